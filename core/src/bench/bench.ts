@@ -1,0 +1,297 @@
+import type { Bank } from '../battery/bank.ts';
+import { CHEMISTRY } from '../battery/chemistry.ts';
+import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
+import type { Box } from '../box/schema.ts';
+import type { PartOf } from '../catalogue/part.ts';
+import type { CaseFit } from '../case/fit.ts';
+import type { Demand } from '../demand/demand.ts';
+import { POLE_COLOURS } from '../kit/kit.ts';
+import type { PanelPlan } from '../panel/panel.ts';
+import { holeText } from '../panel/panel.ts';
+import { ampsText, fixed, lengthText } from '../quantity/format.ts';
+import { wireSizeText } from '../quantity/wire-size.ts';
+import type { WiringPlan } from '../wiring/types.ts';
+
+export type Step = { id: string; title: string; detail: string; caution: string | null };
+export type DrillRow = {
+  portId: string;
+  tag: string;
+  face: string;
+  part: string;
+  hole: string;
+  window: string;
+  xText: string;
+  yText: string;
+  pilotMm: number;
+  key: string;
+};
+export type CutRow = { id: string; from: string; to: string; size: string; colour: string; lengthMm: number };
+export type TestRow = { id: string; what: string; where: string; expected: string; unit: string; why: string };
+export type CardRow = { tag: string; fuse: string; feeds: string; live: string };
+
+export type Bench = {
+  steps: Step[];
+  drill: DrillRow[];
+  cuts: CutRow[];
+  tests: TestRow[];
+  card: CardRow[];
+  cautions: string[];
+};
+
+/** Short cautions that stand once on every sheet. @source electrical reference 11 */
+const CAUTIONS = {
+  always: [
+    'A spanner or ring across the battery posts passes hundreds of amps: take jewellery off, cover the posts, fit the main fuse last, disconnect negative first.',
+    'A fuse protects wire, not loose crimps: tug every crimp and feel for warmth in the first hour.',
+    'Do not open battery packs. A swollen, leaking or hot pack: stop, take it outdoors, do not charge it.',
+    'Not for navigation lights, bilge pumps, rescue or medical equipment as the only supply. Vehicles and boats follow their own codes.'
+  ],
+  lithium: 'Never charge below 0 °C; charge on a hard surface, attended, with the charger made for it.',
+  lead: 'Charging makes hydrogen: open the lid, ventilate, no sparks. Acid burns: protect your eyes.'
+};
+
+/** How to build this box, in a workable order, with the sheets the bench needs. */
+export function bench(
+  box: Box,
+  parts: {
+    bank: Bank | undefined;
+    fit: CaseFit | undefined;
+    panel: PanelPlan | undefined;
+    wiring: WiringPlan;
+    demand: Demand;
+  }
+): Bench {
+  const { bank, fit, panel, wiring, demand } = parts;
+  const drill = (panel?.ports ?? [])
+    .filter((p) => p.part.hole.shape !== 'none')
+    .map((p) => drillRow(box, p, fit!.part));
+  const cuts = cutRows(box, wiring);
+  const data = bank && CHEMISTRY[bank.chemistry];
+  return {
+    steps: steps(box, { bank, fit, drillCount: drill.length, wiring }),
+    drill,
+    cuts,
+    tests: bank ? testRows(box, bank, wiring, demand) : [],
+    card: wiring.circuits.map((c) => ({
+      tag: c.fuseTag,
+      fuse: c.fuseA === undefined ? c.fuseOrigin : `${c.fuseA} A`,
+      feeds: `${c.portTag} ${c.feeds}`,
+      live: c.circuit.live === 'always' ? 'always live' : c.switchTag ? `${c.switchTag} on` : 'master on'
+    })),
+    cautions: [
+      ...CAUTIONS.always,
+      ...(data?.isLithium ? [CAUTIONS.lithium] : []),
+      ...(data?.isLead ? [CAUTIONS.lead] : [])
+    ]
+  };
+}
+
+function drillRow(box: Box, p: PanelPlan['ports'][number], c: PartOf<'case'>): DrillRow {
+  const unit = box.preferences.lengthUnit;
+  const hole = p.part.hole;
+  return {
+    portId: p.port.id,
+    tag: p.tag,
+    face: p.port.face,
+    part: p.part.name,
+    hole: holeText(p.part),
+    window: hole.shape === 'round' ? `${fixed(hole.minMm, 1)} to ${fixed(hole.maxMm, 1)}` : 'measure yours',
+    xText: lengthText(p.port.xMm, unit),
+    yText: lengthText(p.port.yMm, unit),
+    pilotMm: c.material === 'steel' ? 4 : 3,
+    key: p.part.keyNote
+  };
+}
+
+function cutRows(box: Box, wiring: WiringPlan): CutRow[] {
+  const colours = POLE_COLOURS[box.preferences.colours];
+  return wiring.netlist.conductors
+    .filter((c) => c.lengthMm > 0)
+    .map((c) => ({
+      id: c.id,
+      from: `${c.from.part} ${c.from.terminal}`,
+      to: `${c.to.part} ${c.to.terminal}`,
+      size: c.size ? wireSizeText(c.size) : 'unknown',
+      colour:
+        c.polarity === 'sense'
+          ? 'twisted pair'
+          : c.polarity === 'positive'
+            ? `${colours.positive} (+)`
+            : `${colours.negative} (−)`,
+      lengthMm: Math.ceil(c.lengthMm / 10) * 10
+    }));
+}
+
+/** Expected readings at three quarters charge, from this design. */
+function testRows(box: Box, bank: Bank, wiring: WiringPlan, demand: Demand): TestRow[] {
+  const soc = 0.75;
+  const restV = openCircuitV(bank.chemistry, soc);
+  const batteryMilliOhm = sagMilliOhm(bank.chemistry, bank.part.capacityAh, 20, soc) / bank.count;
+  const rows: TestRow[] = [
+    {
+      id: 'short',
+      what: 'Resistance + to − at the fuse block, battery off, master on, nothing plugged in',
+      where: 'fuse block',
+      expected: 'over 1000',
+      unit: 'ohm',
+      why: 'less means a short or a part that is on'
+    },
+    {
+      id: 'rest',
+      what: 'Battery at rest for an hour, 20 °C, about three quarters full',
+      where: 'battery posts',
+      expected: fixed(restV, 2),
+      unit: 'V',
+      why: 'from the battery’s own curve, ± 0.1 V'
+    },
+    {
+      id: 'standing',
+      what: 'Current with the master off',
+      where: 'in the battery lead, through a meter',
+      expected: fixed(standingA(box, wiring) * 1000, 0),
+      unit: 'mA',
+      why: 'only what is always live'
+    },
+    {
+      id: 'idle',
+      what: 'Current with the master on, nothing plugged in',
+      where: 'in the battery lead, through a meter',
+      expected: fixed(demand.box.currentA * 1000, 0),
+      unit: 'mA',
+      why: 'meters and idle converters'
+    }
+  ];
+  for (const c of wiring.circuits) {
+    if (c.circuit.purpose === 'charge') {
+      rows.push({
+        id: `charge-${c.circuit.id}`,
+        what: `Polarity and voltage at ${c.portTag}, unplugged`,
+        where: c.portTag,
+        expected: fixed(restV, 2),
+        unit: 'V',
+        why: 'the inlet is always live: + must be the shrouded side'
+      });
+      continue;
+    }
+    if (c.portPart?.converterRatedW) {
+      rows.push({
+        id: `port-${c.circuit.id}`,
+        what: `Output of ${c.portTag} with ${c.feeds} plugged in`,
+        where: c.portTag,
+        expected: 'it charges',
+        unit: '',
+        why: `takes ${ampsText(c.loadA)} A at ${fixed(wiring.lowV, 1)} V`
+      });
+      continue;
+    }
+    const loadedV = restV - (c.loadA * (batteryMilliOhm + wiring.main.commonMilliOhm + c.branchMilliOhm)) / 1000;
+    rows.push({
+      id: `port-${c.circuit.id}`,
+      what: `${c.portTag} with ${ampsText(c.loadA)} A flowing (${c.feeds}), others off`,
+      where: c.portTag,
+      expected: fixed(loadedV, 2),
+      unit: 'V',
+      why: `${fixed(restV, 2)} V less ${fixed(restV - loadedV, 2)} V in battery and wiring`
+    });
+  }
+  return rows;
+}
+
+const standingA = (box: Box, wiring: WiringPlan): number =>
+  wiring.circuits.filter((c) => c.circuit.live === 'always').reduce((s, c) => s + (c.portPart?.quiescentA ?? 0), 0);
+
+function steps(
+  box: Box,
+  p: { bank: Bank | undefined; fit: CaseFit | undefined; drillCount: number; wiring: WiringPlan }
+): Step[] {
+  const out: Step[] = [];
+  const step = (id: string, title: string, detail: string, caution: string | null = null) =>
+    out.push({ id, title, detail, caution });
+  const { wiring, fit, bank } = p;
+  step(
+    'mock',
+    'Mock it up',
+    'Put battery, fuse block and every panel part in place with tape. Open and close the lid. Compare with the plan view before anything is cut.'
+  );
+  if (p.drillCount > 0) {
+    step(
+      'measure',
+      'Measure your parts',
+      'Caliper on every panel part: hole and depth behind the wall. Enter what differs; the checks run again.'
+    );
+    step(
+      'mark',
+      `Mark ${p.drillCount} holes`,
+      'From the left edge and up from the inner floor, seen from outside. Tape first; punch the centres.'
+    );
+    step(
+      'drill',
+      'Drill',
+      `Pilot ${fit?.part.material === 'steel' ? 4 : 3} mm, wood clamped behind, slowly. Under the size and filed beats over it.`,
+      'Eye protection; clamp the case.'
+    );
+    step(
+      'deburr',
+      'Deburr and try every part',
+      fit?.part.material === 'steel'
+        ? 'Paint the cut edges and let them dry before anything is fitted.'
+        : 'Every part must drop in by hand; no force.'
+    );
+  }
+  step(
+    'cut',
+    `Cut ${wiring.netlist.conductors.filter((c) => c.lengthMm > 0).length} wires`,
+    'From the cut list. Sleeve before crimp, tug every crimp.'
+  );
+  step(
+    'harness',
+    'Make the harness outside the case',
+    `Fuse block, ${wiring.circuits.length} circuits and their returns on the bench; label both ends. Fuses stay out.`
+  );
+  if (p.drillCount > 0)
+    step(
+      'fit-parts',
+      'Fit the panel parts',
+      'Gasket or neutral-cure silicone under each flange. Hand-tight plus a quarter turn.',
+      'No acetic-cure (vinegar-smelling) silicone: it corrodes copper.'
+    );
+  step(
+    'wire',
+    'Connect',
+    'Returns first, positives next, the battery not yet. Tie every wire within 50 mm of its terminal.'
+  );
+  if (wiring.shunt)
+    step(
+      'shunt',
+      'Check the shunt',
+      'Every return lands on its load side; only the battery’s negative is on the other.'
+    );
+  step(
+    'hold',
+    'Hold the battery',
+    box.bank.holdDown.is === 'set'
+      ? `By ${box.bank.holdDown.value}. Turn the closed box over and shake it: nothing moves.`
+      : 'Strap over the top, foam at the sides. Turn the closed box over and shake it: nothing moves.'
+  );
+  step(
+    'test-dead',
+    'Test without the battery',
+    'Resistance from + to − at the fuse block, all switches on: see the test sheet.'
+  );
+  step(
+    'fuse',
+    'Fuses in, main fuse last',
+    `Branches: ${wiring.circuits.map((c) => `${c.fuseTag} ${c.fuseA ?? '?'} A`).join(', ')}. Main: ${wiring.main.fuseA ?? '?'} A.`,
+    'Cover the battery posts while you work.'
+  );
+  step('test-live', 'Test with the battery', 'Every reading on the test sheet; write down what you measured.');
+  if (bank)
+    step(
+      'charge',
+      'First full charge',
+      `${CHEMISTRY[bank.chemistry].absorbV} V charger for ${CHEMISTRY[bank.chemistry].name}.`,
+      CHEMISTRY[bank.chemistry].isLead ? 'Lid open.' : 'Above 0 °C, attended.'
+    );
+  step('card', 'Card inside the lid', 'Fuse map, switch positions, how to charge; the date of the first charge.');
+  return out;
+}

@@ -1,0 +1,170 @@
+import { z } from 'zod';
+import { FACES, idSchema, partSchema, SUPPLIES } from '../catalogue/part.ts';
+
+export const BOX_FORMAT = 'haversack-box';
+export const BOX_VERSION = 1;
+
+/**
+ * An attribute that safety depends on: worked out by Haversack, set by the person, plainly absent, or not known.
+ * An unknown stays an open finding.
+ */
+export const attr = <T extends z.ZodType>(value: T) =>
+  z.discriminatedUnion('is', [
+    z.strictObject({ is: z.literal('auto') }),
+    z.strictObject({ is: z.literal('set'), value }),
+    z.strictObject({ is: z.literal('none') }),
+    z.strictObject({ is: z.literal('unknown') })
+  ]);
+
+const text = (max: number) => z.string().max(max);
+const fraction = z.number().min(0).max(1);
+const partRef = idSchema.nullable();
+const amps = z.number().finite().positive().max(1000);
+const lengthMm = z.number().finite().min(0).max(20000);
+export const wireSizeSchema = z.strictObject({ system: z.enum(['awg', 'mm2']), size: text(8) });
+const turn = z.enum(['lwh', 'wlh', 'lhw', 'hlw', 'whl', 'hwl']);
+
+export const drawSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('power'), powerW: z.number().finite().positive().max(2000) }),
+  z.strictObject({ kind: z.literal('current'), currentA: amps.max(200), atV: z.number().positive().max(60) }),
+  z.strictObject({
+    kind: z.literal('resistive'),
+    powerW: z.number().finite().positive().max(2000),
+    atV: z.number().positive().max(60)
+  })
+]);
+
+export const deviceSchema = z.strictObject({
+  id: idSchema,
+  name: text(80).min(1),
+  supply: z.enum(SUPPLIES),
+  /** What it can be doing while it is on; the duty fractions say how much of the on-time, together at most 1. */
+  modes: z
+    .array(z.strictObject({ id: idSchema, name: text(60), draw: drawSchema, dutyFraction: fraction }))
+    .min(1)
+    .max(12),
+  source: z.enum(['guess', 'label', 'measured']),
+  minV: z.number().min(0).max(60).nullable(),
+  maxV: z.number().positive().max(60).nullable(),
+  hasMotor: z.boolean(),
+  /** Radio, screen, electronics: held to the 3 % drop limit. */
+  fussy: z.boolean(),
+  portId: idSchema.nullable(),
+  /** On from start to end, in clock hours counted from the first midnight (26 = 02:00 next day). */
+  spans: z.array(z.strictObject({ startH: z.number().min(0).max(2000), endH: z.number().min(0).max(2000) })).max(60)
+});
+
+export const portSchema = z.strictObject({
+  id: idSchema,
+  name: text(80),
+  partId: idSchema,
+  face: z.enum(FACES),
+  /** Hole centre, seen from outside: from the face's left edge and up from the inner floor (lid: from its front edge). */
+  xMm: z.number().finite().min(-2000).max(4000),
+  yMm: z.number().finite().min(-2000).max(4000),
+  terminals: z.enum(['straight', 'flag']),
+  /** State during the outing. */
+  inUse: z.enum(['mated', 'capped', 'open'])
+});
+
+export const circuitSchema = z.strictObject({
+  id: idSchema,
+  name: text(80),
+  purpose: z.enum(['load', 'charge']),
+  portId: idSchema,
+  live: z.enum(['master', 'always']),
+  switchPortId: attr(idSchema),
+  fuse: attr(amps),
+  wire: attr(wireSizeSchema),
+  /** One way. */
+  lengthMm: attr(lengthMm),
+  /** Where the return lands: the bus on the load side of the shunt, or straight on the battery post. */
+  returnTo: z.enum(['bus', 'battery'])
+});
+
+export const boxSchema = z.strictObject({
+  format: z.literal(BOX_FORMAT),
+  version: z.literal(BOX_VERSION),
+  name: text(80).min(1),
+  notes: text(20000),
+  preferences: z.strictObject({
+    lengthUnit: z.enum(['mm', 'in']),
+    wireSystem: z.enum(['awg', 'mm2']),
+    temperatureUnit: z.enum(['C', 'F']),
+    massUnit: z.enum(['kg', 'lb']),
+    colours: z.enum(['red-black', 'brown-blue']),
+    currency: text(8)
+  }),
+  outing: z.strictObject({
+    /** Switch-on, clock hours on the first day. */
+    startH: z.number().min(0).max(24),
+    durationH: z.number().positive().max(2000),
+    airC: z.number().min(-40).max(60),
+    inSun: z.boolean(),
+    seal: z.enum(['dry-store', 'splash', 'rain', 'dunk']),
+    carry: z.enum(['pocketable', 'one-hand', 'short-walk', 'car-to-bank', 'vehicle']),
+    budgetAmount: z.number().min(0).max(100000).nullable()
+  }),
+  devices: z.array(deviceSchema).max(60),
+  bank: z.strictObject({
+    partId: partRef,
+    count: z.number().int().min(1).max(4),
+    ageYears: z.number().min(0).max(30),
+    outingsPerYear: z.number().min(0).max(400),
+    keepBack: attr(fraction.max(0.95)),
+    /** Fuse of each pack of a parallel bank. */
+    packFuse: attr(amps),
+    holdDown: attr(z.enum(['strap', 'bracket', 'foam', 'snug', 'hook-and-loop'])),
+    terminals: z.enum(['straight', 'flag'])
+  }),
+  charging: z.strictObject({
+    path: attr(z.enum(['inlet', 'through-port', 'lid-open'])),
+    chargerA: attr(amps),
+    chargerV: attr(z.number().positive().max(60)),
+    coldestC: attr(z.number().min(-40).max(60))
+  }),
+  casePartId: partRef,
+  paddingMm: z.number().min(0).max(50),
+  bodies: z.array(z.strictObject({ id: idSchema, name: text(80), partId: idSchema })).max(20),
+  /** Where bodies were put by hand; the rest is arranged. */
+  placements: z.record(idSchema, z.strictObject({ xMm: z.number(), yMm: z.number(), zMm: z.number(), turn })),
+  ports: z.array(portSchema).max(80),
+  switching: z.strictObject({ master: attr(idSchema) }),
+  circuits: z.array(circuitSchema).max(60),
+  wiring: z.strictObject({
+    school: z.enum(['fuse-block', 'daisy-chain']),
+    mainFuse: attr(amps),
+    mainHolderPartId: partRef,
+    mainFuseFromBatteryMm: attr(lengthMm),
+    mainSheathed: z.boolean(),
+    mainWire: attr(wireSizeSchema),
+    fuseBlockPartId: partRef,
+    shuntPartId: partRef,
+    insulationC: attr(z.union([z.literal(60), z.literal(75), z.literal(80), z.literal(90), z.literal(105)])),
+    conductor: attr(z.enum(['copper', 'copper-clad-aluminium'])),
+    bundledCount: attr(z.number().int().min(1).max(60))
+  }),
+  kit: z.strictObject({
+    boxCount: z.number().int().min(1).max(50),
+    owned: z.array(z.strictObject({ lineId: text(120), count: z.number().min(0).max(10000) })).max(300)
+  }),
+  bench: z.strictObject({ doneStepIds: z.array(text(120)).max(400) }),
+  accepted: z.array(z.strictObject({ key: text(200), reason: text(500).min(1) })).max(200),
+  /** Copies of every part used, so the file opens anywhere and never changes with the catalogue. */
+  parts: z.record(idSchema, partSchema)
+});
+
+export type Box = z.infer<typeof boxSchema>;
+export type Device = z.infer<typeof deviceSchema>;
+export type Draw = z.infer<typeof drawSchema>;
+export type Port = z.infer<typeof portSchema>;
+export type Circuit = z.infer<typeof circuitSchema>;
+export type Turn = z.infer<typeof turn>;
+export type Attr<T> = { is: 'auto' } | { is: 'set'; value: T } | { is: 'none' } | { is: 'unknown' };
+export type SealWord = Box['outing']['seal'];
+export type CarryWord = Box['outing']['carry'];
+
+export const AUTO = { is: 'auto' } as const;
+export const NONE = { is: 'none' } as const;
+export const UNKNOWN = { is: 'unknown' } as const;
+export const setTo = <T>(value: T) => ({ is: 'set' as const, value });

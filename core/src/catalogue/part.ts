@@ -1,0 +1,260 @@
+import { z } from 'zod';
+
+/** Shared pieces. A null figure means 'unknown': nobody read the label yet. It is never replaced silently. */
+const id = z
+  .string()
+  .regex(/^[a-z0-9][a-z0-9._-]{0,63}$/, 'use lower-case letters, digits, dots and dashes, 64 at most');
+const text = (max: number) => z.string().max(max);
+const positive = z.number().finite().positive();
+const notNegative = z.number().finite().min(0);
+const sizeMm = positive.max(2000);
+const ratingA = positive.max(1000).nullable();
+
+const common = {
+  id,
+  name: text(120).min(1),
+  /** Why a maker's figure may differ, or what to measure. */
+  note: text(500),
+  /** Price of one pack as sold, in the person's currency; null when unknown. */
+  priceAmount: notNegative.max(100000).nullable(),
+  packCount: z.number().int().min(1).max(1000),
+  massKg: notNegative.max(200),
+  origin: z.enum(['catalogue', 'own'])
+};
+
+export const CHEMISTRIES = ['lfp', 'agm', 'gel', 'flooded', 'nmc3', 'nmc4', 'unknown'] as const;
+export const FACES = ['front', 'back', 'left', 'right', 'lid', 'floor'] as const;
+export const FUSE_FAMILIES = ['mini-blade', 'blade', 'midi', 'post', 'glass'] as const;
+
+/** Water marks of the mechanical reference 7.1: jet 0-6, dunk 0, 7 or 8. */
+export const sealMark = z.strictObject({
+  jet: z.number().int().min(0).max(6),
+  dunk: z.union([z.literal(0), z.literal(7), z.literal(8)])
+});
+
+export const batteryPart = z.strictObject({
+  kind: z.literal('battery'),
+  ...common,
+  chemistry: z.enum(CHEMISTRIES),
+  /** At the chemistry's own hour rate (20 h lead, 5 h lithium), 25 °C. */
+  capacityAh: positive.max(1000),
+  lengthMm: sizeMm,
+  widthMm: sizeMm,
+  /** Over the terminals. */
+  heightMm: sizeMm,
+  terminal: z.enum(['tab-4.8', 'tab-6.3', 'm5', 'm6', 'm8', 'lead', 'unknown']),
+  flagClearanceMm: notNegative.max(200),
+  straightClearanceMm: notNegative.max(200),
+  maxContinuousA: ratingA,
+  /** Voltage at which built-in protection opens; null when unknown or there is none (hasProtection tells). */
+  protectionCutoffV: positive.max(60).nullable(),
+  hasProtection: z.boolean().nullable(),
+  anyWayUp: z.enum(['upright', 'not-inverted', 'any'])
+});
+
+export const zone = z.strictObject({
+  face: z.enum(FACES),
+  kind: z.enum(['rib', 'boss', 'standoff', 'hinge', 'latch', 'gasket', 'handle', 'curve', 'foot']),
+  xMm: notNegative,
+  yMm: notNegative,
+  widthMm: positive,
+  heightMm: positive
+});
+
+export const casePart = z.strictObject({
+  kind: z.literal('case'),
+  ...common,
+  caseKind: z.enum(['hinged-can', 'steel-can', 'hard-case', 'junction-box', 'battery-box', 'tool-box', 'wooden-box']),
+  material: z.enum(['PP', 'ABS', 'PC', 'steel', 'wood']),
+  floorLengthMm: sizeMm,
+  floorWidthMm: sizeMm,
+  rimLengthMm: sizeMm,
+  rimWidthMm: sizeMm,
+  depthMm: sizeMm,
+  lidDepthMm: notNegative.max(500),
+  wallMm: positive.max(50),
+  cornerRadiusMm: notNegative.max(100),
+  seal: sealMark,
+  /** True when closed it lets no gas out: lead-acid must not be charged in it. */
+  gasTight: z.boolean(),
+  hinge: z.enum(['back', 'left', 'none']),
+  handleRatedKg: positive.max(200).nullable(),
+  /** Solar absorptance of the outside. */
+  absorptanceFraction: z.number().min(0.05).max(1),
+  /** Roof under a lift-out tray, measured down from the rim; 0 = no tray. */
+  trayBelowRimMm: notNegative.max(1000),
+  zones: z.array(zone).max(60)
+});
+
+const roundHole = z.strictObject({
+  shape: z.literal('round'),
+  diameterMm: positive.max(200),
+  minMm: positive.max(200),
+  maxMm: positive.max(200)
+});
+const rectHole = z.strictObject({ shape: z.literal('rect'), widthMm: positive.max(300), heightMm: positive.max(300) });
+const twinHole = z.strictObject({ shape: z.literal('twin'), diameterMm: positive.max(50), pitchMm: positive.max(200) });
+const noHole = z.strictObject({ shape: z.literal('none') });
+
+export const SUPPLIES = ['12v', 'usb-a', 'usb-c', 'regulated-12v'] as const;
+
+export const panelPart = z.strictObject({
+  kind: z.literal('panel'),
+  ...common,
+  role: z.enum(['outlet', 'inlet', 'switch', 'meter', 'gland', 'vent', 'lamp', 'blank']),
+  /** What it can feed, for outlets. */
+  supply: z.enum(SUPPLIES).nullable(),
+  hole: z.discriminatedUnion('shape', [roundHole, rectHole, twinHole, noHole]),
+  keyNote: text(120),
+  flangeWidthMm: positive.max(300),
+  flangeHeightMm: positive.max(300),
+  behindWidthMm: positive.max(300),
+  behindHeightMm: positive.max(300),
+  bodyDepthMm: notNegative.max(300),
+  straightMm: notNegative.max(200),
+  flagMm: notNegative.max(200),
+  /** Widest thing plugged in from outside; 0 when nothing is. */
+  plugWidthMm: notNegative.max(200),
+  panelMinMm: notNegative.max(50),
+  panelMaxMm: positive.max(100),
+  ratingA,
+  /** Contact and terminal resistance of both poles together; null = unknown. */
+  contactMilliOhm: notNegative.max(1000).nullable(),
+  /** Draw at 12 V while its circuit is on and nothing is plugged in. */
+  quiescentA: notNegative.max(5),
+  /** Largest power its converter gives; null for plain sockets. */
+  converterRatedW: positive.max(500).nullable(),
+  seal: z.strictObject({ mated: sealMark.nullable(), capped: sealMark.nullable(), open: sealMark }),
+  keyed: z.boolean().nullable(),
+  exposedLivePins: z.boolean(),
+  measureYours: z.enum(['no', 'advised', 'must'])
+});
+
+export const fusePart = z.strictObject({
+  kind: z.literal('fuse'),
+  ...common,
+  family: z.enum(FUSE_FAMILIES),
+  ratingsA: z.array(positive.max(500)).min(1).max(40),
+  /** Stated DC voltage; null when only an AC voltage is printed. */
+  voltageDcV: positive.max(1000).nullable(),
+  interruptingA: positive.max(100000).nullable()
+});
+
+export const fuseHolderPart = z.strictObject({
+  kind: z.literal('fuse-holder'),
+  ...common,
+  family: z.enum(FUSE_FAMILIES),
+  ratingA,
+  contactMilliOhm: notNegative.max(100).nullable(),
+  /** Distance from the battery post along the conductor when fitted as usual. */
+  usualDistanceMm: notNegative.max(2000)
+});
+
+export const fuseBlockPart = z.strictObject({
+  kind: z.literal('fuse-block'),
+  ...common,
+  family: z.enum(FUSE_FAMILIES),
+  wayCount: z.number().int().min(1).max(40),
+  perWayA: ratingA,
+  totalA: ratingA,
+  hasNegativeBus: z.boolean(),
+  lengthMm: sizeMm,
+  widthMm: sizeMm,
+  heightMm: sizeMm
+});
+
+export const shuntPart = z.strictObject({
+  kind: z.literal('shunt'),
+  ...common,
+  ratingA,
+  ratingMilliV: positive.max(200),
+  lengthMm: sizeMm,
+  widthMm: sizeMm,
+  heightMm: sizeMm
+});
+
+export const bodyPart = z.strictObject({
+  kind: z.literal('body'),
+  ...common,
+  lengthMm: sizeMm,
+  widthMm: sizeMm,
+  heightMm: sizeMm,
+  keepUpright: z.boolean(),
+  /** Heat it sheds inside while the outing runs. */
+  lossW: notNegative.max(500)
+});
+
+export const wirePart = z.strictObject({
+  kind: z.literal('wire'),
+  ...common,
+  system: z.enum(['awg', 'mm2']),
+  size: text(8),
+  insulationC: z.union([
+    z.literal(60),
+    z.literal(75),
+    z.literal(80),
+    z.literal(90),
+    z.literal(105),
+    z.literal(125),
+    z.literal(200)
+  ]),
+  outsideMm: positive.max(60),
+  /** Metres in one pack as sold; price and mass are per pack. */
+  packM: positive.max(1000)
+});
+
+export const sundryPart = z.strictObject({
+  kind: z.literal('sundry'),
+  ...common,
+  /** What the kit uses it for. */
+  use: z.enum(['ring', 'spade', 'butt', 'sleeve', 'strap', 'foam', 'sealant', 'bus-bar', 'label', 'charger', 'other']),
+  /** Stud size, tab width or wire range it suits, as text. */
+  fits: text(40)
+});
+
+const modeFigures = z.strictObject({
+  name: text(60),
+  powerW: positive.max(2000),
+  lowW: positive.max(2000),
+  highW: positive.max(2000),
+  dutyFraction: z.number().min(0).max(1)
+});
+
+export const devicePart = z.strictObject({
+  kind: z.literal('device'),
+  ...common,
+  supply: z.enum(SUPPLIES),
+  behaves: z.enum(['power', 'current', 'resistive']),
+  modes: z.array(modeFigures).min(1).max(12),
+  minV: notNegative.max(60).nullable(),
+  maxV: positive.max(60).nullable(),
+  hasMotor: z.boolean(),
+  fussy: z.boolean()
+});
+
+export const partSchema = z.discriminatedUnion('kind', [
+  batteryPart,
+  casePart,
+  panelPart,
+  fusePart,
+  fuseHolderPart,
+  fuseBlockPart,
+  shuntPart,
+  bodyPart,
+  wirePart,
+  sundryPart,
+  devicePart
+]);
+
+export type Part = z.infer<typeof partSchema>;
+export type PartKind = Part['kind'];
+export type PartOf<K extends PartKind> = Extract<Part, { kind: K }>;
+export type Chemistry = (typeof CHEMISTRIES)[number];
+export type KnownChemistry = Exclude<Chemistry, 'unknown'>;
+export type Face = (typeof FACES)[number];
+export type FuseFamily = (typeof FUSE_FAMILIES)[number];
+export type Supply = (typeof SUPPLIES)[number];
+export type SealMark = z.infer<typeof sealMark>;
+export type Zone = z.infer<typeof zone>;
+export type Catalogue = readonly Part[];
+export const idSchema = id;

@@ -1,0 +1,427 @@
+import type { Chemistry, PartOf, Zone } from './part.ts';
+
+/**
+ * Batteries: sizes and masses are the middles of the ranges in the mechanical reference 2.1; clearances from the same table.
+ * Prices are invented but plausible. [size, L, W, H over terminals, mass AGM, mass LFP, terminal, flag, straight, price AGM, price LFP]
+ */
+type Row = [
+  number,
+  number,
+  number,
+  number,
+  number | null,
+  number | null,
+  PartOf<'battery'>['terminal'],
+  number,
+  number,
+  number,
+  number
+];
+const SIZES: Row[] = [
+  [5, 90, 70, 107, 1.65, 0.75, 'tab-4.8', 12, 28, 19, 34],
+  [7, 151, 65, 100, 2.2, 0.95, 'tab-4.8', 12, 28, 22, 39],
+  [9, 151, 65, 100, 2.55, 1.15, 'tab-6.3', 12, 28, 27, 47],
+  [12, 151, 98, 101, 3.7, 1.5, 'tab-6.3', 12, 28, 36, 58],
+  [18, 181, 77, 168, 5.35, 2.35, 'm5', 15, 30, 48, 84],
+  [20, 181, 77, 168, 5.95, 2.6, 'm5', 15, 30, 54, 92],
+  [22, 181, 77, 168, 6.3, 2.8, 'm5', 15, 30, 60, 104],
+  [35, 195, 130, 168, 10.5, 4.2, 'm6', 18, 35, 92, 148]
+];
+
+function battery(chemistry: Chemistry, row: Row): PartOf<'battery'> {
+  const [capacityAh, lengthMm, widthMm, heightMm, agmKg, lfpKg, terminal, flag, straight, agmPrice, lfpPrice] = row;
+  const lfp = chemistry === 'lfp';
+  const words = lfp ? 'LiFePO4 12.8 V' : chemistry === 'agm' ? 'AGM 12 V' : 'gel 12 V';
+  return {
+    kind: 'battery',
+    id: `battery-${chemistry}-${capacityAh}`,
+    name: `${words} ${capacityAh} Ah`,
+    note: lfp
+      ? 'Sizes vary by 3 mm between makers, and the next capacity is often put in the same shell: measure yours. Continuous current is the protection electronics’ limit; read the label.'
+      : 'Shell sizes are close to standard; check the height over the terminals.',
+    priceAmount: lfp ? lfpPrice : Math.round(agmPrice * (chemistry === 'gel' ? 1.25 : 1)),
+    packCount: 1,
+    massKg: (lfp ? lfpKg : agmKg) ?? 1,
+    origin: 'catalogue',
+    chemistry,
+    capacityAh,
+    lengthMm,
+    widthMm,
+    heightMm,
+    terminal,
+    flagClearanceMm: flag,
+    straightClearanceMm: straight,
+    maxContinuousA: lfp ? capacityAh : null,
+    protectionCutoffV: lfp ? 10 : null,
+    hasProtection: lfp,
+    anyWayUp: lfp ? 'not-inverted' : 'not-inverted'
+  };
+}
+
+const big = (chemistry: 'agm' | 'lfp'): PartOf<'battery'> => ({
+  ...battery(chemistry, [
+    50,
+    chemistry === 'lfp' ? 197 : 229,
+    chemistry === 'lfp' ? 165 : 138,
+    chemistry === 'lfp' ? 172 : 212,
+    15.5,
+    6.2,
+    'm6',
+    18,
+    35,
+    128,
+    209
+  ])
+});
+
+export const STARTER_BATTERIES: PartOf<'battery'>[] = [
+  ...SIZES.map((row) => battery('lfp', row)),
+  big('lfp'),
+  ...SIZES.map((row) => battery('agm', row)),
+  big('agm'),
+  battery('gel', SIZES[3]!),
+  { ...battery('gel', SIZES[5]!) }
+];
+
+type CaseRow = Omit<PartOf<'case'>, 'kind' | 'zones' | 'packCount' | 'origin' | 'note'> & {
+  note?: string;
+  ribPitchMm?: number;
+};
+
+/** Typical no-drill zones of the mechanical reference 1.4, laid on the faces of one case. */
+function zonesOf(c: CaseRow): Zone[] {
+  const zones: Zone[] = [];
+  const faces = { front: c.rimLengthMm, back: c.rimLengthMm, left: c.rimWidthMm, right: c.rimWidthMm } as const;
+  const band = c.caseKind === 'hard-case' ? 25 : 15;
+  const add = (face: Zone['face'], kind: Zone['kind'], xMm: number, yMm: number, widthMm: number, heightMm: number) =>
+    zones.push({ face, kind, xMm, yMm, widthMm, heightMm });
+  for (const [face, width] of Object.entries(faces))
+    add(face as Zone['face'], 'gasket', 0, c.depthMm - band, width, band);
+  if (c.hinge !== 'none') {
+    const hingeFace = c.hinge === 'back' ? 'back' : 'left';
+    const latchFace = c.hinge === 'back' ? 'front' : 'right';
+    const width = hingeFace === 'back' ? c.rimLengthMm : c.rimWidthMm;
+    for (const share of [0.22, 0.78]) add(hingeFace, 'hinge', width * share - 20, c.depthMm - 30, 40, 15);
+    const latches = c.caseKind === 'hard-case' ? [0.2, 0.8] : [0.5];
+    for (const share of latches) add(latchFace, 'latch', width * share - 22, c.depthMm - 45, 44, 30);
+  }
+  if (c.caseKind === 'junction-box')
+    for (const [face, width] of Object.entries(faces))
+      for (const x of [0, width - 14]) add(face as Zone['face'], 'boss', x, 0, 14, c.depthMm - band);
+  if (c.handleRatedKg !== null && c.hinge !== 'none')
+    add('lid', 'handle', c.rimLengthMm / 2 - 60, c.rimWidthMm / 2 - 15, 120, 30);
+  if (c.ribPitchMm)
+    for (let x = c.ribPitchMm; x < c.rimLengthMm - 20; x += c.ribPitchMm)
+      add('back', 'rib', x - 2, 0, 4, c.depthMm - band);
+  return zones;
+}
+
+const none = { jet: 0, dunk: 0 } as const;
+const splash = { jet: 4, dunk: 0 } as const;
+const ip66 = { jet: 6, dunk: 0 } as const;
+const ip67 = { jet: 6, dunk: 7 } as const;
+
+/** Twelve generic cases of the mechanical reference 1.4; inner sizes, prices invented. */
+const CASES: CaseRow[] = [
+  {
+    id: 'case-junction-small',
+    name: 'Small screw-lid junction box, 1.6 l',
+    caseKind: 'junction-box',
+    material: 'ABS',
+    floorLengthMm: 161,
+    floorWidthMm: 121,
+    rimLengthMm: 165,
+    rimWidthMm: 125,
+    depthMm: 60,
+    lidDepthMm: 18,
+    wallMm: 3,
+    cornerRadiusMm: 6,
+    massKg: 0.35,
+    seal: ip66,
+    gasTight: true,
+    hinge: 'none',
+    handleRatedKg: null,
+    absorptanceFraction: 0.5,
+    trayBelowRimMm: 0,
+    priceAmount: 14
+  },
+  {
+    id: 'case-junction-large',
+    name: 'Large screw-lid junction box, 6.5 l',
+    caseKind: 'junction-box',
+    material: 'PC',
+    floorLengthMm: 272,
+    floorWidthMm: 182,
+    rimLengthMm: 276,
+    rimWidthMm: 186,
+    depthMm: 100,
+    lidDepthMm: 28,
+    wallMm: 3,
+    cornerRadiusMm: 8,
+    massKg: 1,
+    seal: ip67,
+    gasTight: true,
+    hinge: 'none',
+    handleRatedKg: null,
+    absorptanceFraction: 0.5,
+    trayBelowRimMm: 0,
+    priceAmount: 29
+  },
+  {
+    id: 'case-steel-slim',
+    name: 'Slim steel utility can, 3.9 l',
+    caseKind: 'steel-can',
+    material: 'steel',
+    floorLengthMm: 254,
+    floorWidthMm: 89,
+    rimLengthMm: 254,
+    rimWidthMm: 89,
+    depthMm: 150,
+    lidDepthMm: 21,
+    wallMm: 0.9,
+    cornerRadiusMm: 5,
+    massKg: 2.1,
+    seal: splash,
+    gasTight: true,
+    hinge: 'left',
+    handleRatedKg: 15,
+    absorptanceFraction: 0.85,
+    trayBelowRimMm: 0,
+    priceAmount: 24
+  },
+  {
+    id: 'case-steel-medium',
+    name: 'Medium steel utility can, 7 l',
+    caseKind: 'steel-can',
+    material: 'steel',
+    floorLengthMm: 279,
+    floorWidthMm: 140,
+    rimLengthMm: 279,
+    rimWidthMm: 140,
+    depthMm: 155,
+    lidDepthMm: 23,
+    wallMm: 1,
+    cornerRadiusMm: 6,
+    massKg: 2.6,
+    seal: splash,
+    gasTight: true,
+    hinge: 'left',
+    handleRatedKg: 20,
+    absorptanceFraction: 0.85,
+    trayBelowRimMm: 0,
+    priceAmount: 31
+  },
+  {
+    id: 'case-plastic-medium',
+    name: 'Medium plastic utility can, 6.4 l',
+    caseKind: 'hinged-can',
+    material: 'PP',
+    floorLengthMm: 266,
+    floorWidthMm: 128,
+    rimLengthMm: 278,
+    rimWidthMm: 140,
+    depthMm: 160,
+    lidDepthMm: 14,
+    wallMm: 3,
+    cornerRadiusMm: 8,
+    massKg: 0.95,
+    seal: splash,
+    gasTight: true,
+    hinge: 'back',
+    handleRatedKg: null,
+    absorptanceFraction: 0.85,
+    trayBelowRimMm: 0,
+    priceAmount: 19,
+    ribPitchMm: 69
+  },
+  {
+    id: 'case-plastic-deep',
+    name: 'Deep plastic utility can, 7.6 l',
+    caseKind: 'hinged-can',
+    material: 'PP',
+    floorLengthMm: 262,
+    floorWidthMm: 132,
+    rimLengthMm: 270,
+    rimWidthMm: 140,
+    depthMm: 190,
+    lidDepthMm: 20,
+    wallMm: 3,
+    cornerRadiusMm: 8,
+    massKg: 1.05,
+    seal: splash,
+    gasTight: true,
+    hinge: 'back',
+    handleRatedKg: 10,
+    absorptanceFraction: 0.85,
+    trayBelowRimMm: 0,
+    priceAmount: 23
+  },
+  {
+    id: 'case-plastic-tall',
+    name: 'Tall plastic utility can, 12.6 l',
+    caseKind: 'hinged-can',
+    material: 'PP',
+    floorLengthMm: 290,
+    floorWidthMm: 160,
+    rimLengthMm: 306,
+    rimWidthMm: 176,
+    depthMm: 225,
+    lidDepthMm: 25,
+    wallMm: 3.5,
+    cornerRadiusMm: 10,
+    massKg: 1.5,
+    seal: splash,
+    gasTight: true,
+    hinge: 'back',
+    handleRatedKg: 15,
+    absorptanceFraction: 0.85,
+    trayBelowRimMm: 0,
+    priceAmount: 28,
+    ribPitchMm: 60
+  },
+  {
+    id: 'case-hard-small',
+    name: 'Small foam-lined hard case, 3.2 l',
+    caseKind: 'hard-case',
+    material: 'ABS',
+    floorLengthMm: 214,
+    floorWidthMm: 154,
+    rimLengthMm: 220,
+    rimWidthMm: 160,
+    depthMm: 66,
+    lidDepthMm: 28,
+    wallMm: 3.5,
+    cornerRadiusMm: 12,
+    massKg: 0.8,
+    seal: ip67,
+    gasTight: true,
+    hinge: 'back',
+    handleRatedKg: 10,
+    absorptanceFraction: 0.93,
+    trayBelowRimMm: 0,
+    priceAmount: 34
+  },
+  {
+    id: 'case-hard-mid',
+    name: 'Mid foam-lined hard case, 10.9 l',
+    caseKind: 'hard-case',
+    material: 'PP',
+    floorLengthMm: 322,
+    floorWidthMm: 222,
+    rimLengthMm: 330,
+    rimWidthMm: 230,
+    depthMm: 105,
+    lidDepthMm: 42,
+    wallMm: 3.8,
+    cornerRadiusMm: 15,
+    massKg: 1.8,
+    seal: ip67,
+    gasTight: true,
+    hinge: 'back',
+    handleRatedKg: 15,
+    absorptanceFraction: 0.93,
+    trayBelowRimMm: 0,
+    priceAmount: 52,
+    ribPitchMm: 82
+  },
+  {
+    id: 'case-hard-deep',
+    name: 'Deep foam-lined hard case, 24 l',
+    caseKind: 'hard-case',
+    material: 'PP',
+    floorLengthMm: 388,
+    floorWidthMm: 288,
+    rimLengthMm: 400,
+    rimWidthMm: 300,
+    depthMm: 160,
+    lidDepthMm: 45,
+    wallMm: 4,
+    cornerRadiusMm: 20,
+    massKg: 3.4,
+    seal: ip67,
+    gasTight: true,
+    hinge: 'back',
+    handleRatedKg: 25,
+    absorptanceFraction: 0.93,
+    trayBelowRimMm: 0,
+    priceAmount: 86,
+    ribPitchMm: 80
+  },
+  {
+    id: 'case-battery-box',
+    name: 'Strap-lid marine battery box, 11.7 l',
+    caseKind: 'battery-box',
+    material: 'PP',
+    floorLengthMm: 266,
+    floorWidthMm: 172,
+    rimLengthMm: 286,
+    rimWidthMm: 192,
+    depthMm: 195,
+    lidDepthMm: 35,
+    wallMm: 2.5,
+    cornerRadiusMm: 15,
+    massKg: 1,
+    seal: none,
+    gasTight: false,
+    hinge: 'none',
+    handleRatedKg: 20,
+    absorptanceFraction: 0.93,
+    trayBelowRimMm: 0,
+    priceAmount: 18,
+    note: 'Vented on purpose: hydrogen can leave, water can enter.'
+  },
+  {
+    id: 'case-tool-box',
+    name: 'Tackle box with tray, 11.6 l',
+    caseKind: 'tool-box',
+    material: 'PP',
+    floorLengthMm: 350,
+    floorWidthMm: 170,
+    rimLengthMm: 370,
+    rimWidthMm: 190,
+    depthMm: 120,
+    lidDepthMm: 55,
+    wallMm: 2.5,
+    cornerRadiusMm: 15,
+    massKg: 1.3,
+    seal: none,
+    gasTight: false,
+    hinge: 'back',
+    handleRatedKg: 8,
+    absorptanceFraction: 0.6,
+    trayBelowRimMm: 45,
+    priceAmount: 16
+  },
+  {
+    id: 'case-wooden',
+    name: 'Wooden box, 12 mm ply, 10.8 l',
+    caseKind: 'wooden-box',
+    material: 'wood',
+    floorLengthMm: 300,
+    floorWidthMm: 200,
+    rimLengthMm: 300,
+    rimWidthMm: 200,
+    depthMm: 170,
+    lidDepthMm: 10,
+    wallMm: 12,
+    cornerRadiusMm: 0,
+    massKg: 3,
+    seal: none,
+    gasTight: false,
+    hinge: 'back',
+    handleRatedKg: 15,
+    absorptanceFraction: 0.6,
+    trayBelowRimMm: 0,
+    priceAmount: 22,
+    note: 'Most panel parts need a counterbore in 12 mm ply.'
+  }
+];
+
+export const STARTER_CASES: PartOf<'case'>[] = CASES.map(({ ribPitchMm, note, ...row }) => ({
+  kind: 'case',
+  ...row,
+  note: note ?? 'Inner sizes and mass vary between makers and moulds: measure yours at the floor and at the rim.',
+  packCount: 1,
+  origin: 'catalogue',
+  zones: zonesOf(ribPitchMm === undefined ? row : { ...row, ribPitchMm })
+}));

@@ -1,0 +1,348 @@
+import type { Part, PartOf } from './part.ts';
+
+const own = { note: '', packCount: 1, origin: 'catalogue' } as const;
+
+/** Fuses: ratings, DC voltage and interrupting rating of the electrical reference 4 (low end where a range is given). */
+const FUSES: PartOf<'fuse'>[] = [
+  {
+    kind: 'fuse',
+    ...own,
+    id: 'fuse-mini-blade',
+    name: 'Mini blade fuse',
+    family: 'mini-blade',
+    ratingsA: [2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30],
+    voltageDcV: 32,
+    interruptingA: 1000,
+    priceAmount: 2.5,
+    packCount: 5,
+    massKg: 0.005,
+    note: 'Check that the packet states 32 V DC.'
+  },
+  {
+    kind: 'fuse',
+    ...own,
+    id: 'fuse-blade',
+    name: 'Blade fuse',
+    family: 'blade',
+    ratingsA: [1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 35, 40],
+    voltageDcV: 32,
+    interruptingA: 1000,
+    priceAmount: 2.5,
+    packCount: 5,
+    massKg: 0.01,
+    note: 'Holders run hot above 20 A.'
+  },
+  {
+    kind: 'fuse',
+    ...own,
+    id: 'fuse-midi',
+    name: 'Bolt-down midi fuse',
+    family: 'midi',
+    ratingsA: [30, 40, 50, 60, 70, 80, 100],
+    voltageDcV: 32,
+    interruptingA: 2000,
+    priceAmount: 3.5,
+    massKg: 0.012,
+    note: 'Interrupting rating 2-5 kA by maker.'
+  },
+  {
+    kind: 'fuse',
+    ...own,
+    id: 'fuse-post',
+    name: 'Battery-post fuse',
+    family: 'post',
+    ratingsA: [30, 40, 50, 60, 75, 80, 100],
+    voltageDcV: 58,
+    interruptingA: 10000,
+    priceAmount: 9,
+    massKg: 0.02,
+    note: '10 kA at 14 V; sits on the battery stud.'
+  },
+  {
+    kind: 'fuse',
+    ...own,
+    id: 'fuse-glass',
+    name: 'Glass fuse 6.3 x 32 mm',
+    family: 'glass',
+    ratingsA: [1, 2, 3, 5, 7.5, 10, 15],
+    voltageDcV: null,
+    interruptingA: 300,
+    priceAmount: 3,
+    packCount: 5,
+    massKg: 0.015,
+    note: 'Usually only an AC voltage is printed.'
+  }
+];
+
+const HOLDERS: PartOf<'fuse-holder'>[] = [
+  {
+    kind: 'fuse-holder',
+    ...own,
+    id: 'holder-inline-blade',
+    name: 'Sealed in-line blade holder, 12 AWG tails',
+    family: 'blade',
+    ratingA: 30,
+    contactMilliOhm: 2,
+    usualDistanceMm: 120,
+    priceAmount: 4,
+    massKg: 0.03,
+    note: 'Above 20 A expect it to run warm.'
+  },
+  {
+    kind: 'fuse-holder',
+    ...own,
+    id: 'holder-midi',
+    name: 'Bolt-down midi holder, covered',
+    family: 'midi',
+    ratingA: 100,
+    contactMilliOhm: 0.3,
+    usualDistanceMm: 150,
+    priceAmount: 8,
+    massKg: 0.05
+  },
+  {
+    kind: 'fuse-holder',
+    ...own,
+    id: 'holder-post',
+    name: 'Post fuse holder for M6 or M8 stud',
+    family: 'post',
+    ratingA: 100,
+    contactMilliOhm: 0.3,
+    usualDistanceMm: 30,
+    priceAmount: 14,
+    massKg: 0.06,
+    note: 'Bolts straight on the battery: no unfused wire at all.'
+  }
+];
+
+const BLOCKS: PartOf<'fuse-block'>[] = [
+  {
+    kind: 'fuse-block',
+    ...own,
+    id: 'block-blade-6',
+    name: 'Blade fuse block, 6 ways, negative bus',
+    family: 'blade',
+    wayCount: 6,
+    perWayA: 30,
+    totalA: 80,
+    hasNegativeBus: true,
+    lengthMm: 122,
+    widthMm: 84,
+    heightMm: 40,
+    priceAmount: 19,
+    massKg: 0.24
+  },
+  {
+    kind: 'fuse-block',
+    ...own,
+    id: 'block-mini-6',
+    name: 'Mini-blade fuse block, 6 ways, no bus',
+    family: 'mini-blade',
+    wayCount: 6,
+    perWayA: 15,
+    totalA: 60,
+    hasNegativeBus: false,
+    lengthMm: 84,
+    widthMm: 50,
+    heightMm: 36,
+    priceAmount: 11,
+    massKg: 0.1
+  },
+  {
+    kind: 'fuse-block',
+    ...own,
+    id: 'block-blade-8',
+    name: 'Blade fuse block, 8 ways, slim, no bus',
+    family: 'blade',
+    wayCount: 8,
+    perWayA: 15,
+    totalA: 80,
+    hasNegativeBus: false,
+    lengthMm: 110,
+    widthMm: 56,
+    heightMm: 38,
+    priceAmount: 14,
+    massKg: 0.16
+  },
+  {
+    kind: 'fuse-block',
+    ...own,
+    id: 'block-blade-12',
+    name: 'Blade fuse block, 12 ways, negative bus',
+    family: 'blade',
+    wayCount: 12,
+    perWayA: 30,
+    totalA: 100,
+    hasNegativeBus: true,
+    lengthMm: 165,
+    widthMm: 86,
+    heightMm: 40,
+    priceAmount: 28,
+    massKg: 0.34
+  },
+  {
+    kind: 'fuse-block',
+    ...own,
+    id: 'block-blade-24',
+    name: 'Blade fuse block, 24 ways',
+    family: 'blade',
+    wayCount: 24,
+    perWayA: 15,
+    totalA: 100,
+    hasNegativeBus: false,
+    lengthMm: 170,
+    widthMm: 100,
+    heightMm: 45,
+    priceAmount: 36,
+    massKg: 0.5
+  }
+];
+
+const SHUNTS: PartOf<'shunt'>[] = [
+  {
+    kind: 'shunt',
+    ...own,
+    id: 'shunt-50',
+    name: 'Shunt 50 A / 75 mV',
+    ratingA: 50,
+    ratingMilliV: 75,
+    lengthMm: 85,
+    widthMm: 30,
+    heightMm: 30,
+    priceAmount: 6,
+    massKg: 0.09,
+    note: 'Run at two thirds of its rating at most.'
+  },
+  {
+    kind: 'shunt',
+    ...own,
+    id: 'shunt-100',
+    name: 'Shunt 100 A / 75 mV',
+    ratingA: 100,
+    ratingMilliV: 75,
+    lengthMm: 120,
+    widthMm: 30,
+    heightMm: 30,
+    priceAmount: 8,
+    massKg: 0.14
+  }
+];
+
+const BODIES: PartOf<'body'>[] = [
+  {
+    kind: 'body',
+    ...own,
+    id: 'body-buck',
+    name: '12 V regulator, 60 W, potted',
+    lengthMm: 64,
+    widthMm: 58,
+    heightMm: 22,
+    keepUpright: false,
+    lossW: 1.4,
+    priceAmount: 17,
+    massKg: 0.12
+  },
+  {
+    kind: 'body',
+    ...own,
+    id: 'body-charger',
+    name: 'Mains charger 14.6 V 5 A, stowed',
+    lengthMm: 120,
+    widthMm: 75,
+    heightMm: 45,
+    keepUpright: false,
+    lossW: 0,
+    priceAmount: 32,
+    massKg: 0.45,
+    note: 'Travels along; charge with it outside the box.'
+  },
+  {
+    kind: 'body',
+    ...own,
+    id: 'body-spares',
+    name: 'Spare fuse pouch',
+    lengthMm: 90,
+    widthMm: 60,
+    heightMm: 20,
+    keepUpright: false,
+    lossW: 0,
+    priceAmount: 6,
+    massKg: 0.08
+  },
+  {
+    kind: 'body',
+    ...own,
+    id: 'body-solar-controller',
+    name: 'Solar controller, 10 A',
+    lengthMm: 110,
+    widthMm: 65,
+    heightMm: 32,
+    keepUpright: false,
+    lossW: 0.2,
+    priceAmount: 24,
+    massKg: 0.15
+  }
+];
+
+/** [system, size, outside mm, price per pack, kg per pack]; 105 °C tinned stranded copper, packs of 5 m of one colour. */
+const WIRE_ROWS: ['awg' | 'mm2', string, number, number, number][] = [
+  ['awg', '22', 1.7, 3, 0.03],
+  ['awg', '20', 2, 3.5, 0.04],
+  ['awg', '18', 2.4, 4, 0.06],
+  ['awg', '16', 2.8, 5, 0.09],
+  ['awg', '14', 3.3, 7, 0.13],
+  ['awg', '12', 4, 10, 0.2],
+  ['awg', '10', 4.9, 15, 0.31],
+  ['awg', '8', 6.5, 24, 0.5],
+  ['awg', '6', 8, 36, 0.8],
+  ['mm2', '0.75', 2.3, 3.5, 0.05],
+  ['mm2', '1', 2.6, 4, 0.07],
+  ['mm2', '1.5', 2.9, 5, 0.1],
+  ['mm2', '2.5', 3.6, 7.5, 0.16],
+  ['mm2', '4', 4.3, 11, 0.24],
+  ['mm2', '6', 5, 16, 0.35],
+  ['mm2', '10', 6.6, 27, 0.58],
+  ['mm2', '16', 8.1, 40, 0.9]
+];
+const WIRES: PartOf<'wire'>[] = WIRE_ROWS.map(([system, size, outsideMm, priceAmount, massKg]) => ({
+  kind: 'wire',
+  ...own,
+  id: `wire-${system}-${size}`,
+  name: `Wire ${size} ${system === 'awg' ? 'AWG' : 'mm²'}, 105 °C, 5 m`,
+  note: 'Read the printing on the insulation: class and true size differ.',
+  system,
+  size,
+  insulationC: 105,
+  outsideMm,
+  packM: 5,
+  priceAmount,
+  massKg
+}));
+
+const sundry = (
+  id: string,
+  name: string,
+  use: PartOf<'sundry'>['use'],
+  fits: string,
+  priceAmount: number,
+  packCount: number,
+  massKg = 0.01
+): PartOf<'sundry'> => ({ kind: 'sundry', ...own, id, name, use, fits, priceAmount, packCount, massKg });
+
+const SUNDRIES: PartOf<'sundry'>[] = [
+  sundry('ring-m5', 'Crimp ring M5, tinned', 'ring', 'm5', 3, 10, 0.03),
+  sundry('ring-m6', 'Crimp ring M6, tinned', 'ring', 'm6', 3.5, 10, 0.04),
+  sundry('ring-m8', 'Crimp ring M8, tinned', 'ring', 'm8', 4, 10, 0.06),
+  sundry('spade-6.3', 'Crimp receptacle 6.3 mm, insulated', 'spade', 'tab-6.3', 4, 25, 0.04),
+  sundry('spade-4.8', 'Crimp receptacle 4.8 mm, insulated', 'spade', 'tab-4.8', 4, 25, 0.03),
+  sundry('sleeve-set', 'Adhesive heat-shrink set', 'sleeve', '', 8, 1, 0.08),
+  sundry('bus-bar-8', 'Negative bus bar, 8 ways, covered', 'bus-bar', '', 9, 1, 0.12),
+  sundry('strap-25', 'Webbing strap 25 mm with buckle', 'strap', '', 4, 1, 0.05),
+  sundry('foam-sheet', 'Closed-cell foam sheet, 4 mm', 'foam', '', 6, 1, 0.04),
+  sundry('sealant-neutral', 'Neutral-cure silicone, small tube', 'sealant', '', 7, 1, 0.05),
+  sundry('label-sheet', 'Label sheet, weatherproof', 'label', '', 4, 1, 0.01),
+  sundry('charger-lfp-5', 'Charger 14.6 V 5 A for LiFePO4', 'charger', 'lfp', 32, 1, 0.45),
+  sundry('charger-lead-3', 'Charger 14.4 V 3 A for sealed lead-acid', 'charger', 'agm', 27, 1, 0.4)
+];
+
+export const STARTER_INSIDE: Part[] = [...FUSES, ...HOLDERS, ...BLOCKS, ...SHUNTS, ...BODIES, ...WIRES, ...SUNDRIES];

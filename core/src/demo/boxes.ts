@@ -1,0 +1,211 @@
+import { setTo, type Box, type Device } from '../box/schema.ts';
+import { BoxBuilder } from './builder.ts';
+
+const watts = (name: string, powerW: number, dutyFraction = 1): Device['modes'][number] => ({
+  id: 'm1',
+  name,
+  dutyFraction,
+  draw: { kind: 'power', powerW }
+});
+
+/** Two cameras, phone, lens heater and red lamp from five in the morning at 4 °C. Kept wrong on purpose: one fuse too large for its wire, and it runs out before pack-up. */
+export function saltmarshHideBox(): Box {
+  const b = new BoxBuilder('Saltmarsh hide box');
+  b.set('notes', 'Tidal hide, cameras from first light. Carried a mile over the marsh.');
+  b.set('outing', {
+    startH: 5,
+    durationH: 14,
+    airC: 4,
+    inSun: false,
+    seal: 'splash',
+    carry: 'one-hand',
+    budgetAmount: 380
+  });
+  b.use('battery', 'battery-lfp-20', 'bank/partId').use('case', 'case-plastic-deep', 'casePartId');
+  b.set('bank/ageYears', 1);
+  b.use('fuse-block', 'block-blade-6', 'wiring/fuseBlockPartId')
+    .use('shunt', 'shunt-50', 'wiring/shuntPartId')
+    .use('fuse-holder', 'holder-midi', 'wiring/mainHolderPartId');
+  const p1 = b.port('usb-c-pd-30', 'front', 'Camera A', { xMm: 42, yMm: 66 });
+  const p2 = b.port('usb-c-pd-30', 'front', 'Camera B', { xMm: 97, yMm: 66 });
+  const p3 = b.port('usb-c-pd-30', 'front', 'Phone', { xMm: 152, yMm: 66 });
+  b.port('rotary-20', 'front', 'Master', { xMm: 205, yMm: 66 });
+  b.port('shunt-display', 'front', 'Meter', { xMm: 198, yMm: 124 });
+  const p4 = b.port('circular-16', 'right', 'Lens heater', { xMm: 26, yMm: 62 });
+  const p5 = b.port('circular-16', 'right', 'Red lamp', { xMm: 26, yMm: 104 });
+  const s4 = b.port('toggle-12', 'front', 'Heater switch', { xMm: 70, yMm: 124 });
+  const s5 = b.port('toggle-12', 'front', 'Lamp switch', { xMm: 118, yMm: 124 });
+  b.port('inlet-3pin', 'right', 'Charge', { xMm: 28, yMm: 148 });
+  b.device('camera-dummy', {
+    name: 'Camera A',
+    portId: p1.portId,
+    source: 'measured',
+    modes: [watts('on', 5.6)],
+    spans: [
+      { startH: 5, endH: 11.5 },
+      { startH: 13, endH: 19 }
+    ]
+  });
+  b.device('camera-dummy', {
+    name: 'Camera B',
+    portId: p2.portId,
+    source: 'label',
+    modes: [watts('on', 3.9)],
+    spans: [{ startH: 5.5, endH: 19 }]
+  });
+  b.device('phone', {
+    name: 'Phone top-up',
+    portId: p3.portId,
+    source: 'label',
+    modes: [watts('charging', 15)],
+    spans: [{ startH: 12.25, endH: 13.25 }]
+  });
+  b.device('lens-heater', {
+    name: 'Lens heater band',
+    portId: p4.portId,
+    source: 'label',
+    modes: [{ id: 'm1', name: 'heating', dutyFraction: 0.8, draw: { kind: 'resistive', powerW: 7.2, atV: 12 } }],
+    spans: [
+      { startH: 5, endH: 10.5 },
+      { startH: 15.5, endH: 19 }
+    ]
+  });
+  b.device('lamp-red', {
+    name: 'Red work lamp',
+    portId: p5.portId,
+    source: 'measured',
+    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'current', currentA: 0.2, atV: 12 } }],
+    spans: [
+      { startH: 5, endH: 7.3 },
+      { startH: 16.7, endH: 19 }
+    ]
+  });
+  b.set(`circuits/${p4.circuitId}/switchPortId`, setTo(s4.portId)).set(
+    `circuits/${p5.circuitId}/switchPortId`,
+    setTo(s5.portId)
+  );
+  b.set(`circuits/${p4.circuitId}/wire`, setTo({ system: 'awg', size: '22' })).set(
+    `circuits/${p4.circuitId}/fuse`,
+    setTo(7.5)
+  );
+  return b.box;
+}
+
+/** A radio post in the rain: one caution, the plugs are open while in use. */
+export function fellRaceRadioPost(): Box {
+  const b = new BoxBuilder('Fell-race radio post');
+  b.set('notes', 'Checkpoint radio, tablet with the runners’ list, lamp for the last hours.');
+  b.set('outing', {
+    startH: 9,
+    durationH: 10,
+    airC: 2,
+    inSun: false,
+    seal: 'splash',
+    carry: 'short-walk',
+    budgetAmount: null
+  });
+  b.use('battery', 'battery-lfp-35', 'bank/partId').use('case', 'case-plastic-tall', 'casePartId');
+  b.use('fuse-block', 'block-blade-6', 'wiring/fuseBlockPartId')
+    .use('shunt', 'shunt-50', 'wiring/shuntPartId')
+    .use('fuse-holder', 'holder-post', 'wiring/mainHolderPartId');
+  const radio = b.port('circular-16', 'right', 'Radio', { xMm: 60, yMm: 90 });
+  const tablet = b.port('usb-c-pd-30', 'right', 'Tablet', { xMm: 120, yMm: 150 });
+  const lamp = b.port('circular-16', 'right', 'Lamp', { xMm: 110, yMm: 90 });
+  b.port('rotary-20', 'front', 'Master', { xMm: 240, yMm: 90 });
+  b.port('shunt-display', 'front', 'Meter', { xMm: 240, yMm: 150 });
+  b.port('inlet-3pin', 'right', 'Charge', { xMm: 60, yMm: 150 });
+  b.device('vhf-mobile-25', {
+    name: 'VHF mobile radio',
+    portId: radio.portId,
+    source: 'measured',
+    modes: [
+      { id: 'm1', name: 'receive', dutyFraction: 0.9, draw: { kind: 'power', powerW: 6 } },
+      { id: 'm2', name: 'transmit', dutyFraction: 0.1, draw: { kind: 'power', powerW: 72 } }
+    ],
+    spans: [{ startH: 9, endH: 19 }]
+  });
+  b.device('tablet', {
+    name: 'Tablet',
+    portId: tablet.portId,
+    source: 'label',
+    modes: [watts('in use', 12)],
+    spans: [{ startH: 9, endH: 19 }]
+  });
+  b.device('lamp-strip', {
+    name: 'Lamp',
+    portId: lamp.portId,
+    source: 'measured',
+    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'current', currentA: 0.5, atV: 12 } }],
+    spans: [{ startH: 16, endH: 19 }]
+  });
+  return b.box;
+}
+
+/** A night at the canal under a shelter, lead-acid in a vented box: everything holds. */
+export function canalNightBankBox(): Box {
+  const b = new BoxBuilder('Canal night bank box');
+  b.set('notes', 'Stands under the shelter on the barrow. Charged at home with the lid off.');
+  b.set('outing', {
+    startH: 18,
+    durationH: 14,
+    airC: 6,
+    inSun: false,
+    seal: 'dry-store',
+    carry: 'car-to-bank',
+    budgetAmount: 300
+  });
+  b.use('battery', 'battery-agm-35', 'bank/partId').use('case', 'case-battery-box', 'casePartId');
+  b.set('charging/path', setTo('lid-open'));
+  b.use('fuse-block', 'block-mini-6', 'wiring/fuseBlockPartId').use(
+    'fuse-holder',
+    'holder-post',
+    'wiring/mainHolderPartId'
+  );
+  const receiver = b.port('circular-12', 'right', 'Bite alarm', { xMm: 80, yMm: 80 });
+  const aerator = b.port('circular-16', 'right', 'Aerator', { xMm: 125, yMm: 80 });
+  const lamp = b.port('circular-16', 'right', 'Lamp', { xMm: 80, yMm: 135 });
+  const usb = b.port('usb-a-twin', 'front', 'Headlamp and phone', { xMm: 244, yMm: 138 });
+  b.port('voltmeter-29', 'right', 'Voltmeter', { xMm: 132, yMm: 135 });
+  b.port('rotary-20', 'front', 'Master', { xMm: 244, yMm: 80 });
+  b.device('bite-receiver', {
+    name: 'Bite-alarm receiver',
+    portId: receiver.portId,
+    source: 'measured',
+    modes: [watts('listening', 0.5)],
+    spans: [{ startH: 18, endH: 32 }]
+  });
+  b.device('aerator', {
+    name: 'Bait aerator',
+    portId: aerator.portId,
+    source: 'measured',
+    modes: [watts('pumping', 3.5, 0.5)],
+    spans: [{ startH: 18, endH: 32 }]
+  });
+  b.device('lamp-strip', {
+    name: 'Shelter lamp',
+    portId: lamp.portId,
+    source: 'label',
+    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'current', currentA: 0.4, atV: 12 } }],
+    spans: [
+      { startH: 18, endH: 23 },
+      { startH: 30.5, endH: 32 }
+    ]
+  });
+  b.device('headlamp', {
+    name: 'Headlamp',
+    portId: usb.portId,
+    source: 'label',
+    modes: [watts('charging', 5)],
+    spans: [{ startH: 23, endH: 25 }]
+  });
+  b.device('phone-usb-a', {
+    name: 'Phone',
+    portId: usb.portId,
+    source: 'label',
+    modes: [watts('charging', 6)],
+    spans: [{ startH: 25, endH: 27 }]
+  });
+  return b.box;
+}
+
+export const demoBoxes = (): Box[] => [saltmarshHideBox(), fellRaceRadioPost(), canalNightBankBox()];

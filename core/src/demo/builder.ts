@@ -1,0 +1,63 @@
+import { applyEdits, type Edit } from '../box/edits.ts';
+import { deviceFrom } from '../box/commands.ts';
+import { emptyBox } from '../box/empty.ts';
+import type { Box, Device } from '../box/schema.ts';
+import { caseFit } from '../case/fit.ts';
+import type { Face, Part, PartKind, PartOf } from '../catalogue/part.ts';
+import { STARTER_CATALOGUE } from '../catalogue/starter.ts';
+import { addPort } from '../panel/add-port.ts';
+
+/** A starter part by id. @throws Error when there is none of that kind */
+export function starter<K extends PartKind>(kind: K, id: string): PartOf<K> {
+  const part: Part | undefined = STARTER_CATALOGUE.find((p) => p.id === id);
+  if (part?.kind !== kind) throw new Error(`the starter catalogue has no ${kind} '${id}'`);
+  return part as PartOf<K>;
+}
+
+/** Builds a box the way a person does: battery, case, then devices with their ports, each at the nearest legal place. */
+export class BoxBuilder {
+  box: Box;
+
+  constructor(name: string) {
+    this.box = emptyBox(name);
+  }
+
+  edit(...edits: Edit[]): this {
+    this.box = applyEdits(this.box, edits);
+    return this;
+  }
+
+  set(path: string, value: unknown): this {
+    return this.edit({ op: 'set', path, value });
+  }
+
+  use<K extends PartKind>(kind: K, id: string, path: string): this {
+    const part = starter(kind, id);
+    return this.set(`parts/${id}`, part).set(path, id);
+  }
+
+  /** Adds a panel part; gives its port id and circuit id. */
+  port(
+    partId: string,
+    face: Face,
+    name: string,
+    wanted?: { xMm: number; yMm: number }
+  ): { portId: string; circuitId: string } {
+    const fit = caseFit(this.box)!;
+    const added = addPort(this.box, fit, starter('panel', partId), face, {
+      name,
+      ...(wanted ? { wanted, exact: true } : {})
+    });
+    this.edit(...added.edits);
+    return { portId: added.portId, circuitId: added.circuitId ?? '' };
+  }
+
+  /** Adds a library device with some values changed. */
+  device(id: string, over: Partial<Device>): this {
+    return this.edit({
+      op: 'add',
+      path: 'devices',
+      value: { ...deviceFrom(this.box, starter('device', `device-${id}`)), ...over }
+    });
+  }
+}

@@ -1,0 +1,101 @@
+import { bank, type Bank } from './battery/bank.ts';
+import { bench, type Bench } from './bench/bench.ts';
+import { applyEdits, type Edit } from './box/edits.ts';
+import type { Box } from './box/schema.ts';
+import { caseFit, type CaseFit } from './case/fit.ts';
+import type { Catalogue } from './catalogue/part.ts';
+import { demand, type Demand } from './demand/demand.ts';
+import { findings } from './findings/findings.ts';
+import type { Finding } from './findings/rule.ts';
+import { carry, type Carry } from './kit/carry.ts';
+import { kit, type Kit } from './kit/kit.ts';
+import { outing, type Outing, type Paths } from './outing/outing.ts';
+import { panelPlan, type PanelPlan } from './panel/panel.ts';
+import { sealing, type Sealing } from './sealing/sealing.ts';
+import { verdicts, type VerdictAnswer } from './verdict.ts';
+import { wiringPlan } from './wiring/wiring.ts';
+import type { WiringPlan } from './wiring/types.ts';
+
+/** Every derived figure of one box. Nothing in it is stored. */
+export type Plan = {
+  demand: Demand;
+  bank: Bank | undefined;
+  fit: CaseFit | undefined;
+  panel: PanelPlan | undefined;
+  wiring: WiringPlan;
+  outing: Outing | undefined;
+  sealing: Sealing | undefined;
+  carry: Carry;
+  findings: Finding[];
+  checkCount: number;
+  kit: Kit;
+  bench: Bench;
+  verdicts: VerdictAnswer[];
+};
+
+export type EvaluateOptions = {
+  /** The plan before the edit: its packing is taken over when nothing that matters to it changed. */
+  reuse?: Plan | undefined;
+  /** How long the packing search may look; the default suits every edit. */
+  fitNodeLimit?: number;
+};
+
+/**
+ * The whole chain from the document to every answer. Wiring stands before the run of the outing, because the run goes
+ * through its resistances. Pure: the same box gives the same plan.
+ */
+export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOptions = {}): Plan {
+  const need = demand(box);
+  const b = bank(box, need);
+  const fit = caseFit(box, {
+    reuse: options.reuse?.fit,
+    ...(options.fitNodeLimit === undefined ? {} : { nodeLimit: options.fitNodeLimit })
+  });
+  const panel = panelPlan(box, fit);
+  const wiring = wiringPlan({ box, catalogue, need, bank: b, fit });
+  const paths = pathsOf(wiring);
+  const run = outing(box, need, b, paths);
+  const seal = sealing(fit, panel);
+  const load = carry(box, fit, wiring);
+  const list = kit(box, catalogue, b, wiring);
+  const checked = findings({
+    box,
+    catalogue,
+    demand: need,
+    bank: b,
+    fit,
+    panel,
+    wiring,
+    outing: run,
+    sealing: seal,
+    carry: load,
+    lastsAfterH: (edits) => lastsAfterH(box, edits, paths)
+  });
+  return {
+    demand: need,
+    bank: b,
+    fit,
+    panel,
+    wiring,
+    outing: run,
+    sealing: seal,
+    carry: load,
+    findings: checked.findings,
+    checkCount: checked.checkCount,
+    kit: list,
+    bench: bench(box, { bank: b, fit, panel, wiring, demand: need }),
+    verdicts: verdicts({ box, bank: b, fit, panel, outing: run, sealing: seal, carry: load, kit: list, ...checked })
+  };
+}
+
+export const pathsOf = (wiring: WiringPlan): Paths => ({
+  commonOhm: wiring.main.commonMilliOhm / 1000,
+  branchOhmByPort: Object.fromEntries(wiring.circuits.map((c) => [c.circuit.portId, c.branchMilliOhm / 1000]))
+});
+
+/** Hours after some edits to devices or battery, with the wiring as it is. */
+function lastsAfterH(box: Box, edits: Edit[], paths: Paths): number {
+  const after = applyEdits(box, edits);
+  const need = demand(after);
+  return outing(after, need, bank(after, need), paths)?.lastsH ?? 0;
+}

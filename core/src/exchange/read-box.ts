@@ -1,0 +1,104 @@
+import type { z } from 'zod';
+import { BOX_FORMAT, BOX_VERSION, boxSchema, type Box } from '../box/schema.ts';
+import type { PartKind } from '../catalogue/part.ts';
+
+/** Largest file read, characters; a full box is well under a tenth of it. */
+export const MOST_CHARACTERS = 2_000_000;
+const MOST_DEPTH = 24;
+
+export type Problem = { path: string; message: string };
+export type ReadBox = { ok: true; box: Box } | { ok: false; problems: Problem[] };
+
+const refuse = (path: string, message: string): ReadBox => ({ ok: false, problems: [{ path, message }] });
+
+/**
+ * Reads a box file strictly: everything must be known and in its place, or nothing is taken. Newer versions are refused
+ * politely; the problems name the path and what would be right. Never throws.
+ */
+export function readBox(text: string): ReadBox {
+  if (text.length > MOST_CHARACTERS)
+    return refuse(
+      '',
+      `The file is too large: ${Math.ceil(text.length / 1e6)} MB, at most ${MOST_CHARACTERS / 1e6} MB are read. A box file is far smaller.`
+    );
+  let data: unknown;
+  try {
+    data = JSON.parse(text);
+  } catch (error) {
+    return refuse('', `This is not a JSON file: ${error instanceof Error ? error.message : 'it cannot be read'}.`);
+  }
+  return readBoxData(data);
+}
+
+/** As readBox, for data already parsed. */
+export function readBoxData(data: unknown): ReadBox {
+  if (tooDeep(data, MOST_DEPTH))
+    return refuse('', `The file is nested deeper than ${MOST_DEPTH} levels; no box file is.`);
+  if (typeof data !== 'object' || data === null || Array.isArray(data))
+    return refuse('', 'The file holds no box: an object was expected.');
+  const head = data as { format?: unknown; version?: unknown };
+  if (head.format !== BOX_FORMAT)
+    return refuse('format', `This is not a Haversack box: 'format' should be '${BOX_FORMAT}'.`);
+  if (typeof head.version === 'number' && head.version > BOX_VERSION)
+    return refuse(
+      'version',
+      `This box was made by a newer Haversack (version ${head.version}); this one reads version ${BOX_VERSION}. Update, or export it again from the newer one as version ${BOX_VERSION}.`
+    );
+  const parsed = boxSchema.safeParse(data);
+  if (!parsed.success) return { ok: false, problems: parsed.error.issues.slice(0, 20).map(problemOf) };
+  const dangling = danglingReferences(parsed.data);
+  return dangling.length ? { ok: false, problems: dangling } : { ok: true, box: parsed.data };
+}
+
+function tooDeep(value: unknown, left: number): boolean {
+  if (typeof value !== 'object' || value === null) return false;
+  if (left === 0) return true;
+  return Object.values(value).some((v) => tooDeep(v, left - 1));
+}
+
+const problemOf = (issue: z.core.$ZodIssue): Problem => {
+  const path = issue.path.join('/');
+  if (issue.code === 'unrecognized_keys')
+    return {
+      path,
+      message: `holds ${issue.keys.map((k) => `'${k.slice(0, 40)}'`).join(', ')}, which a box does not have.`
+    };
+  return { path, message: `${issue.message}.`.replace(/\.\.$/, '.') };
+};
+
+/** References to parts or ports that are not in the document, and ids used twice. */
+export function danglingReferences(box: Box): Problem[] {
+  const out: Problem[] = [];
+  const part = (path: string, id: string | null, kind: PartKind) => {
+    if (id === null) return;
+    const found = box.parts[id];
+    if (!found) out.push({ path, message: `names the part '${id}', which is not among the parts of the file.` });
+    else if (found.kind !== kind)
+      out.push({ path, message: `names '${id}', which is a ${found.kind} and not a ${kind}.` });
+  };
+  part('bank/partId', box.bank.partId, 'battery');
+  part('casePartId', box.casePartId, 'case');
+  part('wiring/mainHolderPartId', box.wiring.mainHolderPartId, 'fuse-holder');
+  part('wiring/fuseBlockPartId', box.wiring.fuseBlockPartId, 'fuse-block');
+  part('wiring/shuntPartId', box.wiring.shuntPartId, 'shunt');
+  box.ports.forEach((p) => part(`ports/${p.id}/partId`, p.partId, 'panel'));
+  box.bodies.forEach((b) => part(`bodies/${b.id}/partId`, b.partId, 'body'));
+  for (const [id, p] of Object.entries(box.parts))
+    if (p.id !== id) out.push({ path: `parts/${id}`, message: `is filed under '${id}' but calls itself '${p.id}'.` });
+  for (const [name, rows] of Object.entries({
+    devices: box.devices,
+    ports: box.ports,
+    circuits: box.circuits,
+    bodies: box.bodies
+  })) {
+    const seen = new Set<string>();
+    for (const row of rows) {
+      if (seen.has(row.id)) out.push({ path: `${name}/${row.id}`, message: 'is there twice; ids must differ.' });
+      seen.add(row.id);
+    }
+  }
+  return out;
+}
+
+/** The file text of a box: readable, stable order of keys. */
+export const writeBox = (box: Box): string => `${JSON.stringify(box, null, 2)}\n`;

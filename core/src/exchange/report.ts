@@ -1,0 +1,167 @@
+import type { Box } from '../box/schema.ts';
+import type { Plan } from '../evaluate.ts';
+import type { Finding } from '../findings/rule.ts';
+import { clockText, durationText, fixed } from '../quantity/format.ts';
+import { wireSizeText } from '../quantity/wire-size.ts';
+
+export const REPORT_VERSION = 1;
+
+const round = (v: number | undefined): number | null =>
+  v === undefined || !Number.isFinite(v) ? null : Number(v.toPrecision(6));
+
+/** The derived plan as plain data, in the shape docs/format/report.md describes. Keys are added, never renamed. */
+export function report(box: Box, plan: Plan) {
+  const o = plan.outing;
+  return {
+    report: REPORT_VERSION,
+    name: box.name,
+    stops: unaccepted(plan).filter((f) => f.severity === 'stop').length,
+    verdicts: Object.fromEntries(
+      plan.verdicts.map((v) => [
+        v.id,
+        {
+          state: v.state,
+          say: v.say,
+          value: v.value.map((p) => `${p.number} ${p.unit}`.trim()).join(' '),
+          reason: v.reason
+        }
+      ])
+    ),
+    findings: plan.findings.map((f) => ({
+      id: f.id,
+      key: f.key,
+      severity: f.severity,
+      verdict: f.verdict,
+      where: f.where,
+      title: f.title,
+      why: f.why,
+      figures: f.figures,
+      open: f.open,
+      acceptedBecause: f.acceptedBecause,
+      remedies: f.remedies.map((r) => ({ label: r.label, effect: r.effect }))
+    })),
+    demand: {
+      totalWh: round(plan.demand.totalWh),
+      totalAh: round(plan.demand.totalAh),
+      peakA: round(plan.demand.peakA),
+      devices: plan.demand.devices.map((d) => ({
+        id: d.deviceId,
+        name: d.name,
+        meanA: round(d.meanA),
+        peakA: round(d.peakA),
+        onH: round(d.onH),
+        energyWh: round(d.energyWh)
+      }))
+    },
+    battery: plan.bank
+      ? {
+          partId: plan.bank.part.id,
+          count: plan.bank.count,
+          ratedAh: plan.bank.ratedAh,
+          usableAh: round(plan.bank.usableAh),
+          neededAh: round(plan.bank.neededAh),
+          shortCircuitA: round(plan.bank.shortCircuitA)
+        }
+      : null,
+    runtime: o
+      ? {
+          wantedH: o.wantedH,
+          lastsH: round(o.lastsH),
+          endsAtH: round(o.endsAtH),
+          reason: o.reason ?? null,
+          chanceFraction: round(o.chanceFraction),
+          endSocFraction: round(o.endSocFraction),
+          endBatteryV: round(o.endBatteryV),
+          drawnAh: round(o.drawnAh)
+        }
+      : null,
+    fit: plan.fit
+      ? {
+          state: plan.fit.state,
+          fillFraction: round(plan.fit.fillFraction),
+          placed: plan.fit.placed,
+          shortfall: plan.fit.shortfall ?? null
+        }
+      : null,
+    ports: (plan.panel?.ports ?? []).map((p) => ({
+      id: p.port.id,
+      tag: p.tag,
+      face: p.port.face,
+      xMm: p.port.xMm,
+      yMm: p.port.yMm,
+      needMm: round(p.needMm),
+      freeMm: round(p.freeMm),
+      clearMm: round(p.clearMm)
+    })),
+    circuits: plan.wiring.circuits.map((c) => ({
+      id: c.circuit.id,
+      tag: c.tag,
+      port: c.portTag,
+      loadA: round(c.loadA),
+      fuseA: c.fuseA ?? null,
+      wire: c.wire ? wireSizeText(c.wire) : null,
+      lengthMm: c.lengthMm,
+      dropV: round(c.dropV),
+      weakFaultA: round(c.weakFaultA)
+    })),
+    main: {
+      fuseA: plan.wiring.main.fuseA ?? null,
+      wire: plan.wiring.main.wire ? wireSizeText(plan.wiring.main.wire) : null,
+      loadA: round(plan.wiring.main.loadA),
+      prospectiveA: round(plan.wiring.main.prospectiveA)
+    },
+    netlist: plan.wiring.netlist,
+    kit: {
+      lines: plan.kit.lines.map((l) => ({
+        id: l.lineId,
+        name: l.name,
+        perBox: l.perBox,
+        unit: l.unit,
+        packs: l.packs,
+        cost: l.cost
+      })),
+      totalCost: round(plan.kit.totalCost),
+      costPerBox: round(plan.kit.costPerBox)
+    },
+    massKg: round(plan.carry.massKg),
+    seal: plan.sealing
+      ? { inUse: plan.sealing.inUse, closed: plan.sealing.closed, weakest: plan.sealing.weakest.name }
+      : null
+  };
+}
+
+const unaccepted = (plan: Plan): Finding[] => plan.findings.filter((f) => f.acceptedBecause === null);
+
+/** The same for people: a page of text. */
+export function reportText(box: Box, plan: Plan): string {
+  const out: string[] = [box.name, '='.repeat(box.name.length), ''];
+  for (const v of plan.verdicts)
+    out.push(
+      `${v.name.padEnd(6)} ${v.state.padEnd(12)} ${v.value.map((p) => `${p.number} ${p.unit}`.trim()).join(' ')} ${v.target} · ${v.reason}`
+    );
+  out.push('', 'Findings');
+  if (plan.findings.length === 0) out.push('  none');
+  for (const f of plan.findings) {
+    out.push(`  ${f.severity.toUpperCase()} ${f.where.label}: ${f.title}`, `    ${f.why}`);
+    if (f.acceptedBecause !== null) out.push(`    Accepted: ${f.acceptedBecause}`);
+    else for (const r of f.remedies) out.push(`    Do this: ${r.label} (${r.effect})`);
+  }
+  const o = plan.outing;
+  if (o)
+    out.push(
+      '',
+      `Lasts ${durationText(o.lastsH)} of ${durationText(o.wantedH)} wanted${o.endsAtH === undefined ? '' : `, until ${clockText(o.endsAtH)}`}; chance ${fixed(o.chanceFraction * 100, 0)} %.`
+    );
+  out.push('', 'Circuits');
+  for (const c of plan.wiring.circuits)
+    out.push(
+      `  ${c.tag} ${c.portTag} ${c.feeds}: ${c.fuseA ?? c.fuseOrigin} A, ${c.wire ? wireSizeText(c.wire) : c.wireOrigin}, ${fixed(c.lengthMm / 1000, 2)} m, ${fixed(c.loadA, 2)} A, ${fixed(c.dropV, 2)} V lost`
+    );
+  out.push('', 'Kit');
+  for (const l of plan.kit.lines) out.push(`  ${l.packs} × ${l.name} (${l.packText}) ${fixed(l.cost, 2)}`);
+  out.push(
+    `  Together ${box.preferences.currency}${fixed(plan.kit.totalCost, 2)}, one box ${box.preferences.currency}${fixed(plan.kit.costPerBox, 2)}`,
+    ''
+  );
+  return out.join('\n');
+}

@@ -1,0 +1,34 @@
+import { RULES } from './registry.ts';
+import { BOX_PLACE, type Facts, type Finding, type Severity } from './rule.ts';
+
+const RANK: Record<Severity, number> = { stop: 0, caution: 1, note: 2 };
+
+/**
+ * Runs every rule over the derived plan. Worst first, then in the order of the stages; accepted ones carry their reason.
+ * Only what nobody accepted counts in the verdicts.
+ */
+export function findings(facts: Facts): { findings: Finding[]; checkCount: number } {
+  const reasons = new Map(facts.box.accepted.map((a) => [a.key, a.reason]));
+  const all = RULES.flatMap((rule) =>
+    rule.check(facts).map((d): Finding => {
+      const where = d.at ?? BOX_PLACE;
+      const key = `${rule.id}:${where.id}${d.open && rule.id === 'unknown-attribute' ? `:${d.short.slice(-24).replace(/\W+/g, '-')}` : ''}`;
+      return {
+        id: rule.id,
+        key,
+        severity: d.severity,
+        verdict: rule.verdict,
+        stage: rule.stage,
+        where,
+        short: d.short,
+        title: d.title,
+        why: d.why,
+        figures: d.figures ?? {},
+        remedies: d.remedies ?? [],
+        open: d.open ?? false,
+        acceptedBecause: reasons.get(key) ?? null
+      };
+    })
+  );
+  return { findings: all.sort((a, b) => RANK[a.severity] - RANK[b.severity]), checkCount: RULES.length };
+}

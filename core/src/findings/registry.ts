@@ -1,0 +1,169 @@
+import { airTransport } from './rules/air-transport.ts';
+import { batteryDoesNotFit } from './rules/battery-does-not-fit.ts';
+import { behindPanelCollision } from './rules/behind-panel-collision.ts';
+import { bmsCurrent } from './rules/bms-current.ts';
+import { cRateHigh } from './rules/c-rate-high.ts';
+import { capacityClaim } from './rules/capacity-claim.ts';
+import { ccaWire } from './rules/cca-wire.ts';
+import { chargeCurrent } from './rules/charge-current.ts';
+import { chargeVoltage } from './rules/charge-voltage.ts';
+import { chemistryUnknown } from './rules/chemistry-unknown.ts';
+import { circuitShape } from './rules/circuit-shape.ts';
+import { coldCharge } from './rules/cold-charge.ts';
+import { conductorOverload } from './rules/conductor-overload.ts';
+import { connectorOverload } from './rules/connector-overload.ts';
+import { converterOverload } from './rules/converter-overload.ts';
+import { deviceOvervoltage } from './rules/device-overvoltage.ts';
+import { deviceUndervoltage } from './rules/device-undervoltage.ts';
+import { deviceWithoutPort } from './rules/device-without-port.ts';
+import { dodDeep } from './rules/dod-deep.ts';
+import { drawGuessed } from './rules/draw-guessed.ts';
+import { edgeTooNear } from './rules/edge-too-near.ts';
+import { faultTooWeak } from './rules/fault-too-weak.ts';
+import { fitNotProven } from './rules/fit-not-proven.ts';
+import { fitTight } from './rules/fit-tight.ts';
+import { flangeOverlap } from './rules/flange-overlap.ts';
+import { fuseBlockWays } from './rules/fuse-block-ways.ts';
+import { fuseExceedsConductor } from './rules/fuse-exceeds-conductor.ts';
+import { fuseExceedsPart } from './rules/fuse-exceeds-part.ts';
+import { fuseInrush } from './rules/fuse-inrush.ts';
+import { fuseNearLimit } from './rules/fuse-near-limit.ts';
+import { fuseOversized } from './rules/fuse-oversized.ts';
+import { fuseVoltage } from './rules/fuse-voltage.ts';
+import { gaugeTooThin } from './rules/gauge-too-thin.ts';
+import { handleRating } from './rules/handle-rating.ts';
+import { hotBox } from './rules/hot-box.ts';
+import { interruptingLow } from './rules/interrupting-low.ts';
+import { ipOpenInUse } from './rules/ip-open-in-use.ts';
+import { ipWeakest } from './rules/ip-weakest.ts';
+import { leadAcidSealedCharge } from './rules/lead-acid-sealed-charge.ts';
+import { lfpVoltGauge } from './rules/lfp-volt-gauge.ts';
+import { liveMalePins } from './rules/live-male-pins.ts';
+import { looseBattery } from './rules/loose-battery.ts';
+import { mainFuseExceeds } from './rules/main-fuse-exceeds.ts';
+import { mainFuseFar } from './rules/main-fuse-far.ts';
+import { mainFuseNearLimit } from './rules/main-fuse-near-limit.ts';
+import { mainOver60a } from './rules/main-over-60a.ts';
+import { metalCase } from './rules/metal-case.ts';
+import { neverOn } from './rules/never-on.ts';
+import { noCutoff } from './rules/no-cutoff.ts';
+import { noMainFuse } from './rules/no-main-fuse.ts';
+import { noMaster } from './rules/no-master.ts';
+import { noVentSealed } from './rules/no-vent-sealed.ts';
+import { offTheFace } from './rules/off-the-face.ts';
+import { overfilled } from './rules/overfilled.ts';
+import { panelThickness } from './rules/panel-thickness.ts';
+import { parallelAge } from './rules/parallel-age.ts';
+import { parallelFuse } from './rules/parallel-fuse.ts';
+import { partInNoDrillZone } from './rules/part-in-no-drill-zone.ts';
+import { plugFingerGap } from './rules/plug-finger-gap.ts';
+import { portCollisionInside } from './rules/port-collision-inside.ts';
+import { portFacesUp } from './rules/port-faces-up.ts';
+import { portTooLow } from './rules/port-too-low.ts';
+import { powerLimit } from './rules/power-limit.ts';
+import { quiescentDrain } from './rules/quiescent-drain.ts';
+import { reversePolarity } from './rules/reverse-polarity.ts';
+import { runtimeShort } from './rules/runtime-short.ts';
+import { runtimeTight } from './rules/runtime-tight.ts';
+import { schoolNotModelled } from './rules/school-not-modelled.ts';
+import { selectivityPoor } from './rules/selectivity-poor.ts';
+import { shuntBypassed } from './rules/shunt-bypassed.ts';
+import { shuntOverload } from './rules/shunt-overload.ts';
+import { socketOvercurrent } from './rules/socket-overcurrent.ts';
+import { sourceUnfused } from './rules/source-unfused.ts';
+import { spanOutside } from './rules/span-outside.ts';
+import { supplyMismatch } from './rules/supply-mismatch.ts';
+import { switchRating } from './rules/switch-rating.ts';
+import { tooHeavy } from './rules/too-heavy.ts';
+import { unknownAttribute } from './rules/unknown-attribute.ts';
+import { unmeasuredPart } from './rules/unmeasured-part.ts';
+import { voltageDrop } from './rules/voltage-drop.ts';
+import { webTooThin } from './rules/web-too-thin.ts';
+import { wireUnlisted } from './rules/wire-unlisted.ts';
+import type { Rule } from './rule.ts';
+
+/** Every rule, listed by hand; a test compares the list with the folder. */
+export const RULES: readonly Rule[] = [
+  airTransport,
+  batteryDoesNotFit,
+  behindPanelCollision,
+  bmsCurrent,
+  cRateHigh,
+  capacityClaim,
+  ccaWire,
+  chargeCurrent,
+  chargeVoltage,
+  chemistryUnknown,
+  circuitShape,
+  coldCharge,
+  conductorOverload,
+  connectorOverload,
+  converterOverload,
+  deviceOvervoltage,
+  deviceUndervoltage,
+  deviceWithoutPort,
+  dodDeep,
+  drawGuessed,
+  edgeTooNear,
+  faultTooWeak,
+  fitNotProven,
+  fitTight,
+  flangeOverlap,
+  fuseBlockWays,
+  fuseExceedsConductor,
+  fuseExceedsPart,
+  fuseInrush,
+  fuseNearLimit,
+  fuseOversized,
+  fuseVoltage,
+  gaugeTooThin,
+  handleRating,
+  hotBox,
+  interruptingLow,
+  ipOpenInUse,
+  ipWeakest,
+  leadAcidSealedCharge,
+  lfpVoltGauge,
+  liveMalePins,
+  looseBattery,
+  mainFuseExceeds,
+  mainFuseFar,
+  mainFuseNearLimit,
+  mainOver60a,
+  metalCase,
+  neverOn,
+  noCutoff,
+  noMainFuse,
+  noMaster,
+  noVentSealed,
+  offTheFace,
+  overfilled,
+  panelThickness,
+  parallelAge,
+  parallelFuse,
+  partInNoDrillZone,
+  plugFingerGap,
+  portCollisionInside,
+  portFacesUp,
+  portTooLow,
+  powerLimit,
+  quiescentDrain,
+  reversePolarity,
+  runtimeShort,
+  runtimeTight,
+  schoolNotModelled,
+  selectivityPoor,
+  shuntBypassed,
+  shuntOverload,
+  socketOvercurrent,
+  sourceUnfused,
+  spanOutside,
+  supplyMismatch,
+  switchRating,
+  tooHeavy,
+  unknownAttribute,
+  unmeasuredPart,
+  voltageDrop,
+  webTooThin,
+  wireUnlisted
+];

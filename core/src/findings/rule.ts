@@ -1,0 +1,96 @@
+import type { Bank } from '../battery/bank.ts';
+import type { Edit } from '../box/edits.ts';
+import type { Box } from '../box/schema.ts';
+import type { CaseFit } from '../case/fit.ts';
+import type { Catalogue, Part, PartKind, PartOf } from '../catalogue/part.ts';
+import type { Demand } from '../demand/demand.ts';
+import type { Outing } from '../outing/outing.ts';
+import type { PanelPlan } from '../panel/panel.ts';
+import type { Sealing } from '../sealing/sealing.ts';
+import type { WiringPlan } from '../wiring/types.ts';
+import type { Carry } from '../kit/carry.ts';
+
+export type Severity = 'stop' | 'caution' | 'note';
+export type Verdict = 'lasts' | 'fits' | 'dry' | 'safe' | 'carry';
+export type Stage = 'outing' | 'battery' | 'case' | 'ports' | 'wiring' | 'kit' | 'bench' | 'logbook';
+export type Where = {
+  kind: 'device' | 'port' | 'circuit' | 'battery' | 'case' | 'body' | 'main' | 'box';
+  id: string;
+  label: string;
+};
+
+/** A change that clears or eases a finding, with what it does in numbers. */
+export type Remedy = { label: string; effect: string; edits: Edit[] };
+
+export type Finding = {
+  /** Name of the rule; stable. */
+  id: string;
+  /** Rule and place; what an acceptance refers to. */
+  key: string;
+  severity: Severity;
+  verdict: Verdict;
+  stage: Stage;
+  where: Where;
+  /** At most 32 characters, naming a thing. */
+  short: string;
+  title: string;
+  why: string;
+  figures: Record<string, number>;
+  remedies: Remedy[];
+  /** An unknown that somebody still has to find out. */
+  open: boolean;
+  /** The person's reason for going on all the same. */
+  acceptedBecause: string | null;
+};
+
+/** Everything the rules look at; all of it derived before them. */
+export type Facts = {
+  box: Box;
+  catalogue: Catalogue;
+  demand: Demand;
+  bank: Bank | undefined;
+  fit: CaseFit | undefined;
+  panel: PanelPlan | undefined;
+  wiring: WiringPlan;
+  outing: Outing | undefined;
+  sealing: Sealing | undefined;
+  carry: Carry;
+  /** Hours the box would last after some edits, everything else as it is. */
+  lastsAfterH: (edits: Edit[]) => number;
+};
+
+export type Draft = {
+  at?: Where;
+  severity: Severity;
+  short: string;
+  title: string;
+  why: string;
+  figures?: Record<string, number>;
+  remedies?: Remedy[];
+  open?: boolean;
+};
+
+export type Rule = { id: string; verdict: Verdict; stage: Stage; check: (x: Facts) => Draft[] };
+
+export const rule = (id: string, verdict: Verdict, stage: Stage, check: (x: Facts) => Draft[]): Rule => ({
+  id,
+  verdict,
+  stage,
+  check
+});
+
+export const BOX_PLACE: Where = { kind: 'box', id: 'box', label: 'the box' };
+export const MAIN_PLACE: Where = { kind: 'main', id: 'main', label: 'F0' };
+export const BATTERY_PLACE: Where = { kind: 'battery', id: 'bank', label: 'battery' };
+export const CASE_PLACE: Where = { kind: 'case', id: 'case', label: 'case' };
+export const portPlace = (id: string, label: string): Where => ({ kind: 'port', id, label });
+export const circuitPlace = (id: string, label: string): Where => ({ kind: 'circuit', id, label });
+export const devicePlace = (id: string, label: string): Where => ({ kind: 'device', id, label });
+
+export const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
+/** Copies a part into the box and refers to it. */
+export const usePart = (part: Part, path: string): Edit[] => [set(`parts/${part.id}`, part), set(path, part.id)];
+
+/** Catalogue parts of one kind. */
+export const catalogueOf = <K extends PartKind>(x: Pick<Facts, 'catalogue'>, kind: K): PartOf<K>[] =>
+  x.catalogue.filter((p): p is PartOf<K> => p.kind === kind);

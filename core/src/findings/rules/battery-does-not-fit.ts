@@ -1,0 +1,65 @@
+import { catalogueOf, CASE_PLACE, rule, usePart, type Facts, type Remedy } from '../rule.ts';
+import { pack } from '../../case/pack.ts';
+import { QUICK_NODE_LIMIT, spaceOf } from '../../case/fit.ts';
+
+/** Proven: no arrangement of everything inside exists. */
+export const batteryDoesNotFit = rule('battery-does-not-fit', 'fits', 'case', (x) => {
+  if (!x.fit || (x.fit.state !== 'no' && x.fit.faults.length === 0)) return [];
+  if (x.fit.faults.length > 0)
+    return [
+      {
+        at: CASE_PLACE,
+        severity: 'stop',
+        short: 'A body put by hand collides',
+        title: 'Bodies put by hand collide',
+        why: `${x.fit.faults.join('; ')}.`,
+        figures: { faultCount: x.fit.faults.length },
+        remedies: [
+          {
+            label: 'Let Haversack arrange them',
+            effect: 'takes the hand-set places away',
+            edits: [{ op: 'set', path: 'placements', value: {} }]
+          }
+        ]
+      }
+    ];
+  const s = x.fit.shortfall!;
+  const ways = (['lengthMm', 'widthMm', 'heightMm'] as const)
+    .flatMap((k) => (s[k] === undefined ? [] : [{ name: k.replace('Mm', ''), mm: s[k] }]))
+    .sort((a, b) => a.mm - b.mm);
+  const best = ways[0];
+  return [
+    {
+      at: CASE_PLACE,
+      severity: 'stop',
+      short: best ? `${best.mm} mm too short in ${best.name}` : 'Does not go in at all',
+      title: best ? `It does not go in: ${best.mm} mm short in ${best.name}` : 'It does not go in',
+      why: `No arrangement of ${x.fit.bodies.map((b) => b.name.toLowerCase()).join(', ')} with ${x.box.paddingMm} mm padding exists in this case${
+        ways.length > 1
+          ? ` (or ${ways
+              .slice(1)
+              .map((w) => `${w.mm} mm in ${w.name}`)
+              .join(', ')})`
+          : ''
+      }.`,
+      figures: Object.fromEntries(ways.map((w) => [`short${w.name[0]!.toUpperCase()}${w.name.slice(1)}Mm`, w.mm])),
+      remedies: larger(x)
+    }
+  ];
+});
+
+/** The lightest cases that everything goes into. */
+function larger(x: Facts): Remedy[] {
+  return catalogueOf(x, 'case')
+    .filter(
+      (c) =>
+        c.id !== x.fit!.part.id && pack(spaceOf(c, x.box.paddingMm), x.fit!.bodies, QUICK_NODE_LIMIT).kind === 'fits'
+    )
+    .sort((a, b) => a.massKg - b.massKg)
+    .slice(0, 2)
+    .map((c) => ({
+      label: c.name,
+      effect: `everything goes in; ports keep their faces`,
+      edits: usePart(c, 'casePartId')
+    }));
+}

@@ -1,0 +1,80 @@
+import { panelPartOf } from '../../box/lookup.ts';
+import { netlistFaults } from '../../wiring/netlist.ts';
+import { BOX_PLACE, circuitPlace, portPlace, rule, type Draft } from '../rule.ts';
+import { freeId } from '../../box/lookup.ts';
+import { newCircuit, wantsCircuit } from '../../panel/add-port.ts';
+
+/** Ports on two circuits, circuits without a port, outlets without a circuit, terminals that lead nowhere. */
+export const circuitShape = rule('circuit-shape', 'safe', 'wiring', (x) => {
+  const { circuits, ports } = x.box;
+  const out: Draft[] = [];
+  for (const c of x.wiring.circuits) {
+    if (!ports.some((p) => p.id === c.circuit.portId))
+      out.push({
+        at: circuitPlace(c.circuit.id, c.tag),
+        severity: 'stop' as const,
+        short: `${c.tag} leads to no port`,
+        title: `${c.tag} leads to no port`,
+        why: `It names the port '${c.circuit.portId}', which is not on any face.`,
+        remedies: [
+          {
+            label: 'Remove the circuit',
+            effect: 'frees a fuse way',
+            edits: [{ op: 'remove' as const, path: `circuits/${c.circuit.id}` }]
+          }
+        ]
+      });
+    else if (
+      circuits.filter((o) => o.portId === c.circuit.portId).length > 1 &&
+      circuits.find((o) => o.portId === c.circuit.portId)!.id !== c.circuit.id
+    )
+      out.push({
+        at: circuitPlace(c.circuit.id, c.tag),
+        severity: 'stop' as const,
+        short: `${c.portTag} is fed by two circuits`,
+        title: `${c.portTag} is fed by two circuits`,
+        why: 'Two fuses in parallel protect nothing.',
+        remedies: [
+          {
+            label: `Remove ${c.tag}`,
+            effect: 'one fuse feeds the port',
+            edits: [{ op: 'remove' as const, path: `circuits/${c.circuit.id}` }]
+          }
+        ]
+      });
+  }
+  for (const port of ports) {
+    const part = panelPartOf(x.box, port);
+    if (!part || circuits.some((c) => c.portId === port.id) || !wantsCircuit(part)) continue;
+    const tag = x.panel?.ports.find((p) => p.port.id === port.id)?.tag ?? port.id;
+    const charge = part.role === 'inlet';
+    out.push({
+      at: portPlace(port.id, tag),
+      severity: 'caution' as const,
+      short: `${tag} is not wired`,
+      title: `${tag} is not wired`,
+      why: 'No circuit feeds it.',
+      remedies: [
+        {
+          label: 'Give it its own fused circuit',
+          effect: charge ? 'ahead of the master switch' : 'behind the master switch',
+          edits: [
+            { op: 'add' as const, path: 'circuits', value: newCircuit(freeId('c', circuits), port.name, port.id, part) }
+          ]
+        }
+      ]
+    });
+  }
+  const duplicates = netlistFaults(x.wiring.netlist).filter(
+    (f) => f.includes('share one id') && !out.some((o) => o.title.includes('two circuits'))
+  );
+  for (const fault of duplicates)
+    out.push({
+      at: BOX_PLACE,
+      severity: 'stop' as const,
+      short: 'The circuit does not close',
+      title: 'The circuit does not close',
+      why: `${fault}.`
+    });
+  return out;
+});

@@ -1,0 +1,23 @@
+import { circuitPlace, rule } from '../rule.ts';
+
+/** More through a plug than it is made for. */
+export const connectorOverload = rule('connector-overload', 'safe', 'wiring', (x) =>
+  x.wiring.circuits.flatMap((c) => {
+    const rating = c.portPart?.converterRatedW ? undefined : c.portPart?.ratingA;
+    if (rating == null || c.portPart?.role === 'meter' || c.portPart?.role === 'lamp' || c.loadA <= 0.8 * rating + 1e-9)
+      return [];
+    const stop = c.loadA > rating;
+    return [
+      {
+        at: circuitPlace(c.circuit.id, c.tag),
+        severity: stop ? ('stop' as const) : ('caution' as const),
+        short: `${c.portTag} ${rating} A carries ${c.loadA.toFixed(1)} A`,
+        title: `${c.portTag} carries ${c.loadA.toFixed(1)} A of ${rating} A`,
+        why: stop
+          ? 'Its plastic softens and the contact burns.'
+          : 'Contacts age; a connector should carry 80 % of its rating at most.',
+        figures: { loadA: c.loadA, ratingA: rating }
+      }
+    ];
+  })
+);

@@ -1,0 +1,23 @@
+import { devicePlace, rule } from '../rule.ts';
+
+const SHARE = 0.3;
+
+/** A guess that a third of the energy hangs on. */
+export const drawGuessed = rule('draw-guessed', 'lasts', 'outing', (x) =>
+  x.demand.devices.flatMap((d, i) => {
+    const device = x.box.devices[i]!;
+    if (device.source !== 'guess' || x.demand.totalWh === 0 || d.energyWh / x.demand.totalWh < SHARE) return [];
+    const share = Math.round((d.energyWh / x.demand.totalWh) * 100);
+    return [
+      {
+        at: devicePlace(device.id, device.name),
+        severity: 'note' as const,
+        short: `Measure ${device.name.slice(0, 14)}: it decides`,
+        title: `Measure ${device.name}: it decides`,
+        why: `${share} % of the energy rests on a guess, which may be a third off. A meter in its lead for ten minutes settles it.`,
+        figures: { shareFraction: d.energyWh / x.demand.totalWh, spreadFraction: d.spreadFraction },
+        open: true
+      }
+    ];
+  })
+);

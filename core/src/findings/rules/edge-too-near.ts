@@ -1,0 +1,36 @@
+import { portPlace, rule } from '../rule.ts';
+
+/** The flange or nut reaches the rounded corner. */
+export const edgeTooNear = rule('edge-too-near', 'fits', 'ports', (x) =>
+  (x.panel?.ports ?? []).flatMap((p) => {
+    const wantedMm = 2 + x.fit!.part.cornerRadiusMm;
+    const nearest = Math.min(p.edgesMm.left, p.edgesMm.right);
+    if (nearest < 0 || nearest >= wantedMm - 1e-6) return [];
+    return [
+      {
+        at: portPlace(p.port.id, p.tag),
+        severity: 'caution' as const,
+        short: `${p.tag} is ${nearest.toFixed(0)} mm from the edge`,
+        title: `${p.tag} is too near the edge`,
+        why: `The flange keeps ${nearest.toFixed(1)} mm from the edge; ${wantedMm.toFixed(0)} mm keep it on flat wall, clear of the rounded corner.`,
+        figures: { edgeMm: nearest, wantedMm },
+        remedies: [
+          {
+            label: 'Move it inward',
+            effect: `${wantedMm.toFixed(0)} mm to the edge`,
+            edits: [
+              {
+                op: 'set' as const,
+                path: `ports/${p.port.id}/xMm`,
+                value:
+                  p.edgesMm.left < p.edgesMm.right
+                    ? wantedMm + p.part.flangeWidthMm / 2
+                    : p.port.xMm - (wantedMm - p.edgesMm.right)
+              }
+            ]
+          }
+        ]
+      }
+    ];
+  })
+);

@@ -1,0 +1,17 @@
+import { CASE_PLACE, rule } from '../rule.ts';
+
+/** The quick search ran out: neither yes nor no. */
+export const fitNotProven = rule('fit-not-proven', 'fits', 'case', (x) =>
+  x.fit?.state === 'not-proven'
+    ? [
+        {
+          at: CASE_PLACE,
+          severity: 'note',
+          short: 'Fit is not proven either way',
+          title: 'Whether it goes in is not proven',
+          why: `The search looked at ${x.fit.nodeCount} arrangements and found neither a way nor a proof. Put one body by hand, or try a case with a little more room.`,
+          figures: { nodeCount: x.fit.nodeCount }
+        }
+      ]
+    : []
+);

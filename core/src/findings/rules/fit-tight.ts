@@ -1,0 +1,26 @@
+import { BEHIND_GAP_MM } from '../../panel/spacing.ts';
+import { portPlace, rule } from '../rule.ts';
+
+/** It goes in, with less to spare than parts and mouldings vary. */
+export const fitTight = rule('fit-tight', 'fits', 'ports', (x) =>
+  (x.panel?.ports ?? [])
+    .filter((p) => p.part.hole.shape !== 'none' && p.clearMm >= 0 && p.clearMm < BEHIND_GAP_MM)
+    .map((p) => ({
+      at: portPlace(p.port.id, p.tag),
+      severity: 'caution' as const,
+      short: `${p.tag}: ${p.clearMm.toFixed(1)} mm to the ${p.behindName}`.slice(0, 32),
+      title: `Only ${p.clearMm.toFixed(1)} mm behind ${p.tag}`,
+      why: `Wanted: ${BEHIND_GAP_MM} mm to the ${p.behindName}. Parts and mouldings vary by more than this: measure your real ones before drilling.`,
+      figures: { clearMm: p.clearMm, wantedMm: BEHIND_GAP_MM },
+      remedies:
+        p.port.terminals === 'straight'
+          ? [
+              {
+                label: 'Use flag terminals',
+                effect: `${(p.clearMm + p.part.straightMm - p.part.flagMm).toFixed(1)} mm clear`,
+                edits: [{ op: 'set' as const, path: `ports/${p.port.id}/terminals`, value: 'flag' }]
+              }
+            ]
+          : []
+    }))
+);

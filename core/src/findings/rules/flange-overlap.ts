@@ -1,0 +1,34 @@
+import { freeSpot } from '../../panel/panel.ts';
+import { portPlace, rule, set } from '../rule.ts';
+
+/** Two flanges or nuts cannot both seat. */
+export const flangeOverlap = rule('flange-overlap', 'fits', 'ports', (x) => {
+  const seen = new Set<string>();
+  return (x.panel?.clashes ?? [])
+    .filter((c) => c.kind === 'flange' || c.kind === 'nut')
+    .flatMap((c) => {
+      if (seen.has(c.aId + c.bId)) return [];
+      seen.add(c.aId + c.bId);
+      const [a, b] = [c.aId, c.bId].map((id) => x.panel!.ports.find((p) => p.port.id === id)!);
+      const spot = freeSpot(x.box, x.fit!, b!.part, b!.port, b!.port);
+      return [
+        {
+          at: portPlace(b!.port.id, `${a!.tag} and ${b!.tag}`),
+          severity: 'stop' as const,
+          short: `${a!.tag} and ${b!.tag} are too close`,
+          title: `${a!.tag} and ${b!.tag} cannot both seat`,
+          why: `Between their ${c.kind === 'nut' ? 'nuts' : 'flanges'} are ${c.gapMm.toFixed(1)} mm; ${c.wantedMm} mm are needed.`,
+          figures: { gapMm: c.gapMm, wantedMm: c.wantedMm },
+          remedies: spot
+            ? [
+                {
+                  label: `Move ${b!.tag} to ${spot.xMm}, ${spot.yMm} mm`,
+                  effect: 'nearest free place',
+                  edits: [set(`ports/${b!.port.id}/xMm`, spot.xMm), set(`ports/${b!.port.id}/yMm`, spot.yMm)]
+                }
+              ]
+            : []
+        }
+      ];
+    });
+});

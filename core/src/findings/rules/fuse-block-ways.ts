@@ -1,0 +1,30 @@
+import { BOX_PLACE, catalogueOf, rule, usePart } from '../rule.ts';
+
+/** No fuse block, or more circuits than it has ways. */
+export const fuseBlockWays = rule('fuse-block-ways', 'safe', 'wiring', (x) => {
+  const wanted = x.wiring.circuits.filter((c) => c.circuit.live !== 'always').length;
+  const block = x.wiring.block;
+  if (wanted === 0 || (block && block.wayCount >= wanted)) return [];
+  const larger = catalogueOf(x, 'fuse-block')
+    .filter((b) => b.wayCount >= wanted)
+    .sort((a, b) => a.wayCount - b.wayCount || a.massKg - b.massKg);
+  return [
+    {
+      at: BOX_PLACE,
+      severity: 'stop',
+      short: block ? `${wanted} circuits, ${block.wayCount} fuse ways` : 'No fuse block chosen',
+      title: block ? `${wanted} circuits but ${block.wayCount} fuse ways` : 'No fuse block chosen',
+      why: block
+        ? 'Two circuits on one fuse lose together what one of them shorts.'
+        : 'Each port wants its own fuse, so that a fault takes out one port and not the box.',
+      figures: { wantedCount: wanted, wayCount: block?.wayCount ?? 0 },
+      remedies: larger
+        .slice(0, 2)
+        .map((b) => ({
+          label: b.name,
+          effect: `${b.lengthMm} × ${b.widthMm} × ${b.heightMm} mm`,
+          edits: usePart(b, 'wiring/fuseBlockPartId')
+        }))
+    }
+  ];
+});

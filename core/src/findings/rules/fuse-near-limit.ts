@@ -1,0 +1,30 @@
+import { AUTO } from '../../box/schema.ts';
+import { circuitPlace, rule, set } from '../rule.ts';
+
+/** A branch fuse too small for its load. */
+export const fuseNearLimit = rule('fuse-near-limit', 'safe', 'wiring', (x) =>
+  x.wiring.circuits.flatMap((c) => {
+    if (c.fuseA === undefined || c.loadA <= 0.8 * c.fuseA + 1e-9) return [];
+    const stop = c.loadA > c.fuseA;
+    return [
+      {
+        at: circuitPlace(c.circuit.id, c.tag),
+        severity: stop ? ('stop' as const) : ('caution' as const),
+        short: `${c.fuseTag} ${c.fuseA} A feeds ${c.loadA.toFixed(1)} A`,
+        title: stop ? `${c.fuseTag} opens in normal use` : `${c.fuseTag} runs near its limit`,
+        why: `${c.feeds} can draw ${c.loadA.toFixed(2)} A; a fuse should carry at most 80 % of its rating.`,
+        figures: { loadA: c.loadA, fuseA: c.fuseA },
+        remedies:
+          c.fuseOrigin === 'set'
+            ? [
+                {
+                  label: 'Let Haversack choose the fuse',
+                  effect: `at least ${c.windowA.min.toFixed(1)} A`,
+                  edits: [set(`circuits/${c.circuit.id}/fuse`, AUTO)]
+                }
+              ]
+            : []
+      }
+    ];
+  })
+);

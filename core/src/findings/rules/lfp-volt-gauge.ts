@@ -1,0 +1,19 @@
+import { panelPartOf } from '../../box/lookup.ts';
+import { BATTERY_PLACE, rule } from '../rule.ts';
+
+/** A voltmeter alone says little about an iron-phosphate battery. */
+export const lfpVoltGauge = rule('lfp-volt-gauge', 'lasts', 'ports', (x) => {
+  if (x.bank?.chemistry !== 'lfp' || x.bank.assumedChemistry) return [];
+  const meters = x.box.ports.filter((p) => panelPartOf(x.box, p)?.role === 'meter');
+  if (meters.length === 0 || x.box.wiring.shuntPartId !== null) return [];
+  return [
+    {
+      at: BATTERY_PLACE,
+      severity: 'note',
+      short: 'A voltmeter tells little here',
+      title: 'A voltmeter tells little about this battery',
+      why: 'Iron phosphate holds 13.0 to 13.3 V from 90 down to 30 %. A meter that counts amp-hours through a shunt knows what is left.',
+      figures: { highV: 13.33, lowV: 13.03 }
+    }
+  ];
+});

@@ -1,0 +1,29 @@
+import { setTo } from '../../box/schema.ts';
+import { BATTERY_PLACE, rule, set } from '../rule.ts';
+
+/** A battery that nothing holds. Automatic takes a strap into the kit. */
+export const looseBattery = rule('loose-battery', 'fits', 'case', (x) => {
+  const hold = x.box.bank.holdDown;
+  const massKg = x.bank?.massKg ?? 0;
+  if (!x.bank || hold.is === 'auto' || (hold.is === 'set' && !(hold.value === 'hook-and-loop' && massKg > 1)))
+    return [];
+  const unknown = hold.is === 'unknown';
+  return [
+    {
+      at: BATTERY_PLACE,
+      severity: unknown ? 'caution' : 'stop',
+      short: unknown ? 'How is the battery held?' : 'The battery is not held',
+      title: unknown ? 'How the battery is held is unknown' : `${massKg.toFixed(1)} kg of battery can move`,
+      why: 'Dropped or tipped, it tears its leads off and shorts them. Close the box, turn it over, shake it: nothing may move.',
+      figures: { massKg },
+      open: unknown,
+      remedies: [
+        {
+          label: 'Strap over the top',
+          effect: 'two anchors, one strap in the kit',
+          edits: [set('bank/holdDown', setTo('strap'))]
+        }
+      ]
+    }
+  ];
+});

@@ -1,0 +1,39 @@
+import { AUTO } from '../../box/schema.ts';
+import { wireSizeText } from '../../quantity/wire-size.ts';
+import { MAIN_PLACE, rule, set } from '../rule.ts';
+
+/** The main fuse is larger than its wire or a part behind it bears. */
+export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) => {
+  const m = x.wiring.main;
+  if (m.fuseA === undefined) return [];
+  const wireBad = m.ampacityA !== undefined && m.fuseA > m.ampacityA + 1e-9;
+  const partBad = m.weakest !== undefined && m.fuseA > m.weakest.ratingA;
+  if (!wireBad && !partBad) return [];
+  const limit = Math.min(m.ampacityA ?? Infinity, m.weakest?.ratingA ?? Infinity);
+  const remedies = [];
+  if (m.fuseOrigin === 'set')
+    remedies.push({
+      label: 'Let Haversack choose the fuse',
+      effect: `at most ${limit.toFixed(0)} A`,
+      edits: [set('wiring/mainFuse', AUTO)]
+    });
+  if (wireBad && m.wireOrigin === 'set')
+    remedies.push({
+      label: 'Let Haversack choose the wire',
+      effect: `carries ${m.fuseA} A`,
+      edits: [set('wiring/mainWire', AUTO)]
+    });
+  return [
+    {
+      at: MAIN_PLACE,
+      severity: 'stop',
+      short: wireBad
+        ? `F0 ${m.fuseA} A is too big for ${wireSizeText(m.wire!)}`
+        : `F0 ${m.fuseA} A is too big for ${m.weakest!.name}`.slice(0, 32),
+      title: wireBad ? 'The main fuse is too big for its wire' : `The main fuse is too big for ${m.weakest!.name}`,
+      why: `${m.fuseA} A could flow for minutes; ${wireBad ? `${wireSizeText(m.wire!)} carries ${m.ampacityA!.toFixed(1)} A here` : `${m.weakest!.name} is rated ${m.weakest!.ratingA} A`}.`,
+      figures: { fuseA: m.fuseA, limitA: limit },
+      remedies
+    }
+  ];
+});

@@ -1,0 +1,29 @@
+import { AUTO } from '../../box/schema.ts';
+import { MAIN_PLACE, rule, set } from '../rule.ts';
+
+/** Unprotected wire ahead of the main fuse; limits along the conductor. @source ABYC E-11: 7 in bare, 72 in sheathed */
+const BARE_MM = 180;
+const SHEATHED_MM = 1830;
+
+export const mainFuseFar = rule('main-fuse-far', 'safe', 'wiring', (x) => {
+  const m = x.wiring.main;
+  const limit = x.box.wiring.mainSheathed ? SHEATHED_MM : BARE_MM;
+  if (!m.holder || m.fuseDistanceMm === undefined || m.fuseDistanceMm <= limit) return [];
+  return [
+    {
+      at: MAIN_PLACE,
+      severity: 'stop',
+      short: `Main fuse ${(m.fuseDistanceMm / 1000).toFixed(2)} m away`,
+      title: `The main fuse sits ${m.fuseDistanceMm.toFixed(0)} mm from the battery`,
+      why: `Wire ahead of it is not protected: ${limit} mm at most${x.box.wiring.mainSheathed ? ' in a sheath' : ', or 1830 mm wholly in a sheath'}.`,
+      figures: { distanceMm: m.fuseDistanceMm, limitMm: limit },
+      remedies: [
+        {
+          label: 'Fit it where the holder usually goes',
+          effect: `${m.holder.usualDistanceMm} mm from the post`,
+          edits: [set('wiring/mainFuseFromBatteryMm', AUTO)]
+        }
+      ]
+    }
+  ];
+});

@@ -1,0 +1,29 @@
+import { AUTO } from '../../box/schema.ts';
+import { MAIN_PLACE, rule, set } from '../rule.ts';
+
+/** The main fuse is too small for what runs together. */
+export const mainFuseNearLimit = rule('main-fuse-near-limit', 'safe', 'wiring', (x) => {
+  const m = x.wiring.main;
+  if (m.fuseA === undefined || m.loadA <= 0.8 * m.fuseA + 1e-9) return [];
+  const stop = m.loadA > m.fuseA;
+  return [
+    {
+      at: MAIN_PLACE,
+      severity: stop ? 'stop' : 'caution',
+      short: `F0 ${m.fuseA} A carries ${m.loadA.toFixed(1)} A`,
+      title: stop ? 'The main fuse opens in normal use' : 'The main fuse runs near its limit',
+      why: `Together ${m.loadA.toFixed(1)} A can flow; a fuse should run at 80 % of its rating at most.`,
+      figures: { loadA: m.loadA, fuseA: m.fuseA },
+      remedies:
+        m.fuseOrigin === 'set'
+          ? [
+              {
+                label: 'Let Haversack choose the fuse',
+                effect: `at least ${(m.loadA / 0.8).toFixed(1)} A`,
+                edits: [set('wiring/mainFuse', AUTO), set('wiring/mainWire', AUTO)]
+              }
+            ]
+          : []
+    }
+  ];
+});

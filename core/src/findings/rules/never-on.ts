@@ -1,0 +1,26 @@
+import { devicePlace, rule, set } from '../rule.ts';
+
+/** A device that is never switched on counts nothing. */
+export const neverOn = rule('never-on', 'lasts', 'outing', (x) =>
+  x.box.devices
+    .filter((_, i) => x.demand.devices[i]!.onH === 0)
+    .map((d) => ({
+      at: devicePlace(d.id, d.name),
+      severity: 'note' as const,
+      short: `${d.name.slice(0, 18)} is never on`,
+      title: `${d.name} is never on`,
+      why: 'It has no bar within the outing, so it draws nothing in this plan.',
+      figures: { onH: 0 },
+      remedies: [
+        {
+          label: 'On for the whole outing',
+          effect: `${x.box.outing.durationH} h`,
+          edits: [
+            set(`devices/${d.id}/spans`, [
+              { startH: x.box.outing.startH, endH: x.box.outing.startH + x.box.outing.durationH }
+            ])
+          ]
+        }
+      ]
+    }))
+);

@@ -1,0 +1,39 @@
+import { freeSpot } from '../../panel/panel.ts';
+import { portPlace, rule, set } from '../rule.ts';
+
+const WORDS: Record<string, string> = {
+  gasket: 'rim and gasket',
+  latch: 'latch',
+  hinge: 'hinge',
+  rib: 'rib',
+  boss: 'lid-screw boss',
+  handle: 'handle',
+  standoff: 'standoff',
+  curve: 'curve',
+  foot: 'foot'
+};
+
+/** Cut-out, flange or nut crosses a rib, latch, hinge or gasket line. */
+export const partInNoDrillZone = rule('part-in-no-drill-zone', 'fits', 'ports', (x) =>
+  (x.panel?.zoneClashes ?? []).map((c) => {
+    const p = x.panel!.ports.find((q) => q.port.id === c.portId)!;
+    const spot = freeSpot(x.box, x.fit!, p.part, p.port, p.port);
+    return {
+      at: portPlace(p.port.id, p.tag),
+      severity: 'stop' as const,
+      short: `${p.tag} sits on the ${WORDS[c.zone.kind]}`.slice(0, 32),
+      title: `${p.tag} crosses the ${WORDS[c.zone.kind]}`,
+      why: 'There it cannot sit flat, or it keeps the lid from closing.',
+      figures: { zoneXMm: c.zone.xMm, zoneYMm: c.zone.yMm },
+      remedies: spot
+        ? [
+            {
+              label: `Move to ${spot.xMm}, ${spot.yMm} mm`,
+              effect: 'nearest place on flat wall',
+              edits: [set(`ports/${p.port.id}/xMm`, spot.xMm), set(`ports/${p.port.id}/yMm`, spot.yMm)]
+            }
+          ]
+        : []
+    };
+  })
+);

@@ -1,0 +1,18 @@
+import { portPlace, rule } from '../rule.ts';
+
+/** Plugs side by side cannot be gripped. */
+export const plugFingerGap = rule('plug-finger-gap', 'fits', 'ports', (x) =>
+  (x.panel?.clashes ?? [])
+    .filter((c) => c.kind === 'plug')
+    .map((c) => {
+      const [a, b] = [c.aId, c.bId].map((id) => x.panel!.ports.find((p) => p.port.id === id)!);
+      return {
+        at: portPlace(b!.port.id, `${a!.tag} and ${b!.tag}`),
+        severity: 'caution' as const,
+        short: `No finger room at ${a!.tag}, ${b!.tag}`.slice(0, 32),
+        title: `Plugs in ${a!.tag} and ${b!.tag} cannot be gripped`,
+        why: `${c.gapMm.toFixed(0)} mm between the plugs; cold fingers want ${c.wantedMm} mm.`,
+        figures: { gapMm: c.gapMm, wantedMm: c.wantedMm }
+      };
+    })
+);

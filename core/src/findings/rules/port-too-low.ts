@@ -1,0 +1,30 @@
+import { aboveGroundMm } from '../../panel/panel.ts';
+import { GROUND_CLEAR_MM } from '../../panel/spacing.ts';
+import { portPlace, rule } from '../rule.ts';
+
+/** Puddles and sand reach it. */
+export const portTooLow = rule('port-too-low', 'dry', 'ports', (x) =>
+  (x.panel?.ports ?? []).flatMap((p) => {
+    if (['lid', 'floor'].includes(p.port.face)) return [];
+    const height = aboveGroundMm(p, x.fit!.part);
+    if (height >= GROUND_CLEAR_MM - 1e-6 || height < 0) return [];
+    const yMm = p.port.yMm + GROUND_CLEAR_MM - height;
+    return [
+      {
+        at: portPlace(p.port.id, p.tag),
+        severity: 'caution' as const,
+        short: `${p.tag} is ${height.toFixed(0)} mm above ground`,
+        title: `${p.tag} sits ${height.toFixed(0)} mm above the ground`,
+        why: `${GROUND_CLEAR_MM} mm keep it out of puddles and sand.`,
+        figures: { heightMm: height, wantedMm: GROUND_CLEAR_MM },
+        remedies: [
+          {
+            label: `Raise it to ${yMm.toFixed(0)} mm`,
+            effect: `${GROUND_CLEAR_MM} mm above ground`,
+            edits: [{ op: 'set' as const, path: `ports/${p.port.id}/yMm`, value: yMm }]
+          }
+        ]
+      }
+    ];
+  })
+);

@@ -1,0 +1,43 @@
+import { panelPartOf } from '../../box/lookup.ts';
+import { BATTERY_PLACE, rule, set } from '../rule.ts';
+
+const STORAGE_DAYS = 30;
+const SHARE = 0.1;
+
+/** What always-live circuits take in a month of storage. */
+export const quiescentDrain = rule('quiescent-drain', 'lasts', 'wiring', (x) => {
+  if (!x.bank) return [];
+  const standing = x.box.circuits.filter((c) => c.live === 'always' || !x.wiring.main.masterPortId);
+  const draws = standing
+    .map((c) => ({
+      c,
+      currentA:
+        panelPartOf(
+          x.box,
+          x.box.ports.find((p) => p.id === c.portId)
+        )?.quiescentA ?? 0
+    }))
+    .filter((d) => d.currentA > 0);
+  const currentA = draws.reduce((s, d) => s + d.currentA, 0);
+  const monthAh = currentA * 24 * STORAGE_DAYS;
+  if (monthAh <= SHARE * x.bank.ratedAh) return [];
+  return [
+    {
+      at: BATTERY_PLACE,
+      severity: 'caution',
+      short: `Flat on the shelf in ${Math.floor(x.bank.ratedAh / currentA / 24)} days`,
+      title: `Flat on the shelf in ${Math.floor(x.bank.ratedAh / currentA / 24)} days`,
+      why: `${(currentA * 1000).toFixed(0)} mA flow even when the box is switched off: ${monthAh.toFixed(1)} Ah a month.`,
+      figures: { currentA, monthAh },
+      remedies: x.wiring.main.masterPortId
+        ? [
+            {
+              label: 'Put them behind the master switch',
+              effect: 'no drain when off',
+              edits: draws.map((d) => set(`circuits/${d.c.id}/live`, 'master'))
+            }
+          ]
+        : []
+    }
+  ];
+});

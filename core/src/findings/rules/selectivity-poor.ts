@@ -1,0 +1,22 @@
+import { SELECTIVE_RATIO } from '../../wiring/fuse.ts';
+import { circuitPlace, rule } from '../rule.ts';
+
+/** A fault in one branch may open the main fuse and darken the box. */
+export const selectivityPoor = rule('selectivity-poor', 'safe', 'wiring', (x) => {
+  const mainA = x.wiring.main.fuseA;
+  if (mainA === undefined) return [];
+  return x.wiring.circuits.flatMap((c) => {
+    if (c.fuseA === undefined || mainA / c.fuseA >= SELECTIVE_RATIO - 1e-9) return [];
+    const caution = mainA / c.fuseA < 2;
+    return [
+      {
+        at: circuitPlace(c.circuit.id, c.tag),
+        severity: caution ? ('caution' as const) : ('note' as const),
+        short: `A fault in ${c.tag} may open F0`,
+        title: `A fault in ${c.tag} may open the main fuse`,
+        why: `Main ${mainA} A is ${(mainA / c.fuseA).toFixed(2)} times ${c.fuseTag} ${c.fuseA} A; ${SELECTIVE_RATIO} times lets the branch open first for certain.`,
+        figures: { mainA, fuseA: c.fuseA }
+      }
+    ];
+  });
+});

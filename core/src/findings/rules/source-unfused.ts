@@ -1,0 +1,26 @@
+import { AUTO } from '../../box/schema.ts';
+import { circuitPlace, rule, set } from '../rule.ts';
+
+/** A circuit, or a charge lead, without a fuse of its own. */
+export const sourceUnfused = rule('source-unfused', 'safe', 'wiring', (x) =>
+  x.wiring.circuits
+    .filter((c) => c.fuseOrigin === 'none')
+    .map((c) => ({
+      at: circuitPlace(c.circuit.id, c.tag),
+      severity: 'stop' as const,
+      short: `${c.tag} ${c.circuit.purpose === 'charge' ? 'charge lead' : 'circuit'} has no fuse`,
+      title: `${c.tag} has no fuse`,
+      why:
+        c.circuit.purpose === 'charge'
+          ? 'The battery feeds a short on the charge lead from behind: its fuse belongs at the battery end.'
+          : 'A short on it would run through the main fuse’s full rating.',
+      figures: { loadA: c.loadA },
+      remedies: [
+        {
+          label: 'Fit a fuse',
+          effect: `at least ${c.windowA.min.toFixed(1)} A`,
+          edits: [set(`circuits/${c.circuit.id}/fuse`, AUTO)]
+        }
+      ]
+    }))
+);

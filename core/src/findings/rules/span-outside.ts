@@ -1,0 +1,32 @@
+import { clockText } from '../../quantity/format.ts';
+import { devicePlace, rule, set } from '../rule.ts';
+
+/** A bar on the time line lies outside the outing and does not count. */
+export const spanOutside = rule('span-outside', 'lasts', 'outing', (x) => {
+  const { startH, durationH } = x.box.outing;
+  const endH = startH + durationH;
+  return x.box.devices.flatMap((d) => {
+    const outside = d.spans.filter((s) => s.startH < startH - 1e-6 || s.endH > endH + 1e-6);
+    if (outside.length === 0) return [];
+    const clipped = d.spans
+      .map((s) => ({ startH: Math.max(startH, s.startH), endH: Math.min(endH, s.endH) }))
+      .filter((s) => s.endH > s.startH);
+    return [
+      {
+        at: devicePlace(d.id, d.name),
+        severity: 'note' as const,
+        short: `${d.name.slice(0, 14)} runs past the outing`,
+        title: `${d.name} is planned outside the outing`,
+        why: `The outing runs ${clockText(startH)} to ${clockText(endH)}; what lies outside is not counted.`,
+        figures: { outsideCount: outside.length },
+        remedies: [
+          {
+            label: 'Cut the bar to the outing',
+            effect: 'plan and figures agree',
+            edits: [set(`devices/${d.id}/spans`, clipped)]
+          }
+        ]
+      }
+    ];
+  });
+});

@@ -1,0 +1,35 @@
+import { CARRY_WORDS } from '../../kit/carry.ts';
+import { BOX_PLACE, catalogueOf, rule, usePart } from '../rule.ts';
+
+/** Heavier than the way it is meant to be carried. */
+export const tooHeavy = rule('too-heavy', 'carry', 'case', (x) => {
+  const { massKg, limitKg } = x.carry;
+  if (massKg <= limitKg) return [];
+  const lighter = catalogueOf(x, 'battery').find(
+    (b) =>
+      b.chemistry === 'lfp' &&
+      x.bank &&
+      x.bank.chemistry !== 'lfp' &&
+      b.capacityAh >= x.bank.part.capacityAh * 0.6 &&
+      x.bank.massKg - b.massKg > 0.5
+  );
+  return [
+    {
+      at: BOX_PLACE,
+      severity: 'caution',
+      short: `${(massKg - limitKg).toFixed(1)} kg over ${CARRY_WORDS[x.box.outing.carry]}`.slice(0, 32),
+      title: `${massKg.toFixed(1)} kg is much for ${CARRY_WORDS[x.box.outing.carry]}`,
+      why: `${limitKg} kg is the usual limit for that.`,
+      figures: { massKg, limitKg },
+      remedies: lighter
+        ? [
+            {
+              label: lighter.name,
+              effect: `${(x.bank!.part.massKg - lighter.massKg).toFixed(1)} kg lighter, lasts ${x.lastsAfterH(usePart(lighter, 'bank/partId')).toFixed(1)} h`,
+              edits: usePart(lighter, 'bank/partId')
+            }
+          ]
+        : []
+    }
+  ];
+});

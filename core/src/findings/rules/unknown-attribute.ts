@@ -1,0 +1,88 @@
+import { AUTO } from '../../box/schema.ts';
+import {
+  BATTERY_PLACE,
+  BOX_PLACE,
+  circuitPlace,
+  MAIN_PLACE,
+  portPlace,
+  rule,
+  set,
+  type Draft,
+  type Where
+} from '../rule.ts';
+
+/** Everything safety depends on that nobody read yet: an open item with how to find out. */
+export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) => {
+  const out: Draft[] = [];
+  const ask = (at: Where, name: string, how: string, path?: string) =>
+    out.push({
+      at,
+      severity: 'caution',
+      short: `${at.label}: ${name} unknown`.slice(0, 32),
+      title: `${at.label}: ${name} is unknown`,
+      why: how,
+      figures: {},
+      open: true,
+      remedies: path
+        ? [{ label: 'Build it new, let Haversack choose', effect: 'replaces what is there', edits: [set(path, AUTO)] }]
+        : []
+    });
+  const w = x.box.wiring;
+  if (w.mainFuse.is === 'unknown')
+    ask(
+      MAIN_PLACE,
+      'main fuse',
+      'Read the number on the fuse at the battery; if there is none, say none.',
+      'wiring/mainFuse'
+    );
+  if (w.mainWire.is === 'unknown')
+    ask(
+      MAIN_PLACE,
+      'main wire',
+      'Read the print on the insulation, or measure the bare copper: 2.05 mm across is 12 AWG.',
+      'wiring/mainWire'
+    );
+  if (w.mainFuseFromBatteryMm.is === 'unknown')
+    ask(
+      MAIN_PLACE,
+      'fuse distance',
+      'Measure along the wire from the battery post to the fuse.',
+      'wiring/mainFuseFromBatteryMm'
+    );
+  if (w.insulationC.is === 'unknown')
+    ask(
+      BOX_PLACE,
+      'insulation class',
+      'It is printed on the wire (such as 105C); until then it counts as 60 °C.',
+      'wiring/insulationC'
+    );
+  if (w.conductor.is === 'unknown')
+    ask(BOX_PLACE, 'copper or not', 'Scrape a strand: silver inside is copper-clad aluminium.', 'wiring/conductor');
+  if (x.box.switching.master.is === 'unknown')
+    ask(BOX_PLACE, 'master switch', 'Find which switch the battery’s positive goes to first.', 'switching/master');
+  if (x.bank && x.bank.part.maxContinuousA === null && x.bank.part.hasProtection !== false)
+    ask(BATTERY_PLACE, 'current limit', 'Read ‘continuous discharge’ on the battery’s label.');
+  for (const c of x.wiring.circuits) {
+    const at = circuitPlace(c.circuit.id, c.tag);
+    if (c.fuseOrigin === 'unknown')
+      ask(at, 'fuse', `Pull ${c.fuseTag} and read the number on it.`, `circuits/${c.circuit.id}/fuse`);
+    if (c.wireOrigin === 'unknown')
+      ask(
+        at,
+        'wire',
+        'Read the print on the insulation, or measure the bare copper with a caliper.',
+        `circuits/${c.circuit.id}/wire`
+      );
+    if (c.lengthOrigin === 'unknown') ask(at, 'length', 'Measure along the wire.', `circuits/${c.circuit.id}/lengthMm`);
+    if (c.circuit.switchPortId.is === 'unknown')
+      ask(at, 'switch', 'Trace which switch breaks this circuit.', `circuits/${c.circuit.id}/switchPortId`);
+  }
+  for (const p of x.panel?.ports ?? [])
+    if (p.part.ratingA === null && ['outlet', 'inlet', 'switch'].includes(p.part.role))
+      ask(
+        portPlace(p.port.id, p.tag),
+        'rating',
+        'Read the DC amps on its body or packet; an AC figure is an upper limit only.'
+      );
+  return out;
+});

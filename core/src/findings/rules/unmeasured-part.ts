@@ -1,0 +1,23 @@
+import { portPlace, rule, set } from '../rule.ts';
+
+/** Parts of this kind differ so much between makers that yours must be measured before drilling. */
+export const unmeasuredPart = rule('unmeasured-part', 'fits', 'ports', (x) =>
+  (x.panel?.ports ?? [])
+    .filter((p) => p.part.measureYours === 'must')
+    .map((p) => ({
+      at: portPlace(p.port.id, p.tag),
+      severity: 'caution' as const,
+      short: `Measure ${p.tag} before drilling`,
+      title: `Measure ${p.tag} before drilling`,
+      why: `${p.part.name}: makers differ by millimetres in hole and depth. Put a caliper on yours and enter the figures.`,
+      figures: { bodyDepthMm: p.part.bodyDepthMm },
+      open: true,
+      remedies: [
+        {
+          label: 'Mine measures the same',
+          effect: 'takes the listed sizes as measured',
+          edits: [set(`parts/${p.part.id}/measureYours`, 'no')]
+        }
+      ]
+    }))
+);

@@ -1,0 +1,18 @@
+import { portPlace, rule } from '../rule.ts';
+
+/** Too little wall between two holes. */
+export const webTooThin = rule('web-too-thin', 'fits', 'ports', (x) =>
+  (x.panel?.clashes ?? [])
+    .filter((c) => c.kind === 'web')
+    .map((c) => {
+      const [a, b] = [c.aId, c.bId].map((id) => x.panel!.ports.find((p) => p.port.id === id)!);
+      return {
+        at: portPlace(b!.port.id, `${a!.tag} and ${b!.tag}`),
+        severity: 'caution' as const,
+        short: `Thin wall between ${a!.tag} and ${b!.tag}`.slice(0, 32),
+        title: `Thin wall between ${a!.tag} and ${b!.tag}`,
+        why: `${c.gapMm.toFixed(1)} mm of wall would be left between the holes; ${c.wantedMm.toFixed(0)} mm keep it from cracking.`,
+        figures: { webMm: c.gapMm, wantedMm: c.wantedMm }
+      };
+    })
+);

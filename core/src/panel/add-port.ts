@@ -1,0 +1,88 @@
+import type { Edit } from '../box/edits.ts';
+import { freeId } from '../box/lookup.ts';
+import { AUTO, NONE, type Box, type Circuit, type Port } from '../box/schema.ts';
+import type { CaseFit } from '../case/fit.ts';
+import { faceSizeMm } from '../case/faces.ts';
+import type { Face, PartOf } from '../catalogue/part.ts';
+import { freeSpot } from './panel.ts';
+
+type Panel = PartOf<'panel'>;
+export type NewPort = {
+  portId: string;
+  circuitId: string | undefined;
+  edits: Edit[];
+  xMm: number;
+  yMm: number;
+  crowded: boolean;
+};
+
+/** A circuit of its own for a port: charge inlets ahead of the master switch, everything else behind it. */
+export const newCircuit = (id: string, name: string, portId: string, part: Panel): Circuit => {
+  const charge = part.role === 'inlet';
+  return {
+    id,
+    name,
+    purpose: charge ? 'charge' : 'load',
+    portId,
+    live: charge ? 'always' : 'master',
+    switchPortId: NONE,
+    fuse: AUTO,
+    wire: AUTO,
+    lengthMm: AUTO,
+    returnTo: 'bus'
+  };
+};
+
+export const wantsCircuit = (part: Panel): boolean => ['outlet', 'inlet', 'meter', 'lamp'].includes(part.role);
+
+/**
+ * Puts a part on a face at the nearest legal place, copies it into the box and gives it its own circuit where it needs one.
+ * When the face has no legal place left it goes to the face's middle and `crowded` says so.
+ */
+export function addPort(
+  box: Box,
+  fit: CaseFit,
+  part: Panel,
+  face: Face,
+  options: { name?: string; wanted?: { xMm: number; yMm: number }; exact?: boolean } = {}
+): NewPort {
+  const spot = options.exact ? options.wanted : freeSpot(box, fit, part, { face, terminals: 'flag' }, options.wanted);
+  const size = faceSizeMm(fit.part, face);
+  const at = spot ?? { xMm: Math.round(size.widthMm / 2), yMm: Math.round(size.heightMm / 2) };
+  const portId = freeId('p', box.ports);
+  const plugged = part.role === 'outlet' && part.seal.mated !== null;
+  const port: Port = {
+    id: portId,
+    name: options.name ?? '',
+    partId: part.id,
+    face,
+    ...at,
+    terminals: 'flag',
+    inUse: plugged ? 'mated' : part.role === 'inlet' ? 'capped' : part.role === 'gland' ? 'mated' : 'open'
+  };
+  const edits: Edit[] = [
+    { op: 'set', path: `parts/${part.id}`, value: part },
+    { op: 'add', path: 'ports', value: port }
+  ];
+  const circuitId = wantsCircuit(part) ? freeId('c', box.circuits) : undefined;
+  if (circuitId) edits.push({ op: 'add', path: 'circuits', value: newCircuit(circuitId, port.name, portId, part) });
+  return { portId, circuitId, edits, ...at, crowded: !spot };
+}
+
+/** Takes a port off the case together with its circuit; devices that used it stay, without a port. */
+export function removePort(box: Box, portId: string): Edit[] {
+  const circuits = box.circuits
+    .filter((c) => c.portId === portId)
+    .map((c): Edit => ({ op: 'remove', path: `circuits/${c.id}` }));
+  const devices = box.devices
+    .filter((d) => d.portId === portId)
+    .map((d): Edit => ({ op: 'set', path: `devices/${d.id}/portId`, value: null }));
+  const switches = box.circuits
+    .filter((c) => c.portId !== portId && c.switchPortId.is === 'set' && c.switchPortId.value === portId)
+    .map((c): Edit => ({ op: 'set', path: `circuits/${c.id}/switchPortId`, value: NONE }));
+  const master: Edit[] =
+    box.switching.master.is === 'set' && box.switching.master.value === portId
+      ? [{ op: 'set', path: 'switching/master', value: AUTO }]
+      : [];
+  return [...switches, ...devices, ...circuits, ...master, { op: 'remove', path: `ports/${portId}` }];
+}

@@ -1,0 +1,304 @@
+import { panelPartOf, portTags } from '../box/lookup.ts';
+import type { Box, Port } from '../box/schema.ts';
+import type { Face, PartOf, Zone } from '../catalogue/part.ts';
+import { faceSizeMm, freeDepthMm, meets, rearSolid, type Solid } from '../case/faces.ts';
+import { solidOf, type CaseFit } from '../case/fit.ts';
+import { fixed } from '../quantity/format.ts';
+import { line, type Working } from '../quantity/working.ts';
+import {
+  BEHIND_GAP_MM,
+  FINGER_GAP_MM,
+  FLANGE_GAP_MM,
+  GROUND_CLEAR_MM,
+  holeSizeMm,
+  NUT_GAP_MM,
+  OPPOSITE_GAP_MM,
+  pairGaps,
+  webMm
+} from './spacing.ts';
+
+type Panel = PartOf<'panel'>;
+
+export type PortPlan = {
+  port: Port;
+  part: Panel;
+  tag: string;
+  /** Depth the part wants behind the wall, with its terminals and first bend. */
+  needMm: number;
+  /** Free straight behind, until what. */
+  freeMm: number;
+  behindId: string | undefined;
+  behindName: string;
+  clearMm: number;
+  /** Flange edge to face edge. */
+  edgesMm: { left: number; right: number; top: number; bottom: number };
+  rear: Solid;
+  working: Working;
+};
+
+export type PortClash = {
+  aId: string;
+  bId: string;
+  kind: 'flange' | 'web' | 'nut' | 'plug' | 'behind' | 'opposite';
+  gapMm: number;
+  wantedMm: number;
+};
+export type ZoneClash = { portId: string; zone: Zone };
+
+export type PanelPlan = {
+  ports: PortPlan[];
+  clashes: PortClash[];
+  zoneClashes: ZoneClash[];
+  /** Where nothing may be drilled, by face. */
+  zones: Zone[];
+  tightest: PortPlan | undefined;
+  holeCount: number;
+};
+
+/** Master switch: set, or the first switch that no circuit uses. */
+export function masterPortId(box: Box): string | undefined {
+  const { master } = box.switching;
+  if (master.is === 'set') return master.value;
+  if (master.is !== 'auto') return undefined;
+  const used = new Set(box.circuits.map((c) => (c.switchPortId.is === 'set' ? c.switchPortId.value : '')));
+  return box.ports.find((p) => panelPartOf(box, p)?.role === 'switch' && !used.has(p.id))?.id;
+}
+
+const wantedDepthMm = (part: Panel, port: Port): number =>
+  part.bodyDepthMm + (port.terminals === 'flag' ? part.flagMm : part.straightMm);
+
+/** Every panel part on its face: depth behind against what stands there, edges, neighbours and no-drill zones. @source mechanical reference 5 */
+export function panelPlan(box: Box, fit: CaseFit | undefined): PanelPlan | undefined {
+  if (!fit) return undefined;
+  const c = fit.part;
+  const tags = portTags(box, masterPortId(box));
+  const solids = fit.placed.map(solidOf);
+  const ports = box.ports.flatMap((port): PortPlan[] => {
+    const part = panelPartOf(box, port);
+    if (!part) return [];
+    const needMm = wantedDepthMm(part, port);
+    const envelope = { widthMm: part.behindWidthMm, heightMm: part.behindHeightMm };
+    const free = freeDepthMm(c, port.face, port, envelope, solids);
+    const body = fit.placed[free.index];
+    const behindName = body ? fit.bodies.find((b) => b.id === body.id)!.name.toLowerCase() : 'opposite wall';
+    const face = faceSizeMm(c, port.face);
+    const clearMm = free.depthMm - needMm;
+    return [
+      {
+        port,
+        part,
+        tag: tags[port.id]!,
+        needMm,
+        freeMm: free.depthMm,
+        behindId: body?.id,
+        behindName,
+        clearMm,
+        edgesMm: {
+          left: port.xMm - part.flangeWidthMm / 2,
+          right: face.widthMm - port.xMm - part.flangeWidthMm / 2,
+          top: face.heightMm - port.yMm - part.flangeHeightMm / 2,
+          bottom: port.yMm - part.flangeHeightMm / 2
+        },
+        rear: rearSolid(c, port.face, port, envelope, needMm),
+        working: depthWorking(tags[port.id]!, part, port, free.depthMm, clearMm, behindName)
+      }
+    ];
+  });
+  const clear = ports.filter((p) => p.part.hole.shape !== 'none').sort((a, b) => a.clearMm - b.clearMm);
+  return {
+    ports,
+    clashes: clashesOf(ports, c),
+    zoneClashes: zoneClashesOf(ports, c.zones),
+    zones: c.zones,
+    tightest: clear[0],
+    holeCount: ports.reduce((n, p) => n + (p.part.hole.shape === 'none' ? 0 : p.part.hole.shape === 'twin' ? 2 : 1), 0)
+  };
+}
+
+function depthWorking(
+  tag: string,
+  part: Panel,
+  port: Port,
+  freeMm: number,
+  clearMm: number,
+  behindName: string
+): Working {
+  const terminals = port.terminals === 'flag' ? part.flagMm : part.straightMm;
+  return {
+    id: `depth-${port.id}`,
+    title: `Room behind ${tag}`,
+    formula: 'clear = free depth − body − terminals and first bend',
+    lines: [
+      line(
+        `Free until the ${behindName}`,
+        fixed(freeMm, 1),
+        'mm',
+        'computed',
+        'wall measured at this height, draft included'
+      ),
+      line(
+        'Body',
+        fixed(-part.bodyDepthMm, 1),
+        'mm',
+        'part',
+        part.measureYours === 'no' ? 'typical' : 'varies by maker: measure yours'
+      ),
+      line(
+        port.terminals === 'flag' ? 'Flag terminals and bend' : 'Straight terminals and bend',
+        fixed(-terminals, 1),
+        'mm',
+        'table',
+        'receptacle and first bend'
+      )
+    ],
+    result: { value: fixed(clearMm, 1), unit: 'mm' }
+  };
+}
+
+function clashesOf(ports: PortPlan[], c: PartOf<'case'>): PortClash[] {
+  const out: PortClash[] = [];
+  const web = webMm(c.material, c.wallMm);
+  for (let i = 0; i < ports.length; i++)
+    for (let j = i + 1; j < ports.length; j++) {
+      const [a, b] = [ports[i]!, ports[j]!];
+      const add = (kind: PortClash['kind'], gapMm: number, wantedMm: number) => {
+        if (gapMm < wantedMm - 1e-6) out.push({ aId: a.port.id, bId: b.port.id, kind, gapMm, wantedMm });
+      };
+      if (a.port.face === b.port.face) {
+        const gaps = pairGaps({ at: a.port, part: a.part }, { at: b.port, part: b.part });
+        add('flange', gaps.flangeMm, FLANGE_GAP_MM);
+        add('web', gaps.webMm, web);
+        add('nut', gaps.nutMm, NUT_GAP_MM);
+        if (gaps.plugMm !== undefined) add('plug', gaps.plugMm, FINGER_GAP_MM);
+      } else if (meets(a.rear, b.rear, BEHIND_GAP_MM)) {
+        const opposite = isOpposite(a.port.face, b.port.face);
+        out.push({
+          aId: a.port.id,
+          bId: b.port.id,
+          kind: opposite ? 'opposite' : 'behind',
+          gapMm: 0,
+          wantedMm: opposite ? OPPOSITE_GAP_MM : BEHIND_GAP_MM
+        });
+      }
+    }
+  return out;
+}
+
+const OPPOSITE: Record<Face, Face> = {
+  front: 'back',
+  back: 'front',
+  left: 'right',
+  right: 'left',
+  lid: 'floor',
+  floor: 'lid'
+};
+const isOpposite = (a: Face, b: Face) => OPPOSITE[a] === b;
+
+const overlapsZone = (p: { xMm: number; yMm: number }, part: Panel, z: Zone): boolean => {
+  const w = Math.max(part.flangeWidthMm, part.behindWidthMm) / 2;
+  const h = Math.max(part.flangeHeightMm, part.behindHeightMm) / 2;
+  return p.xMm - w < z.xMm + z.widthMm && z.xMm < p.xMm + w && p.yMm - h < z.yMm + z.heightMm && z.yMm < p.yMm + h;
+};
+
+const zoneClashesOf = (ports: PortPlan[], zones: Zone[]): ZoneClash[] =>
+  ports.flatMap((p) => {
+    const hit = zones.filter((z) => z.face === p.port.face && overlapsZone(p.port, p.part, z));
+    return hit.length ? [{ portId: p.port.id, zone: hit[0]! }] : [];
+  });
+
+/** Height of the flange's lowest edge above the ground the box stands on, mm. */
+export const aboveGroundMm = (p: PortPlan, c: PartOf<'case'>): number => p.edgesMm.bottom + c.wallMm;
+
+/**
+ * A legal place for one more part (or for one that must move): on flat wall, clear of zones, neighbours and what stands
+ * behind, nearest to where it is wanted.
+ * @returns undefined when the face has no such place
+ */
+export function freeSpot(
+  box: Box,
+  fit: CaseFit,
+  part: Panel,
+  port: Pick<Port, 'face' | 'terminals'> & { id?: string },
+  wanted?: { xMm: number; yMm: number }
+): { xMm: number; yMm: number } | undefined {
+  const c = fit.part;
+  const face = faceSizeMm(c, port.face);
+  const solids = fit.placed.map(solidOf);
+  const zones = c.zones.filter((z) => z.face === port.face);
+  const others = box.ports
+    .filter((p) => p.id !== port.id)
+    .flatMap((p) => (panelPartOf(box, p) ? [{ at: p, part: panelPartOf(box, p)! }] : []));
+  const same = others.filter((o) => o.at.face === port.face);
+  const rears = others
+    .filter((o) => o.at.face !== port.face)
+    .map((o) =>
+      rearSolid(
+        c,
+        o.at.face,
+        o.at,
+        { widthMm: o.part.behindWidthMm, heightMm: o.part.behindHeightMm },
+        wantedDepthMm(o.part, o.at)
+      )
+    );
+  const marginX = Math.max(
+    part.flangeWidthMm / 2 + 2 + c.cornerRadiusMm,
+    part.behindWidthMm / 2 + 3 + 0.2929 * c.cornerRadiusMm
+  );
+  const half = Math.max(part.flangeHeightMm, part.behindHeightMm) / 2;
+  const lowY =
+    port.face === 'lid' || port.face === 'floor'
+      ? marginX
+      : Math.max(half + 4, GROUND_CLEAR_MM + part.flangeHeightMm / 2 - c.wallMm);
+  const need = part.bodyDepthMm + (port.terminals === 'flag' ? part.flagMm : part.straightMm);
+  const web = webMm(c.material, c.wallMm);
+  const target = wanted ?? { xMm: marginX + 20, yMm: lowY + (face.heightMm - lowY) * 0.35 };
+  const legal = (at: { xMm: number; yMm: number }): boolean => {
+    if (zones.some((z) => overlapsZone(at, part, z))) return false;
+    const crowded = same.some((o) => {
+      const g = pairGaps({ at, part }, o);
+      return (
+        g.flangeMm < FLANGE_GAP_MM || g.nutMm < NUT_GAP_MM || g.webMm < web || (g.plugMm ?? Infinity) < FINGER_GAP_MM
+      );
+    });
+    if (crowded) return false;
+    const envelope = { widthMm: part.behindWidthMm, heightMm: part.behindHeightMm };
+    if (freeDepthMm(c, port.face, at, envelope, solids).depthMm < need + BEHIND_GAP_MM) return false;
+    const rear = rearSolid(c, port.face, at, envelope, need);
+    return !rears.some((r) => meets(rear, r, BEHIND_GAP_MM));
+  };
+  return nearestFirst(target, {
+    lowX: marginX,
+    highX: face.widthMm - marginX,
+    lowY,
+    highY: face.heightMm - half - 2
+  }).find(legal);
+}
+
+/** Step of the search for a free place, mm. */
+const SPOT_STEP_MM = 4;
+
+/** Places on a grid through the target, nearest first; sideways counts less than up and down, so rows stay rows. */
+function nearestFirst(
+  target: { xMm: number; yMm: number },
+  range: { lowX: number; highX: number; lowY: number; highY: number }
+): { xMm: number; yMm: number }[] {
+  const middle = {
+    xMm: Math.round(Math.min(range.highX, Math.max(range.lowX, target.xMm))),
+    yMm: Math.round(Math.min(range.highY, Math.max(range.lowY, target.yMm)))
+  };
+  const out: { xMm: number; yMm: number; d: number }[] = [];
+  const firstY = middle.yMm - Math.floor((middle.yMm - range.lowY) / SPOT_STEP_MM) * SPOT_STEP_MM;
+  const firstX = middle.xMm - Math.floor((middle.xMm - range.lowX) / SPOT_STEP_MM) * SPOT_STEP_MM;
+  for (let yMm = firstY; yMm <= range.highY; yMm += SPOT_STEP_MM)
+    for (let xMm = firstX; xMm <= range.highX; xMm += SPOT_STEP_MM)
+      out.push({ xMm, yMm, d: Math.hypot(xMm - target.xMm, (yMm - target.yMm) * 1.5) });
+  return out.sort((a, b) => a.d - b.d).map(({ xMm, yMm }) => ({ xMm, yMm }));
+}
+
+/** Hole text for a label: '29' or '45.5 × 26.5'. */
+export const holeText = (part: Panel): string => {
+  const size = holeSizeMm(part);
+  if (part.hole.shape === 'none') return 'no hole';
+  if (part.hole.shape === 'twin') return `2 × ${fixed(part.hole.diameterMm, 1)}`;
+  return part.hole.shape === 'rect' ? `${fixed(size.widthMm, 1)} × ${fixed(size.heightMm, 1)}` : fixed(size.widthMm, 1);
+};

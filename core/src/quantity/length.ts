@@ -1,0 +1,93 @@
+import { MM_PER_INCH } from './units.ts';
+import type { Parsed } from './parse.ts';
+
+export type LengthUnit = 'mm' | 'in';
+
+const GLYPHS: Record<string, string> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+  '⅓': '1/3',
+  '⅔': '2/3'
+};
+const PER_MM: Record<string, number> = {
+  mm: 1,
+  cm: 10,
+  m: 1000,
+  in: MM_PER_INCH,
+  inch: MM_PER_INCH,
+  inches: MM_PER_INCH,
+  '"': MM_PER_INCH
+};
+const DECIMAL = /^(\d+(?:[.,]\d+)?|[.,]\d+)\s*(mm|cm|m|inches|inch|in|")?$/i;
+const FRACTION = /^(?:(\d+)[\s-]+)?(\d+)\/(\d+)\s*(mm|cm|m|inches|inch|in|")?$/i;
+
+const refuse = (message: string): Parsed => ({ ok: false, message });
+
+/**
+ * Reads a length as typed and gives mm: decimals with point or comma, fractions and mixed numbers (always inches),
+ * vulgar-fraction glyphs, an optional diameter sign, units mm, cm, m, in, inch and ".
+ * Refuses ranges, thread names, fractions of metric units, 'd,ddd', zero and negatives.
+ * @source lengths parsing rules and vectors of the mechanical reference, 6.3
+ */
+export function parseLengthMm(text: string, defaultUnit: LengthUnit): Parsed {
+  let s = text
+    .trim()
+    .replace(/^(ø|⌀|dia\.?|d=)\s*/i, '')
+    .replace(/[”″]/g, '"');
+  s = s.replace(
+    /(\d?)([½¼¾⅛⅜⅝⅞⅓⅔])/g,
+    (_, whole: string, glyph: string) => `${whole ? whole + ' ' : ''}${GLYPHS[glyph]}`
+  );
+  if (/^m\d+/i.test(s))
+    return refuse(`'${text}' is a thread, not a hole size. For an M12 gland the hole is 12.2 mm; type the hole.`);
+  if (/^\d[\d.,]*\s*(-|–|to|\.\.)\s*\d[\d.,]*\s*(mm|cm|m|in|")?$/i.test(s) && !FRACTION.test(s))
+    return refuse(`'${text}' is a range; type one length.`);
+  const fraction = FRACTION.exec(s);
+  if (fraction) return readFraction(text, fraction);
+  const decimal = DECIMAL.exec(s);
+  if (!decimal) return refuse(`'${text}' was not understood as a length; type for example 28.6 mm or 1 1/8 in.`);
+  if (/^\d{1,3},\d{3}$/.test(decimal[1]!))
+    return refuse(
+      `'${decimal[1]}' is ambiguous: write ${decimal[1]!.replace(',', '')} or ${decimal[1]!.replace(',', '.')}.`
+    );
+  const number = Number(decimal[1]!.replace(',', '.'));
+  if (number <= 0) return refuse('A length must be more than zero.');
+  return { ok: true, value: round(number * PER_MM[(decimal[2] ?? defaultUnit).toLowerCase()]!) };
+}
+
+function readFraction(text: string, match: RegExpExecArray): Parsed {
+  const unit = match[4]?.toLowerCase();
+  if (unit === 'mm' || unit === 'cm' || unit === 'm')
+    return refuse(`'${text}' mixes a fraction with a metric unit; write a decimal, or inches.`);
+  const bottom = Number(match[3]);
+  if (bottom === 0) return refuse(`'${text}' divides by zero.`);
+  const inches = Number(match[1] ?? 0) + Number(match[2]) / bottom;
+  if (inches <= 0) return refuse('A length must be more than zero.');
+  return { ok: true, value: round(inches * MM_PER_INCH) };
+}
+
+/** Takes binary noise off products such as 2.8 x 10. */
+const round = (mm: number) => Number(mm.toPrecision(12));
+
+/**
+ * Nearest inch fraction to 1/64 as text, with the rounding error in mm (fraction minus true length).
+ * @param lengthMm any finite length >= 0
+ */
+export function inchFraction(lengthMm: number): { text: string; errorMm: number } {
+  let parts = Math.round((lengthMm / MM_PER_INCH) * 64);
+  const errorMm = (parts / 64) * MM_PER_INCH - lengthMm;
+  const whole = Math.floor(parts / 64);
+  parts -= whole * 64;
+  let bottom = 64;
+  while (parts > 0 && parts % 2 === 0) {
+    parts /= 2;
+    bottom /= 2;
+  }
+  const fraction = parts ? `${parts}/${bottom}` : '';
+  return { text: [whole || (fraction ? '' : '0'), fraction].filter((p) => p !== '').join(' '), errorMm };
+}

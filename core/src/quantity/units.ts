@@ -1,0 +1,64 @@
+/** Exact unit factors and the kinds of quantity people type. All values inside Haversack are in the first unit named. */
+export const MM_PER_INCH = 25.4; // exact, international inch
+
+export type QuantityKind =
+  | 'length'
+  | 'current'
+  | 'capacity'
+  | 'power'
+  | 'energy'
+  | 'voltage'
+  | 'duration'
+  | 'temperature'
+  | 'mass'
+  | 'money'
+  | 'fraction'
+  | 'resistance'
+  | 'number';
+
+type UnitTable = Record<string, (value: number) => number>;
+const by = (factor: number) => (value: number) => value * factor;
+
+/** Unit spellings (lower case, no spaces) for each kind, with the way to the kind's own unit. */
+export const UNITS: Record<Exclude<QuantityKind, 'length' | 'duration'>, { unit: string; units: UnitTable }> = {
+  current: { unit: 'A', units: { a: by(1), amp: by(1), amps: by(1), ma: by(1e-3), ua: by(1e-6), µa: by(1e-6) } },
+  capacity: { unit: 'Ah', units: { ah: by(1), mah: by(1e-3) } },
+  power: { unit: 'W', units: { w: by(1), mw: by(1e-3), kw: by(1e3), watt: by(1), watts: by(1), va: by(1) } },
+  energy: { unit: 'Wh', units: { wh: by(1), kwh: by(1e3), mwh: by(1e-3), j: by(1 / 3600), kj: by(1 / 3.6) } },
+  voltage: { unit: 'V', units: { v: by(1), mv: by(1e-3), volt: by(1), volts: by(1) } },
+  temperature: {
+    unit: '°C',
+    units: {
+      c: by(1),
+      '°c': by(1),
+      f: (v) => ((v - 32) * 5) / 9,
+      '°f': (v) => ((v - 32) * 5) / 9,
+      k: (v) => v - 273.15
+    }
+  },
+  mass: {
+    unit: 'kg',
+    units: { kg: by(1), g: by(1e-3), lb: by(0.45359237), lbs: by(0.45359237), oz: by(0.028349523125) }
+  },
+  money: { unit: '', units: { '€': by(1), eur: by(1), $: by(1), '£': by(1), usd: by(1), gbp: by(1) } },
+  fraction: { unit: '%', units: { '%': by(0.01), percent: by(0.01) } },
+  resistance: { unit: 'ohm', units: { ohm: by(1), mohm: by(1e-3), Ω: by(1), ω: by(1), mω: by(1e-3) } },
+  number: { unit: '', units: {} }
+};
+
+/** What a kind is called in a sentence. */
+export const KIND_WORDS: Record<QuantityKind, string> = {
+  length: 'a length, such as 28.6 mm or 1 1/8 in',
+  current: 'a current, such as 0.5 A or 500 mA',
+  capacity: 'a capacity, such as 7 Ah',
+  power: 'a power, such as 18 W',
+  energy: 'an energy, such as 12 Wh',
+  voltage: 'a voltage, such as 12.8 V',
+  duration: 'a time span, such as 1h30 or 90 min',
+  temperature: 'a temperature, such as 4 C or 40 F',
+  mass: 'a mass, such as 2.4 kg or 5 lb',
+  money: 'a price, such as 12.50',
+  fraction: 'a share, such as 80 %',
+  resistance: 'a resistance, such as 0.1 ohm',
+  number: 'a number'
+};

@@ -1,0 +1,250 @@
+import type { Bank } from './battery/bank.ts';
+import type { Box } from './box/schema.ts';
+import type { CaseFit } from './case/fit.ts';
+import type { Finding, Verdict } from './findings/rule.ts';
+import { CARRY_WORDS, type Carry } from './kit/carry.ts';
+import type { Kit } from './kit/kit.ts';
+import type { Outing } from './outing/outing.ts';
+import type { PanelPlan } from './panel/panel.ts';
+import { BEHIND_GAP_MM } from './panel/spacing.ts';
+import { durationText, fixed, lengthText } from './quantity/format.ts';
+import { reaches, SEAL_WORDS, type Sealing } from './sealing/sealing.ts';
+
+export type VerdictState = 'not-started' | 'stop' | 'caution' | 'holds';
+
+/** One of the five standing answers. */
+export type VerdictAnswer = {
+  id: Verdict;
+  name: string;
+  state: VerdictState;
+  /** Two to four words. */
+  say: string;
+  /** The value: pieces of number and unit. */
+  value: { number: string; unit: string }[];
+  /** 'of 14 h wanted'. */
+  target: string;
+  /** The one worst reason, at most 32 characters. */
+  reason: string;
+  /** For 'was …' after a change. */
+  rawValue: number | null;
+  rawText: string;
+};
+
+type Input = {
+  box: Box;
+  bank: Bank | undefined;
+  fit: CaseFit | undefined;
+  panel: PanelPlan | undefined;
+  outing: Outing | undefined;
+  sealing: Sealing | undefined;
+  carry: Carry;
+  kit: Kit;
+  findings: Finding[];
+  checkCount: number;
+};
+
+/** The five answers, in their standing order. */
+export const verdicts = (x: Input): VerdictAnswer[] => [lasts(x), fits(x), dry(x), safe(x), carried(x)];
+
+const live = (x: Input, verdict: Verdict) =>
+  x.findings.filter((f) => f.verdict === verdict && f.acceptedBecause === null);
+
+function stateOf(found: Finding[], ready: boolean): VerdictState {
+  if (found.some((f) => f.severity === 'stop')) return 'stop';
+  if (!ready) return 'not-started';
+  return found.some((f) => f.severity === 'caution') ? 'caution' : 'holds';
+}
+
+const worst = (found: Finding[], otherwise: string): string =>
+  found.find((f) => f.severity !== 'note')?.short ?? otherwise;
+
+function hoursPieces(durationH: number): { number: string; unit: string }[] {
+  if (!Number.isFinite(durationH)) return [{ number: 'over 6', unit: '×' }];
+  if (durationH >= 100) return [{ number: fixed(durationH, 0), unit: 'h' }];
+  const minutes = Math.round(durationH * 60);
+  const m = minutes % 60;
+  const pieces = [{ number: String(Math.floor(minutes / 60)), unit: 'h' }];
+  return m === 0 ? pieces : [...pieces, { number: String(m).padStart(2, '0'), unit: 'min' }];
+}
+
+function lasts(x: Input): VerdictAnswer {
+  const found = live(x, 'lasts');
+  const o = x.outing;
+  const wanted = durationText(x.box.outing.durationH);
+  if (!o)
+    return {
+      id: 'lasts',
+      name: 'Lasts',
+      state: stateOf(found, false),
+      say: x.bank ? 'nothing runs yet' : 'no battery yet',
+      value: [],
+      target: `${wanted} wanted`,
+      reason: worst(found, x.bank ? 'Add a device on Outing' : 'Choose one on Battery'),
+      rawValue: null,
+      rawText: ''
+    };
+  const short = o.wantedH - o.lastsH;
+  return {
+    id: 'lasts',
+    name: 'Lasts',
+    state: stateOf(found, true),
+    say: short > 0 ? `${durationText(short)} short` : `${Math.min(99, Math.round(o.chanceFraction * 100))} % sure`,
+    value: hoursPieces(o.lastsH),
+    target: `of ${wanted} wanted`,
+    reason: worst(
+      found,
+      Number.isFinite(o.lastsH) ? `${durationText(o.lastsH - o.wantedH)} to spare` : 'Far more than wanted'
+    ),
+    rawValue: Number.isFinite(o.lastsH) ? o.lastsH : 1e6,
+    rawText: durationText(o.lastsH)
+  };
+}
+
+function fits(x: Input): VerdictAnswer {
+  const found = live(x, 'fits');
+  const unit = x.box.preferences.lengthUnit;
+  if (!x.fit)
+    return {
+      id: 'fits',
+      name: 'Fits',
+      state: stateOf(found, false),
+      say: 'no case yet',
+      value: [],
+      target: '',
+      reason: worst(found, 'Choose one on Case'),
+      rawValue: null,
+      rawText: ''
+    };
+  const t = x.panel?.tightest;
+  const state = stateOf(found, true);
+  if (x.fit.state === 'no' || !t) {
+    const least =
+      x.fit.shortfall &&
+      Math.min(
+        ...[x.fit.shortfall.lengthMm, x.fit.shortfall.widthMm, x.fit.shortfall.heightMm].filter((v) => v !== undefined)
+      );
+    return {
+      id: 'fits',
+      name: 'Fits',
+      state,
+      say: x.fit.state === 'no' ? 'does not go in' : x.fit.state === 'fits' ? 'everything goes in' : 'not proven',
+      value:
+        least !== undefined && Number.isFinite(least)
+          ? [{ number: lengthText(least, unit, 0), unit: `${unit} short` }]
+          : [{ number: fixed(x.fit.fillFraction * 100, 0), unit: '%' }],
+      target: x.fit.state === 'no' ? '' : 'full, no ports yet',
+      reason: worst(found, `${fixed(x.fit.innerL, 1)} l inside`),
+      rawValue: null,
+      rawText: ''
+    };
+  }
+  return {
+    id: 'fits',
+    name: 'Fits',
+    state,
+    say:
+      state === 'holds'
+        ? `all ${x.panel!.holeCount} holes clear`
+        : state === 'stop'
+          ? 'does not go in'
+          : 'goes in, tight',
+    value: [{ number: lengthText(t.clearMm, unit), unit }],
+    target: `of ${lengthText(BEHIND_GAP_MM, unit)} ${unit} wanted`,
+    reason: worst(found, `Tightest: ${t.tag} to the ${t.behindName}`),
+    rawValue: t.clearMm,
+    rawText: lengthText(t.clearMm, unit)
+  };
+}
+
+function dry(x: Input): VerdictAnswer {
+  const found = live(x, 'dry');
+  const wanted = SEAL_WORDS[x.box.outing.seal].toLowerCase();
+  if (!x.sealing)
+    return {
+      id: 'dry',
+      name: 'Dry',
+      state: stateOf(found, false),
+      say: 'no case yet',
+      value: [],
+      target: `${wanted} wanted`,
+      reason: worst(found, 'Choose one on Case'),
+      rawValue: null,
+      rawText: ''
+    };
+  const s = x.sealing;
+  return {
+    id: 'dry',
+    name: 'Dry',
+    state: stateOf(found, true),
+    say: s.inUse === s.closed ? 'as carried' : 'with plugs in',
+    value: [{ number: SEAL_WORDS[s.inUse], unit: '' }],
+    target: reaches(s.inUse, x.box.outing.seal)
+      ? s.inUse === x.box.outing.seal
+        ? 'as wanted'
+        : `${wanted} wanted`
+      : `${wanted} wanted`,
+    reason: worst(found, `Weakest: ${s.weakest.name}`),
+    rawValue: ['dry-store', 'splash', 'rain', 'dunk'].indexOf(s.inUse),
+    rawText: SEAL_WORDS[s.inUse].toLowerCase()
+  };
+}
+
+function safe(x: Input): VerdictAnswer {
+  const found = live(x, 'safe');
+  const stops = found.filter((f) => f.severity === 'stop').length;
+  const cautions = found.filter((f) => f.severity === 'caution').length;
+  const ready = x.bank !== undefined && x.box.circuits.length > 0;
+  const state = stateOf(found, ready);
+  const open = found.filter((f) => f.open).length;
+  return {
+    id: 'safe',
+    name: 'Safe',
+    state,
+    say: stops
+      ? 'do not build yet'
+      : !ready
+        ? 'no circuits yet'
+        : open
+          ? `${open} not known`
+          : cautions
+            ? 'look again'
+            : 'no stop, no caution',
+    value: stops
+      ? [{ number: String(stops), unit: stops === 1 ? 'stop' : 'stops' }]
+      : cautions
+        ? [{ number: String(cautions), unit: cautions === 1 ? 'caution' : 'cautions' }]
+        : [{ number: ready ? '0' : '–', unit: ready ? 'stops' : '' }],
+    target: `in ${x.checkCount} checks`,
+    reason: worst(found, ready ? 'Every path is fused' : 'Put ports on the faces'),
+    rawValue: -(stops * 100 + cautions),
+    rawText: stops ? `${stops}` : '0'
+  };
+}
+
+function carried(x: Input): VerdictAnswer {
+  const found = live(x, 'carry');
+  const over = x.box.outing.budgetAmount !== null && x.kit.costPerBox > x.box.outing.budgetAmount;
+  const lb = x.box.preferences.massUnit === 'lb';
+  const mass = (kg: number) => fixed(lb ? kg / 0.45359237 : kg, 1);
+  const unit = lb ? 'lb' : 'kg';
+  const ready = x.bank !== undefined || x.fit !== undefined;
+  const state = stateOf(found, ready);
+  const price = `Price ${x.box.preferences.currency}${fixed(x.kit.costPerBox, 0)}${x.box.outing.budgetAmount === null ? '' : ` of ${x.box.preferences.currency}${fixed(x.box.outing.budgetAmount, 0)}`}`;
+  return {
+    id: 'carry',
+    name: 'Carry',
+    state: over && state === 'holds' ? 'caution' : state,
+    say: !ready
+      ? 'nothing to weigh yet'
+      : over
+        ? 'over budget'
+        : state === 'caution'
+          ? 'heavy'
+          : CARRY_WORDS[x.box.outing.carry],
+    value: ready ? [{ number: mass(x.carry.massKg), unit }] : [],
+    target: ready ? `of ${mass(x.carry.limitKg)} ${unit} wanted` : '',
+    reason: ready ? worst(found, price) : 'Choose battery and case',
+    rawValue: ready ? -x.carry.massKg : null,
+    rawText: mass(x.carry.massKg)
+  };
+}

@@ -1,0 +1,34 @@
+import type { Point } from '../case/faces.ts';
+import { onWall } from '../case/faces.ts';
+import type { CaseFit } from '../case/fit.ts';
+import type { Port } from '../box/schema.ts';
+import { LID_SWING_MM, TAILS_MM } from './contacts.ts';
+
+/** Run length assumed while the case or the place of a part is not known yet, mm one way. */
+export const UNKNOWN_RUN_MM = 400;
+
+const along = (a: Point, b: Point): number =>
+  Math.abs(a.xMm - b.xMm) + Math.abs(a.yMm - b.yMm) + Math.abs(a.zMm - b.zMm);
+const tidy = (mm: number): number => Math.ceil(mm / 10) * 10;
+
+/** Middle of a placed body's top, where its terminals are taken to be. */
+export function bodyPoint(fit: CaseFit | undefined, id: string): Point | undefined {
+  const p = fit?.placed.find((b) => b.id === id);
+  return p && { xMm: p.xMm + p.lengthMm / 2, yMm: p.yMm + p.widthMm / 2, zMm: p.zMm + p.heightMm };
+}
+
+/**
+ * One-way run between two points, along the walls: right-angled path, tails and a service loop, 5 % for routing,
+ * up to the next 10 mm; a run to the lid lets the lid open.
+ */
+export function runMm(
+  from: Point | undefined,
+  to: Point | undefined,
+  toLid: boolean
+): { lengthMm: number; assumed: boolean } {
+  if (!from || !to) return { lengthMm: UNKNOWN_RUN_MM, assumed: true };
+  return { lengthMm: tidy(along(from, to) * 1.05 + TAILS_MM + (toLid ? LID_SWING_MM : 0)), assumed: false };
+}
+
+export const portPoint = (fit: CaseFit | undefined, port: Port | undefined): Point | undefined =>
+  fit && port ? onWall(fit.part, port.face, port.xMm, port.yMm) : undefined;

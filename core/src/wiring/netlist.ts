@@ -1,0 +1,162 @@
+import type { WireSize } from '../quantity/wire-size.ts';
+
+export type NetPartKind = 'battery' | 'fuse' | 'switch' | 'fuse-block' | 'port' | 'bus' | 'shunt';
+export type NetPart = { id: string; kind: NetPartKind; label: string; terminals: string[]; ratingA: number | null };
+export type Terminal = { part: string; terminal: string };
+export type Conductor = {
+  id: string;
+  from: Terminal;
+  to: Terminal;
+  polarity: 'positive' | 'negative' | 'sense';
+  size: WireSize | null;
+  lengthMm: number;
+  circuitId: string | null;
+};
+export type Netlist = { parts: NetPart[]; conductors: Conductor[] };
+
+type BranchNet = {
+  circuitId: string;
+  fuseTag: string;
+  fuseA: number | null;
+  hasFuse: boolean;
+  switchTag: string | null;
+  switchA: number | null;
+  portTag: string;
+  portA: number | null;
+  always: boolean;
+  returnToBattery: boolean;
+  isMeter: boolean;
+  size: WireSize | null;
+  lengthMm: number;
+};
+export type NetInput = {
+  mainFuseA: number | null;
+  hasMainFuse: boolean;
+  mainSize: WireSize | null;
+  mainLengthMm: number;
+  fuseDistanceMm: number;
+  masterTag: string | null;
+  masterA: number | null;
+  hasBlock: boolean;
+  hasShunt: boolean;
+  shuntA: number | null;
+  branches: BranchNet[];
+};
+
+/** Share of a branch's run up to its switch; the rest goes on to the port. */
+const TO_SWITCH = 0.6;
+
+/**
+ * The whole circuit as parts with terminals and the conductors between them, fuse-block school: battery, main fuse,
+ * master switch, a fused branch for each port (always-live ones taken ahead of the master), returns on a bus through the shunt.
+ */
+export function netlist(input: NetInput): Netlist {
+  const parts: NetPart[] = [];
+  const conductors: Conductor[] = [];
+  const part = (id: string, kind: NetPartKind, label: string, terminals: string[], ratingA: number | null) =>
+    parts.push({ id, kind, label, terminals, ratingA });
+  const wire = (
+    from: Terminal,
+    to: Terminal,
+    polarity: Conductor['polarity'],
+    size: WireSize | null,
+    lengthMm: number,
+    circuitId: string | null = null
+  ) => conductors.push({ id: `w${conductors.length + 1}`, from, to, polarity, size, lengthMm, circuitId });
+  const at = (p: string, terminal: string): Terminal => ({ part: p, terminal });
+
+  part('battery', 'battery', 'Battery', ['+', '-'], null);
+  let source = at('battery', '+');
+  if (input.hasMainFuse) {
+    part('F0', 'fuse', 'Main fuse', ['in', 'out'], input.mainFuseA);
+    wire(source, at('F0', 'in'), 'positive', input.mainSize, input.fuseDistanceMm);
+    source = at('F0', 'out');
+  }
+  const rest = Math.max(0, input.mainLengthMm - (input.hasMainFuse ? input.fuseDistanceMm : 0));
+  let feed = source;
+  if (input.masterTag) {
+    part(input.masterTag, 'switch', 'Master switch', ['in', 'out'], input.masterA);
+    wire(source, at(input.masterTag, 'in'), 'positive', input.mainSize, rest / 2);
+    feed = at(input.masterTag, 'out');
+  }
+  const loads = input.branches.some((b) => !b.always);
+  if (input.hasBlock && loads) {
+    part('block', 'fuse-block', 'Fuse block', ['+'], null);
+    wire(feed, at('block', '+'), 'positive', input.mainSize, input.masterTag ? rest / 2 : rest);
+    feed = at('block', '+');
+  }
+  part('bus', 'bus', 'Negative bus', ['-'], null);
+  if (input.hasShunt) {
+    part('shunt', 'shunt', 'Shunt', ['load side', 'battery side'], input.shuntA);
+    wire(at('bus', '-'), at('shunt', 'load side'), 'negative', input.mainSize, input.mainLengthMm / 2);
+    wire(at('shunt', 'battery side'), at('battery', '-'), 'negative', input.mainSize, input.mainLengthMm / 2);
+  } else wire(at('bus', '-'), at('battery', '-'), 'negative', input.mainSize, input.mainLengthMm);
+
+  for (const b of input.branches) {
+    let from = b.always ? source : feed;
+    if (b.hasFuse) {
+      part(b.fuseTag, 'fuse', `Fuse ${b.fuseTag}`, ['in', 'out'], b.fuseA);
+      if (b.always || !input.hasBlock) wire(from, at(b.fuseTag, 'in'), 'positive', b.size, 60, b.circuitId);
+      else wire(from, at(b.fuseTag, 'in'), 'positive', null, 0, b.circuitId); // inside the block
+      from = at(b.fuseTag, 'out');
+    }
+    let runLeft = b.lengthMm;
+    if (b.switchTag) {
+      part(b.switchTag, 'switch', `Switch ${b.switchTag}`, ['in', 'out'], b.switchA);
+      wire(from, at(b.switchTag, 'in'), 'positive', b.size, b.lengthMm * TO_SWITCH, b.circuitId);
+      from = at(b.switchTag, 'out');
+      runLeft -= b.lengthMm * TO_SWITCH;
+    }
+    part(
+      b.portTag,
+      'port',
+      b.portTag,
+      b.isMeter && input.hasShunt ? ['+', '-', 'sense+', 'sense-'] : ['+', '-'],
+      b.portA
+    );
+    wire(from, at(b.portTag, '+'), 'positive', b.size, runLeft, b.circuitId);
+    wire(
+      at(b.portTag, '-'),
+      b.returnToBattery ? at('battery', '-') : at('bus', '-'),
+      'negative',
+      b.size,
+      b.lengthMm,
+      b.circuitId
+    );
+    if (b.isMeter && input.hasShunt) {
+      wire(
+        at(b.portTag, 'sense+'),
+        at('shunt', 'load side'),
+        'sense',
+        { system: 'awg', size: '22' },
+        b.lengthMm,
+        b.circuitId
+      );
+      wire(
+        at(b.portTag, 'sense-'),
+        at('shunt', 'battery side'),
+        'sense',
+        { system: 'awg', size: '22' },
+        b.lengthMm,
+        b.circuitId
+      );
+    }
+  }
+  return { parts, conductors };
+}
+
+/** What is wrong with a netlist's shape: terminals that do not exist, parts nothing reaches, twice the same id. */
+export function netlistFaults(net: Netlist): string[] {
+  const faults: string[] = [];
+  const byId = new Map(net.parts.map((p) => [p.id, p]));
+  if (byId.size !== net.parts.length) faults.push('two parts share one id');
+  const touched = new Set<string>();
+  for (const c of net.conductors)
+    for (const end of [c.from, c.to]) {
+      touched.add(end.part);
+      if (!byId.get(end.part)?.terminals.includes(end.terminal))
+        faults.push(`${c.id} ends at ${end.part} ${end.terminal}, which is not there`);
+    }
+  for (const p of net.parts) if (!touched.has(p.id)) faults.push(`nothing is connected to ${p.label}`);
+  return faults;
+}

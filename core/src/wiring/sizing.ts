@@ -1,0 +1,44 @@
+import type { FuseFamily } from '../catalogue/part.ts';
+import type { WireSize } from '../quantity/wire-size.ts';
+import { ampacityA, AWG_SIZES, MM2_SIZES } from './conductor.ts';
+import { INRUSH_SHARE, LOAD_SHARE, meltingA2s } from './fuse.ts';
+
+export type Laid = { insulationC: number; ambientC: number; bundledCount: number; cca: boolean };
+
+/** Sizes this tool picks by itself, thin to thick; thinner ones break too easily. @source electrical reference 12, gauge-too-thin */
+export const pickSizes = (system: 'awg' | 'mm2'): WireSize[] =>
+  system === 'awg'
+    ? AWG_SIZES.filter((s) => !['22', '20'].includes(s)).map((size) => ({ system, size }))
+    : MM2_SIZES.filter((s) => s !== '0.5').map((size) => ({ system, size }));
+
+/** Whether a rating carries the steady load at 80 % and survives the inrush again and again. @source electrical reference 4, rules 1 and inrush */
+export const fuseCarries = (family: FuseFamily, ratingA: number, loadA: number, inrushA2s: number): boolean => {
+  const melt = meltingA2s(family, ratingA);
+  return loadA <= LOAD_SHARE * ratingA + 1e-9 && (melt === undefined || inrushA2s <= INRUSH_SHARE * melt);
+};
+
+/**
+ * Smallest standard rating that carries load and inrush and stays within a limit; when none does, the smallest that
+ * carries the load (the checks then say what is wrong); undefined when the family has none large enough.
+ */
+export function smallestFuse(
+  family: FuseFamily,
+  ratingsA: readonly number[],
+  need: { loadA: number; inrushA2s: number; leastA?: number; limitA?: number }
+): number | undefined {
+  const sorted = [...ratingsA].sort((a, b) => a - b);
+  const carries = sorted.filter((r) => fuseCarries(family, r, need.loadA, need.inrushA2s));
+  const within = carries.filter((r) => r <= (need.limitA ?? Infinity));
+  return within.find((r) => r >= (need.leastA ?? 0)) ?? within[within.length - 1] ?? carries[0];
+}
+
+/** First size that carries the fuse's rating and keeps the drop; the thickest when none does. */
+export function smallestWire(
+  system: 'awg' | 'mm2',
+  laid: Laid,
+  fuseA: number,
+  dropHolds: (size: WireSize) => boolean
+): WireSize {
+  const sizes = pickSizes(system);
+  return sizes.find((s) => ampacityA(s, laid) >= fuseA && dropHolds(s)) ?? sizes[sizes.length - 1]!;
+}

@@ -1,0 +1,87 @@
+import type { Circuit } from '../box/schema.ts';
+import type { FuseFamily, PartOf } from '../catalogue/part.ts';
+import type { WireSize } from '../quantity/wire-size.ts';
+import type { Working } from '../quantity/working.ts';
+import type { Netlist } from './netlist.ts';
+
+export type Origin = 'auto' | 'set' | 'none' | 'unknown';
+
+export type CircuitPlan = {
+  circuit: Circuit;
+  tag: string;
+  fuseTag: string;
+  portTag: string;
+  portPart: PartOf<'panel'> | undefined;
+  /** What it feeds, in words. */
+  feeds: string;
+  /** No device is named for the port: a load was assumed. */
+  assumedLoad: boolean;
+  fussy: boolean;
+  hasMotor: boolean;
+  /** Everything on the port in its hungriest mode at the battery's lowest working voltage. */
+  loadA: number;
+  meanA: number;
+  inrushA2s: number;
+  lengthMm: number;
+  lengthOrigin: Origin;
+  lengthAssumed: boolean;
+  wire: WireSize | undefined;
+  wireOrigin: Origin;
+  ampacityA: number | undefined;
+  fuseFamily: FuseFamily;
+  fuseA: number | undefined;
+  fuseOrigin: Origin;
+  /** Weakest thing downstream that the fuse protects, besides the wire. */
+  weakest: { name: string; ratingA: number } | undefined;
+  /** A fuse may be anywhere between: load x 1.25 and the smallest of wire and parts. */
+  windowA: { min: number; max: number | undefined };
+  switchPortId: string | undefined;
+  switchTag: string | undefined;
+  switchPart: PartOf<'panel'> | undefined;
+  branchMilliOhm: number;
+  dropV: number;
+  dropFraction: number;
+  dropLimitFraction: number;
+  plugV: number;
+  /** Least current of a short at the far end: cold, a fifth left. */
+  weakFaultA: number;
+  conductorC: number | undefined;
+  fuseWorking: Working;
+  dropWorking: Working;
+};
+
+export type MainPlan = {
+  holder: PartOf<'fuse-holder'> | undefined;
+  fuseFamily: FuseFamily | undefined;
+  fuse: PartOf<'fuse'> | undefined;
+  fuseA: number | undefined;
+  fuseOrigin: Origin;
+  wire: WireSize | undefined;
+  wireOrigin: Origin;
+  ampacityA: number | undefined;
+  loadA: number;
+  /** Along the unfused wire from the battery post. */
+  fuseDistanceMm: number | undefined;
+  lengthMm: number;
+  commonMilliOhm: number;
+  /** Short at the far side of the main fuse. */
+  prospectiveA: number;
+  weakFaultA: number;
+  weakest: { name: string; ratingA: number } | undefined;
+  masterPortId: string | undefined;
+  masterPart: PartOf<'panel'> | undefined;
+  working: Working;
+};
+
+export type WiringPlan = {
+  ambientC: number;
+  insulationC: number;
+  bundledCount: number;
+  cca: boolean;
+  main: MainPlan;
+  block: PartOf<'fuse-block'> | undefined;
+  shunt: PartOf<'shunt'> | undefined;
+  circuits: CircuitPlan[];
+  netlist: Netlist;
+  lowV: number;
+};
