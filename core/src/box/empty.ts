@@ -1,4 +1,5 @@
-import { AUTO, BOX_FORMAT, BOX_VERSION, type Box } from './schema.ts';
+import { AUTO, BOX_FORMAT, BOX_VERSION } from './attr.ts';
+import type { Box } from './schema.ts';
 
 /** A box with nothing in it but defaults: ten hours from 08:00 at 10 °C, rain wanted, one master switch. */
 export function emptyBox(name: string): Box {

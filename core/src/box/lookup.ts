@@ -1,5 +1,6 @@
 import type { Part, PartKind, PartOf } from '../catalogue/part.ts';
-import type { Attr, Box, Port } from './schema.ts';
+import type { Attr } from './attr.ts';
+import type { Box, Port } from './schema.ts';
 
 /** The box's own copy of a part, when it is there and of the wanted kind. */
 export function partOf<K extends PartKind>(

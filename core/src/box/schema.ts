@@ -1,8 +1,7 @@
 import { z } from 'zod';
-import { FACES, idSchema, partSchema, SUPPLIES } from '../catalogue/part.ts';
-
-export const BOX_FORMAT = 'haversack-box';
-export const BOX_VERSION = 1;
+import { BOX_FORMAT, BOX_VERSION } from './attr.ts';
+import { FACES } from '../catalogue/faces.ts';
+import { idSchema, partSchema, SUPPLIES } from '../catalogue/part.ts';
 
 /**
  * An attribute that safety depends on: worked out by Haversack, set by the person, plainly absent, or not known.
@@ -160,11 +159,5 @@ export type Draw = z.infer<typeof drawSchema>;
 export type Port = z.infer<typeof portSchema>;
 export type Circuit = z.infer<typeof circuitSchema>;
 export type Turn = z.infer<typeof turn>;
-export type Attr<T> = { is: 'auto' } | { is: 'set'; value: T } | { is: 'none' } | { is: 'unknown' };
 export type SealWord = Box['outing']['seal'];
 export type CarryWord = Box['outing']['carry'];
-
-export const AUTO = { is: 'auto' } as const;
-export const NONE = { is: 'none' } as const;
-export const UNKNOWN = { is: 'unknown' } as const;
-export const setTo = <T>(value: T) => ({ is: 'set' as const, value });

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FACES, type Face } from './faces.ts';
 
 /** Shared pieces. A null figure means 'unknown': nobody read the label yet. It is never replaced silently. */
 const id = z
@@ -23,7 +24,6 @@ const common = {
 };
 
 export const CHEMISTRIES = ['lfp', 'agm', 'gel', 'flooded', 'nmc3', 'nmc4', 'unknown'] as const;
-export const FACES = ['front', 'back', 'left', 'right', 'lid', 'floor'] as const;
 export const FUSE_FAMILIES = ['mini-blade', 'blade', 'midi', 'post', 'glass'] as const;
 
 /** Water marks of the mechanical reference 7.1: jet 0-6, dunk 0, 7 or 8. */
@@ -251,7 +251,7 @@ export type PartKind = Part['kind'];
 export type PartOf<K extends PartKind> = Extract<Part, { kind: K }>;
 export type Chemistry = (typeof CHEMISTRIES)[number];
 export type KnownChemistry = Exclude<Chemistry, 'unknown'>;
-export type Face = (typeof FACES)[number];
+export type { Face };
 export type FuseFamily = (typeof FUSE_FAMILIES)[number];
 export type Supply = (typeof SUPPLIES)[number];
 export type SealMark = z.infer<typeof sealMark>;

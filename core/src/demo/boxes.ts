@@ -1,4 +1,5 @@
-import { setTo, type Box, type Device } from '../box/schema.ts';
+import { setTo } from '../box/attr.ts';
+import type { Box, Device } from '../box/schema.ts';
 import { BoxBuilder } from './builder.ts';
 
 const watts = (name: string, powerW: number, dutyFraction = 1): Device['modes'][number] => ({

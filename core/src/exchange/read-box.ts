@@ -1,5 +1,6 @@
 import type { z } from 'zod';
-import { BOX_FORMAT, BOX_VERSION, boxSchema, type Box } from '../box/schema.ts';
+import { BOX_FORMAT, BOX_VERSION } from '../box/attr.ts';
+import { boxSchema, type Box } from '../box/schema.ts';
 import type { PartKind } from '../catalogue/part.ts';
 
 /** Largest file read, characters; a full box is well under a tenth of it. */

@@ -1,6 +1,7 @@
 import type { Edit } from '../box/edits.ts';
 import { freeId } from '../box/lookup.ts';
-import { AUTO, NONE, type Box, type Circuit, type Port } from '../box/schema.ts';
+import { AUTO, NONE } from '../box/attr.ts';
+import type { Box, Circuit, Port } from '../box/schema.ts';
 import type { CaseFit } from '../case/fit.ts';
 import { faceSizeMm } from '../case/faces.ts';
 import type { Face, PartOf } from '../catalogue/part.ts';

@@ -352,7 +352,7 @@ function fuseWorking(
   return {
     id: `fuse-${d.circuit.id}`,
     title: `Fuse ${d.fuseTag}`,
-    formula: 'load ÷ 0.8 ≤ fuse ≤ smallest of wire, switch, port',
+    formula: 'at least load ÷ 0.8, at most the smallest of wire, switch and port',
     lines,
     result: { value: d.fuseA === undefined ? d.fuseOrigin : fixed(d.fuseA, 1), unit: 'A' }
   };
@@ -375,15 +375,15 @@ function dropWorking(
       line(
         `${wireSizeText(wire)}, ${fixed(d.lengthMm / 1000, 2)} m out and back`,
         fixed(r.wire, 1),
-        'mΩ',
+        'mohm',
         d.lengthOrigin === 'set' ? 'entered' : 'computed',
         'copper at box temperature'
       ),
-      line('Fuse and clips', fixed(r.fuse, 1), 'mΩ', 'table', 'typical, warm'),
+      line('Fuse and clips', fixed(r.fuse, 1), 'mohm', 'table', 'typical, warm'),
       line(
         'Switch, port and crimps',
         fixed(r.contacts, 1),
-        'mΩ',
+        'mohm',
         'table',
         'new contacts; old ones are several times higher'
       ),
@@ -392,7 +392,7 @@ function dropWorking(
         fixed(sharedV, 2),
         'V',
         'computed',
-        `${ampsText(main.loadA)} A through ${fixed(main.commonMilliOhm, 1)} mΩ`
+        `${ampsText(main.loadA)} A through ${fixed(main.commonMilliOhm, 1)} mohm`
       )
     ],
     result: { value: fixed(dropV, 2), unit: 'V' }
@@ -503,7 +503,7 @@ function mainWorking(m: Omit<MainPlan, 'working'>, biggestA: number): Working {
   return {
     id: 'main-fuse',
     title: 'Main fuse',
-    formula: 'load ÷ 0.8, and 2.76 × the largest branch fuse ≤ fuse ≤ smallest of wire and parts',
+    formula: 'at least load ÷ 0.8 and 2.76 × the largest branch fuse, at most the smallest of wire and parts',
     lines: [
       line('Most at one moment', ampsText(m.loadA), 'A', 'computed', 'all that runs together, at the lowest voltage'),
       line('Fuse at least, load ÷ 0.8', ampsText(m.loadA / 0.8), 'A', 'computed', 'a fuse runs at 80 % at most'),

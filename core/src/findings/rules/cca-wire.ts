@@ -1,4 +1,4 @@
-import { setTo } from '../../box/schema.ts';
+import { setTo } from '../../box/attr.ts';
 import { BOX_PLACE, rule, set } from '../rule.ts';
 
 /** Copper-clad aluminium looks right and is not. */

@@ -1,5 +1,5 @@
 import { CHEMISTRY } from '../../battery/chemistry.ts';
-import { setTo } from '../../box/schema.ts';
+import { setTo } from '../../box/attr.ts';
 import { chargerA } from '../../wiring/wiring.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 

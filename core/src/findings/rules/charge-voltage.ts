@@ -1,5 +1,5 @@
 import { CHEMISTRY } from '../../battery/chemistry.ts';
-import { AUTO } from '../../box/schema.ts';
+import { AUTO } from '../../box/attr.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 /** A charger made for another chemistry. */

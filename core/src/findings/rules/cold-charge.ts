@@ -1,5 +1,5 @@
 import { CHEMISTRY } from '../../battery/chemistry.ts';
-import { setTo } from '../../box/schema.ts';
+import { setTo } from '../../box/attr.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 /** Lithium charged below freezing is damaged for good. Automatic means indoors, above 5 °C. */

@@ -1,5 +1,5 @@
 import { CHEMISTRY } from '../../battery/chemistry.ts';
-import { AUTO } from '../../box/schema.ts';
+import { AUTO } from '../../box/attr.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 /** Less is kept back than the chemistry's planning depth. */

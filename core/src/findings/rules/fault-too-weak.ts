@@ -1,5 +1,5 @@
 import { circuitPlace, rule, set } from '../rule.ts';
-import { AUTO } from '../../box/schema.ts';
+import { AUTO } from '../../box/attr.ts';
 
 const FAST = 3.5;
 const OPENS = 1.6;

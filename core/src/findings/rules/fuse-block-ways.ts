@@ -18,13 +18,11 @@ export const fuseBlockWays = rule('fuse-block-ways', 'safe', 'wiring', (x) => {
         ? 'Two circuits on one fuse lose together what one of them shorts.'
         : 'Each port wants its own fuse, so that a fault takes out one port and not the box.',
       figures: { wantedCount: wanted, wayCount: block?.wayCount ?? 0 },
-      remedies: larger
-        .slice(0, 2)
-        .map((b) => ({
-          label: b.name,
-          effect: `${b.lengthMm} × ${b.widthMm} × ${b.heightMm} mm`,
-          edits: usePart(b, 'wiring/fuseBlockPartId')
-        }))
+      remedies: larger.slice(0, 2).map((b) => ({
+        label: b.name,
+        effect: `${b.lengthMm} × ${b.widthMm} × ${b.heightMm} mm`,
+        edits: usePart(b, 'wiring/fuseBlockPartId')
+      }))
     }
   ];
 });

@@ -1,4 +1,4 @@
-import { setTo } from '../../box/schema.ts';
+import { setTo } from '../../box/attr.ts';
 import { fuseOf } from '../../wiring/wiring.ts';
 import { pickSizes, smallestFuse } from '../../wiring/sizing.ts';
 import { ampacityA, areaMm2 } from '../../wiring/conductor.ts';

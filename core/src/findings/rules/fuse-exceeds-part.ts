@@ -1,4 +1,4 @@
-import { AUTO } from '../../box/schema.ts';
+import { AUTO } from '../../box/attr.ts';
 import { circuitPlace, rule, set } from '../rule.ts';
 
 /** A branch fuse larger than the weakest switch, socket or fuse way behind it. */

@@ -1,4 +1,4 @@
-import { AUTO } from '../../box/schema.ts';
+import { AUTO } from '../../box/attr.ts';
 import { INRUSH_SHARE, meltingA2s } from '../../wiring/fuse.ts';
 import { circuitPlace, rule, set } from '../rule.ts';
 

@@ -1,4 +1,4 @@
-import { AUTO } from '../../box/schema.ts';
+import { AUTO } from '../../box/attr.ts';
 import { circuitPlace, rule, set } from '../rule.ts';
 
 /** A branch fuse too small for its load. */

@@ -1,5 +1,5 @@
 import { circuitPlace, rule, set } from '../rule.ts';
-import { AUTO } from '../../box/schema.ts';
+import { AUTO } from '../../box/attr.ts';
 import { fuseOf } from '../../wiring/wiring.ts';
 import { smallestFuse } from '../../wiring/sizing.ts';
 

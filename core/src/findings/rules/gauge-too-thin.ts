@@ -1,7 +1,7 @@
 import { areaMm2, knownSize } from '../../wiring/conductor.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { circuitPlace, rule, set } from '../rule.ts';
-import { AUTO } from '../../box/schema.ts';
+import { AUTO } from '../../box/attr.ts';
 
 const LEAST = { system: 'awg', size: '18' } as const;
 

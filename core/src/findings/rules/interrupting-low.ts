@@ -1,4 +1,4 @@
-import { AUTO } from '../../box/schema.ts';
+import { AUTO } from '../../box/attr.ts';
 import { catalogueOf, MAIN_PLACE, rule, set, usePart } from '../rule.ts';
 import { fuseOf } from '../../wiring/wiring.ts';
 
@@ -19,13 +19,11 @@ export const interruptingLow = rule('interrupting-low', 'safe', 'wiring', (x) =>
       title: stop ? 'The main fuse could burst on a short' : 'The main fuse is near what it can break',
       why: `A short behind it could reach ${m.prospectiveA.toFixed(0)} A; ${m.fuse.name.toLowerCase()} breaks ${m.fuse.interruptingA} A.`,
       figures: { prospectiveA: m.prospectiveA, interruptingA: m.fuse.interruptingA },
-      remedies: better
-        .slice(0, 2)
-        .map((h) => ({
-          label: h.name,
-          effect: `breaks ${fuseOf(x.box, x.catalogue, h.family)!.interruptingA} A`,
-          edits: [...usePart(h, 'wiring/mainHolderPartId'), set('wiring/mainFuse', AUTO), set('wiring/mainWire', AUTO)]
-        }))
+      remedies: better.slice(0, 2).map((h) => ({
+        label: h.name,
+        effect: `breaks ${fuseOf(x.box, x.catalogue, h.family)!.interruptingA} A`,
+        edits: [...usePart(h, 'wiring/mainHolderPartId'), set('wiring/mainFuse', AUTO), set('wiring/mainWire', AUTO)]
+      }))
     }
   ];
 });

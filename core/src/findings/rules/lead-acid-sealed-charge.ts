@@ -1,5 +1,5 @@
 import { ventOpeningCm2 } from '../../battery/model.ts';
-import { setTo } from '../../box/schema.ts';
+import { setTo } from '../../box/attr.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { CASE_PLACE, rule, set } from '../rule.ts';
 

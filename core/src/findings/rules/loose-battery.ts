@@ -1,4 +1,4 @@
-import { setTo } from '../../box/schema.ts';
+import { setTo } from '../../box/attr.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 /** A battery that nothing holds. Automatic takes a strap into the kit. */

@@ -1,4 +1,4 @@
-import { AUTO } from '../../box/schema.ts';
+import { AUTO } from '../../box/attr.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { MAIN_PLACE, rule, set } from '../rule.ts';
 

@@ -1,4 +1,4 @@
-import { AUTO } from '../../box/schema.ts';
+import { AUTO } from '../../box/attr.ts';
 import { MAIN_PLACE, rule, set } from '../rule.ts';
 
 /** Unprotected wire ahead of the main fuse; limits along the conductor. @source ABYC E-11: 7 in bare, 72 in sheathed */

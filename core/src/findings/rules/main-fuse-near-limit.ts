@@ -1,4 +1,4 @@
-import { AUTO } from '../../box/schema.ts';
+import { AUTO } from '../../box/attr.ts';
 import { MAIN_PLACE, rule, set } from '../rule.ts';
 
 /** The main fuse is too small for what runs together. */

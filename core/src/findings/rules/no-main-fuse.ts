@@ -1,5 +1,5 @@
 import { catalogueOf, MAIN_PLACE, rule, set, usePart } from '../rule.ts';
-import { AUTO } from '../../box/schema.ts';
+import { AUTO } from '../../box/attr.ts';
 
 /** The battery reaches wire with nothing in between to open. */
 export const noMainFuse = rule('no-main-fuse', 'safe', 'wiring', (x) => {
@@ -18,13 +18,11 @@ export const noMainFuse = rule('no-main-fuse', 'safe', 'wiring', (x) => {
       title: 'No fuse at the battery',
       why: `A short before the fuse block would pass up to ${short.toFixed(0)} A; nothing would open and the wire would burn.`,
       figures: { shortCircuitA: short },
-      remedies: holders
-        .slice(0, 2)
-        .map((h) => ({
-          label: h.name,
-          effect: `${h.usualDistanceMm} mm from the post`,
-          edits: [...usePart(h, 'wiring/mainHolderPartId'), set('wiring/mainFuse', AUTO)]
-        }))
+      remedies: holders.slice(0, 2).map((h) => ({
+        label: h.name,
+        effect: `${h.usualDistanceMm} mm from the post`,
+        edits: [...usePart(h, 'wiring/mainHolderPartId'), set('wiring/mainFuse', AUTO)]
+      }))
     }
   ];
 });

@@ -1,4 +1,4 @@
-import { AUTO } from '../../box/schema.ts';
+import { AUTO } from '../../box/attr.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 /** In a parallel bank one pack feeds the other's short. */

@@ -1,4 +1,4 @@
-import { AUTO } from '../../box/schema.ts';
+import { AUTO } from '../../box/attr.ts';
 import { circuitPlace, rule, set } from '../rule.ts';
 
 /** A circuit, or a charge lead, without a fuse of its own. */

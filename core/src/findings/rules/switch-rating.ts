@@ -1,8 +1,8 @@
-import { circuitPlace, MAIN_PLACE, rule } from '../rule.ts';
+import { circuitPlace, MAIN_PLACE, rule, type Draft } from '../rule.ts';
 
 /** A switch breaks less direct current than flows through it; motors count double. */
 export const switchRating = rule('switch-rating', 'safe', 'wiring', (x) => {
-  const out = [];
+  const out: Draft[] = [];
   const m = x.wiring.main;
   if (m.masterPart?.ratingA != null && m.loadA > m.masterPart.ratingA)
     out.push({

@@ -1,4 +1,4 @@
-import { AUTO } from '../../box/schema.ts';
+import { AUTO } from '../../box/attr.ts';
 import { circuitPlace, rule, set } from '../rule.ts';
 
 /** Too much voltage is lost on the way: 3 % for electronics and radio, 10 % for the rest. */

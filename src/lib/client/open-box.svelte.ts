@@ -1,0 +1,221 @@
+import { applyEdits, type Edit } from '@haversack/core/box/edits';
+import { withoutUnusedParts } from '@haversack/core/box/commands';
+import type { Box } from '@haversack/core/box/schema';
+import type { Part } from '@haversack/core/catalogue/part';
+import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
+import { evaluate, type Plan } from '@haversack/core/evaluate';
+import type { Working } from '@haversack/core/quantity/working';
+import { getContext, setContext } from 'svelte';
+import { request, RequestError } from './api.ts';
+
+export type Selection =
+  | { kind: 'device' | 'port' | 'circuit' | 'body'; id: string }
+  | { kind: 'main' | 'battery' | 'case' }
+  | { kind: 'working'; working: Working }
+  | null;
+
+export type SaveState =
+  | { kind: 'saved' | 'saving' | 'unsaved' }
+  | { kind: 'failed'; message: string }
+  | { kind: 'conflict'; theirs: { document: Box; revision: number } };
+
+type Step = { doc: Box; label: string; merge: string | undefined };
+
+const SAVE_AFTER_MS = 500;
+const RETRY_AFTER_MS = 5000;
+
+/** The box being worked on: document, derived plan, undo over everything, autosave. */
+export class OpenBox {
+  readonly id: string;
+  doc: Box = $state.raw()!;
+  revision: number;
+  past: Step[] = $state.raw([]);
+  future: Step[] = $state.raw([]);
+  save: SaveState = $state.raw({ kind: 'saved' });
+  selected: Selection = $state.raw(null);
+  /** What the five answers were before the last change. */
+  before: Record<string, { raw: number | null; text: string }> = $state.raw({});
+  ownParts: Part[] = $state.raw([]);
+  catalogue: readonly Part[] = $derived([...this.ownParts, ...STARTER_CATALOGUE]);
+  plan: Plan = $derived.by(() => (this.#last = evaluate(this.doc, this.catalogue, { reuse: this.#last })));
+  #last: Plan | undefined;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+  #saving = false;
+
+  constructor(stored: { id: string; document: Box; revision: number }, ownParts: Part[]) {
+    this.id = stored.id;
+    this.doc = stored.document;
+    this.revision = stored.revision;
+    this.ownParts = ownParts;
+    this.#takeDraft();
+  }
+
+  get lastLabel(): string {
+    return this.past.at(-1)?.label ?? '';
+  }
+
+  /** One change in words. Changes with the same merge key, one after the other, are undone together. */
+  commit(label: string, edits: Edit[], merge?: string): void {
+    if (edits.length === 0) return;
+    const next = withoutUnusedParts(applyEdits(this.doc, edits));
+    const last = this.past.at(-1);
+    if (!(merge !== undefined && last?.merge === merge)) {
+      this.before = this.#answers();
+      this.past = [...this.past, { doc: this.doc, label, merge }];
+    } else this.past = [...this.past.slice(0, -1), { ...last, label }];
+    this.future = [];
+    this.doc = next;
+    this.#changed();
+  }
+
+  set(label: string, path: string, value: unknown, merge?: string): void {
+    this.commit(label, [{ op: 'set', path, value }], merge);
+  }
+
+  undo(): void {
+    const step = this.past.at(-1);
+    if (!step) return;
+    this.before = this.#answers();
+    this.past = this.past.slice(0, -1);
+    this.future = [{ ...step, doc: this.doc }, ...this.future];
+    this.doc = step.doc;
+    this.#changed();
+  }
+
+  redo(): void {
+    const step = this.future[0];
+    if (!step) return;
+    this.before = this.#answers();
+    this.future = this.future.slice(1);
+    this.past = [...this.past, { ...step, doc: this.doc, merge: undefined }];
+    this.doc = step.doc;
+    this.#changed();
+  }
+
+  /** Puts a whole document in place, as one undoable step. */
+  replace(label: string, doc: Box): void {
+    this.before = this.#answers();
+    this.past = [...this.past, { doc: this.doc, label, merge: undefined }];
+    this.future = [];
+    this.doc = doc;
+    this.#changed();
+  }
+
+  showWorking(working: Working): void {
+    this.selected = { kind: 'working', working };
+  }
+
+  /** Ends a run of merged changes, so that the next one is its own step. */
+  endMerge(): void {
+    const last = this.past.at(-1);
+    if (last?.merge !== undefined) this.past = [...this.past.slice(0, -1), { ...last, merge: undefined }];
+  }
+
+  #answers(): Record<string, { raw: number | null; text: string }> {
+    return Object.fromEntries(this.plan.verdicts.map((v) => [v.id, { raw: v.rawValue, text: v.rawText }]));
+  }
+
+  #changed(): void {
+    if (this.save.kind !== 'conflict') this.save = { kind: 'unsaved' };
+    this.#keepDraft();
+    clearTimeout(this.#timer);
+    this.#timer = setTimeout(() => void this.saveNow(), SAVE_AFTER_MS);
+  }
+
+  get #draftKey(): string {
+    return `haversack-draft-${this.id}`;
+  }
+
+  /** What is typed survives a closed tab or a stopped server. */
+  #keepDraft(): void {
+    try {
+      localStorage.setItem(this.#draftKey, JSON.stringify({ document: this.doc, revision: this.revision }));
+    } catch {
+      // a full or forbidden local store only takes the safety net away
+    }
+  }
+
+  #takeDraft(): void {
+    const text = localStorage.getItem(this.#draftKey);
+    if (!text) return;
+    try {
+      const draft = JSON.parse(text) as { document: Box; revision: number };
+      if (JSON.stringify(draft.document) === JSON.stringify(this.doc)) return localStorage.removeItem(this.#draftKey);
+      if (draft.revision === this.revision) {
+        this.past = [{ doc: this.doc, label: 'Unsaved work taken up again', merge: undefined }];
+        this.doc = draft.document;
+        this.#changed();
+      } else {
+        const theirs = { document: this.doc, revision: this.revision };
+        this.doc = draft.document;
+        this.save = { kind: 'conflict', theirs };
+      }
+    } catch {
+      localStorage.removeItem(this.#draftKey);
+    }
+  }
+
+  /** Saves now; a save that was overtaken by another window asks what to do. */
+  async saveNow(keepalive = false): Promise<void> {
+    clearTimeout(this.#timer);
+    if (this.#saving || this.save.kind === 'conflict' || this.save.kind === 'saved') return;
+    this.#saving = true;
+    const sent = this.doc;
+    this.save = { kind: 'saving' };
+    try {
+      const answer = await request<{ revision: number }>(
+        'PUT',
+        `/api/boxes/${this.id}`,
+        { document: sent, revision: this.revision },
+        { keepalive }
+      );
+      this.revision = answer.revision;
+      if (this.doc === sent) {
+        this.save = { kind: 'saved' };
+        localStorage.removeItem(this.#draftKey);
+      } else {
+        this.save = { kind: 'unsaved' };
+        this.#keepDraft();
+        this.#timer = setTimeout(() => void this.saveNow(), SAVE_AFTER_MS);
+      }
+    } catch (error) {
+      const e = error instanceof RequestError ? error : new RequestError(0, String(error), {});
+      if (e.status === 409 && e.body.stored)
+        this.save = { kind: 'conflict', theirs: e.body.stored as { document: Box; revision: number } };
+      else {
+        this.save = { kind: 'failed', message: e.message };
+        this.#timer = setTimeout(() => void this.saveNow(), RETRY_AFTER_MS);
+      }
+    } finally {
+      this.#saving = false;
+    }
+  }
+
+  /** Mine goes on top; what the other window saved stays among the earlier versions. */
+  async keepMine(): Promise<void> {
+    if (this.save.kind !== 'conflict') return;
+    this.revision = this.save.theirs.revision;
+    this.save = { kind: 'unsaved' };
+    await this.saveNow();
+  }
+
+  /** The other window's version is taken; mine goes onto the shelf as a box of its own. */
+  async takeTheirs(): Promise<string> {
+    if (this.save.kind !== 'conflict') return '';
+    const { theirs } = this.save;
+    const copy = await request<{ id: string }>('POST', '/api/boxes', {
+      document: { ...this.doc, name: `${this.doc.name.slice(0, 60)} (my version)` }
+    });
+    this.past = [];
+    this.future = [];
+    this.doc = theirs.document;
+    this.revision = theirs.revision;
+    this.save = { kind: 'saved' };
+    localStorage.removeItem(this.#draftKey);
+    return copy.id;
+  }
+}
+
+const KEY = Symbol('open box');
+export const provideBox = (box: OpenBox): OpenBox => setContext(KEY, box);
+export const useBox = (): OpenBox => getContext<OpenBox>(KEY);

@@ -1,0 +1,251 @@
+<script lang="ts">
+  import type { Outing } from '@haversack/core/outing/outing';
+  import { ampsText, clockText, fixed } from '@haversack/core/quantity/format';
+  import { onMount } from 'svelte';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { theme } from '$lib/client/theme.svelte.ts';
+  import { tickHours, type TimeAxis } from './time-axis.ts';
+
+  let { axis, width, outing }: { axis: TimeAxis; width: number; outing: Outing } = $props();
+  const open = useBox();
+  const ROWS = [
+    { top: 24, height: 80 },
+    { top: 144, height: 92 },
+    { top: 274, height: 56 }
+  ] as const;
+  const HEIGHT = 340;
+  let host: HTMLDivElement;
+  let chart: { setOption(option: object, whole: boolean): void; resize(): void; dispose(): void } | undefined =
+    $state.raw();
+  let failed = $state(false);
+
+  const r = $derived(outing.run);
+  const endH = $derived(open.doc.outing.startH + open.doc.outing.durationH);
+  const chosen = $derived(
+    open.selected?.kind === 'device'
+      ? open.doc.devices.findIndex((d) => d.id === (open.selected as { id: string }).id)
+      : -1
+  );
+  const keepBack = $derived((open.plan.bank?.keepBackFraction ?? 0) * 100);
+  const cut = $derived(r.failsAtH === undefined ? r.timeH.length : r.timeH.findIndex((t) => t >= r.failsAtH!) + 1);
+  const mostA = $derived(Math.max(...r.currentA));
+  const peakIndex = $derived(r.currentA.indexOf(mostA));
+
+  /** Whole and dashed part of a curve: dashed after the plan is no longer served. */
+  function split(values: readonly number[], scale = 1): [number[][], number[][]] {
+    const point = (i: number) => [r.timeH[i]!, values[i]! * scale];
+    const all = r.timeH.map((_, i) => i);
+    return [all.slice(0, cut).map(point), all.slice(Math.max(0, cut - 1)).map(point)];
+  }
+
+  const colour = (name: string): string =>
+    getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
+
+  $effect(() => {
+    void theme.name;
+    if (!chart) return;
+    const ink = colour('ink');
+    const caution = colour('caution');
+    const grid = ROWS.map((row) => ({ left: axis.leftPx, top: row.top, width: axis.widthPx, height: row.height }));
+    const xs = ROWS.map((_, i) => ({
+      type: 'value',
+      gridIndex: i,
+      min: axis.fromH,
+      max: axis.toH,
+      interval: (tickHours(axis)[1] ?? 3) - (tickHours(axis)[0] ?? 0),
+      axisLabel: { show: false },
+      axisTick: { show: false },
+      axisLine: { lineStyle: { color: colour('line2') } },
+      splitLine: { lineStyle: { color: colour('grid') } }
+    }));
+    const label = { color: colour('ink2'), fontFamily: 'Spline Sans Mono Variable', fontSize: 12 };
+    const y = (i: number, min: number, max: number, interval: number, unit: string) => ({
+      type: 'value',
+      gridIndex: i,
+      min,
+      max,
+      interval,
+      axisLabel: { ...label, formatter: (v: number) => (v === max ? `${v} ${unit}` : String(v)) },
+      splitLine: { lineStyle: { color: colour('line') } }
+    });
+    const topA = niceTop(mostA);
+    const volts = r.batteryV.slice(0, -1);
+    const lowV = Math.floor(Math.min(...volts.filter((v) => v > 5)) * 2) / 2;
+    const highV = Math.ceil(Math.max(...volts) * 2) / 2;
+    const [soc, socAfter] = split(r.socFraction, 100);
+    const [v, vAfter] = split(r.batteryV);
+    const line = (i: number, data: number[][], extra: object = {}) => ({
+      type: 'line',
+      xAxisIndex: i,
+      yAxisIndex: i,
+      data,
+      showSymbol: false,
+      animation: false,
+      silent: true,
+      lineStyle: { color: ink, width: 1.8 },
+      ...extra
+    });
+    const dashed = { lineStyle: { color: caution, width: 1.6, type: [5, 4] } };
+    const mark = (i: number, x: number | undefined, y0?: number) => ({
+      markLine: {
+        silent: true,
+        symbol: 'none',
+        animation: false,
+        label: { show: false },
+        data: [
+          ...(x === undefined ? [] : [{ xAxis: x, lineStyle: { color: caution, width: 2, type: 'solid' } }]),
+          ...(y0 === undefined ? [] : [{ yAxis: y0, lineStyle: { color: caution, width: 1, type: [4, 3] } }])
+        ]
+      },
+      z: i
+    });
+    const series = [
+      line(
+        0,
+        r.timeH.map((t, i) => [t, r.currentA[i]!]),
+        {
+          step: 'end',
+          areaStyle: { color: colour('olive1') },
+          lineStyle: { color: colour('bar-edge'), width: 1.4 },
+          ...mark(3, r.failsAtH)
+        }
+      ),
+      ...(chosen >= 0
+        ? [
+            line(
+              0,
+              r.timeH.map((t, i) => [t, r.loadA[chosen]![i]!]),
+              {
+                step: 'end',
+                lineStyle: { color: colour('brass6'), width: 1 },
+                areaStyle: { color: colour('brass4'), opacity: 1 },
+                z: 4
+              }
+            )
+          ]
+        : []),
+      line(1, soc, { areaStyle: { color: colour('olive1'), origin: keepBack }, ...mark(3, r.failsAtH, keepBack) }),
+      line(1, socAfter, dashed),
+      line(2, v, mark(3, r.failsAtH)),
+      line(2, vAfter, dashed)
+    ];
+    chart.setOption(
+      {
+        animation: false,
+        grid,
+        xAxis: xs,
+        yAxis: [y(0, 0, topA, topA / 2, 'A'), y(1, 0, 100, 50, '%'), y(2, lowV, highV, (highV - lowV) / 2, 'V')],
+        series
+      },
+      true
+    );
+  });
+
+  /** A round top for an axis with a middle tick. */
+  function niceTop(most: number): number {
+    const power = 10 ** Math.floor(Math.log10(Math.max(most, 0.02)));
+    return [1, 2, 4, 5, 10].map((m) => m * power).find((t) => t >= most * 1.02) ?? 10 * power;
+  }
+
+  $effect(() => {
+    void width;
+    chart?.resize();
+  });
+
+  onMount(() => {
+    let alive = true;
+    import('./echarts.ts')
+      .then(({ init }) => {
+        if (alive) chart = init(host, undefined, { renderer: 'svg' });
+      })
+      .catch(() => (failed = true));
+    return () => {
+      alive = false;
+      chart?.dispose();
+    };
+  });
+</script>
+
+<div
+  class="relative"
+  style:width="{width}px"
+  style:height="{HEIGHT}px"
+  role="img"
+  aria-label="Current, charge left and battery voltage over the outing. Highest current {ampsText(
+    mostA
+  )} A at {clockText(r.timeH[peakIndex] ?? 0)}; {r.failsAtH === undefined
+    ? `charge left at the end ${fixed(outing.endSocFraction * 100, 0)} %`
+    : `the plan fails at ${clockText(r.failsAtH)}`}."
+>
+  <div bind:this={host} class="absolute inset-0"></div>
+  {#if failed}<p class="absolute top-8 left-72 text-stop">
+      The charts could not be loaded; the figures beside them are complete.
+    </p>{/if}
+  <dl class="words" style:top="16px">
+    <dt>Drawn from the battery</dt>
+    <dd>most, at {clockText(r.timeH[peakIndex] ?? 0)} <b class="n">{ampsText(mostA)}</b> A</dd>
+    <dd>mean over {fixed(outing.wantedH, 0)} h <b class="n">{ampsText(outing.drawnAh / outing.wantedH)}</b> A</dd>
+  </dl>
+  <dl class="words" style:top="136px">
+    <dt>Charge left</dt>
+    {#if outing.endsAtH !== undefined}<dd>at {clockText(outing.endsAtH)} <b class="n">{fixed(keepBack, 0)}</b> %</dd>
+      <dd>at {clockText(endH)}, if forced <b class="n">{fixed(outing.endSocFraction * 100, 0)}</b> %</dd>{:else}<dd>
+        at {clockText(endH)} <b class="n">{fixed(outing.endSocFraction * 100, 0)}</b> %
+      </dd>{/if}
+  </dl>
+  <dl class="words" style:top="266px">
+    <dt>Volts at the battery</dt>
+    <dd>
+      at {clockText(endH)}{outing.endsAtH !== undefined ? ', if forced' : ''}
+      <b class="n">{fixed(outing.endBatteryV, 1)}</b> V
+    </dd>
+  </dl>
+  <div class="right lab" style:top="150px" style:left="{axis.leftPx + axis.widthPx + 6}px">
+    kept back<br />{fixed(keepBack, 0)} %
+  </div>
+  {#if outing.endsAtH !== undefined && outing.endsAtH < endH}
+    <div
+      class="pennant"
+      style:left="{axis.leftPx + ((outing.endsAtH - axis.fromH) / (axis.toH - axis.fromH)) * axis.widthPx}px"
+    >
+      {outing.reason === 'kept-back' ? 'Empty' : outing.reason === 'device' ? 'A device stops' : 'Off'}
+      <span class="n">{clockText(outing.endsAtH)}</span>
+    </div>
+  {/if}
+</div>
+
+<style>
+  .words {
+    position: absolute;
+    left: 36px;
+    width: 230px;
+    font-size: 12px;
+    line-height: 16px;
+    font-stretch: 92%;
+    color: var(--ink2);
+  }
+  .words dt {
+    font-weight: 640;
+    color: var(--ink);
+    margin-bottom: 2px;
+  }
+  .words b {
+    color: var(--ink);
+  }
+  .right {
+    position: absolute;
+    color: var(--caution);
+  }
+  .pennant {
+    position: absolute;
+    top: 0;
+    transform: translateX(-100%);
+    padding: 1px 8px 1px 12px;
+    background: var(--caution);
+    color: var(--paper);
+    font-size: 12px;
+    line-height: 18px;
+    white-space: nowrap;
+    clip-path: polygon(0 0, 100% 0, 100% 100%, 0 100%, 6px 50%);
+  }
+</style>

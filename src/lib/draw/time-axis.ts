@@ -1,0 +1,26 @@
+/** The axis that the device rows and the charts share. */
+export type TimeAxis = { fromH: number; toH: number; leftPx: number; widthPx: number };
+
+/** A day where the outing fits into one, else whole stretches of three hours round it. */
+export function timeAxis(outing: { startH: number; durationH: number }, totalPx: number): TimeAxis {
+  const end = outing.startH + outing.durationH;
+  const leftPx = 296;
+  const widthPx = Math.max(240, totalPx - leftPx - 104);
+  if (end <= 24) return { fromH: 0, toH: 24, leftPx, widthPx };
+  const fromH = Math.max(0, Math.floor(outing.startH / 3) * 3 - 3);
+  return { fromH, toH: Math.max(fromH + 24, Math.ceil(end / 3) * 3 + 3), leftPx, widthPx };
+}
+
+export const pxAt = (axis: TimeAxis, timeH: number): number =>
+  axis.leftPx + ((timeH - axis.fromH) / (axis.toH - axis.fromH)) * axis.widthPx;
+export const hourAt = (axis: TimeAxis, px: number): number =>
+  axis.fromH + ((px - axis.leftPx) / axis.widthPx) * (axis.toH - axis.fromH);
+
+/** Hours to label: every 3 h for a day, coarser for longer outings. */
+export function tickHours(axis: TimeAxis): number[] {
+  const span = axis.toH - axis.fromH;
+  const step = [1, 3, 6, 12, 24, 48, 96, 168, 336].find((s) => span / s <= 10) ?? 336;
+  const out: number[] = [];
+  for (let t = Math.ceil(axis.fromH / step) * step; t <= axis.toH + 1e-9; t += step) out.push(t);
+  return out;
+}

@@ -1,0 +1,106 @@
+<script lang="ts">
+  import X from '@lucide/svelte/icons/x';
+  import type { Where } from '@haversack/core/findings/rule';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { STAGES } from '$lib/client/stages.ts';
+  import FindingCard from '$lib/ui/FindingCard.svelte';
+  import WorkingSheet from '$lib/ui/WorkingSheet.svelte';
+  import BodyInspector from './BodyInspector.svelte';
+  import CircuitInspector from './CircuitInspector.svelte';
+  import DeviceInspector from './DeviceInspector.svelte';
+  import MainInspector from './MainInspector.svelte';
+  import NextStep from './NextStep.svelte';
+  import PortInspector from './PortInspector.svelte';
+
+  let { stage }: { stage: string } = $props();
+  const open = useBox();
+  const s = $derived(open.selected);
+  const device = $derived(s?.kind === 'device' ? open.doc.devices.find((d) => d.id === s.id) : undefined);
+  const port = $derived(s?.kind === 'port' ? open.plan.panel?.ports.find((p) => p.port.id === s.id) : undefined);
+  const circuit = $derived(
+    s?.kind === 'circuit' ? open.plan.wiring.circuits.find((c) => c.circuit.id === s.id) : undefined
+  );
+  const body = $derived(s?.kind === 'body' ? open.plan.fit?.bodies.find((b) => b.id === s.id) : undefined);
+  const working = $derived(s?.kind === 'working' ? s.working : undefined);
+  const main = $derived(s?.kind === 'main');
+  const chosen = $derived(device ?? port ?? circuit ?? body ?? working ?? (main ? true : undefined));
+
+  const head = $derived.by(() => {
+    if (device)
+      return {
+        tag: String(open.doc.devices.indexOf(device) + 1),
+        title: device.name,
+        path: open.plan.panel?.ports.find((p) => p.port.id === device.portId)?.tag ?? 'no port yet'
+      };
+    if (port) return { tag: port.tag, title: port.port.name || port.part.name, path: port.part.name };
+    if (circuit)
+      return {
+        tag: circuit.tag,
+        title: circuit.feeds,
+        path: `${circuit.fuseTag} to ${circuit.switchTag ? `${circuit.switchTag} to ` : ''}${circuit.portTag}`
+      };
+    if (body) return { tag: '', title: body.name, path: 'inside the case' };
+    if (working) return { tag: '=', title: working.title, path: 'the arithmetic' };
+    if (main) return { tag: 'F0', title: 'Main path', path: 'battery to fuse block and back' };
+    return { tag: '', title: STAGES.find((t) => t.id === stage)?.name ?? '', path: 'nothing chosen' };
+  });
+
+  /** Findings of the chosen thing; with nothing chosen, those of the stage. */
+  const here = $derived(
+    open.plan.findings.filter((f) => {
+      if (working) return false;
+      const at = (kind: Where['kind'], id: string) => f.where.kind === kind && f.where.id === id;
+      if (device) return at('device', device.id);
+      if (port) return at('port', port.port.id);
+      if (circuit) return at('circuit', circuit.circuit.id) || at('port', circuit.circuit.portId);
+      if (main) return f.where.kind === 'main' || (f.where.kind === 'box' && f.stage === 'wiring');
+      if (body) return f.where.kind === 'case';
+      return f.stage === stage;
+    })
+  );
+</script>
+
+<aside class="insp no-print" class:open={chosen !== undefined} aria-label="Details">
+  <div class="flex h-12 items-center gap-3 border-b border-line pr-3 pl-4">
+    {#if head.tag}<span class="tag">{head.tag}</span>{/if}
+    <div class="min-w-0 flex-1">
+      <h2 class="truncate leading-[18px]">{head.title}</h2>
+      <p class="lab truncate">{head.path}</p>
+    </div>
+    {#if chosen}<button type="button" class="icon" aria-label="Close details" onclick={() => (open.selected = null)}
+        ><X size={18} /></button
+      >{/if}
+  </div>
+  {#if here.length > 0}<div class="grid gap-2 border-b border-line p-3">
+      {#each here as finding (finding.key)}<FindingCard {finding} />{/each}
+    </div>{/if}
+  {#if working}<WorkingSheet {working} />{:else if device}<DeviceInspector {device} />{:else if port}<PortInspector
+      plan={port}
+    />{:else if circuit}<CircuitInspector plan={circuit} />{:else if body}<BodyInspector
+      {body}
+    />{:else if main}<MainInspector />{:else}<NextStep {stage} />{/if}
+</aside>
+
+<style>
+  .insp {
+    grid-area: insp;
+    overflow: auto;
+    background: var(--page);
+    border-left: 1px solid var(--line2);
+  }
+  @media (max-width: 1179px) {
+    .insp {
+      display: none;
+    }
+    .insp.open {
+      display: block;
+      position: fixed;
+      right: 0;
+      top: 52px;
+      bottom: 72px;
+      width: min(320px, 100vw);
+      z-index: 30;
+      box-shadow: -8px 0 24px rgb(0 0 0 / 0.2);
+    }
+  }
+</style>

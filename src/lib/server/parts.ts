@@ -1,0 +1,41 @@
+import { partSchema, type Part } from '@haversack/core/catalogue/part';
+import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
+import { eq } from 'drizzle-orm';
+import type { Db } from './db/open.ts';
+import { ownParts } from './db/schema.ts';
+import { ApiError } from './errors.ts';
+
+/** The person's own parts. */
+export const listOwnParts = (db: Db): Part[] =>
+  db
+    .select()
+    .from(ownParts)
+    .all()
+    .map((row) => JSON.parse(row.document) as Part);
+
+/** Everything to choose from: own parts first, then the starter catalogue. */
+export const fullCatalogue = (db: Db): Part[] => [...listOwnParts(db), ...STARTER_CATALOGUE];
+
+/** Adds or replaces an own part. @throws ApiError 422, 409 */
+export function saveOwnPart(db: Db, data: unknown, nowMs: number): Part {
+  const parsed = partSchema.safeParse(data);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]!;
+    throw new ApiError(422, `${issue.path.join(' ') || 'The part'}: ${issue.message}.`, {
+      problems: parsed.error.issues.map((i) => ({ path: i.path.join('/'), message: i.message }))
+    });
+  }
+  const part: Part = { ...parsed.data, origin: 'own' };
+  if (STARTER_CATALOGUE.some((p) => p.id === part.id))
+    throw new ApiError(409, `'${part.id}' belongs to the starter catalogue; give your part another name.`);
+  db.insert(ownParts)
+    .values({ id: part.id, document: JSON.stringify(part), updatedMs: nowMs })
+    .onConflictDoUpdate({ target: ownParts.id, set: { document: JSON.stringify(part), updatedMs: nowMs } })
+    .run();
+  return part;
+}
+
+/** Boxes keep their own copies, so nothing breaks. */
+export function deleteOwnPart(db: Db, id: string): void {
+  db.delete(ownParts).where(eq(ownParts.id, id)).run();
+}

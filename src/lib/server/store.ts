@@ -1,0 +1,40 @@
+import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
+import { demoBoxes } from '@haversack/core/demo/boxes';
+import { join } from 'node:path';
+import { createBox, listBoxes } from './boxes.ts';
+import { openDatabase, restoreBackup, type Db, type Opened } from './db/open.ts';
+import { ApiError } from './errors.ts';
+
+/** The one open database of this process; opened when the server starts. */
+let opened: Opened | undefined;
+
+export const databaseFile = (): string => process.env.HAVERSACK_DB ?? join(process.cwd(), 'data', 'haversack.db');
+const migrationsFolder = (): string => process.env.HAVERSACK_MIGRATIONS ?? join(process.cwd(), 'drizzle');
+
+/** Opens the database once; with HAVERSACK_DEMO=1 an empty one gets the demo boxes. */
+export async function openStore(): Promise<void> {
+  opened = await openDatabase(databaseFile(), migrationsFolder(), Date.now());
+  if (opened.state === 'damaged') {
+    console.error(opened.message);
+    return;
+  }
+  if (process.env.HAVERSACK_DEMO === '1' && listBoxes(opened.db, STARTER_CATALOGUE).length === 0)
+    for (const box of demoBoxes().reverse()) createBox(opened.db, box, Date.now());
+}
+
+export const storeState = (): Opened | undefined => opened;
+
+/** @throws ApiError 503 while the database cannot be used */
+export function theDb(): Db {
+  if (opened?.state === 'ready') return opened.db;
+  throw new ApiError(503, opened?.message ?? 'The database is not open yet; try again in a moment.');
+}
+
+/** Takes the newest backup (or a named one of the list) and opens it. */
+export async function restoreStore(backupFile: string): Promise<string> {
+  if (opened?.state !== 'damaged' || !opened.backups.includes(backupFile))
+    throw new ApiError(409, 'There is nothing to restore: the database is in use, or that backup is not in the list.');
+  const aside = restoreBackup(databaseFile(), backupFile, Date.now());
+  await openStore();
+  return aside;
+}

@@ -1,0 +1,125 @@
+<script lang="ts">
+  import { request } from '$lib/client/api.ts';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import type { Box } from '@haversack/core/box/schema';
+  import Dialog from '$lib/ui/Dialog.svelte';
+
+  let { open = $bindable() }: { open: boolean } = $props();
+  const box = useBox();
+  let earlier = $state.raw<{ revision: number; savedMs: number }[]>([]);
+  let problem = $state('');
+  const p = $derived(box.doc.preferences);
+
+  $effect(() => {
+    if (!open) return;
+    request<{ revisions: { revision: number; savedMs: number }[] }>('GET', `/api/boxes/${box.id}/revisions`)
+      .then((r) => (earlier = r.revisions))
+      .catch((e: Error) => (problem = e.message));
+  });
+
+  async function restore(revision: number): Promise<void> {
+    const { document } = await request<{ document: Box }>('GET', `/api/boxes/${box.id}/revisions/${revision}`);
+    box.replace(`Back to version ${revision}`, document);
+    open = false;
+  }
+  const CHOICES = [
+    {
+      label: 'Lengths',
+      key: 'lengthUnit',
+      options: [
+        ['mm', 'mm'],
+        ['in', 'inch']
+      ]
+    },
+    {
+      label: 'Wire',
+      key: 'wireSystem',
+      options: [
+        ['awg', 'AWG'],
+        ['mm2', 'mm²']
+      ]
+    },
+    {
+      label: 'Temperature',
+      key: 'temperatureUnit',
+      options: [
+        ['C', '°C'],
+        ['F', '°F']
+      ]
+    },
+    {
+      label: 'Mass',
+      key: 'massUnit',
+      options: [
+        ['kg', 'kg'],
+        ['lb', 'lb']
+      ]
+    },
+    {
+      label: 'Wire colours',
+      key: 'colours',
+      options: [
+        ['red-black', 'red + black −'],
+        ['brown-blue', 'brown + blue −']
+      ]
+    }
+  ] as const;
+</script>
+
+<Dialog bind:open title="This box">
+  <div class="grid gap-3">
+    <label class="grid gap-1"
+      ><span class="lab">Name</span><input
+        class="in"
+        maxlength="80"
+        value={box.doc.name}
+        onchange={(e) => e.currentTarget.value.trim() && box.set('Renamed', 'name', e.currentTarget.value.trim())}
+      /></label
+    >
+    <label class="grid gap-1"
+      ><span class="lab">Notes</span><textarea
+        class="in h-20 py-1"
+        maxlength="20000"
+        value={box.doc.notes}
+        onchange={(e) => box.set('Notes', 'notes', e.currentTarget.value)}></textarea></label
+    >
+    <div class="grid grid-cols-2 gap-3">
+      {#each CHOICES as choice (choice.key)}
+        <label class="flex items-center justify-between gap-2"
+          >{choice.label}
+          <select
+            class="in"
+            value={p[choice.key]}
+            onchange={(e) =>
+              box.set(`${choice.label}: ${e.currentTarget.value}`, `preferences/${choice.key}`, e.currentTarget.value)}
+          >
+            {#each choice.options as [value, text] (value)}<option {value}>{text}</option>{/each}
+          </select>
+        </label>
+      {/each}
+      <label class="flex items-center justify-between gap-2"
+        >Currency<input
+          class="in w-16"
+          maxlength="8"
+          value={p.currency}
+          onchange={(e) => box.set('Currency', 'preferences/currency', e.currentTarget.value)}
+        /></label
+      >
+    </div>
+    <a class="btn w-fit" href="/api/boxes/{box.id}/export" download>Export as a file</a>
+    <h3>Earlier versions</h3>
+    {#if problem}<p class="text-stop" role="alert">{problem}</p>{/if}
+    {#if earlier.length === 0}<p class="text-ink2">None yet: each save keeps the one before it.</p>{/if}
+    <ul class="max-h-48 overflow-auto">
+      {#each earlier as r (r.revision)}
+        <li class="flex items-center justify-between border-b border-line py-1">
+          <span>Version {r.revision}, {new Date(r.savedMs).toLocaleString()}</span><button
+            type="button"
+            class="btn"
+            onclick={() => restore(r.revision)}>Go back to it</button
+          >
+        </li>
+      {/each}
+    </ul>
+  </div>
+</Dialog>

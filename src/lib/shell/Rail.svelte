@@ -1,0 +1,135 @@
+<script lang="ts">
+  import { resolve } from '$app/paths';
+  import type { Stage } from '@haversack/core/findings/rule';
+  import type { VerdictState } from '@haversack/core/verdict';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { STAGES } from '$lib/client/stages.ts';
+  import Mark from '$lib/ui/Mark.svelte';
+  import StageIcon from '$lib/ui/StageIcon.svelte';
+
+  let { stage }: { stage: string } = $props();
+  const open = useBox();
+
+  /** What each stage needs before it counts as begun. */
+  const begun = $derived<Record<Stage, boolean>>({
+    outing: open.doc.devices.length > 0,
+    battery: open.doc.bank.partId !== null,
+    case: open.doc.casePartId !== null,
+    ports: open.doc.ports.length > 0,
+    wiring: open.doc.circuits.length > 0,
+    kit: false,
+    bench: open.doc.bench.doneStepIds.length > 0,
+    logbook: false
+  });
+
+  function stateOf(id: Stage): VerdictState {
+    const found = open.plan.findings.filter((f) => f.stage === id && f.acceptedBecause === null);
+    if (found.some((f) => f.severity === 'stop')) return 'stop';
+    if (!begun[id]) return 'not-started';
+    return found.some((f) => f.severity === 'caution') ? 'caution' : 'holds';
+  }
+</script>
+
+<nav class="rail no-print" aria-label="Stages">
+  {#each STAGES as s, i (s.id)}
+    <a
+      class="stage"
+      href={resolve(`/box/[id]/${s.id}`, { id: open.id })}
+      aria-current={stage === s.id ? 'page' : undefined}
+      title="{s.name} (key {i + 1})"
+    >
+      <StageIcon stage={s.id} />
+      <b><i>{i + 1}</i> {s.name}</b>
+      <span class="mark"><Mark state={stateOf(s.id)} size={14} onRail /></span>
+    </a>
+  {/each}
+</nav>
+
+<style>
+  .rail {
+    grid-area: rail;
+    position: relative;
+    padding-top: 8px;
+    background: var(--rail);
+    overflow: hidden auto;
+  }
+  .rail::after {
+    content: '';
+    position: absolute;
+    right: 4px;
+    top: 0;
+    bottom: 0;
+    width: 1px;
+    background: repeating-linear-gradient(to bottom, var(--stitch) 0 6px, transparent 6px 10px);
+  }
+  .stage {
+    position: relative;
+    display: flex;
+    flex-direction: column;
+    align-items: center;
+    justify-content: center;
+    gap: 4px;
+    height: 72px;
+    color: var(--rail-ink2);
+  }
+  .stage:hover {
+    color: var(--rail-ink);
+  }
+  .stage > :global(*) {
+    position: relative;
+  }
+  .stage b {
+    font-weight: 500;
+    font-size: 12px;
+    line-height: 16px;
+    font-stretch: 94%;
+  }
+  .stage i {
+    font: 500 12px/16px var(--font-mono);
+    font-style: normal;
+    margin-right: 2px;
+  }
+  .stage[aria-current] {
+    color: var(--rail-ink);
+  }
+  .stage[aria-current]::before {
+    content: '';
+    position: absolute;
+    left: 0;
+    right: 10px;
+    top: 4px;
+    bottom: 4px;
+    background: var(--rail-on);
+    border-radius: 0 6px 6px 0;
+    border-left: 3px solid var(--brass4);
+  }
+  .stage .mark {
+    position: absolute;
+    left: 50px;
+    top: 10px;
+  }
+  @media (max-height: 720px) {
+    .stage {
+      height: 62px;
+    }
+  }
+  @media (max-width: 699px) {
+    .rail {
+      display: flex;
+      padding: 0;
+      overflow: auto hidden;
+    }
+    .rail::after {
+      display: none;
+    }
+    .stage {
+      flex: 0 0 68px;
+      height: 56px;
+      gap: 2px;
+    }
+    .stage .mark {
+      left: 44px;
+      top: 4px;
+    }
+  }
+</style>

@@ -1,0 +1,223 @@
+<script lang="ts">
+  import { resolve } from '$app/paths';
+  import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
+  import Moon from '@lucide/svelte/icons/moon';
+  import Printer from '@lucide/svelte/icons/printer';
+  import Redo from '@lucide/svelte/icons/redo-2';
+  import Search from '@lucide/svelte/icons/search';
+  import Sun from '@lucide/svelte/icons/sun';
+  import Undo from '@lucide/svelte/icons/undo-2';
+  import { goto } from '$app/navigation';
+  import { tick } from 'svelte';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { theme } from '$lib/client/theme.svelte.ts';
+  import BoxSettings from './BoxSettings.svelte';
+
+  let { onfind, onkeys }: { onfind: () => void; onkeys: () => void } = $props();
+  const open = useBox();
+  let settings = $state(false);
+
+  const SAVED: Record<string, string> = {
+    saved: 'Saved',
+    saving: 'Saving',
+    unsaved: 'Not saved yet',
+    conflict: 'Changed elsewhere'
+  };
+
+  async function print(): Promise<void> {
+    await goto(resolve('/box/[id]/bench', { id: open.id }));
+    await tick();
+    window.print();
+  }
+</script>
+
+<header class="top no-print">
+  <a class="brand" href={resolve('/')} aria-label="To the shelf of boxes" title="Shelf of boxes">
+    <svg width="32" height="32" viewBox="0 0 32 32" aria-hidden="true"
+      ><path
+        d="M7 14h18v12a2 2 0 0 1-2 2H9a2 2 0 0 1-2-2zM7 14l2-6h14l2 6M12 8V5h8v3"
+        fill="none"
+        stroke="var(--rail-ink)"
+        stroke-width="1.8"
+        stroke-linejoin="round"
+      /><circle cx="16" cy="17" r="2.2" fill="none" stroke="var(--brass4)" stroke-width="1.8" /></svg
+    >
+  </a>
+  <button type="button" class="name" onclick={() => (settings = true)} title="Name, units, earlier versions"
+    >{open.doc.name}</button
+  >
+  <span class="vr"></span>
+  <button
+    type="button"
+    class="icon"
+    aria-label="Undo"
+    title="Undo (Ctrl+Z)"
+    disabled={open.past.length === 0}
+    onclick={() => open.undo()}><Undo size={18} /></button
+  >
+  <button
+    type="button"
+    class="icon"
+    aria-label="Redo"
+    title="Redo (Ctrl+Shift+Z)"
+    disabled={open.future.length === 0}
+    onclick={() => open.redo()}><Redo size={18} /></button
+  >
+  <span class="last" title={open.lastLabel}>{open.lastLabel}</span>
+  <span class="flex-1"></span>
+  <span
+    class="save"
+    class:bad={open.save.kind === 'failed' || open.save.kind === 'conflict'}
+    role="status"
+    aria-live="polite"
+    data-save={open.save.kind}
+  >
+    {#if open.save.kind === 'failed'}Not saved: {open.save.message}{:else}{SAVED[open.save.kind]}{/if}
+  </span>
+  <button type="button" class="find" onclick={onfind}
+    ><Search size={15} aria-hidden="true" /><span>Find</span><kbd>/</kbd></button
+  >
+  <span class="vr"></span>
+  <button type="button" class="icon" aria-label="All shortcuts" title="All shortcuts (?)" onclick={onkeys}
+    ><CircleHelp size={18} /></button
+  >
+  <button
+    type="button"
+    class="icon"
+    aria-label={theme.name === 'day' ? 'Night theme' : 'Day theme'}
+    aria-pressed={theme.name === 'night'}
+    onclick={() => theme.toggle()}
+  >
+    {#if theme.name === 'day'}<Moon size={18} />{:else}<Sun size={18} />{/if}
+  </button>
+  <button
+    type="button"
+    class="icon mr-3"
+    aria-label="Print the build sheet"
+    title="Print the build sheet"
+    onclick={print}><Printer size={18} /></button
+  >
+</header>
+<BoxSettings bind:open={settings} />
+
+<style>
+  .top {
+    grid-area: top;
+    display: flex;
+    align-items: center;
+    gap: 4px;
+    min-width: 0;
+    background: var(--page);
+    border-bottom: 1px solid var(--line2);
+  }
+  .brand {
+    position: relative;
+    display: grid;
+    place-items: center;
+    width: 80px;
+    height: 52px;
+    background: var(--rail);
+    flex: none;
+  }
+  .brand::after {
+    content: '';
+    position: absolute;
+    right: 4px;
+    top: 2px;
+    bottom: 0;
+    width: 1px;
+    background: repeating-linear-gradient(to bottom, var(--stitch) 0 6px, transparent 6px 10px);
+  }
+  .name {
+    margin-left: 16px;
+    padding: 4px 8px;
+    border-radius: 6px;
+    font-size: 16px;
+    font-weight: 640;
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    min-width: 60px;
+  }
+  .name:hover {
+    background: var(--sunk);
+  }
+  .vr {
+    width: 1px;
+    height: 24px;
+    background: var(--line);
+    margin: 0 8px;
+    flex: none;
+  }
+  .last,
+  .save {
+    font-size: 12px;
+    color: var(--ink2);
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .last {
+    max-width: 260px;
+  }
+  .save {
+    margin-right: 12px;
+    max-width: 340px;
+  }
+  .save.bad {
+    color: var(--stop);
+    font-weight: 600;
+    white-space: normal;
+    line-height: 14px;
+  }
+  .find {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    width: 132px;
+    height: 32px;
+    flex: none;
+    border: 1px solid var(--edge);
+    border-radius: 6px;
+    padding: 0 8px;
+    background: var(--paper);
+    color: var(--ink2);
+  }
+  kbd {
+    font: 500 12px/16px var(--font-mono);
+    border: 1px solid var(--line2);
+    border-radius: 3px;
+    padding: 0 5px;
+    margin-left: auto;
+  }
+  @media (max-width: 699px) {
+    .brand {
+      width: 48px;
+    }
+    .brand::after,
+    .vr,
+    .last,
+    .find span,
+    .find kbd {
+      display: none;
+    }
+    .find {
+      width: 34px;
+    }
+    .name {
+      margin-left: 4px;
+      flex: 1;
+      text-align: left;
+    }
+    .save {
+      max-width: 90px;
+      margin-right: 4px;
+    }
+    .top .icon {
+      flex: none;
+    }
+    .top :global(.mr-3) {
+      margin-right: 0;
+    }
+  }
+</style>

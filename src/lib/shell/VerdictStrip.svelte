@@ -1,0 +1,211 @@
+<script lang="ts">
+  import type { VerdictAnswer } from '@haversack/core/verdict';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import FindingCard from '$lib/ui/FindingCard.svelte';
+  import Mark from '$lib/ui/Mark.svelte';
+
+  const open = useBox();
+  let shown = $state<VerdictAnswer['id'] | null>(null);
+  const reasons = $derived(shown ? open.plan.findings.filter((f) => f.verdict === shown) : []);
+  const shownAnswer = $derived(open.plan.verdicts.find((v) => v.id === shown));
+
+  /** What it was before the last change, and whether that was worse. */
+  function was(v: VerdictAnswer): { text: string; better: boolean } | null {
+    const before = open.before[v.id];
+    if (!before || before.raw === null || v.rawValue === null || before.text === v.rawText) return null;
+    return { text: before.text, better: v.rawValue > before.raw };
+  }
+
+  function keys(event: KeyboardEvent): void {
+    if (event.key === 'Escape' && shown) {
+      event.stopPropagation();
+      shown = null;
+    }
+  }
+</script>
+
+<svelte:window onkeydowncapture={keys} />
+
+<section class="strip no-print" aria-label="Verdicts">
+  {#each open.plan.verdicts as v (v.id)}
+    {@const before = was(v)}
+    <button
+      type="button"
+      class="cell {v.state}"
+      data-verdict={v.id}
+      data-state={v.state}
+      aria-expanded={shown === v.id}
+      onclick={() => (shown = shown === v.id ? null : v.id)}
+    >
+      <span class="mark"><Mark state={v.state} size={20} /></span>
+      <span class="w"
+        ><b>{v.name}</b>
+        {v.say}{#if before}<span class="d {before.better ? 'good' : 'bad'}">was {before.text}</span>{/if}</span
+      >
+      <span class="val2">
+        {#each v.value as piece (piece.unit)}<span class={/^[\d.,–-]+$/.test(piece.number) ? 'num' : 'word'}
+            >{piece.number}</span
+          >{#if piece.unit}<span class="unit">{piece.unit}</span>{/if}{/each}
+        <em>{v.target}</em>
+      </span>
+      <span class="r">{v.reason}</span>
+    </button>
+  {/each}
+</section>
+
+{#if shown && shownAnswer}
+  <div class="reasons no-print" role="region" aria-label="Reasons for {shownAnswer.name}">
+    <div class="mb-2 flex items-center justify-between">
+      <h2>{shownAnswer.name}: {shownAnswer.say}</h2>
+      <button type="button" class="btn" onclick={() => (shown = null)}>Close</button>
+    </div>
+    {#if reasons.length === 0}<p class="text-ink2">
+        Nothing speaks against it. {open.plan.checkCount} checks were made.
+      </p>{/if}
+    <div class="grid gap-2">
+      {#each reasons as finding (finding.key)}<FindingCard {finding} />{/each}
+    </div>
+  </div>
+{/if}
+
+<style>
+  .strip {
+    grid-area: strip;
+    display: grid;
+    grid-template-columns: repeat(5, minmax(0, 1fr));
+    background: var(--paper);
+    border-top: 1px solid var(--line2);
+  }
+  .cell {
+    position: relative;
+    display: flex;
+    flex-direction: column;
+    align-items: stretch;
+    text-align: left;
+    padding: 8px 12px 8px 44px;
+    border-left: 1px solid var(--line);
+    min-width: 0;
+  }
+  .cell:first-child {
+    border-left: 0;
+  }
+  .cell:hover,
+  .cell[aria-expanded='true'] {
+    background: var(--raise);
+  }
+  .mark {
+    position: absolute;
+    left: 16px;
+    top: 26px;
+  }
+  .w {
+    display: flex;
+    gap: 8px;
+    font-size: 12px;
+    line-height: 16px;
+    color: var(--ink2);
+    font-stretch: 92%;
+    white-space: nowrap;
+    overflow: hidden;
+  }
+  .w b {
+    font-weight: 640;
+    color: var(--ink);
+  }
+  .d {
+    margin-left: auto;
+    font: 500 12px/16px var(--font-mono);
+    letter-spacing: -0.02em;
+  }
+  .d.bad {
+    color: var(--caution);
+  }
+  .d.good {
+    color: var(--holds);
+  }
+  .val2 {
+    line-height: 24px;
+    font-size: 20px;
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .num {
+    font: 560 20px/24px var(--font-mono);
+    letter-spacing: -0.02em;
+  }
+  .word {
+    font-weight: 600;
+  }
+  .unit {
+    font-size: 14px;
+    color: var(--ink2);
+    margin: 0 5px 0 2px;
+  }
+  em {
+    font-style: normal;
+    font-size: 13px;
+    color: var(--ink2);
+    margin-left: 2px;
+  }
+  .r {
+    font-size: 12px;
+    line-height: 16px;
+    color: var(--ink2);
+    font-stretch: 92%;
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .caution .r {
+    color: var(--caution);
+  }
+  .stop .r {
+    color: var(--stop);
+  }
+  .reasons {
+    position: fixed;
+    left: 92px;
+    bottom: 80px;
+    z-index: 40;
+    width: min(560px, calc(100vw - 24px));
+    max-height: 70vh;
+    overflow: auto;
+    padding: 12px;
+    background: var(--page);
+    border: 1px solid var(--line2);
+    border-radius: 6px;
+    box-shadow: 0 8px 32px rgb(0 0 0 / 0.25);
+  }
+  @media (max-width: 699px) {
+    .strip {
+      height: 48px;
+    }
+    .cell {
+      padding: 4px 2px;
+      align-items: center;
+      gap: 2px;
+    }
+    .mark {
+      position: static;
+    }
+    .val2,
+    .r {
+      display: none;
+    }
+    .w {
+      font-size: 0;
+      gap: 0;
+    }
+    .w b {
+      font-size: 12px;
+    }
+    .d {
+      display: none;
+    }
+    .reasons {
+      left: 12px;
+      bottom: 56px;
+    }
+  }
+</style>

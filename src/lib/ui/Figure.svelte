@@ -1,0 +1,24 @@
+<script lang="ts">
+  import type { Working } from '@haversack/core/quantity/working';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+
+  /** A figure that opens its working when pressed. */
+  type Props = { value: string; unit?: string; working?: Working | undefined; strong?: boolean };
+  let { value, unit = '', working, strong = false }: Props = $props();
+  const open = useBox();
+</script>
+
+<span class="val">
+  {#if working}
+    <button
+      type="button"
+      class="n fig"
+      class:font-semibold={strong}
+      title="Show how this is worked out"
+      onclick={() => open.showWorking(working)}>{value}</button
+    >
+  {:else}
+    <span class="n" class:font-semibold={strong}>{value}</span>
+  {/if}
+  {#if unit}<span class="u min-w-5">{unit}</span>{/if}
+</span>

@@ -1,0 +1,90 @@
+<script lang="ts">
+  import type { Finding } from '@haversack/core/findings/rule';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import Mark from './Mark.svelte';
+
+  let { finding, compact = false }: { finding: Finding; compact?: boolean } = $props();
+  const open = useBox();
+  let asking = $state(false);
+  let reason = $state('');
+  const edge = $derived(
+    finding.acceptedBecause !== null
+      ? 'var(--line2)'
+      : finding.severity === 'note'
+        ? 'var(--note)'
+        : `var(--${finding.severity})`
+  );
+
+  function accept(event: SubmitEvent): void {
+    event.preventDefault();
+    if (!reason.trim()) return;
+    open.commit(`Accepted: ${finding.title}`, [
+      { op: 'add', path: 'accepted', value: { key: finding.key, reason: reason.trim() } }
+    ]);
+    asking = false;
+    reason = '';
+  }
+
+  function withdraw(): void {
+    open.set(
+      `No longer accepted: ${finding.title}`,
+      'accepted',
+      open.doc.accepted.filter((a) => a.key !== finding.key)
+    );
+  }
+</script>
+
+<article
+  class="rounded-box border border-l-[3px] border-line2 bg-paper px-3 pt-2 pb-3"
+  style:border-left-color={edge}
+  data-finding={finding.id}
+  aria-label={finding.title}
+>
+  <div class="flex gap-2">
+    <Mark state={finding.severity} size={16} />
+    <h4 class="text-[14px]/[20px] font-[640]">{finding.title}</h4>
+  </div>
+  <p class="mt-1 ml-6 text-ink2">{finding.why}</p>
+  {#if finding.acceptedBecause !== null}
+    <p class="mt-2 ml-6 text-[12px]">
+      Accepted: “{finding.acceptedBecause}” <button type="button" class="fig ml-1" onclick={withdraw}>take back</button>
+    </p>
+  {:else}
+    {#each finding.remedies as remedy, i (remedy.label)}
+      <div class="mt-2 flex items-center justify-between gap-3 border-t border-line pt-2">
+        <div class="min-w-0">
+          <div class="leading-4 font-medium">{remedy.label}</div>
+          <div class="lab">{remedy.effect}</div>
+        </div>
+        <button
+          type="button"
+          class="btn"
+          class:main={i === 0}
+          aria-label="Do this: {remedy.label}"
+          onclick={() => open.commit(remedy.label, remedy.edits)}>Do this</button
+        >
+      </div>
+    {/each}
+    {#if !compact}
+      {#if asking}
+        <form class="mt-2 flex gap-2 border-t border-line pt-2" onsubmit={accept}>
+          <label class="sr-only" for="reason-{finding.key}">Reason for accepting</label>
+          <!-- svelte-ignore a11y_autofocus -->
+          <input
+            id="reason-{finding.key}"
+            class="in min-w-0 flex-1"
+            placeholder="Why it is all right here"
+            bind:value={reason}
+            maxlength="500"
+            autofocus
+          />
+          <button class="btn" disabled={!reason.trim()}>Accept</button>
+        </form>
+      {:else}
+        <button type="button" class="fig mt-2 ml-6 text-[12px] text-ink2" onclick={() => (asking = true)}
+          >Accept with a reason</button
+        >
+      {/if}
+    {/if}
+  {/if}
+</article>

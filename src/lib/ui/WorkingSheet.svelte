@@ -1,0 +1,35 @@
+<script lang="ts">
+  import type { Origin, Working } from '@haversack/core/quantity/working';
+
+  let { working }: { working: Working } = $props();
+  const ORIGIN: Record<Origin, string> = {
+    entered: 'you',
+    automatic: 'automatic',
+    part: 'part',
+    table: 'table',
+    assumed: 'assumed',
+    computed: 'worked out'
+  };
+</script>
+
+<section class="sec">
+  <h3>How it is worked out</h3>
+  <p class="mb-2 text-ink2">{working.formula}</p>
+  {#each working.lines as l (l.label)}
+    <div class="border-t border-line py-1">
+      <div class="row">
+        <span>{l.label}</span>
+        <span class="val"><span class="n">{l.value}</span><span class="u min-w-8">{l.unit}</span></span>
+      </div>
+      <div class="lab flex justify-between gap-2">
+        <span>{l.source}</span><span class="shrink-0">{ORIGIN[l.origin]}</span>
+      </div>
+    </div>
+  {/each}
+  <div class="row sum">
+    <span>{working.title}</span><span class="val"
+      ><span class="n text-[16px]">{working.result.value}</span><span class="u min-w-8">{working.result.unit}</span
+      ></span
+    >
+  </div>
+</section>

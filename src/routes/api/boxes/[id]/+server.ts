@@ -1,0 +1,33 @@
+import { z } from 'zod';
+import { answer, ApiError } from '$lib/server/errors.ts';
+import { deleteBox, getBox, parseDocument, saveBox, setArchived } from '$lib/server/boxes.ts';
+import { readJson } from '$lib/server/read-json.ts';
+import { theDb } from '$lib/server/store.ts';
+
+const saveBody = z.strictObject({ document: z.unknown(), revision: z.number().int().min(1) });
+const patchBody = z.strictObject({ archived: z.boolean() });
+
+export const GET = ({ params }) => answer(() => getBox(theDb(), params.id));
+
+export const PUT = ({ params, request }) =>
+  answer(async () => {
+    const body = saveBody.safeParse(await readJson(request));
+    if (!body.success) throw new ApiError(400, 'A save needs the document and the revision it started from.');
+    const { revision, updatedMs } = saveBox(
+      theDb(),
+      params.id,
+      parseDocument(body.data.document),
+      body.data.revision,
+      Date.now()
+    );
+    return { revision, updatedMs };
+  });
+
+export const PATCH = ({ params, request }) =>
+  answer(async () => {
+    const body = patchBody.safeParse(await readJson(request));
+    if (!body.success) throw new ApiError(400, 'Only archived can be changed here.');
+    setArchived(theDb(), params.id, body.data.archived);
+  });
+
+export const DELETE = ({ params }) => answer(() => deleteBox(theDb(), params.id));

@@ -1,0 +1,125 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { page } from '$app/state';
+  import { goto } from '$app/navigation';
+  import { resolve } from '$app/paths';
+  import { OpenBox, provideBox } from '$lib/client/open-box.svelte.ts';
+  import { STAGES } from '$lib/client/stages.ts';
+  import Inspector from '$lib/inspect/Inspector.svelte';
+  import ConflictDialog from '$lib/shell/ConflictDialog.svelte';
+  import FindDialog from '$lib/shell/FindDialog.svelte';
+  import KeysDialog from '$lib/shell/KeysDialog.svelte';
+  import Rail from '$lib/shell/Rail.svelte';
+  import TopBar from '$lib/shell/TopBar.svelte';
+  import VerdictStrip from '$lib/shell/VerdictStrip.svelte';
+
+  let { data, children } = $props();
+  // one box an address: the layout is made anew when the address names another box
+  // svelte-ignore state_referenced_locally
+  const open = provideBox(new OpenBox(data.stored, data.ownParts));
+  let finding = $state(false);
+  let keysShown = $state(false);
+  const stage = $derived(page.url.pathname.split('/')[3] ?? 'outing');
+  const inspectorShown = $derived(!['kit', 'bench', 'logbook'].includes(stage) || open.selected?.kind === 'working');
+
+  const typing = (target: EventTarget | null): boolean =>
+    target instanceof HTMLElement &&
+    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+
+  function keys(event: KeyboardEvent): void {
+    const command = event.ctrlKey || event.metaKey;
+    if (command && event.key.toLowerCase() === 'k') {
+      event.preventDefault();
+      finding = true;
+    } else if (command && event.key.toLowerCase() === 'z' && !typing(event.target)) {
+      event.preventDefault();
+      if (event.shiftKey) open.redo();
+      else open.undo();
+    } else if (command && event.key.toLowerCase() === 'y' && !typing(event.target)) {
+      event.preventDefault();
+      open.redo();
+    } else if (command && event.key.toLowerCase() === 's') {
+      event.preventDefault();
+      void open.saveNow();
+    } else if (!command && !event.altKey && !typing(event.target)) plainKey(event);
+  }
+
+  function plainKey(event: KeyboardEvent): void {
+    const number = STAGES[Number(event.key) - 1];
+    if (number && /^[1-8]$/.test(event.key)) void goto(resolve(`/box/[id]/${number.id}`, { id: open.id }));
+    else if (event.key === '/') {
+      event.preventDefault();
+      finding = true;
+    } else if (event.key === '?') keysShown = true;
+    else if (event.key === 'Escape') open.selected = null;
+  }
+
+  onMount(() => {
+    const leave = () => void open.saveNow(true);
+    window.addEventListener('pagehide', leave);
+    return () => {
+      window.removeEventListener('pagehide', leave);
+      void open.saveNow();
+    };
+  });
+</script>
+
+<svelte:window onkeydown={keys} />
+<svelte:head><title>{open.doc.name} · Haversack</title></svelte:head>
+
+<div class="app" data-stage={stage}>
+  <TopBar onfind={() => (finding = true)} onkeys={() => (keysShown = true)} />
+  <Rail {stage} />
+  <main class="main" class:wide={!inspectorShown} id="main">{@render children()}</main>
+  {#if inspectorShown}<Inspector {stage} />{/if}
+  <VerdictStrip />
+</div>
+<FindDialog bind:open={finding} />
+<KeysDialog bind:open={keysShown} />
+<ConflictDialog />
+
+<style>
+  .app {
+    display: grid;
+    height: 100vh;
+    grid-template: 52px minmax(0, 1fr) 72px / 80px minmax(0, 1fr) 320px;
+    grid-template-areas: 'top top top' 'rail main insp' 'rail strip strip';
+  }
+  .main {
+    grid-area: main;
+    position: relative;
+    overflow: auto;
+    background: var(--paper);
+  }
+  .main.wide {
+    grid-column: 2 / 4;
+  }
+  @media (max-width: 1179px) {
+    .app {
+      grid-template-columns: 80px minmax(0, 1fr) 0;
+    }
+    .main {
+      grid-column: 2 / 4;
+    }
+  }
+  @media (max-width: 699px) {
+    .app {
+      grid-template: auto auto minmax(0, 1fr) auto / minmax(0, 1fr);
+      grid-template-areas: 'top' 'rail' 'main' 'strip';
+    }
+    .main,
+    .main.wide {
+      grid-column: 1;
+    }
+  }
+  @media print {
+    .app {
+      display: block;
+      height: auto;
+    }
+    .main {
+      overflow: visible;
+      background: #fff;
+    }
+  }
+</style>

@@ -1,0 +1,213 @@
+<script lang="ts">
+  import { deviceFrom, resizeOuting } from '@haversack/core/box/commands';
+  import { setTo } from '@haversack/core/box/attr';
+  import type { PartOf } from '@haversack/core/catalogue/part';
+  import { clockText, fixed, temperatureText } from '@haversack/core/quantity/format';
+  import Plus from '@lucide/svelte/icons/plus';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import RunCharts from '$lib/draw/RunCharts.svelte';
+  import TimeLine from '$lib/draw/TimeLine.svelte';
+  import { timeAxis } from '$lib/draw/time-axis.ts';
+  import Dialog from '$lib/ui/Dialog.svelte';
+  import QuantityField from '$lib/ui/QuantityField.svelte';
+  import StageHead from '$lib/ui/StageHead.svelte';
+
+  const open = useBox();
+  const outing = $derived(open.doc.outing);
+  const unit = $derived(open.doc.preferences.temperatureUnit);
+  let width = $state(880);
+  let adding = $state(false);
+  let search = $state('');
+  const shown = $derived(Math.max(700, width));
+  const axis = $derived(timeAxis(outing, shown));
+  const keepBack = $derived(
+    open.plan.bank
+      ? open.plan.bank.keepBackFraction
+      : open.doc.bank.keepBack.is === 'set'
+        ? open.doc.bank.keepBack.value
+        : undefined
+  );
+  const library = $derived(
+    open.catalogue.filter(
+      (p): p is PartOf<'device'> => p.kind === 'device' && p.name.toLowerCase().includes(search.trim().toLowerCase())
+    )
+  );
+  const SEALS = { 'dry-store': 'stays dry', splash: 'splashes', rain: 'rain', dunk: 'a brief dunk' } as const;
+  const CARRIES = {
+    pocketable: 'on the shoulder',
+    'one-hand': 'one hand',
+    'short-walk': 'short walk',
+    'car-to-bank': 'car to bank',
+    vehicle: 'wheels'
+  } as const;
+
+  function resize(startH: number, durationH: number, what: string): void {
+    open.commit(what, resizeOuting(open.doc, { startH, durationH }));
+  }
+  function end(clockH: number): void {
+    const durationH = clockH - outing.startH <= 0 ? clockH + 24 - outing.startH : clockH - outing.startH;
+    resize(outing.startH, durationH, `Pack up ${clockText(clockH)}`);
+  }
+  function add(part: PartOf<'device'> | undefined): void {
+    const device = part
+      ? deviceFrom(open.doc, part)
+      : {
+          ...deviceFrom(
+            open.doc,
+            open.catalogue.find((p): p is PartOf<'device'> => p.kind === 'device')!
+          ),
+          name: search.trim() || 'New device',
+          supply: '12v' as const,
+          minV: null,
+          maxV: null,
+          modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power' as const, powerW: 5 } }]
+        };
+    open.commit(`Added ${device.name}`, [{ op: 'add', path: 'devices', value: device }]);
+    open.selected = { kind: 'device', id: device.id };
+    adding = false;
+    search = '';
+  }
+</script>
+
+<StageHead title="Outing">
+  <QuantityField
+    label="Switch on"
+    kind="clock"
+    width={68}
+    text={clockText(outing.startH)}
+    onvalue={(v) => resize(v >= 24 ? 0 : v, outing.durationH, `Switch on ${clockText(v)}`)}
+  />
+  <QuantityField
+    label="Pack up"
+    kind="clock"
+    width={68}
+    text={clockText(outing.startH + outing.durationH)}
+    onvalue={end}
+  />
+  <QuantityField
+    label="Wanted"
+    kind="duration"
+    width={56}
+    unit="h"
+    text={fixed(outing.durationH, outing.durationH % 1 ? 2 : 0)}
+    options={{ min: 0.25, max: 2000 }}
+    onvalue={(v) => resize(outing.startH, v, `${fixed(v, 1)} h wanted`)}
+  />
+  <QuantityField
+    label="Air"
+    kind="temperature"
+    width={52}
+    unit="°{unit}"
+    text={temperatureText(outing.airC, unit)}
+    options={{ temperatureUnit: unit, min: -40, max: 60 }}
+    onvalue={(v) => open.set(`Air ${fixed(v, 0)} °C`, 'outing/airC', v)}
+  />
+  <QuantityField
+    label="Keep back"
+    kind="fraction"
+    width={48}
+    unit="%"
+    text={keepBack === undefined ? '' : fixed(keepBack * 100, 0)}
+    options={{ min: 0, max: 0.95 }}
+    onvalue={(v) => open.set(`Keep back ${fixed(v * 100, 0)} %`, 'bank/keepBack', setTo(v))}
+  />
+  <span class="flex-1"></span>
+  <button type="button" class="btn main" onclick={() => (adding = true)}><Plus size={16} />Add device</button>
+</StageHead>
+
+<div class="flex flex-wrap items-center gap-x-5 gap-y-1 px-6 pt-2">
+  <label class="flex items-center gap-2"
+    ><span class="lab">Weather</span><select
+      class="in"
+      value={outing.seal}
+      onchange={(e) =>
+        open.set(
+          `Weather: ${SEALS[e.currentTarget.value as keyof typeof SEALS]}`,
+          'outing/seal',
+          e.currentTarget.value
+        )}
+      >{#each Object.entries(SEALS) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
+    ></label
+  >
+  <label class="flex items-center gap-2"
+    ><span class="lab">Carried</span><select
+      class="in"
+      value={outing.carry}
+      onchange={(e) =>
+        open.set(
+          `Carried: ${CARRIES[e.currentTarget.value as keyof typeof CARRIES]}`,
+          'outing/carry',
+          e.currentTarget.value
+        )}
+      >{#each Object.entries(CARRIES) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
+    ></label
+  >
+  <label class="flex items-center gap-2"
+    ><span class="lab">Stands in the sun</span><input
+      type="checkbox"
+      checked={outing.inSun}
+      onchange={(e) =>
+        open.set(e.currentTarget.checked ? 'In the sun' : 'In the shade', 'outing/inSun', e.currentTarget.checked)}
+    /></label
+  >
+  <QuantityField
+    label="Budget"
+    kind="money"
+    width={64}
+    unit={open.doc.preferences.currency}
+    text={outing.budgetAmount === null ? '' : fixed(outing.budgetAmount, 0)}
+    options={{ min: 0, max: 100000 }}
+    onvalue={(v) => open.set(`Budget ${fixed(v, 0)}`, 'outing/budgetAmount', v)}
+  />
+</div>
+
+<div class="overflow-x-auto px-0 pt-2 pb-4" bind:clientWidth={width}>
+  {#if open.doc.devices.length === 0}
+    <section class="mx-6 mt-4 max-w-xl rounded-box border border-line2 bg-raise p-5">
+      <h2>What must run, and for how long?</h2>
+      <p class="mt-2 text-[14px] text-ink2">
+        Set switch-on and pack-up above, then add each device: from the library with its usual draw, or your own with
+        what its label says. Everything else follows from this.
+      </p>
+      <button type="button" class="btn main mt-4" onclick={() => (adding = true)}
+        ><Plus size={16} />Add the first device</button
+      >
+    </section>
+  {:else}
+    <TimeLine {axis} width={shown} />
+    {#if open.plan.outing}
+      <RunCharts {axis} width={shown} outing={open.plan.outing} />
+    {:else}
+      <p class="px-9 pt-6 text-ink2">
+        The curves appear when a battery is chosen: the outing wants {fixed(open.plan.demand.totalWh, 0)} Wh.
+      </p>
+    {/if}
+  {/if}
+</div>
+
+<Dialog bind:open={adding} title="Add a device">
+  <input
+    class="in mb-3 w-full"
+    placeholder="Search the library, or type a name of your own"
+    aria-label="Search devices"
+    bind:value={search}
+  />
+  <ul class="max-h-96 overflow-auto">
+    {#each library as part (part.id)}
+      <li>
+        <button
+          type="button"
+          class="flex w-full items-center justify-between rounded-in px-2 py-1.5 text-left hover:bg-olive1"
+          onclick={() => add(part)}
+        >
+          <span>{part.name}</span>
+          <span class="lab">{part.modes.map((m) => `${m.name} ${m.lowW}-${m.highW} W`).join(', ')} · {part.supply}</span
+          >
+        </button>
+      </li>
+    {:else}<li class="p-2 text-ink2">Nothing of that name in the library.</li>{/each}
+  </ul>
+  {#snippet foot()}<button type="button" class="btn main" onclick={() => add(undefined)}
+      >Own device{search.trim() ? ` “${search.trim()}”` : ''}</button
+    >{/snippet}
+</Dialog>

@@ -1,0 +1,233 @@
+<script lang="ts">
+  import type { PartOf } from '@haversack/core/catalogue/part';
+  import type { Face } from '@haversack/core/catalogue/faces';
+  import { addPort } from '@haversack/core/panel/add-port';
+  import { holeText } from '@haversack/core/panel/panel';
+  import { fixed } from '@haversack/core/quantity/format';
+  import Check from '@lucide/svelte/icons/check';
+  import { resolve } from '$app/paths';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import DepthSection from '$lib/draw/DepthSection.svelte';
+  import FoldOut from '$lib/draw/FoldOut.svelte';
+  import InsideView from '$lib/draw/InsideView.svelte';
+  import StageHead from '$lib/ui/StageHead.svelte';
+
+  const open = useBox();
+  const fit = $derived(open.plan.fit);
+  const panel = $derived(open.plan.panel);
+  let behind = $state(true);
+  let keepClear = $state(true);
+  let width = $state(880);
+  let face = $state<Face>('front');
+  let role = $state<'all' | PartOf<'panel'>['role']>('all');
+  let foldOut = $state<ReturnType<typeof FoldOut>>();
+  const SCALES = [2, 1.5, 1, 0.75, 0.6, 0.5, 0.4];
+  const scale = $derived.by(() =>
+    fit ? (SCALES.find((s) => 2 * (fit.part.rimLengthMm + fit.part.rimWidthMm) * s + 56 <= width - 8) ?? 0.4) : 1
+  );
+  const parts = $derived(
+    open.catalogue.filter((p): p is PartOf<'panel'> => p.kind === 'panel' && (role === 'all' || p.role === role))
+  );
+  const chosen = $derived(
+    panel?.ports.find((p) => open.selected?.kind === 'port' && p.port.id === open.selected.id) ?? panel?.tightest
+  );
+  const free = $derived(fit ? fit.part.rimLengthMm * scale + fit.part.rimWidthMm * scale - 10 : 0);
+  const planScale = $derived(
+    fit
+      ? Math.min(
+          scale,
+          (free - 20) / fit.part.rimLengthMm,
+          (fit.part.rimWidthMm * scale + 20) / (fit.part.rimWidthMm + 8)
+        )
+      : 1
+  );
+  const facesUsed = $derived(new Set((panel?.ports ?? []).map((p) => p.port.face)).size);
+  let crowded = $state('');
+
+  function add(part: PartOf<'panel'>, place?: { face: Face; xMm: number; yMm: number }): void {
+    if (!fit) return;
+    const onto = place?.face ?? face;
+    const added = addPort(open.doc, fit, part, onto, place ? { wanted: place, exact: true } : {});
+    open.commit(`Added ${part.name}`, added.edits);
+    open.selected = { kind: 'port', id: added.portId };
+    crowded =
+      added.crowded && !place
+        ? `There is no free place left on the ${onto}: it was put in the middle. Move it, or take another face.`
+        : '';
+  }
+
+  function drop(event: DragEvent): void {
+    event.preventDefault();
+    const part = parts.find((p) => p.id === event.dataTransfer?.getData('text/plain'));
+    const place = foldOut?.placeAt(event);
+    if (part && place) add(part, place);
+  }
+</script>
+
+<StageHead
+  title="Ports"
+  sub={panel ? `${panel.holeCount} holes on ${facesUsed} ${facesUsed === 1 ? 'face' : 'faces'}` : ''}
+>
+  <span class="flex-1"></span>
+  {#if fit}
+    <span class="lab">Show</span>
+    <button type="button" class="chip" aria-pressed={behind} onclick={() => (behind = !behind)}
+      >{#if behind}<Check size={13} />{/if}Behind</button
+    >
+    <button type="button" class="chip" aria-pressed={keepClear} onclick={() => (keepClear = !keepClear)}
+      >{#if keepClear}<Check size={13} />{/if}Keep clear</button
+    >
+  {/if}
+</StageHead>
+
+<div class="ports" bind:clientWidth={width}>
+  {#if !fit || !panel}
+    <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5">
+      <h2>First a case</h2>
+      <p class="mt-2 text-[14px] text-ink2">
+        Ports are placed on the faces of a case, drawn folded out at scale. Choose the case first.
+      </p>
+      <a class="btn main mt-4" href={resolve('/box/[id]/case', { id: open.id })}>Choose a case</a>
+    </section>
+  {:else}
+    <!-- svelte-ignore a11y_no_static_element_interactions -->
+    <div class="relative min-h-0 overflow-auto" ondragover={(e) => e.preventDefault()} ondrop={drop}>
+      <FoldOut bind:this={foldOut} {fit} {panel} {scale} {behind} {keepClear} />
+      <figure
+        class="corner"
+        style:left="{28 + fit.part.rimWidthMm * scale + fit.part.rimLengthMm * scale + 12}px"
+        style:top="2px"
+      >
+        <figcaption><b>Plan</b> <span class="lab">lid open, back is up</span></figcaption>
+        <InsideView {fit} {panel} view="plan" scale={planScale} dimensions={false} portId={chosen?.port.id} />
+      </figure>
+      {#if chosen && chosen.part.hole.shape !== 'none'}
+        <figure
+          class="corner"
+          style:left="{28 + fit.part.rimWidthMm * scale + fit.part.rimLengthMm * scale + 12}px"
+          style:top="{26 + fit.part.rimWidthMm * scale + 36 + fit.part.depthMm * scale + 6}px"
+        >
+          <figcaption>
+            <b>Section</b>
+            <span class="lab">through {chosen.tag}{open.selected?.kind === 'port' ? '' : ', the tightest'}</span>
+          </figcaption>
+          <DepthSection plan={chosen} {fit} />
+        </figure>
+      {/if}
+      <div class="legend lab">
+        <span><i class="h"></i>keep clear</span><span><i class="b"></i>what is behind</span><span
+          >1 px is {fixed(1 / scale, 2)} mm</span
+        >
+      </div>
+    </div>
+    {#if crowded}<p class="border-t border-caution bg-caution1 px-6 py-1" role="alert">{crowded}</p>{/if}
+    <section class="shelf" aria-label="Shelf of parts">
+      <div class="grid gap-1">
+        <label class="flex items-center gap-1"
+          ><span class="lab w-9">Add to</span><select class="in !px-1" bind:value={face}
+            >{#each ['front', 'right', 'left', 'back', 'lid'] as f (f)}<option value={f}>{f}</option>{/each}</select
+          ></label
+        >
+        <label class="flex items-center gap-1"
+          ><span class="lab w-9">Kind</span><select class="in !px-1" bind:value={role}
+            ><option value="all">all</option><option value="outlet">outlets</option><option value="inlet"
+              >charge inlets</option
+            ><option value="switch">switches</option><option value="meter">meters</option><option value="gland"
+              >glands</option
+            ><option value="vent">vents</option></select
+          ></label
+        >
+      </div>
+      <ul>
+        {#each parts as part (part.id)}
+          <li>
+            <button
+              type="button"
+              draggable="true"
+              ondragstart={(e) => e.dataTransfer?.setData('text/plain', part.id)}
+              onclick={() => add(part)}
+              title="{part.name}: press to add, or drag onto a face"
+            >
+              <span
+                class="dot"
+                style:width="{Math.min(34, part.flangeWidthMm * 0.7)}px"
+                style:height="{Math.min(34, part.flangeHeightMm * 0.7)}px"
+                style:border-radius={part.flangeWidthMm === part.flangeHeightMm ? '50%' : '3px'}
+              ></span>
+              <span class="text-left leading-4"
+                >{part.name}<span class="lab block">hole <span class="n">{holeText(part)}</span> mm</span></span
+              >
+            </button>
+          </li>
+        {/each}
+      </ul>
+    </section>
+  {/if}
+</div>
+
+<style>
+  .ports {
+    display: grid;
+    grid-template-rows: minmax(0, 1fr) auto auto;
+    height: calc(100% - 48px);
+  }
+  .corner {
+    position: absolute;
+  }
+  .corner figcaption {
+    line-height: 20px;
+  }
+  .legend {
+    position: absolute;
+    left: 28px;
+    top: 30px;
+    display: grid;
+    gap: 4px;
+  }
+  .legend i {
+    display: inline-block;
+    width: 16px;
+    height: 10px;
+    margin-right: 6px;
+    border: 1px solid var(--line2);
+  }
+  .legend .h {
+    background: repeating-linear-gradient(45deg, transparent 0 3px, var(--line2) 3px 4px);
+  }
+  .legend .b {
+    border: 1px dashed var(--note);
+  }
+  .shelf {
+    display: flex;
+    align-items: center;
+    gap: 16px;
+    min-height: 72px;
+    padding: 4px 16px;
+    border-top: 1px solid var(--line2);
+    background: var(--page);
+  }
+  .shelf ul {
+    display: flex;
+    gap: 4px;
+    overflow-x: auto;
+  }
+  .shelf li button {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    width: 168px;
+    height: 60px;
+    padding: 4px 8px;
+    border-radius: 6px;
+    font-size: 12px;
+  }
+  .shelf li button:hover {
+    background: var(--sunk);
+  }
+  .dot {
+    flex: none;
+    border: 1.5px solid var(--ink);
+    background: var(--olive1);
+    box-shadow: inset 0 0 0 3px var(--paper);
+  }
+</style>

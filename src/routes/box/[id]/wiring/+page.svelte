@@ -1,0 +1,54 @@
+<script lang="ts">
+  import type { Edit } from '@haversack/core/box/edits';
+  import { applyEdits } from '@haversack/core/box/edits';
+  import { evaluate } from '@haversack/core/evaluate';
+  import { resolve } from '$app/paths';
+  import { ampsText } from '@haversack/core/quantity/format';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import Ladder from '$lib/draw/Ladder.svelte';
+  import StageHead from '$lib/ui/StageHead.svelte';
+
+  const open = useBox();
+  let width = $state(880);
+  const w = $derived(open.plan.wiring);
+  /** Findings that only wait for a part to be chosen. */
+  const PARTS = ['no-main-fuse', 'fuse-block-ways', 'circuit-shape'];
+  const missing = $derived(open.plan.findings.filter((f) => PARTS.includes(f.id) && f.remedies.length > 0));
+
+  /** Takes the first remedy of each, one after the other, as one step. */
+  function chooseParts(): void {
+    const edits: Edit[] = [];
+    let doc = open.doc;
+    for (let round = 0; round < 12; round++) {
+      const next = evaluate(doc, open.catalogue).findings.find((f) => PARTS.includes(f.id) && f.remedies.length > 0);
+      if (!next) break;
+      edits.push(...next.remedies[0]!.edits);
+      doc = applyEdits(doc, next.remedies[0]!.edits);
+    }
+    open.commit('Main fuse, fuse block and circuits chosen', edits);
+  }
+</script>
+
+<StageHead title="Wiring" sub={`${w.circuits.length} circuits, ${ampsText(w.main.loadA)} A at most`}>
+  <span class="flex-1"></span>
+  <span class="lab flex items-center gap-2"><i class="inline-block h-[3px] w-6 bg-[var(--pos)]"></i>+ positive</span>
+  <span class="lab flex items-center gap-2"><i class="inline-block h-[3px] w-6 bg-[var(--neg)]"></i>− return</span>
+  <button type="button" class="btn" onclick={() => (open.selected = { kind: 'main' })}>Main path</button>
+  {#if missing.length > 0}<button type="button" class="btn main" onclick={chooseParts}>Choose the missing parts</button
+    >{/if}
+</StageHead>
+
+<div class="overflow-auto" bind:clientWidth={width}>
+  {#if w.circuits.length === 0}
+    <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5">
+      <h2>No circuits yet</h2>
+      <p class="mt-2 text-[14px] text-ink2">
+        Each port gets its own fused circuit when it is placed. Put ports on the faces first; fuse, wire and lengths
+        then follow from this very layout.
+      </p>
+      <a class="btn main mt-4" href={resolve('/box/[id]/ports', { id: open.id })}>Place ports</a>
+    </section>
+  {:else}
+    <Ladder {width} />
+  {/if}
+</div>
