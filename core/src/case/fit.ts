@@ -209,22 +209,24 @@ function keptFrom(reuse: CaseFit | undefined, free: FitBody[]): Placed[] | undef
 type Arrange = { around: Space; clearOfPorts: Space; free: FitBody[]; nodeLimit: number; kept: Placed[] | undefined };
 
 /**
- * Steady first: the arrangement shown before stays while it holds. Then one that leaves every port its room, mirrored so
- * that the heavy things stand at the back; then any at all.
+ * Steady first: the arrangement shown before stays while it holds. Then one that leaves every port its room with all on
+ * the floor and the heavy things at the back; then stacked; then any at all.
  */
 function arrange({ around, clearOfPorts, free, nodeLimit, kept }: Arrange): { answer: PackResult; arranged: Placed[] } {
   if (kept && arrangementFaults(clearOfPorts, kept).length === 0)
     return { answer: { kind: 'fits', placed: kept, nodeCount: 0 }, arranged: kept };
   const hasPorts = clearOfPorts.keepOuts.length > around.keepOuts.length;
   if (hasPorts) {
-    for (const flip of [flipped(clearOfPorts), clearOfPorts]) {
-      const clear = pack(flip, free, Math.min(nodeLimit, CLEAR_NODE_LIMIT));
+    const back = flipped(clearOfPorts);
+    for (const space of [{ ...back, onFloor: true }, { ...clearOfPorts, onFloor: true }, back, clearOfPorts]) {
+      const clear = pack(space, free, Math.min(nodeLimit, CLEAR_NODE_LIMIT));
       if (clear.kind !== 'fits') continue;
-      const placed = flip === clearOfPorts ? clear.placed : clear.placed.map((p) => mirrorY(p, around));
+      const placed = space.keepOuts === back.keepOuts ? clear.placed.map((p) => mirrorY(p, around)) : clear.placed;
       return { answer: clear, arranged: trueHeights(placed, free) };
     }
   }
-  const answer = pack(around, free, nodeLimit);
+  const standing = pack({ ...around, onFloor: true }, free, Math.min(nodeLimit, CLEAR_NODE_LIMIT));
+  const answer = standing.kind === 'fits' ? standing : pack(around, free, nodeLimit);
   if (answer.kind !== 'fits') return { answer, arranged: [] };
   const symmetric = around.keepOuts.every((k) => k[1] === 0 && k[4] === around.rimWidthMm);
   return {

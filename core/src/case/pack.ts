@@ -17,6 +17,8 @@ export type Space = {
   floorLengthMm: number;
   floorWidthMm: number;
   taperDepthMm: number;
+  /** Everything stands on the floor; nothing is stacked. */
+  onFloor?: boolean;
   gapMm: number;
   wallGapMm: number;
   floorPadMm: number;
@@ -263,6 +265,7 @@ class Search {
         [i, j],
         [j, i]
       ] as const) {
+        if (this.space.onFloor && axis === 2 && then < n) continue;
         const end =
           first >= n ? this.keepOut(first)[axis + 3]! : bounds.low[axis]![first]! + this.sizes[first]!.size[axis];
         const start = then >= n ? this.keepOut(then)[axis]! : bounds.high[axis]![then]!;

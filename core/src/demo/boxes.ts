@@ -30,13 +30,13 @@ export function saltmarshHideBox(): Box {
   const p1 = b.port('usb-c-pd-30', 'front', 'Camera A', { xMm: 42, yMm: 66 });
   const p2 = b.port('usb-c-pd-30', 'front', 'Camera B', { xMm: 97, yMm: 66 });
   const p3 = b.port('usb-c-pd-30', 'front', 'Phone', { xMm: 152, yMm: 66 });
-  b.port('rotary-20', 'front', 'Master', { xMm: 205, yMm: 66 });
+  b.port('rotary-20', 'front', 'Master', { xMm: 198, yMm: 66 });
   b.port('shunt-display', 'front', 'Meter', { xMm: 198, yMm: 124 });
-  const p4 = b.port('circular-16', 'right', 'Lens heater', { xMm: 26, yMm: 62 });
-  const p5 = b.port('circular-16', 'right', 'Red lamp', { xMm: 26, yMm: 104 });
+  const p4 = b.port('circular-16', 'right', 'Lens heater', { xMm: 30, yMm: 108 });
+  const p5 = b.port('circular-16', 'right', 'Red lamp', { xMm: 76, yMm: 108 });
   const s4 = b.port('toggle-12', 'front', 'Heater switch', { xMm: 70, yMm: 124 });
   const s5 = b.port('toggle-12', 'front', 'Lamp switch', { xMm: 118, yMm: 124 });
-  b.port('inlet-3pin', 'right', 'Charge', { xMm: 28, yMm: 148 });
+  b.port('inlet-3pin', 'right', 'Charge', { xMm: 53, yMm: 152 });
   b.device('camera-dummy', {
     name: 'Camera A',
     portId: p1.portId,

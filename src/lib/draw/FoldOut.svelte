@@ -25,9 +25,9 @@
   const L = $derived(c.rimLengthMm * scale);
   const W = $derived(c.rimWidthMm * scale);
   const D = $derived(c.depthMm * scale);
-  const MX = 28;
-  const lidY = 26;
-  const beltY = $derived(lidY + W + 16 + 20);
+  const MX = 24;
+  const lidY = 20;
+  const beltY = $derived(lidY + W + 30);
   const origin = $derived<Record<Exclude<Face, never>, { x: number; y: number }>>({
     left: { x: MX, y: beltY },
     front: { x: MX + W, y: beltY },
@@ -37,7 +37,7 @@
     floor: { x: MX + W, y: beltY + D }
   });
   const width = $derived(MX * 2 + 2 * W + 2 * L);
-  const height = $derived(beltY + D + W + 30);
+  const height = $derived(beltY + D + W + 24);
   const FACES: Face[] = ['left', 'front', 'right', 'back', 'lid', 'floor'];
   const sizeOf = (face: Face) => faceSizeMm(c, face);
   /** Paper place of a face point: x from its left edge, y up. */
@@ -323,10 +323,10 @@
         stroke-width="1"
         pointer-events="none"
       />
-      {#if w > 84 && h > 22}<text class="halo" x={x + 6} y={y + 14} style:fill="var(--note)" pointer-events="none"
-          ><tspan class="n">{lengthText(Math.max(0, s.distance), unit, 0)}</tspan>
-          {unit} to {s.name}{#if tight}<tspan style:fill="var(--stop)" font-weight="640"> no room</tspan>{/if}</text
-        >{/if}
+      {#if w > (s.name.length + 10) * 6 && h > 22}
+        <text class="halo" x={x + 6} y={y + 14} style:fill="var(--note)" pointer-events="none"><tspan class="n">{lengthText(Math.max(0, s.distance), unit, 0)}</tspan> {unit} to {s.name}</text>
+        {#if tight && h > 40}<text class="halo" x={x + 6} y={y + 30} style:fill="var(--stop)" font-weight="640" pointer-events="none">no room</text>{/if}
+      {/if}
     {/if}
   {/each}
   {#each FACES as face (face)}
@@ -466,7 +466,7 @@
           font-weight="640"
           style:fill={wrong ? 'var(--stop)' : 'var(--ink)'}>{p.tag}</text
         >
-        {#if fw >= 30}<text class="n halo" {x} y={y + fh / 2 + 27} text-anchor="middle" style:fill="var(--ink2)"
+        {#if holeText(p.part).length * 7 <= fw + 10}<text class="n halo" {x} y={y + fh / 2 + 27} text-anchor="middle" style:fill="var(--ink2)"
             >{holeText(p.part)}</text
           >{/if}
       {:else}<text class="halo" {x} y={y + 4} text-anchor="middle" font-weight="640">{p.tag}</text>{/if}

@@ -12,7 +12,10 @@
   const w = $derived(open.plan.wiring);
   const doc = $derived(open.doc);
   const always = $derived(w.circuits.filter((c) => c.circuit.live === 'always'));
-  const load = $derived(w.circuits.filter((c) => c.circuit.live !== 'always'));
+  /** Meters last, so that their sense pair drops straight to the shunt. */
+  const isMeter = (c: CircuitPlan): boolean => c.portPart?.role === 'meter';
+  const behindMaster = $derived(w.circuits.filter((c) => c.circuit.live !== 'always'));
+  const load = $derived([...behindMaster.filter((c) => !isMeter(c)), ...behindMaster.filter(isMeter)]);
   const PITCH = $derived(load.length > 9 ? 48 : 64);
   const topY = 60;
   const busY0 = $derived(topY + always.length * 64 + 20);

@@ -9,11 +9,11 @@
   let { axis, width, outing }: { axis: TimeAxis; width: number; outing: Outing } = $props();
   const open = useBox();
   const ROWS = [
-    { top: 24, height: 80 },
-    { top: 144, height: 92 },
-    { top: 274, height: 56 }
+    { top: 22, height: 70 },
+    { top: 116, height: 84 },
+    { top: 224, height: 54 }
   ] as const;
-  const HEIGHT = 340;
+  const HEIGHT = 292;
   let host: HTMLDivElement;
   let chart: { setOption(option: object, whole: boolean): void; resize(): void; dispose(): void } | undefined =
     $state.raw();
@@ -181,26 +181,26 @@
   {#if failed}<p class="absolute top-8 left-72 text-stop">
       The charts could not be loaded; the figures beside them are complete.
     </p>{/if}
-  <dl class="words" style:top="16px">
+  <dl class="words" style:top="14px">
     <dt>Drawn from the battery</dt>
     <dd>most, at {clockText(r.timeH[peakIndex] ?? 0)} <b class="n">{ampsText(mostA)}</b> A</dd>
     <dd>mean over {fixed(outing.wantedH, 0)} h <b class="n">{ampsText(outing.drawnAh / outing.wantedH)}</b> A</dd>
   </dl>
-  <dl class="words" style:top="136px">
+  <dl class="words" style:top="108px">
     <dt>Charge left</dt>
     {#if outing.endsAtH !== undefined}<dd>at {clockText(outing.endsAtH)} <b class="n">{fixed(keepBack, 0)}</b> %</dd>
       <dd>at {clockText(endH)}, if forced <b class="n">{fixed(outing.endSocFraction * 100, 0)}</b> %</dd>{:else}<dd>
         at {clockText(endH)} <b class="n">{fixed(outing.endSocFraction * 100, 0)}</b> %
       </dd>{/if}
   </dl>
-  <dl class="words" style:top="266px">
+  <dl class="words" style:top="216px">
     <dt>Volts at the battery</dt>
     <dd>
       at {clockText(endH)}{outing.endsAtH !== undefined ? ', if forced' : ''}
       <b class="n">{fixed(outing.endBatteryV, 1)}</b> V
     </dd>
   </dl>
-  <div class="right lab" style:top="150px" style:left="{axis.leftPx + axis.widthPx + 6}px">
+  <div class="right lab" style:top="170px" style:left="{axis.leftPx + axis.widthPx + 6}px">
     kept back<br />{fixed(keepBack, 0)} %
   </div>
   {#if outing.endsAtH !== undefined && outing.endsAtH < endH}

@@ -140,7 +140,7 @@
   .unit {
     font-size: 14px;
     color: var(--ink2);
-    margin: 0 5px 0 2px;
+    margin: 0 5px 0 3px;
   }
   em {
     font-style: normal;

@@ -71,7 +71,7 @@
 </script>
 
 <div class="inline-flex flex-col">
-  <div class="inline-flex items-center gap-2">
+  <div class="inline-flex items-center gap-1.5">
     <label for={id ?? uid} class={hideLabel ? 'sr-only' : 'lab'}>{label}</label>
     <input
       id={id ?? uid}

@@ -18,7 +18,7 @@
     display: flex;
     flex-wrap: wrap;
     align-items: center;
-    gap: 6px 14px;
+    gap: 6px 10px;
     min-height: 48px;
     padding: 8px 24px;
     border-bottom: 1px solid var(--line);

@@ -19,7 +19,7 @@
   let width = $state(880);
   const scale = $derived.by(() => {
     if (!fit) return 1;
-    const room = Math.min(width - 48, 860) - 150;
+    const room = Math.min(width, 1400) - 48 - 32 - 140;
     return [2, 1.5, 1.25, 1, 0.75, 0.6, 0.5].find((s) => fit.part.rimLengthMm * s * 2 <= room) ?? 0.5;
   });
   const lb = $derived(open.doc.preferences.massUnit === 'lb');
@@ -34,7 +34,7 @@
   }
 </script>
 
-<StageHead title="Case" sub={fit ? fit.part.name : 'none chosen yet'}>
+<StageHead title="Case">
   <PartSelect label="Case" kind="case" value={open.doc.casePartId} path="casePartId" none="none yet" wide />
   <QuantityField
     label="Padding"

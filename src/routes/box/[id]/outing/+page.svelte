@@ -73,21 +73,21 @@
   <QuantityField
     label="Switch on"
     kind="clock"
-    width={68}
+    width={60}
     text={clockText(outing.startH)}
     onvalue={(v) => resize(v >= 24 ? 0 : v, outing.durationH, `Switch on ${clockText(v)}`)}
   />
   <QuantityField
     label="Pack up"
     kind="clock"
-    width={68}
+    width={60}
     text={clockText(outing.startH + outing.durationH)}
     onvalue={end}
   />
   <QuantityField
     label="Wanted"
     kind="duration"
-    width={56}
+    width={44}
     unit="h"
     text={fixed(outing.durationH, outing.durationH % 1 ? 2 : 0)}
     options={{ min: 0.25, max: 2000 }}
@@ -96,7 +96,7 @@
   <QuantityField
     label="Air"
     kind="temperature"
-    width={52}
+    width={44}
     unit="°{unit}"
     text={temperatureText(outing.airC, unit)}
     options={{ temperatureUnit: unit, min: -40, max: 60 }}
@@ -105,7 +105,7 @@
   <QuantityField
     label="Keep back"
     kind="fraction"
-    width={48}
+    width={42}
     unit="%"
     text={keepBack === undefined ? '' : fixed(keepBack * 100, 0)}
     options={{ min: 0, max: 0.95 }}

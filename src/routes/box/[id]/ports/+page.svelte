@@ -23,7 +23,7 @@
   let foldOut = $state<ReturnType<typeof FoldOut>>();
   const SCALES = [2, 1.5, 1, 0.75, 0.6, 0.5, 0.4];
   const scale = $derived.by(() =>
-    fit ? (SCALES.find((s) => 2 * (fit.part.rimLengthMm + fit.part.rimWidthMm) * s + 56 <= width - 8) ?? 0.4) : 1
+    fit ? (SCALES.find((s) => 2 * (fit.part.rimLengthMm + fit.part.rimWidthMm) * s + 48 <= width - 8) ?? 0.4) : 1
   );
   const parts = $derived(
     open.catalogue.filter((p): p is PartOf<'panel'> => p.kind === 'panel' && (role === 'all' || p.role === role))
@@ -95,7 +95,7 @@
       <FoldOut bind:this={foldOut} {fit} {panel} {scale} {behind} {keepClear} />
       <figure
         class="corner"
-        style:left="{28 + fit.part.rimWidthMm * scale + fit.part.rimLengthMm * scale + 12}px"
+        style:left="{24 + fit.part.rimWidthMm * scale + fit.part.rimLengthMm * scale + 12}px"
         style:top="2px"
       >
         <figcaption><b>Plan</b> <span class="lab">lid open, back is up</span></figcaption>
@@ -104,8 +104,8 @@
       {#if chosen && chosen.part.hole.shape !== 'none'}
         <figure
           class="corner"
-          style:left="{28 + fit.part.rimWidthMm * scale + fit.part.rimLengthMm * scale + 12}px"
-          style:top="{26 + fit.part.rimWidthMm * scale + 36 + fit.part.depthMm * scale + 6}px"
+          style:left="{24 + fit.part.rimWidthMm * scale + fit.part.rimLengthMm * scale + 12}px"
+          style:top="{20 + fit.part.rimWidthMm * scale + 30 + fit.part.depthMm * scale + 4}px"
         >
           <figcaption>
             <b>Section</b>
@@ -179,8 +179,8 @@
   }
   .legend {
     position: absolute;
-    left: 28px;
-    top: 30px;
+    left: 24px;
+    top: 24px;
     display: grid;
     gap: 4px;
   }
