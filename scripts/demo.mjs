@@ -20,7 +20,8 @@ const fail = (sentence) => {
 
 const demo = has('--demo');
 const port = Number(valueOf('--port', '4173'));
-if (!Number.isInteger(port) || port < 1 || port > 65535) fail(`'${valueOf('--port')}' is not a port: type a number from 1 to 65535, such as --port 4180.`);
+if (!Number.isInteger(port) || port < 1 || port > 65535)
+  fail(`'${valueOf('--port')}' is not a port: type a number from 1 to 65535, such as --port 4180.`);
 const dataDir = resolve(root, valueOf('--data', demo ? 'data/demo' : 'data'));
 const db = join(dataDir, 'haversack.db');
 
@@ -31,7 +32,8 @@ function sourceHash() {
     if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) visit(join(path, name));
     else hash.update(path).update(readFileSync(path));
   };
-  for (const path of ['src', 'core/src', 'static', 'vite.config.ts', 'package.json', 'package-lock.json']) visit(join(root, path));
+  for (const path of ['src', 'core/src', 'static', 'vite.config.ts', 'package.json', 'package-lock.json'])
+    visit(join(root, path));
   return hash.digest('hex');
 }
 
@@ -55,7 +57,10 @@ function portIsFree(number) {
 }
 
 async function main() {
-  if (!(await portIsFree(port))) fail(`Port ${port} is in use, perhaps by a Haversack that already runs. Open http://127.0.0.1:${port}, or take another: npm run demo -- --port ${port + 1}`);
+  if (!(await portIsFree(port)))
+    fail(
+      `Port ${port} is in use, perhaps by a Haversack that already runs. Open http://127.0.0.1:${port}, or take another: npm run demo -- --port ${port + 1}`
+    );
   ensureInstalled();
   ensureBuilt();
   if (has('--fresh')) {
@@ -91,7 +96,9 @@ async function main() {
       await new Promise((done) => setTimeout(done, 100));
     }
   }
-  console.log(`Haversack${demo ? ' with the demo boxes' : ''} is at ${address}  (data in ${dataDir}; stop with Ctrl+C)`);
+  console.log(
+    `Haversack${demo ? ' with the demo boxes' : ''} is at ${address}  (data in ${dataDir}; stop with Ctrl+C)`
+  );
 }
 
 if (process.argv[1]?.endsWith('demo.mjs')) await main();

@@ -247,7 +247,7 @@
               >
               <a
                 class="icon"
-                href="/api/boxes/{row.id}/export"
+                href={resolve('/api/boxes/[id]/export', { id: row.id })}
                 download
                 aria-label="Export {row.name}"
                 title="Export as a file"><Download size={16} /></a

@@ -101,7 +101,7 @@ function zonesOf(c: CaseRow): Zone[] {
     const hingeFace = c.hinge === 'back' ? 'back' : 'left';
     const latchFace = c.hinge === 'back' ? 'front' : 'right';
     const width = hingeFace === 'back' ? c.rimLengthMm : c.rimWidthMm;
-    for (const share of [0.22, 0.78]) add(hingeFace, 'hinge', width * share - 20, c.depthMm - 30, 40, 15);
+    for (const share of [0.22, 0.78]) add(hingeFace, 'hinge', Math.max(0, width * share - 20), c.depthMm - 30, 40, 15);
     const latches = c.caseKind === 'hard-case' ? [0.2, 0.8] : [0.5];
     for (const share of latches) add(latchFace, 'latch', width * share - 22, c.depthMm - 45, 44, 30);
   }

@@ -1,6 +1,8 @@
 import { RULES } from './registry.ts';
 import { BOX_PLACE, type Facts, type Finding, type Severity } from './rule.ts';
 
+/** What fits the third line of a strip cell. */
+const MOST_SHORT = 32;
 const RANK: Record<Severity, number> = { stop: 0, caution: 1, note: 2 };
 
 /**
@@ -12,7 +14,7 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
   const all = RULES.flatMap((rule) =>
     rule.check(facts).map((d): Finding => {
       const where = d.at ?? BOX_PLACE;
-      const key = `${rule.id}:${where.id}${d.open && rule.id === 'unknown-attribute' ? `:${d.short.slice(-24).replace(/\W+/g, '-')}` : ''}`;
+      const key = `${rule.id}:${where.id}${d.also ? `:${d.also}` : ''}`;
       return {
         id: rule.id,
         key,
@@ -20,7 +22,7 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
         verdict: rule.verdict,
         stage: rule.stage,
         where,
-        short: d.short,
+        short: d.short.length > MOST_SHORT ? `${d.short.slice(0, MOST_SHORT - 1)}…` : d.short,
         title: d.title,
         why: d.why,
         figures: d.figures ?? {},

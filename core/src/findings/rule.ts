@@ -61,6 +61,8 @@ export type Facts = {
 
 export type Draft = {
   at?: Where;
+  /** Tells apart several findings of one rule at one place. */
+  also?: string;
   severity: Severity;
   short: string;
   title: string;

@@ -132,7 +132,7 @@ class Collector {
     return [...this.rows].map(([lineId, r]) => {
       const have = owned.find((o) => o.lineId === lineId)?.count ?? 0;
       const toBuy = Math.max(0, r.count * boxCount - have);
-      const packs = Math.ceil(toBuy / r.perPack - 1e-9);
+      const packs = toBuy > 0 ? Math.ceil(toBuy / r.perPack - 1e-9) : 0;
       return {
         lineId,
         group: r.group,

@@ -1,4 +1,4 @@
-import type { Parsed } from './parse.ts';
+import type { Parsed } from './parsed.ts';
 
 const FORMS: [RegExp, (m: RegExpExecArray) => number][] = [
   [/^(\d+)\s*:\s*([0-5]?\d)$/, (m) => Number(m[1]) + Number(m[2]) / 60],

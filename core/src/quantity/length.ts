@@ -1,5 +1,5 @@
 import { MM_PER_INCH } from './units.ts';
-import type { Parsed } from './parse.ts';
+import type { Parsed } from './parsed.ts';
 
 export type LengthUnit = 'mm' | 'in';
 

@@ -2,11 +2,9 @@ import { parseDurationH } from './duration.ts';
 import { parseLengthMm, type LengthUnit } from './length.ts';
 import { KIND_WORDS, UNITS, type QuantityKind } from './units.ts';
 import { trimNumber } from './format.ts';
+import type { Parsed } from './parsed.ts';
 
-/** A typed quantity: read, read but doubtful (with the likely reading), or not understood. */
-export type Parsed =
-  | { ok: true; value: number; question?: { message: string; likely: number } }
-  | { ok: false; message: string; likely?: number };
+export type { Parsed };
 
 export type ParseOptions = {
   /** Unit meant when only a number is typed (length only; other kinds use their own unit). */

@@ -85,6 +85,31 @@
   });
   const shallowest = 25;
 
+  /** A place for the words in a silhouette that no port and no face name covers: at its top, else lower down. */
+  function labelSpot(
+    face: Face,
+    r: { x: number; y: number; w: number; h: number },
+    letters: number
+  ): number | undefined {
+    const long = (letters + 10) * 6;
+    if (r.w < long || r.h < 22) return undefined;
+    const taken = panel.ports
+      .filter((p) => p.port.face === face)
+      .map((p) => ({
+        x: px(face, p.port.xMm),
+        y: py(face, p.port.yMm),
+        a: (p.part.flangeWidthMm * scale) / 2 + 4,
+        b: (p.part.flangeHeightMm * scale) / 2
+      }));
+    const rows = [14, 34, r.h - 40, r.h - 60].filter((dy) => dy >= 14 && dy + 18 <= Math.max(r.h, 22));
+    const free = rows.find((dy) =>
+      taken.every(
+        (t) => t.x + t.a < r.x || t.x - t.a > r.x + long || t.y + t.b + 30 < r.y + dy - 12 || t.y - t.b > r.y + dy + 18
+      )
+    );
+    return free === undefined ? undefined : r.y + free;
+  }
+
   type Drag = { id: string; dx: number; dy: number; face: Face; fromX: number; fromY: number; moved: boolean };
   let drag: Drag | undefined = $state.raw();
   let svg: SVGSVGElement;
@@ -323,9 +348,19 @@
         stroke-width="1"
         pointer-events="none"
       />
-      {#if w > (s.name.length + 10) * 6 && h > 22}
-        <text class="halo" x={x + 6} y={y + 14} style:fill="var(--note)" pointer-events="none"><tspan class="n">{lengthText(Math.max(0, s.distance), unit, 0)}</tspan> {unit} to {s.name}</text>
-        {#if tight && h > 40}<text class="halo" x={x + 6} y={y + 30} style:fill="var(--stop)" font-weight="640" pointer-events="none">no room</text>{/if}
+      {@const spot = labelSpot(s.face, { x, y, w, h }, s.name.length)}
+      {#if spot}
+        <text class="halo" x={x + 6} y={spot} style:fill="var(--note)" pointer-events="none"
+          ><tspan class="n">{lengthText(Math.max(0, s.distance), unit, 0)}</tspan> {unit} to {s.name}</text
+        >
+        {#if tight && h > 40}<text
+            class="halo"
+            x={x + 6}
+            y={spot + 16}
+            style:fill="var(--stop)"
+            font-weight="640"
+            pointer-events="none">no room</text
+          >{/if}
       {/if}
     {/if}
   {/each}
@@ -466,8 +501,12 @@
           font-weight="640"
           style:fill={wrong ? 'var(--stop)' : 'var(--ink)'}>{p.tag}</text
         >
-        {#if holeText(p.part).length * 7 <= fw + 10}<text class="n halo" {x} y={y + fh / 2 + 27} text-anchor="middle" style:fill="var(--ink2)"
-            >{holeText(p.part)}</text
+        {#if holeText(p.part).length * 7 <= fw + 10}<text
+            class="n halo"
+            {x}
+            y={y + fh / 2 + 27}
+            text-anchor="middle"
+            style:fill="var(--ink2)">{holeText(p.part)}</text
           >{/if}
       {:else}<text class="halo" {x} y={y + 4} text-anchor="middle" font-weight="640">{p.tag}</text>{/if}
     </g>

@@ -159,7 +159,6 @@
         fill="var(--brass6)"
       />{/if}
     <path d="M8 {y}H{width - 8}" stroke="var(--line)" />
-    <!-- svelte-ignore a11y_click_events_have_key_events -->
     <g
       role="button"
       tabindex="0"

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { resolve } from '$app/paths';
   import { request } from '$lib/client/api.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import type { Box } from '@haversack/core/box/schema';
@@ -106,7 +107,7 @@
         /></label
       >
     </div>
-    <a class="btn w-fit" href="/api/boxes/{box.id}/export" download>Export as a file</a>
+    <a class="btn w-fit" href={resolve('/api/boxes/[id]/export', { id: box.id })} download>Export as a file</a>
     <h3>Earlier versions</h3>
     {#if problem}<p class="text-stop" role="alert">{problem}</p>{/if}
     {#if earlier.length === 0}<p class="text-ink2">None yet: each save keeps the one before it.</p>{/if}

@@ -53,7 +53,7 @@ export const circuitShape = rule('circuit-shape', 'safe', 'wiring', (x) => {
       severity: 'caution' as const,
       short: `${tag} is not wired`,
       title: `${tag} is not wired`,
-      why: 'No circuit feeds it.',
+      why: 'No circuit feeds it, so nothing plugged in there runs.',
       remedies: [
         {
           label: 'Give it its own fused circuit',

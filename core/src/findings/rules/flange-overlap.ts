@@ -14,6 +14,7 @@ export const flangeOverlap = rule('flange-overlap', 'fits', 'ports', (x) => {
       return [
         {
           at: portPlace(b!.port.id, `${a!.tag} and ${b!.tag}`),
+          also: `${c.aId}-${c.bId}`,
           severity: 'stop' as const,
           short: `${a!.tag} and ${b!.tag} are too close`,
           title: `${a!.tag} and ${b!.tag} cannot both seat`,

@@ -19,6 +19,7 @@ export const fuseVoltage = rule('fuse-voltage', 'safe', 'wiring', (x) => {
     return [
       {
         at: BOX_PLACE,
+        also: family,
         severity: 'stop' as const,
         short: `${fuse.name} has no DC rating`.slice(0, 32),
         title: `${fuse.name}: DC voltage ${fuse.voltageDcV === null ? 'not stated' : `${fuse.voltageDcV} V`}`,

@@ -8,6 +8,7 @@ export const plugFingerGap = rule('plug-finger-gap', 'fits', 'ports', (x) =>
       const [a, b] = [c.aId, c.bId].map((id) => x.panel!.ports.find((p) => p.port.id === id)!);
       return {
         at: portPlace(b!.port.id, `${a!.tag} and ${b!.tag}`),
+        also: `${c.aId}-${c.bId}`,
         severity: 'caution' as const,
         short: `No finger room at ${a!.tag}, ${b!.tag}`.slice(0, 32),
         title: `Plugs in ${a!.tag} and ${b!.tag} cannot be gripped`,

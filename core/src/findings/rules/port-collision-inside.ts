@@ -8,6 +8,7 @@ export const portCollisionInside = rule('port-collision-inside', 'fits', 'ports'
       const [a, b] = [c.aId, c.bId].map((id) => x.panel!.ports.find((p) => p.port.id === id)!);
       return {
         at: portPlace(a!.port.id, `${a!.tag} and ${b!.tag}`),
+        also: `${c.aId}-${c.bId}`,
         severity: 'stop' as const,
         short: `${a!.tag} and ${b!.tag} meet inside`,
         title: `${a!.tag} and ${b!.tag} meet inside`,

@@ -17,6 +17,7 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
   const ask = (at: Where, name: string, how: string, path?: string) =>
     out.push({
       at,
+      also: name.replace(/\W+/g, '-'),
       severity: 'caution',
       short: `${at.label}: ${name} unknown`.slice(0, 32),
       title: `${at.label}: ${name} is unknown`,

@@ -8,6 +8,7 @@ export const webTooThin = rule('web-too-thin', 'fits', 'ports', (x) =>
       const [a, b] = [c.aId, c.bId].map((id) => x.panel!.ports.find((p) => p.port.id === id)!);
       return {
         at: portPlace(b!.port.id, `${a!.tag} and ${b!.tag}`),
+        also: `${c.aId}-${c.bId}`,
         severity: 'caution' as const,
         short: `Thin wall between ${a!.tag} and ${b!.tag}`.slice(0, 32),
         title: `Thin wall between ${a!.tag} and ${b!.tag}`,

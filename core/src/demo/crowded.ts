@@ -1,0 +1,32 @@
+import type { Box } from '../box/schema.ts';
+import { BoxBuilder } from './builder.ts';
+
+/** A large box with many circuits, for measuring speed and for crowded drawings. */
+export function crowdedBox(circuitCount: number): Box {
+  const b = new BoxBuilder(`Crowded box, ${circuitCount} circuits`);
+  b.set('outing', {
+    startH: 6,
+    durationH: 14,
+    airC: 5,
+    inSun: false,
+    seal: 'splash',
+    carry: 'vehicle',
+    budgetAmount: null
+  });
+  b.use('battery', 'battery-lfp-50', 'bank/partId').use('case', 'case-hard-deep', 'casePartId');
+  b.use('fuse-block', 'block-blade-24', 'wiring/fuseBlockPartId')
+    .use('shunt', 'shunt-100', 'wiring/shuntPartId')
+    .use('fuse-holder', 'holder-post', 'wiring/mainHolderPartId');
+  b.port('rotary-20', 'front', 'Master', { xMm: 40, yMm: 110 });
+  const faces = ['front', 'right', 'back', 'left'] as const;
+  for (let i = 0; i < circuitCount; i++) {
+    const port = b.port('circular-12', faces[i % 4]!, `Port ${i + 1}`);
+    b.device('lamp-red', {
+      name: `Lamp ${i + 1}`,
+      portId: port.portId,
+      source: 'label',
+      spans: [{ startH: 6 + (i % 5), endH: 12 + (i % 8) }]
+    });
+  }
+  return b.box;
+}

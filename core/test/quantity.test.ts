@@ -1,0 +1,119 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { clockText, durationText, fixed, lengthText } from '../src/quantity/format.ts';
+import { parseClockH } from '../src/quantity/duration.ts';
+import { inchFraction } from '../src/quantity/length.ts';
+import { parseQuantity, type ParseOptions } from '../src/quantity/parse.ts';
+import type { QuantityKind } from '../src/quantity/units.ts';
+import { parseWireSize } from '../src/quantity/wire-size.ts';
+import { mechanical } from './vectors.ts';
+
+describe('quantities as people type them', () => {
+  test.each([
+    ['7Ah', 'capacity', 7],
+    ['500 mA', 'current', 0.5],
+    ['0.5 A', 'current', 0.5],
+    ['18W', 'power', 18],
+    ['1 1/8 in', 'length', 28.575],
+    ['1-1/8"', 'length', 28.575],
+    ['28.6mm', 'length', 28.6],
+    ['2.8 cm', 'length', 28],
+    ['2,8 cm', 'length', 28],
+    ['1h30', 'duration', 1.5],
+    ['90 min', 'duration', 1.5],
+    ['1:15', 'duration', 1.25],
+    ['40F', 'temperature', 40 / 9],
+    ['4 °C', 'temperature', 4],
+    ['-5', 'temperature', -5],
+    ['80 %', 'fraction', 0.8],
+    ['12,5', 'voltage', 12.5],
+    ['5 lb', 'mass', 2.26796185],
+    ['100 J', 'energy', 100 / 3600],
+    ['€ 12.50', 'money', 12.5]
+  ] as [string, QuantityKind, number][])('%s as %s is %d', (text, kind, value) => {
+    const read = parseQuantity(text, kind);
+    expect(read.ok && read.value).toBeCloseTo(value, 6);
+  });
+
+  test.each(mechanical.parse as [string, 'mm' | 'in', string][])(
+    'the length %s with default %s gives %s',
+    (text, unit, expected) => {
+      const read = parseQuantity(text, 'length', { lengthUnit: unit });
+      if (expected.startsWith('reject')) expect(read.ok).toBe(false);
+      else expect(read.ok && read.value).toBeCloseTo(Number(expected), 6);
+    }
+  );
+
+  test('4 mAh for a battery is kept but questioned, with 4 Ah as the likely reading', () => {
+    const read = parseQuantity('4 mAh', 'capacity', { plausibleMin: 0.5, plausibleMax: 500 });
+    expect(read).toMatchObject({ ok: true, value: 0.004, question: { likely: 4 } });
+    expect(read.ok && read.question?.message).toBe('4 mAh? Did you mean 4 Ah?');
+  });
+
+  test('amp-hours where amps are wanted are refused with what was likely meant', () => {
+    const read = parseQuantity('7 Ah', 'current');
+    expect(read).toMatchObject({ ok: false, likely: 7 });
+    expect(!read.ok && read.message).toContain('Did you mean 7 A?');
+  });
+
+  test.each([
+    ['', 'current', {}, 'Nothing is entered'],
+    ['abc', 'power', {}, 'not understood'],
+    ['5 bananas', 'current', {}, "unit 'bananas'"],
+    ['1,200', 'power', {}, 'ambiguous'],
+    ['-3', 'current', { min: 0.001 }, 'too small'],
+    ['99999 W', 'power', { max: 2000 }, 'the most here is 2000 W'],
+    ['tomorrow', 'duration', {}, 'time span']
+  ] as [string, QuantityKind, ParseOptions, string][])(
+    '%j as %s is refused in a sentence',
+    (text, kind, options, says) => {
+      const read = parseQuantity(text, kind, options);
+      expect(!read.ok && read.message).toContain(says);
+    }
+  );
+
+  test('nothing typed ever crashes the reader or gives NaN', () => {
+    const kinds: QuantityKind[] = ['length', 'current', 'capacity', 'duration', 'temperature', 'fraction', 'money'];
+    fc.assert(
+      fc.property(fc.string(), fc.constantFrom(...kinds), (text, kind) => {
+        const read = parseQuantity(text, kind);
+        if (read.ok) expect(Number.isFinite(read.value)).toBe(true);
+        else expect(read.message.length).toBeGreaterThan(5);
+      }),
+      { seed: 20260101, numRuns: 500 }
+    );
+  });
+
+  test('inch fractions are the nearest 64th, with their error', () => {
+    expect(inchFraction(29)).toMatchObject({ text: '1 9/64' });
+    expect(inchFraction(29).errorMm).toBeCloseTo(-0.03, 2);
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 500, noNaN: true }), (mm) => {
+        expect(Math.abs(inchFraction(mm).errorMm)).toBeLessThanOrEqual(25.4 / 128 + 1e-9);
+      }),
+      { seed: 1 }
+    );
+  });
+
+  test('wire sizes want their system named', () => {
+    expect(parseWireSize('14 AWG')).toEqual({ ok: true, size: { system: 'awg', size: '14' } });
+    expect(parseWireSize('2,5mm2')).toEqual({ ok: true, size: { system: 'mm2', size: '2.5' } });
+    expect(parseWireSize('14')).toMatchObject({ ok: false });
+  });
+
+  test('times of day and spans read back as they are shown', () => {
+    expect(parseClockH('5pm')).toEqual({ ok: true, value: 17 });
+    expect(parseClockH('25:00').ok).toBe(false);
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 1439 }), (minute) => {
+        const read = parseClockH(clockText(minute / 60));
+        expect(read.ok && Math.round(read.value * 60)).toBe(minute);
+      }),
+      { seed: 2 }
+    );
+    expect(durationText(13.4333)).toBe('13 h 26 min');
+    expect(durationText(Infinity)).toBe('no end');
+    expect(fixed(-0.001, 1)).toBe('0.0');
+    expect(lengthText(28.575, 'in')).toBe('1 1/8');
+  });
+});

@@ -1,0 +1,254 @@
+import { readdirSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, test } from 'vitest';
+import { applyEdits, type Edit } from '../src/box/edits.ts';
+import { NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
+import { boxSchema, type Box } from '../src/box/schema.ts';
+import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
+import { canalNightBankBox, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
+import { crowdedBox } from '../src/demo/crowded.ts';
+import { starter } from '../src/demo/builder.ts';
+import { evaluate } from '../src/evaluate.ts';
+import { RULES } from '../src/findings/registry.ts';
+
+const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
+const use = (part: { id: string }, path: string): Edit[] => [set(`parts/${part.id}`, part), set(path, part.id)];
+const good = canalNightBankBox();
+const radio = fellRaceRadioPost();
+const hide = saltmarshHideBox();
+const change = (box: Box, ...edits: Edit[]): Box => applyEdits(box, edits);
+const idsOf = (box: Box) => evaluate(box, STARTER_CATALOGUE).findings.map((f) => f.id);
+const portNamed = (box: Box, name: string) => box.ports.find((p) => p.name === name)!;
+const circuitOf = (box: Box, portName: string) => box.circuits.find((c) => c.portId === portNamed(box, portName).id)!;
+const part = (box: Box, id: string, over: object): Edit => set(`parts/${id}`, { ...box.parts[id], ...over });
+const device = (box: Box, name: string) => box.devices.find((d) => d.name === name)!;
+const lamp = circuitOf(good, 'Lamp').id;
+const watts = (box: Box, name: string, powerW: number): Edit =>
+  set(`devices/${device(box, name).id}/modes`, [
+    { id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power', powerW } }
+  ]);
+
+/** For each rule a box that trips it; the canal box trips none of stop or caution. */
+const TRIPS: Record<string, () => Box> = {
+  'air-transport': () => hide,
+  'battery-does-not-fit': () => change(hide, ...use(starter('case', 'case-hard-small'), 'casePartId')),
+  'behind-panel-collision': () =>
+    change(
+      hide,
+      set(`ports/${portNamed(hide, 'Camera A').id}/terminals`, 'straight'),
+      set('placements', { 'battery-1': { xMm: 7, yMm: 56, zMm: 5, turn: 'lwh' } })
+    ),
+  'bms-current': () => change(radio, part(radio, 'battery-lfp-35', { maxContinuousA: 6 })),
+  'c-rate-high': () =>
+    change(good, ...use(starter('battery', 'battery-agm-5'), 'bank/partId'), watts(good, 'Bait aerator', 90)),
+  'capacity-claim': () => change(hide, part(hide, 'battery-lfp-20', { massKg: 1 })),
+  'cca-wire': () => change(good, set('wiring/conductor', setTo('copper-clad-aluminium'))),
+  'charge-current': () => change(good, set('charging/chargerA', setTo(12))),
+  'charge-voltage': () => change(hide, set('charging/chargerV', setTo(16.8))),
+  'chemistry-unknown': () => change(good, part(good, 'battery-agm-35', { chemistry: 'unknown' })),
+  'circuit-shape': () => change(good, set(`circuits/${lamp}/portId`, portNamed(good, 'Aerator').id)),
+  'cold-charge': () => change(hide, set('charging/coldestC', setTo(-3))),
+  'conductor-overload': () =>
+    change(
+      good,
+      watts(good, 'Bait aerator', 110),
+      set(`circuits/${circuitOf(good, 'Aerator').id}/wire`, setTo({ system: 'awg', size: '22' }))
+    ),
+  'connector-overload': () => change(good, watts(good, 'Bait aerator', 140)),
+  'converter-overload': () => change(good, watts(good, 'Phone', 20)),
+  'device-overvoltage': () => change(good, set(`devices/${device(good, 'Bait aerator').id}/maxV`, 13)),
+  'device-undervoltage': () => change(good, set(`devices/${device(good, 'Bite-alarm receiver').id}/minV`, 12.7)),
+  'device-without-port': () => change(good, set(`devices/${device(good, 'Phone').id}/portId`, null)),
+  'dod-deep': () => change(good, set('bank/keepBack', setTo(0.1))),
+  'draw-guessed': () => change(good, set(`devices/${device(good, 'Shelter lamp').id}/source`, 'guess')),
+  'edge-too-near': () => change(good, set(`ports/${portNamed(good, 'Aerator').id}/xMm`, 179)),
+  'fault-too-weak': () =>
+    change(
+      good,
+      set(`circuits/${lamp}/lengthMm`, setTo(20000)),
+      set(`circuits/${lamp}/wire`, setTo({ system: 'awg', size: '22' })),
+      set(`circuits/${lamp}/fuse`, setTo(5))
+    ),
+  'fit-not-proven': () => change(crowdedBox(4), set('bodies', []), set('casePartId', 'case-hard-deep')),
+  'fit-tight': () =>
+    change(
+      hide,
+      set(`ports/${portNamed(hide, 'Camera A').id}/yMm`, 60),
+      set('placements', { 'battery-1': { xMm: 7, yMm: 55, zMm: 5, turn: 'lwh' } })
+    ),
+  'flange-overlap': () => change(good, set(`ports/${portNamed(good, 'Aerator').id}/xMm`, 90)),
+  'fuse-block-ways': () => change(good, set('wiring/fuseBlockPartId', null)),
+  'fuse-exceeds-conductor': () => hide,
+  'fuse-exceeds-part': () =>
+    change(
+      good,
+      set(`circuits/${lamp}/fuse`, setTo(15)),
+      set(`circuits/${lamp}/wire`, setTo({ system: 'awg', size: '12' }))
+    ),
+  'fuse-inrush': () =>
+    change(
+      good,
+      set(`devices/${device(good, 'Bait aerator').id}/modes`, [
+        { id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power', powerW: 30 } }
+      ]),
+      set(`circuits/${circuitOf(good, 'Aerator').id}/fuse`, setTo(5))
+    ),
+  'fuse-near-limit': () =>
+    change(good, watts(good, 'Bait aerator', 40), set(`circuits/${circuitOf(good, 'Aerator').id}/fuse`, setTo(3))),
+  'fuse-oversized': () => change(good, set(`circuits/${lamp}/fuse`, setTo(7.5))),
+  'fuse-voltage': () =>
+    change(good, set('parts/fuse-mini-blade', { ...starter('fuse', 'fuse-mini-blade'), voltageDcV: null })),
+  'gauge-too-thin': () => change(good, set(`circuits/${lamp}/wire`, setTo({ system: 'awg', size: '22' }))),
+  'handle-rating': () => change(good, part(good, 'case-battery-box', { handleRatedKg: 8 })),
+  'hot-box': () => change(hide, set('outing/inSun', true), set('outing/airC', 30)),
+  'interrupting-low': () =>
+    change(good, ...use(starter('fuse-holder', 'holder-inline-blade'), 'wiring/mainHolderPartId')),
+  'ip-open-in-use': () => hide,
+  'ip-weakest': () => change(good, set('outing/seal', 'rain')),
+  'lead-acid-sealed-charge': () =>
+    change(good, ...use(starter('case', 'case-plastic-tall'), 'casePartId'), set('charging/path', { is: 'auto' })),
+  'lfp-volt-gauge': () => change(good, ...use(starter('battery', 'battery-lfp-35'), 'bank/partId')),
+  'live-male-pins': () =>
+    change(good, ...use(starter('panel', 'binding-posts'), `ports/${portNamed(good, 'Lamp').id}/partId`)),
+  'loose-battery': () => change(good, set('bank/holdDown', NONE)),
+  'main-fuse-exceeds': () => change(good, set('wiring/mainWire', setTo({ system: 'awg', size: '18' }))),
+  'main-fuse-far': () => change(good, set('wiring/mainFuseFromBatteryMm', setTo(400))),
+  'main-fuse-near-limit': () => change(good, watts(good, 'Bait aerator', 330), set('wiring/mainFuse', setTo(30))),
+  'main-over-60a': () => change(good, watts(good, 'Bait aerator', 900)),
+  'metal-case': () => change(hide, ...use(starter('case', 'case-steel-medium'), 'casePartId')),
+  'never-on': () => change(good, set(`devices/${device(good, 'Phone').id}/spans`, [])),
+  'no-cutoff': () => good,
+  'no-main-fuse': () => change(good, set('wiring/mainHolderPartId', null)),
+  'no-master': () => change(good, set('switching/master', NONE)),
+  'no-vent-sealed': () => change(hide, set('outing/seal', 'dunk')),
+  'off-the-face': () => change(good, set(`ports/${portNamed(good, 'Aerator').id}/xMm`, 400)),
+  overfilled: () => change(hide, ...use(starter('case', 'case-hard-small'), 'casePartId')),
+  'panel-thickness': () => change(good, ...use(starter('case', 'case-wooden'), 'casePartId')),
+  'parallel-age': () => change(good, set('bank/count', 2)),
+  'parallel-fuse': () => change(good, set('bank/count', 2), set('bank/packFuse', NONE)),
+  'part-in-no-drill-zone': () => change(hide, set(`ports/${portNamed(hide, 'Heater switch').id}/yMm`, 176)),
+  'plug-finger-gap': () => change(good, set(`ports/${portNamed(good, 'Aerator').id}/xMm`, 106)),
+  'port-collision-inside': () => change(good, set(`ports/${portNamed(good, 'Bite alarm').id}/xMm`, 30)),
+  'port-faces-up': () => change(hide, set(`ports/${portNamed(hide, 'Lens heater').id}/face`, 'lid')),
+  'port-too-low': () => change(good, set(`ports/${portNamed(good, 'Aerator').id}/yMm`, 30)),
+  'power-limit': () =>
+    change(good, ...use(starter('battery', 'battery-agm-5'), 'bank/partId'), watts(good, 'Bait aerator', 1500)),
+  'quiescent-drain': () => change(good, set('switching/master', NONE)),
+  'reverse-polarity': () =>
+    change(good, ...use(starter('panel', 'genderless-30'), `ports/${portNamed(good, 'Bite alarm').id}/partId`)),
+  'runtime-short': () => hide,
+  'runtime-tight': () => change(hide, ...use(starter('battery', 'battery-lfp-22'), 'bank/partId')),
+  'school-not-modelled': () => change(good, set('wiring/school', 'daisy-chain')),
+  'selectivity-poor': () =>
+    change(
+      radio,
+      set('wiring/mainFuse', setTo(15)),
+      ...use(starter('fuse-holder', 'holder-inline-blade'), 'wiring/mainHolderPartId')
+    ),
+  'shunt-bypassed': () => change(radio, set(`circuits/${circuitOf(radio, 'Lamp').id}/returnTo`, 'battery')),
+  'shunt-overload': () => change(radio, part(radio, 'shunt-50', { ratingA: 10 })),
+  'socket-overcurrent': () =>
+    change(
+      good,
+      ...use(starter('panel', 'socket-12v-capped'), `ports/${portNamed(good, 'Aerator').id}/partId`),
+      watts(good, 'Bait aerator', 100)
+    ),
+  'source-unfused': () => change(hide, set(`circuits/${circuitOf(hide, 'Charge').id}/fuse`, NONE)),
+  'span-outside': () => change(good, set(`devices/${device(good, 'Phone').id}/spans`, [{ startH: 30, endH: 35 }])),
+  'supply-mismatch': () => change(good, set(`devices/${device(good, 'Phone').id}/portId`, portNamed(good, 'Lamp').id)),
+  'switch-rating': () => change(hide, watts(hide, 'Lens heater band', 300)),
+  'too-heavy': () => change(good, set('outing/carry', 'one-hand')),
+  'unknown-attribute': () => change(good, set(`circuits/${lamp}/fuse`, UNKNOWN)),
+  'unmeasured-part': () =>
+    change(good, ...use(starter('panel', 'dc-5521'), `ports/${portNamed(good, 'Lamp').id}/partId`)),
+  'voltage-drop': () =>
+    change(
+      good,
+      set(`circuits/${lamp}/lengthMm`, setTo(20000)),
+      set(`circuits/${lamp}/wire`, setTo({ system: 'awg', size: '22' })),
+      watts(good, 'Shelter lamp', 30)
+    ),
+  'web-too-thin': () =>
+    change(good, part(good, 'circular-16', { hole: { shape: 'round', diameterMm: 68, minMm: 67, maxMm: 69 } })),
+  'wire-unlisted': () => change(good, set(`circuits/${lamp}/wire`, setTo({ system: 'awg', size: '13' })))
+};
+
+describe('findings', () => {
+  test('every rule file is in the registry under its own name', () => {
+    const files = readdirSync(fileURLToPath(new URL('../src/findings/rules', import.meta.url))).map((f) =>
+      f.replace('.ts', '')
+    );
+    expect(RULES.map((r) => r.id).sort()).toEqual(files.sort());
+  });
+
+  const quick = Object.entries(TRIPS).filter(([id]) => id !== 'fit-not-proven');
+  test.each(quick)('%s is found where it is true', (id, make) => {
+    const box = make();
+    const checked = boxSchema.safeParse(box);
+    expect(checked.success ? [] : checked.error.issues.slice(0, 2)).toEqual([]);
+    expect(idsOf(box)).toContain(id);
+  });
+
+  test('every rule has a box that trips it', () => {
+    expect(Object.keys(TRIPS).sort()).toEqual(RULES.map((r) => r.id).sort());
+  });
+
+  test('the canal box, which holds, trips none of stop or caution', () => {
+    expect(
+      evaluate(good, STARTER_CATALOGUE)
+        .findings.filter((f) => f.severity !== 'note')
+        .map((f) => f.key)
+    ).toEqual([]);
+  });
+
+  test('a packing that is cut short is a note, neither yes nor no', () => {
+    const plan = evaluate(hide, STARTER_CATALOGUE, { fitNodeLimit: 1 });
+    expect(plan.findings.map((f) => f.id)).toContain('fit-not-proven');
+  });
+
+  test('each finding says its numbers and fits the strip in 32 characters', () => {
+    for (const make of Object.values(TRIPS))
+      for (const f of evaluate(make(), STARTER_CATALOGUE).findings) {
+        expect(f.short.length, f.short).toBeLessThanOrEqual(32);
+        expect(f.why.length).toBeGreaterThan(20);
+        for (const v of Object.values(f.figures))
+          expect(Number.isFinite(v), `${f.key} ${JSON.stringify(f.figures)}`).toBe(true);
+      }
+  });
+
+  test('keys are unique, so that accepting one does not accept another', () => {
+    for (const make of Object.values(TRIPS)) {
+      const keys = evaluate(make(), STARTER_CATALOGUE).findings.map((f) => f.key);
+      expect(new Set(keys).size, keys.join(' ')).toBe(keys.length);
+    }
+  });
+
+  test('every remedy can be applied, gives a valid document, and the first one clears or eases its stop', () => {
+    for (const [id, make] of quick) {
+      const box = make();
+      for (const f of evaluate(box, STARTER_CATALOGUE).findings.filter((g) => g.id === id)) {
+        for (const r of f.remedies)
+          expect(boxSchema.safeParse(applyEdits(box, r.edits)).success, `${id}: ${r.label}`).toBe(true);
+        const first = f.remedies[0];
+        if (f.severity !== 'stop' || !first) continue;
+        const after = evaluate(applyEdits(box, first.edits), STARTER_CATALOGUE).findings;
+        expect(
+          after.some((g) => g.key === f.key && g.severity === 'stop'),
+          `${id}: ${first.label}`
+        ).toBe(false);
+      }
+    }
+  });
+
+  test('an accepted finding keeps its reason and no longer counts', () => {
+    const plan = evaluate(hide, STARTER_CATALOGUE);
+    const stop = plan.findings.find((f) => f.severity === 'stop')!;
+    const accepted = evaluate(
+      { ...hide, accepted: [{ key: stop.key, reason: 'bench trial only' }] },
+      STARTER_CATALOGUE
+    );
+    expect(accepted.findings.find((f) => f.key === stop.key)!.acceptedBecause).toBe('bench trial only');
+    expect(plan.verdicts.find((v) => v.id === 'safe')!.state).toBe('stop');
+    expect(accepted.verdicts.find((v) => v.id === 'safe')!.state).not.toBe('stop');
+  });
+});

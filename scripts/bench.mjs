@@ -1,0 +1,82 @@
+// Prints the figures the issues name. `npm run bench`.
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, readdirSync, readFileSync, rmSync, mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { build } from 'vite';
+import { ensureBuilt } from './demo.mjs';
+import { ensureInstalled, root } from './ensure.mjs';
+
+ensureInstalled();
+const scratch = mkdtempSync(join(tmpdir(), 'haversack-bench-'));
+await build({
+  root,
+  configFile: false,
+  logLevel: 'error',
+  build: {
+    ssr: join(root, 'scripts/bench-core.ts'),
+    outDir: scratch,
+    emptyOutDir: true,
+    rolldownOptions: { output: { entryFileNames: 'bench-core.mjs' } }
+  },
+  ssr: { noExternal: true }
+});
+spawnSync(process.execPath, [join(scratch, 'bench-core.mjs')], { stdio: 'inherit' });
+
+ensureBuilt();
+const port = 4328;
+const started = performance.now();
+const server = spawn(process.execPath, ['build'], {
+  cwd: root,
+  stdio: 'ignore',
+  env: {
+    ...process.env,
+    HOST: '127.0.0.1',
+    PORT: String(port),
+    ORIGIN: `http://127.0.0.1:${port}`,
+    HAVERSACK_DB: join(scratch, 'bench.db'),
+    HAVERSACK_MIGRATIONS: join(root, 'drizzle'),
+    HAVERSACK_DEMO: '1'
+  }
+});
+let ready = 0;
+while (!ready && performance.now() - started < 20000) {
+  try {
+    if ((await (await fetch(`http://127.0.0.1:${port}/api/health`)).json()).state === 'ready')
+      ready = performance.now() - started;
+  } catch {
+    await new Promise((done) => setTimeout(done, 20));
+  }
+}
+console.log(`server ready after start                     ${(ready / 1000).toFixed(2)} s   (under 2 s)`);
+server.kill();
+
+/** JavaScript that the outing page loads at first, static imports followed, gzipped. */
+const client = join(root, 'build/client/_app/immutable');
+if (existsSync(client)) {
+  const manifest = JSON.parse(readFileSync(join(root, '.svelte-kit/output/client/.vite/manifest.json'), 'utf8'));
+  const seen = new Set();
+  const follow = (key) => {
+    if (seen.has(key) || !manifest[key]) return;
+    seen.add(key);
+    for (const next of manifest[key].imports ?? []) follow(next);
+  };
+  const nodes = readdirSync(join(root, '.svelte-kit/generated/client-optimized/nodes'));
+  for (const key of Object.keys(manifest))
+    if (/entry\/(start|app)|client\/entry|client-optimized\/app/.test(key)) follow(key);
+  const wanted = nodes.filter((n) =>
+    /src\/routes\/(\+layout|box\/\[id\]\/\+layout|box\/\[id\]\/outing\/\+page)|\+error/.test(
+      readFileSync(join(root, '.svelte-kit/generated/client-optimized/nodes', n), 'utf8')
+    )
+  );
+  for (const n of wanted) follow(`.svelte-kit/generated/client-optimized/nodes/${n}`);
+  const bytes = [...seen].reduce(
+    (sum, key) => sum + gzipSync(readFileSync(join(root, '.svelte-kit/output/client', manifest[key].file))).length,
+    0
+  );
+  console.log(
+    `box page, JavaScript at first load, gzipped  ${(bytes / 1000).toFixed(0)} kB  (under 250 kB, ${seen.size} files)`
+  );
+}
+rmSync(scratch, { recursive: true, force: true });

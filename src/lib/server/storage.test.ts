@@ -1,0 +1,157 @@
+import { mkdtempSync, readdirSync, writeFileSync, existsSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { beforeEach, describe, expect, test } from 'vitest';
+import { emptyBox } from '@haversack/core/box/empty';
+import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
+import {
+  createBox,
+  deleteBox,
+  getBox,
+  getRevision,
+  listBoxes,
+  listRevisions,
+  parseDocument,
+  saveBox,
+  setArchived
+} from './boxes.ts';
+import { backupsOf, openDatabase, restoreBackup, type Db } from './db/open.ts';
+import { answer, ApiError } from './errors.ts';
+import { addLog, deleteLog, listLog } from './logbook.ts';
+import { listOwnParts, saveOwnPart } from './parts.ts';
+
+const MIGRATIONS = join(process.cwd(), 'drizzle');
+let file: string;
+let db: Db;
+
+beforeEach(async () => {
+  file = join(mkdtempSync(join(tmpdir(), 'haversack-test-')), 'haversack.db');
+  const opened = await openDatabase(file, MIGRATIONS, 1_000);
+  if (opened.state !== 'ready') throw new Error(opened.message);
+  db = opened.db;
+});
+
+describe('boxes', () => {
+  test('a save names its revision; a stale one is refused with what is stored, and both stay', () => {
+    const made = createBox(db, emptyBox('First'), 1);
+    const mine = { ...made.document, name: 'Mine' };
+    expect(saveBox(db, made.id, mine, 1, 2).revision).toBe(2);
+    const refused = (() => {
+      try {
+        saveBox(db, made.id, { ...made.document, name: 'Stale' }, 1, 3);
+      } catch (e) {
+        return e as ApiError;
+      }
+    })();
+    expect(refused?.status).toBe(409);
+    expect((refused?.details.stored as { document: { name: string } }).document.name).toBe('Mine');
+    expect(getRevision(db, made.id, 1).name).toBe('First');
+    expect(listRevisions(db, made.id).map((r) => r.revision)).toEqual([1]);
+  });
+
+  test('only the last forty revisions are kept', () => {
+    const made = createBox(db, emptyBox('Often'), 1);
+    for (let i = 1; i <= 60; i++) saveBox(db, made.id, { ...made.document, notes: String(i) }, i, i);
+    const kept = listRevisions(db, made.id);
+    expect(kept.length).toBeLessThanOrEqual(41);
+    expect(kept[0]!.revision).toBe(60);
+  });
+
+  test('deleting wants the archive first and takes the logbook along', () => {
+    const made = createBox(db, emptyBox('Gone'), 1);
+    expect(() => deleteBox(db, made.id)).toThrow('archive it first');
+    setArchived(db, made.id, true);
+    deleteBox(db, made.id);
+    expect(() => getBox(db, made.id)).toThrow('not on the shelf');
+    expect(listBoxes(db, STARTER_CATALOGUE)).toEqual([]);
+  });
+
+  test('a hostile document is refused with its place and nothing is stored', () => {
+    expect(() => parseDocument({ ...emptyBox('x'), devices: 'many' })).toThrow(/At devices/);
+    expect(() =>
+      parseDocument(JSON.parse('{"__proto__": {"polluted": true}, "format": "haversack-box", "version": 1}'))
+    ).toThrow();
+    expect(({} as { polluted?: boolean }).polluted).toBeUndefined();
+    expect(listBoxes(db, STARTER_CATALOGUE)).toEqual([]);
+  });
+});
+
+describe('own parts and logbook', () => {
+  test('an own part is kept and may not take a starter part’s name', () => {
+    const starter = STARTER_CATALOGUE[0]!;
+    expect(() => saveOwnPart(db, starter, 1)).toThrow('starter catalogue');
+    saveOwnPart(db, { ...starter, id: 'own-1' }, 1);
+    expect(listOwnParts(db)).toMatchObject([{ id: 'own-1', origin: 'own' }]);
+    expect(() => saveOwnPart(db, { ...starter, id: 'own-2', capacityAh: 0 }, 1)).toThrow(/capacityAh/);
+  });
+
+  test('a record keeps what was planned; wrong figures are refused by name', () => {
+    const box = createBox(db, emptyBox('Out'), 1);
+    const entry = {
+      kind: 'outing',
+      day: '2026-11-20',
+      durationH: 9.5,
+      chargeAh: 12,
+      endV: 12.8,
+      airC: 3,
+      notes: 'rain',
+      planned: { lastsH: 12, wantedH: 10, chargeAh: 11, endV: 12.9 }
+    };
+    const made = addLog(db, box.id, entry, 5);
+    expect(listLog(db, box.id)).toMatchObject([{ durationH: 9.5, planned: { wantedH: 10 } }]);
+    expect(() => addLog(db, box.id, { ...entry, durationH: -1 }, 6)).toThrow(/durationH/);
+    expect(() => addLog(db, 'nobody', entry, 6)).toThrow('not on the shelf');
+    deleteLog(db, made.id);
+    expect(listLog(db, box.id)).toEqual([]);
+  });
+});
+
+describe('the database file', () => {
+  test('opening again keeps a backup of what was there', async () => {
+    createBox(db, emptyBox('Kept'), 1);
+    db.$client.close();
+    await openDatabase(file, MIGRATIONS, 2_000);
+    expect(backupsOf(file)).toHaveLength(1);
+  });
+
+  test('a damaged file is said, left as it is, and the backup brings the boxes back', async () => {
+    createBox(db, emptyBox('Precious'), 1);
+    db.$client.close();
+    const again = await openDatabase(file, MIGRATIONS, 2_000);
+    if (again.state === 'ready') again.db.$client.close();
+    writeFileSync(file, 'this is no database, it is a text that is long enough to be one page of one');
+    const damaged = await openDatabase(file, MIGRATIONS, 3_000);
+    expect(damaged).toMatchObject({ state: 'damaged' });
+    if (damaged.state !== 'damaged') return;
+    expect(damaged.backups).toHaveLength(1);
+    const aside = restoreBackup(file, damaged.backups[0]!, 4_000);
+    expect(existsSync(aside)).toBe(true);
+    const restored = await openDatabase(file, MIGRATIONS, 5_000);
+    expect(restored.state === 'ready' && listBoxes(restored.db, STARTER_CATALOGUE).map((b) => b.name)).toEqual([
+      'Precious'
+    ]);
+  });
+
+  test('a folder that cannot be written is one clear sentence', async () => {
+    writeFileSync(join(file, '..', 'plain'), '');
+    const opened = await openDatabase(join(file, '..', 'plain', 'haversack.db'), MIGRATIONS, 1);
+    expect(opened).toMatchObject({ state: 'damaged' });
+    expect(opened.state === 'damaged' && opened.message).toContain('cannot be written');
+    expect(readdirSync(join(file, '..'))).toContain('plain');
+  });
+
+  test.each([
+    ['SQLITE_FULL', 507, 'disk is full'],
+    ['SQLITE_READONLY_DBMOVED', 507, 'read-only'],
+    ['SQLITE_CORRUPT', 503, 'damaged'],
+    ['SQLITE_SOMETHING', 500, 'Something went wrong']
+  ])('%s reaches the person as status %d without database text', async (code, status, says) => {
+    const response = await answer(() => {
+      throw Object.assign(new Error('near "select": syntax error in boxes'), { code });
+    });
+    expect(response.status).toBe(status);
+    const body = (await response.json()) as { message: string };
+    expect(body.message).toContain(says);
+    expect(body.message).not.toContain('select');
+  });
+});
