@@ -1,0 +1,29 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { boxId, open } from './helpers.ts';
+
+const STAGES = ['outing', 'battery', 'case', 'ports', 'wiring', 'kit', 'bench', 'logbook'];
+
+for (const theme of ['day', 'night'] as const) {
+  test(`axe finds nothing on any screen, ${theme} theme`, async ({ page }) => {
+    test.setTimeout(180_000);
+    await page.addInitScript((name) => localStorage.setItem('haversack-theme', name), theme);
+    const id = await boxId(page, 'Saltmarsh hide box');
+    for (const path of ['/', '/parts', ...STAGES.map((s) => `/box/${id}/${s}`)]) {
+      await open(page, path);
+      await page.waitForTimeout(600);
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect
+        .soft(
+          violations.map(
+            (v) =>
+              `${path}: ${v.id} ${v.nodes
+                .slice(0, 3)
+                .map((n) => n.target.join(' '))
+                .join(' | ')}`
+          )
+        )
+        .toEqual([]);
+    }
+  });
+}

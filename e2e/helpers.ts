@@ -1,0 +1,24 @@
+import { expect, type Page } from '@playwright/test';
+
+/** The address of a demo box, or of any box by its name. */
+export async function boxId(page: Page, name: string): Promise<string> {
+  const { boxes } = (await (await page.request.get('/api/boxes')).json()) as { boxes: { id: string; name: string }[] };
+  const found = boxes.find((b) => b.name === name);
+  if (!found) throw new Error(`no box '${name}' among ${boxes.map((b) => b.name).join(', ')}`);
+  return found.id;
+}
+
+/** A copy of a demo box of its own, so that journeys do not disturb each other. */
+export async function copyOf(page: Page, name: string, as: string): Promise<string> {
+  const { document } = await (await page.request.get(`/api/boxes/${await boxId(page, name)}`)).json();
+  const made = await page.request.post('/api/boxes', { data: { document: { ...document, name: as } } });
+  return ((await made.json()) as { id: string }).id;
+}
+
+export async function open(page: Page, path: string): Promise<void> {
+  await page.goto(path);
+  await page.waitForSelector('html[data-ready=true]');
+}
+
+export const verdict = (page: Page, id: string) => page.locator(`[data-verdict=${id}]`);
+export const saved = (page: Page) => expect(page.locator('[data-save=saved]')).toBeVisible({ timeout: 10_000 });
