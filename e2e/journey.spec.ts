@@ -31,7 +31,7 @@ test('an empty box is designed by hand to a printed build sheet', async ({ page 
   await page.getByRole('button', { name: /Circular screw connector, 16 mm/ }).click();
   await page.getByRole('button', { name: /Rotary battery switch/ }).click();
   await page.keyboard.press('1');
-  await page.getByRole('button', { name: /^Red work lamp,/ }).click();
+  await page.getByRole('button', { name: /^Red work lamp,/ }).press('Enter');
   await page.getByLabel('Plugged into').selectOption({ index: 1 });
 
   await page.keyboard.press('Escape');

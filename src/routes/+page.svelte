@@ -228,15 +228,15 @@
                 >{row.notes || 'no notes'}</span
               ><span class="lab">changed {new Date(row.updatedMs).toLocaleDateString()}</span></a
             >
-            <dl class="flex flex-wrap gap-x-4 gap-y-1">
+            <div class="flex flex-wrap gap-x-4 gap-y-1">
               {#each row.verdicts as v (v.id)}<div class="flex w-24 items-start gap-1.5">
                   <Mark state={v.state} size={16} />
                   <div class="min-w-0">
-                    <dt class="lab">{v.name}</dt>
-                    <dd class="truncate font-medium">{v.text}</dd>
+                    <span class="lab block">{v.name}</span>
+                    <span class="block truncate font-medium">{v.text}</span>
                   </div>
                 </div>{/each}
-            </dl>
+            </div>
             <span class="flex">
               <button
                 type="button"

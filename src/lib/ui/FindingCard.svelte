@@ -42,7 +42,7 @@
 >
   <div class="flex gap-2">
     <Mark state={finding.severity} size={16} />
-    <h4 class="text-[14px]/[20px] font-[640]">{finding.title}</h4>
+    <h3 class="!text-[14px]/[20px] !font-[640] text-ink">{finding.title}</h3>
   </div>
   <p class="mt-1 ml-6 text-ink2">{finding.why}</p>
   {#if finding.acceptedBecause !== null}

@@ -118,7 +118,7 @@
     {#if problem && !dialog}<p role="alert" class="mb-3 text-stop">{problem}</p>{/if}
     <div class="overflow-x-auto">
       <table class="sheet">
-        <thead><tr><th>Name</th><th>Note</th><th class="num">Price</th><th class="num">kg</th><th></th></tr></thead>
+        <thead><tr><th>Name</th><th>Note</th><th class="num">Price</th><th class="num">kg</th><td></td></tr></thead>
         <tbody>
           {#each shown as part (part.id)}
             <tr

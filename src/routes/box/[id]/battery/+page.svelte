@@ -81,7 +81,7 @@
 <div class="grid gap-6 p-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]">
   <div class="grid content-start gap-4">
     <section class="rounded-box border border-line2 bg-raise p-4">
-      <h3>This box’s battery</h3>
+      <h2 class="h3">This box’s battery</h2>
       <PartSelect label="Battery" kind="battery" value={b.partId} path="bank/partId" none="none yet" />
       <div class="row">
         <span>Packs in parallel</span><QuantityField
@@ -164,7 +164,7 @@
     </section>
     {#if bank}
       <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Sizing">
-        <h3>How large it must be, line by line</h3>
+        <h2 class="h3">How large it must be, line by line</h2>
         <p class="lab mb-1">{bank.sizing.formula}</p>
         {#each bank.sizing.lines as l (l.label)}
           <div class="flex items-baseline justify-between gap-3 border-t border-line py-1">
@@ -185,7 +185,7 @@
       </section>
     {:else}
       <section class="rounded-box border border-line2 bg-raise p-4">
-        <h3>What the outing wants</h3>
+        <h2 class="h3">What the outing wants</h2>
         <p class="text-[14px]">
           {open.plan.demand.totalWh > 0
             ? `${fixed(open.plan.demand.totalWh, 0)} Wh, ${fixed(open.plan.demand.totalAh, 1)} Ah at ${fixed(open.plan.demand.atV, 1)} V, before cold, age and what is kept back.`
@@ -197,7 +197,7 @@
 
   <div class="grid content-start gap-4">
     <section class="rounded-box border border-line2 bg-raise p-4">
-      <h3>Side by side</h3>
+      <h2 class="h3">Side by side</h2>
       <label class="row"
         ><span>Compare with</span><select
           class="in w-64"
@@ -210,7 +210,7 @@
       <table class="sheet mt-2">
         <thead
           ><tr
-            ><th></th>{#each columns as c (c.title)}<th class="num"
+            ><td></td>{#each columns as c (c.title)}<th class="num"
                 >{c.title}<span class="block font-normal">{c.part.name}</span></th
               >{/each}</tr
           ></thead
@@ -223,7 +223,7 @@
             >
           {/each}
           <tr
-            ><th></th>{#each columns as c (c.title)}<td class="num"
+            ><td></td>{#each columns as c (c.title)}<td class="num"
                 >{#if !c.chosen}<button type="button" class="btn main" onclick={() => choose(c.part)}
                     >Choose this</button
                   >{/if}</td
@@ -233,7 +233,7 @@
       </table>
     </section>
     <section class="rounded-box border border-line2 bg-raise p-4">
-      <h3>Charging</h3>
+      <h2 class="h3">Charging</h2>
       <AttrField
         label="Way"
         attr={open.doc.charging.path}

@@ -54,7 +54,7 @@
             .join('; ')}
         </p>{/if}
     </header>
-    <section class="keep mb-5 grid grid-cols-2 gap-x-6 gap-y-1 md:grid-cols-5" aria-label="Verdicts">
+    <section class="keep mb-5 grid grid-cols-2 gap-x-6 gap-y-1 md:grid-cols-5" aria-label="The five answers">
       {#each plan.verdicts as v (v.id)}<div class="flex items-start gap-2">
           <Mark state={v.state} size={16} />
           <div>
@@ -65,20 +65,20 @@
         </div>{/each}
     </section>
     <section class="mb-5 rounded-box border border-line2 p-3">
-      <h3 class="mb-1">Cautions</h3>
+      <h2 class="h3 mb-1">Cautions</h2>
       <ul class="grid list-disc gap-1 pl-4">
         {#each bench.cautions as c (c)}<li>{c}</li>{/each}
       </ul>
       <p class="lab mt-1">Local codes and licensed practice come first wherever they say something else.</p>
     </section>
     {#if openItems.length}<section class="mb-5">
-        <h3 class="mb-1">Still to find out</h3>
+        <h2 class="h3 mb-1">Still to find out</h2>
         <ul class="grid list-disc gap-1 pl-4">
           {#each openItems as f (f.key)}<li><b>{f.title}.</b> {f.why}</li>{/each}
         </ul>
       </section>{/if}
     {#if accepted.length}<section class="mb-5">
-        <h3 class="mb-1">Accepted with a reason</h3>
+        <h2 class="h3 mb-1">Accepted with a reason</h2>
         <ul class="grid list-disc gap-1 pl-4">
           {#each accepted as f (f.key)}<li><b>{f.where.label}: {f.title}.</b> {f.acceptedBecause}</li>{/each}
         </ul>

@@ -78,7 +78,7 @@
     </div>
     <div class="mt-6 grid gap-6 md:grid-cols-2">
       <section class="rounded-box border border-line2 bg-raise p-4">
-        <h3>What goes in</h3>
+        <h2 class="h3">What goes in</h2>
         <table class="sheet">
           <thead
             ><tr><th>Body</th><th class="num">{unit}, length × width × height</th><th class="num">kg</th></tr></thead
@@ -118,7 +118,7 @@
         </label>
       </section>
       <section class="rounded-box border border-line2 bg-raise p-4">
-        <h3>The case</h3>
+        <h2 class="h3">The case</h2>
         <div class="row">
           <span>Inside at the rim</span><span class="n"
             >{lengthText(fit.part.rimLengthMm, unit, 0)} × {lengthText(fit.part.rimWidthMm, unit, 0)} {unit}</span

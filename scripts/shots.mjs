@@ -1,0 +1,47 @@
+// Takes the pictures of docs/screenshots from the demo data. Needs a running demo: npm run shots -- [address]
+import { chromium } from '@playwright/test';
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureBrowser } from './ensure-browser.mjs';
+import { root } from './ensure.mjs';
+
+const base = process.argv[2] ?? 'http://127.0.0.1:4173';
+const out = join(root, 'docs/screenshots');
+mkdirSync(out, { recursive: true });
+const browser = await chromium.launch({ executablePath: ensureBrowser(), args: ['--no-sandbox', '--disable-gpu'] });
+const { boxes } = await (await fetch(`${base}/api/boxes`)).json();
+const hide = boxes.find((b) => b.name.startsWith('Saltmarsh')).id;
+
+async function shot(name, path, { night = false, width = 1280, height = 800, before } = {}) {
+  const page = await (await browser.newContext({ viewport: { width, height } })).newPage();
+  if (night) await page.addInitScript(() => localStorage.setItem('haversack-theme', 'night'));
+  await page.goto(base + path);
+  await page.waitForSelector('html[data-ready=true]');
+  await page.waitForTimeout(900);
+  if (before) await before(page);
+  await page.screenshot({ path: join(out, `${name}.png`) });
+  await page.context().close();
+}
+
+await shot('shelf', '/');
+for (const stage of ['outing', 'battery', 'case', 'ports', 'wiring', 'kit', 'bench', 'logbook']) {
+  await shot(stage, `/box/${hide}/${stage}`, {
+    before: async (page) => {
+      if (stage === 'outing') await page.getByRole('button', { name: /^Lens heater band,/ }).press('Enter');
+      if (stage === 'ports')
+        await page
+          .locator('[data-port=p2]')
+          .focus()
+          .then(() => page.keyboard.press('Enter'));
+      if (stage === 'wiring')
+        await page
+          .getByRole('button', { name: /^C5/ })
+          .focus()
+          .then(() => page.keyboard.press('Enter'));
+      await page.waitForTimeout(400);
+    }
+  });
+}
+await shot('outing-night', `/box/${hide}/outing`, { night: true });
+await shot('logbook-phone', `/box/${hide}/logbook`, { width: 390, height: 844 });
+await browser.close();
