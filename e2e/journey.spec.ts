@@ -24,7 +24,9 @@ test('an empty box is designed by hand to a printed build sheet', async ({ page 
   await expect(verdict(page, 'lasts')).toHaveAttribute('data-state', 'holds');
 
   await page.keyboard.press('3');
-  await page.getByLabel('Case', { exact: true }).selectOption({ label: 'Tall plastic utility can, 12.6 l' });
+  await page
+    .getByRole('combobox', { name: 'Case', exact: true })
+    .selectOption({ label: 'Tall plastic utility can, 12.6 l' });
   await expect(page.getByRole('group', { name: /Plan of the inside/ })).toBeVisible();
 
   await page.keyboard.press('4');
@@ -41,7 +43,7 @@ test('an empty box is designed by hand to a printed build sheet', async ({ page 
   await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'holds');
 
   await page.keyboard.press('6');
-  await expect(page.getByRole('cell', { name: /Circular screw connector, 16 mm/ })).toBeVisible();
+  await expect(page.getByRole('cell', { name: /Circular screw connector, 16 mm/ }).first()).toBeVisible();
   await page.keyboard.press('7');
   await expect(page.getByRole('heading', { name: 'Test sheet' })).toBeVisible();
   await saved(page);
@@ -50,7 +52,7 @@ test('an empty box is designed by hand to a printed build sheet', async ({ page 
 });
 
 test('the stop is cleared by its button, and undo goes back to the start', async ({ page }) => {
-  const id = await copyOf(page, 'Saltmarsh hide box', 'Undo box');
+  const id = await copyOf(page, 'Saltmarsh hide box', 'Going back');
   await open(page, `/box/${id}/wiring`);
   await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'stop');
   await page.getByRole('button', { name: 'Do this: Fit a 1 A fuse' }).first().click();
@@ -67,9 +69,9 @@ test('the stop is cleared by its button, and undo goes back to the start', async
   await page.getByRole('button', { name: /Pressure vent M12/ }).click();
   await page.getByRole('heading', { name: 'Ports', level: 1 }).click();
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeDisabled();
   await page.keyboard.press('Control+Shift+z');
-  await expect(page.getByRole('button', { name: 'Redo' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Redo', exact: true })).toBeDisabled();
 });
 
 test('a port is dragged by the mouse and lands where it is dropped', async ({ page }) => {
@@ -83,7 +85,7 @@ test('a port is dragged by the mouse and lands where it is dropped', async ({ pa
   await page.mouse.move(from.x + from.width / 2 - 20, from.y + 12, { steps: 4 });
   await page.mouse.up();
   await expect(port).toHaveAttribute('aria-label', /178 from the left/);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(port).toHaveAttribute('aria-label', /198 from the left/);
 });
 

@@ -8,6 +8,12 @@
   import StageIcon from '$lib/ui/StageIcon.svelte';
 
   let { stage }: { stage: string } = $props();
+  let rail = $state<HTMLElement>();
+
+  // on a phone the rail scrolls sideways: keep the open stage in sight
+  $effect(() => {
+    rail?.querySelector(`[data-stage='${stage}']`)?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  });
   const open = useBox();
 
   /** What each stage needs before it counts as begun. */
@@ -30,10 +36,11 @@
   }
 </script>
 
-<nav class="rail no-print" aria-label="Stages">
+<nav bind:this={rail} class="rail no-print" aria-label="Stages">
   {#each STAGES as s, i (s.id)}
     <a
       class="stage"
+      data-stage={s.id}
       href={resolve(`/box/[id]/${s.id}`, { id: open.id })}
       aria-current={stage === s.id ? 'page' : undefined}
       title="{s.name} (key {i + 1})"

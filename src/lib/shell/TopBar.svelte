@@ -209,8 +209,8 @@
       flex: 1;
       text-align: left;
     }
-    .save {
-      max-width: 90px;
+    .save:not(.bad) {
+      display: none;
       margin-right: 4px;
     }
     .top .icon {

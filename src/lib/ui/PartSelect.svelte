@@ -26,6 +26,7 @@
 <label class="row"
   ><span>{label}</span>
   <select
+    aria-label={label}
     class="in {wide ? 'w-80' : 'max-w-44'} min-w-0"
     value={value ?? ''}
     onchange={(e) => choose(e.currentTarget.value)}
