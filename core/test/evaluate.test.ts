@@ -97,6 +97,14 @@ describe('the whole chain', () => {
     for (const box of [...demoBoxes(), crowdedBox(24)]) expect(netlistFaults(plan(box).wiring.netlist)).toEqual([]);
   });
 
+  test('lengths in findings and workings follow the person into inches', () => {
+    const box = applyEdits(saltmarshHideBox(), [set('preferences/lengthUnit', 'in'), set('ports/p1/yMm', 20)]);
+    const low = plan(box).findings.find((f) => f.id === 'port-too-low')!;
+    expect(low.why).toContain('1 37/64 in');
+    expect(`${low.title} ${low.short}`).not.toContain('mm');
+    expect(plan(box).panel!.ports[0]!.working.result).toEqual({ value: '-1 33/64', unit: 'in' });
+  });
+
   test('each automatic fuse lies between load and wire, each automatic wire keeps its drop', () => {
     for (const box of [...demoBoxes().slice(1), crowdedBox(24)])
       for (const c of plan(box).wiring.circuits) {

@@ -1,8 +1,10 @@
+import { lengthsInUnit } from '../quantity/format.ts';
 import { RULES } from './registry.ts';
 import { BOX_PLACE, type Facts, type Finding, type Severity } from './rule.ts';
 
 /** What fits the third line of a strip cell. */
 const MOST_SHORT = 32;
+const cut = (text: string): string => (text.length > MOST_SHORT ? `${text.slice(0, MOST_SHORT - 1)}…` : text);
 const RANK: Record<Severity, number> = { stop: 0, caution: 1, note: 2 };
 
 /**
@@ -11,6 +13,7 @@ const RANK: Record<Severity, number> = { stop: 0, caution: 1, note: 2 };
  */
 export function findings(facts: Facts): { findings: Finding[]; checkCount: number } {
   const reasons = new Map(facts.box.accepted.map((a) => [a.key, a.reason]));
+  const words = (text: string): string => lengthsInUnit(text, facts.box.preferences.lengthUnit);
   const all = RULES.flatMap((rule) =>
     rule.check(facts).map((d): Finding => {
       const where = d.at ?? BOX_PLACE;
@@ -22,11 +25,11 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
         verdict: rule.verdict,
         stage: rule.stage,
         where,
-        short: d.short.length > MOST_SHORT ? `${d.short.slice(0, MOST_SHORT - 1)}…` : d.short,
-        title: d.title,
-        why: d.why,
+        short: cut(words(d.short)),
+        title: words(d.title),
+        why: words(d.why),
         figures: d.figures ?? {},
-        remedies: d.remedies ?? [],
+        remedies: (d.remedies ?? []).map((r) => ({ ...r, label: words(r.label), effect: words(r.effect) })),
         open: d.open ?? false,
         acceptedBecause: reasons.get(key) ?? null
       };

@@ -3,7 +3,8 @@ import type { Box, Port } from '../box/schema.ts';
 import type { Face, PartOf, Zone } from '../catalogue/part.ts';
 import { faceSizeMm, freeDepthMm, meets, rearSolid, type Solid } from '../case/faces.ts';
 import { solidOf, type CaseFit } from '../case/fit.ts';
-import { fixed } from '../quantity/format.ts';
+import { fixed, lengthText } from '../quantity/format.ts';
+import type { LengthUnit } from '../quantity/length.ts';
 import { line, type Working } from '../quantity/working.ts';
 import {
   BEHIND_GAP_MM,
@@ -100,7 +101,12 @@ export function panelPlan(box: Box, fit: CaseFit | undefined): PanelPlan | undef
           bottom: port.yMm - part.flangeHeightMm / 2
         },
         rear: rearSolid(c, port.face, port, envelope, needMm),
-        working: depthWorking(tags[port.id]!, part, port, free.depthMm, clearMm, behindName)
+        working: depthWorking(tags[port.id]!, part, port, {
+          freeMm: free.depthMm,
+          clearMm,
+          behindName,
+          unit: box.preferences.lengthUnit
+        })
       }
     ];
   });
@@ -119,39 +125,39 @@ function depthWorking(
   tag: string,
   part: Panel,
   port: Port,
-  freeMm: number,
-  clearMm: number,
-  behindName: string
+  at: { freeMm: number; clearMm: number; behindName: string; unit: LengthUnit }
 ): Working {
+  const { unit } = at;
   const terminals = port.terminals === 'flag' ? part.flagMm : part.straightMm;
+  const text = (mm: number) => lengthText(mm, unit);
   return {
     id: `depth-${port.id}`,
     title: `Room behind ${tag}`,
     formula: 'clear = free depth − body − terminals and first bend',
     lines: [
       line(
-        `Free until the ${behindName}`,
-        fixed(freeMm, 1),
-        'mm',
+        `Free until the ${at.behindName}`,
+        text(at.freeMm),
+        unit,
         'computed',
         'wall measured at this height, draft included'
       ),
       line(
         'Body',
-        fixed(-part.bodyDepthMm, 1),
-        'mm',
+        text(-part.bodyDepthMm),
+        unit,
         'part',
         part.measureYours === 'no' ? 'typical' : 'varies by maker: measure yours'
       ),
       line(
         port.terminals === 'flag' ? 'Flag terminals and bend' : 'Straight terminals and bend',
-        fixed(-terminals, 1),
-        'mm',
+        text(-terminals),
+        unit,
         'table',
         'receptacle and first bend'
       )
     ],
-    result: { value: fixed(clearMm, 1), unit: 'mm' }
+    result: { value: text(at.clearMm), unit }
   };
 }
 

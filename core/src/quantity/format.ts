@@ -53,3 +53,14 @@ export function clockText(timeH: number): string {
 
 export const temperatureText = (tempC: number, unit: 'C' | 'F'): string =>
   fixed(unit === 'C' ? tempC : (tempC * 9) / 5 + 32, Number.isInteger(tempC) ? 0 : 1);
+
+/**
+ * The millimetres named in a sentence, put into the person's unit: '34, 106 mm' or '50 × 25 mm' as inch fractions to 1/64.
+ * Areas (mm²) stay.
+ */
+export function lengthsInUnit(text: string, unit: LengthUnit): string {
+  if (unit === 'mm') return text;
+  return text.replace(/(\d+(?:\.\d+)?(?:(?:, | × | to )\d+(?:\.\d+)?)*) mm\b(?!²)/g, (_, numbers: string) => {
+    return `${numbers.replace(/\d+(?:\.\d+)?/g, (n) => inchFraction(Number(n)).text)} in`;
+  });
+}

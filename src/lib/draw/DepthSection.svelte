@@ -2,10 +2,13 @@
   import type { CaseFit } from '@haversack/core/case/fit';
   import type { PortPlan } from '@haversack/core/panel/panel';
   import { holeSizeMm } from '@haversack/core/panel/spacing';
-  import { fixed } from '@haversack/core/quantity/format';
+  import { lengthText } from '@haversack/core/quantity/format';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
 
   /** A cut through one port: cap, flange, wall, body, wire bend, gap and what stands behind. */
   let { plan, fit }: { plan: PortPlan; fit: CaseFit } = $props();
+  const open = useBox();
+  const unit = $derived(open.doc.preferences.lengthUnit);
   const W = 330;
   const H = 132;
   const p = $derived(plan.part);
@@ -105,10 +108,14 @@
       />{/if}
   {/if}
   <text x={inner + (p.bodyDepthMm * k) / 2} y={mid + 4} text-anchor="middle" style:fill="var(--on-brass)">body</text>
-  <text class="n" x={x0 + (wall * k) / 2} y="126" text-anchor="middle">{fixed(wall, 1)}</text>
-  <text class="n" x={inner + (p.bodyDepthMm * k) / 2} y="126" text-anchor="middle">{fixed(p.bodyDepthMm, 0)}</text>
-  <text class="n" x={inner + (p.bodyDepthMm + bend / 2) * k} y="126" text-anchor="middle">{fixed(bend, 0)}</text>
+  <text class="n" x={x0 + (wall * k) / 2} y="126" text-anchor="middle">{lengthText(wall, unit)}</text>
+  <text class="n" x={inner + (p.bodyDepthMm * k) / 2} y="126" text-anchor="middle"
+    >{lengthText(p.bodyDepthMm, unit, 0)}</text
+  >
+  <text class="n" x={inner + (p.bodyDepthMm + bend / 2) * k} y="126" text-anchor="middle"
+    >{lengthText(bend, unit, 0)}</text
+  >
   <text x={W - 2} y="126" text-anchor="end" style:fill={clear < 0 ? 'var(--stop)' : 'var(--brass7)'}
-    ><tspan class="n" font-weight="640">{fixed(clear, 1)}</tspan> {clear < 0 ? 'mm short' : 'mm clear'}</text
+    ><tspan class="n" font-weight="640">{lengthText(clear, unit)}</tspan> {unit} {clear < 0 ? 'short' : 'clear'}</text
   >
 </svg>

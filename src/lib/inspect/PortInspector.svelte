@@ -5,6 +5,7 @@
   import { portMark, SEAL_WORDS, sealWord } from '@haversack/core/sealing/sealing';
   import { setTo } from '@haversack/core/box/attr';
   import { FACES } from '@haversack/core/catalogue/faces';
+  import { BEHIND_GAP_MM } from '@haversack/core/panel/spacing';
   import { inchFraction } from '@haversack/core/quantity/length';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -94,8 +95,8 @@
       class="in w-40"
       value={plan.port.terminals}
       onchange={(e) => set(`${e.currentTarget.value} terminals`, 'terminals', e.currentTarget.value)}
-      ><option value="flag">flag, {plan.part.flagMm} mm</option><option value="straight"
-        >straight, {plan.part.straightMm} mm</option
+      ><option value="flag">flag, {lengthText(plan.part.flagMm, unit)} {unit}</option><option value="straight"
+        >straight, {lengthText(plan.part.straightMm, unit)} {unit}</option
       ></select
     ></label
   >
@@ -103,20 +104,24 @@
 <section class="sec">
   <h3>Depth behind the panel</h3>
   {#each plan.working.lines as l (l.label)}<div class="row">
-      <span>{l.label}</span><span class="val"><span class="n">{l.value}</span><span class="u min-w-5">mm</span></span>
+      <span>{l.label}</span><span class="val"
+        ><span class="n">{l.value}</span><span class="u min-w-5">{l.unit}</span></span
+      >
     </div>{/each}
   <div class="row sum">
     <span>Clear of the {plan.behindName}</span><span class="flex items-center gap-2"
-      ><Figure value={fixed(plan.clearMm, 1)} unit="mm" working={plan.working} strong /><Mark
-        state={plan.clearMm >= 5 ? 'holds' : plan.clearMm >= 0 ? 'caution' : 'stop'}
+      ><Figure value={plan.working.result.value} {unit} working={plan.working} strong /><Mark
+        state={plan.clearMm >= BEHIND_GAP_MM ? 'holds' : plan.clearMm >= 0 ? 'caution' : 'stop'}
       /></span
     >
   </div>
   <p class="lab">
-    Wanted 5 mm. Flange to the edges: {fixed(plan.edgesMm.left, 0)} left, {fixed(plan.edgesMm.right, 0)} right, {fixed(
-      plan.edgesMm.top,
+    Wanted {lengthText(BEHIND_GAP_MM, unit)}
+    {unit}. Flange to the edges, {unit}: {lengthText(plan.edgesMm.left, unit, 0)} left, {lengthText(
+      plan.edgesMm.right,
+      unit,
       0
-    )} top, {fixed(plan.edgesMm.bottom, 0)} bottom.
+    )} right, {lengthText(plan.edgesMm.top, unit, 0)} top, {lengthText(plan.edgesMm.bottom, unit, 0)} bottom.
   </p>
 </section>
 <section class="sec">
