@@ -29,10 +29,10 @@
   height={H}
   viewBox="0 0 {W} {H}"
   role="img"
-  aria-label="Section through {plan.tag}: wall {wall} mm, body {p.bodyDepthMm} mm, terminals and bend {bend} mm, {fixed(
-    clear,
-    1
-  )} mm clear of the {plan.behindName}"
+  aria-label="Section through {plan.tag}: wall {lengthText(wall, unit)}, body {lengthText(
+    p.bodyDepthMm,
+    unit
+  )}, terminals and bend {lengthText(bend, unit)}, {lengthText(clear, unit)} {unit} clear of the {plan.behindName}"
 >
   <rect
     x={x0}
