@@ -292,12 +292,9 @@
     <text class="halo" x="226" y={lastY + 32} style:fill={w.block ? 'var(--ink2)' : 'var(--stop)'}
       >{w.block ? `fuse block, ${w.block.wayCount} ways` : 'no fuse block'}</text
     >
+    {#each load as c, i (c.circuit.id)}{@render rung(c, rungY(i), 236)}{/each}
     <path d="M208 {rungY(0)}H236V{lastY}" stroke={positive} stroke-width={mainWeight} fill="none" />
-    {#each load as c, i (c.circuit.id)}<circle cx="236" cy={rungY(i)} r="3.5" fill={positive} />{@render rung(
-        c,
-        rungY(i),
-        236
-      )}{/each}
+    {#each load as c, i (c.circuit.id)}<circle cx="236" cy={rungY(i)} r="3.5" fill={positive} />{/each}
   {/if}
   {#each [...always.map((_, i) => topY + i * 64), ...load.map((_, i) => rungY(i))] as y (y)}<circle
       cx={rightX}
