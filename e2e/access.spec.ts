@@ -2,16 +2,23 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { boxId, open } from './helpers.ts';
 
+const VIEWS = [
+  'outing?view=season',
+  'battery?view=compare',
+  'battery?view=join',
+  'battery?view=charge',
+  'battery?view=volts'
+];
 const STAGES = ['outing', 'battery', 'case', 'ports', 'wiring', 'kit', 'bench', 'logbook'];
 
 for (const theme of ['day', 'night'] as const) {
   test(`axe finds nothing on any screen, ${theme} theme`, async ({ page }) => {
-    test.setTimeout(180_000);
+    test.setTimeout(240_000);
     await page.addInitScript((name) => localStorage.setItem('haversack-theme', name), theme);
     const id = await boxId(page, 'Saltmarsh hide box');
-    for (const path of ['/', '/parts', ...STAGES.map((s) => `/box/${id}/${s}`)]) {
+    for (const path of ['/', '/parts', ...[...STAGES, ...VIEWS].map((s) => `/box/${id}/${s}`)]) {
       await open(page, path);
-      await page.waitForTimeout(600);
+      await page.waitForTimeout(900);
       const { violations } = await new AxeBuilder({ page }).analyze();
       expect
         .soft(

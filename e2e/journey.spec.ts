@@ -3,7 +3,7 @@ import { boxId, copyOf, open, saved, verdict } from './helpers.ts';
 
 test('an empty box is designed by hand to a printed build sheet', async ({ page }) => {
   await open(page, '/');
-  await page.getByRole('button', { name: 'New box' }).click();
+  await page.getByRole('button', { name: 'New box', exact: true }).click();
   await expect(page.getByText('What must run, and for how long?')).toBeVisible();
 
   await page.getByLabel('Pack up').fill('16:00');

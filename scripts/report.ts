@@ -2,6 +2,8 @@ import { readFileSync, statSync } from 'node:fs';
 import { STARTER_CATALOGUE } from '../core/src/catalogue/starter.ts';
 import { evaluate } from '../core/src/evaluate.ts';
 import { MOST_CHARACTERS, readBox } from '../core/src/exchange/read-box.ts';
+import { sure } from '../core/src/outing/sure.ts';
+import { seasonPlan } from '../core/src/season/season.ts';
 import { report, reportText } from '../core/src/exchange/report.ts';
 
 const args = process.argv.slice(2);
@@ -23,6 +25,12 @@ try {
 const read = readBox(text);
 if (!read.ok) refuse(read.problems.map((p) => `${file}${p.path ? `, at ${p.path}` : ''}: ${p.message}`).join('\n'));
 const plan = evaluate(read.box, STARTER_CATALOGUE, { fitNodeLimit: 200_000 });
-const result = report(read.box, plan);
-process.stdout.write(args.includes('--text') ? reportText(read.box, plan) : `${JSON.stringify(result, null, 2)}\n`);
+const longer = {
+  sure: plan.bank && plan.outing ? sure(read.box, plan.demand, plan.bank, plan.feed) : undefined,
+  season: seasonPlan(read.box, plan)
+};
+const result = report(read.box, plan, longer);
+process.stdout.write(
+  args.includes('--text') ? reportText(read.box, plan, longer) : `${JSON.stringify(result, null, 2)}\n`
+);
 process.exitCode = result.stops > 0 ? 3 : 0;

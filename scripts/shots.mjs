@@ -12,12 +12,13 @@ const browser = await chromium.launch({ executablePath: ensureBrowser(), args: [
 const { boxes } = await (await fetch(`${base}/api/boxes`)).json();
 const hide = boxes.find((b) => b.name.startsWith('Saltmarsh')).id;
 
-async function shot(name, path, { night = false, width = 1280, height = 800, before } = {}) {
+async function shot(name, path, { night = false, width = 1280, height = 800, wait = 900, scroll = 0, before } = {}) {
   const page = await (await browser.newContext({ viewport: { width, height } })).newPage();
   if (night) await page.addInitScript(() => localStorage.setItem('haversack-theme', 'night'));
   await page.goto(base + path);
   await page.waitForSelector('html[data-ready=true]');
-  await page.waitForTimeout(900);
+  await page.waitForTimeout(wait);
+  if (scroll) await page.locator('#main').evaluate((main, y) => (main.scrollTop = y), scroll);
   if (before) await before(page);
   await page.screenshot({ path: join(out, `${name}.png`) });
   await page.context().close();
@@ -42,6 +43,10 @@ for (const stage of ['outing', 'battery', 'case', 'ports', 'wiring', 'kit', 'ben
     }
   });
 }
+await shot('outing-sure', `/box/${hide}/outing`, { wait: 3500, scroll: 1000 });
+await shot('season', `/box/${hide}/outing?view=season`, { wait: 2500 });
+await shot('battery-compare', `/box/${hide}/battery?view=compare`, { wait: 5000 });
+await shot('battery-charge', `/box/${hide}/battery?view=charge`);
 await shot('outing-night', `/box/${hide}/outing`, { night: true });
 await shot('logbook-phone', `/box/${hide}/logbook`, { width: 390, height: 844 });
 await browser.close();

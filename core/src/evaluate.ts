@@ -9,10 +9,11 @@ import { findings } from './findings/findings.ts';
 import type { Finding } from './findings/rule.ts';
 import { carry, type Carry } from './kit/carry.ts';
 import { kit, type Kit } from './kit/kit.ts';
-import { outing, type Outing, type Paths } from './outing/outing.ts';
+import { lastsOnly, outing, type Outing } from './outing/outing.ts';
 import { panelPlan, type PanelPlan } from './panel/panel.ts';
 import { sealing, type Sealing } from './sealing/sealing.ts';
 import { verdicts, type VerdictAnswer } from './verdict.ts';
+import { feedOf, type Feed } from './wiring/feed.ts';
 import { wiringPlan } from './wiring/wiring.ts';
 import type { WiringPlan } from './wiring/types.ts';
 
@@ -23,6 +24,8 @@ export type Plan = {
   fit: CaseFit | undefined;
   panel: PanelPlan | undefined;
   wiring: WiringPlan;
+  /** The wiring reduced to its ports. */
+  feed: Feed;
   outing: Outing | undefined;
   sealing: Sealing | undefined;
   carry: Carry;
@@ -53,8 +56,8 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
   });
   const panel = panelPlan(box, fit);
   const wiring = wiringPlan({ box, catalogue, need, bank: b, fit });
-  const paths = pathsOf(wiring);
-  const run = outing(box, need, b, paths);
+  const feed = feedOf(wiring);
+  const run = outing(box, need, b, feed);
   const seal = sealing(fit, panel);
   const load = carry(box, fit, wiring);
   const list = kit(box, catalogue, b, wiring);
@@ -69,7 +72,7 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
     outing: run,
     sealing: seal,
     carry: load,
-    lastsAfterH: (edits) => lastsAfterH(box, edits, paths)
+    lastsAfterH: (edits) => lastsAfterH(box, edits, feed)
   });
   return {
     demand: need,
@@ -77,6 +80,7 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
     fit,
     panel,
     wiring,
+    feed,
     outing: run,
     sealing: seal,
     carry: load,
@@ -88,17 +92,12 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
   };
 }
 
-export const pathsOf = (wiring: WiringPlan): Paths => ({
-  commonOhm: wiring.main.commonMilliOhm / 1000,
-  branchOhmByPort: Object.fromEntries(wiring.circuits.map((c) => [c.circuit.portId, c.branchMilliOhm / 1000]))
-});
-
 /** Step of the runs behind 'what would it change': coarse enough for every edit, under a minute off. */
-const WHAT_IF_STEP_S = 300;
+const WHAT_IF_STEP_S = 600;
 
 /** Hours after some edits to devices or battery, with the wiring as it is. */
-function lastsAfterH(box: Box, edits: Edit[], paths: Paths): number {
+function lastsAfterH(box: Box, edits: Edit[], feed: Feed): number {
   const after = applyEdits(box, edits);
   const need = demand(after);
-  return outing(after, need, bank(after, need), paths, WHAT_IF_STEP_S)?.lastsH ?? 0;
+  return lastsOnly(after, need, bank(after, need), feed, WHAT_IF_STEP_S);
 }

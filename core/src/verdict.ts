@@ -67,6 +67,19 @@ function hoursPieces(durationH: number): { number: string; unit: string }[] {
   return m === 0 ? pieces : [...pieces, { number: String(m).padStart(2, '0'), unit: 'min' }];
 }
 
+/** Never quite certain, never quite hopeless. */
+export const sureText = (chanceFraction: number): string =>
+  `${Math.min(99, Math.max(1, Math.round(chanceFraction * 100)))} % sure`;
+
+/** The answers with the chance from many runs in place of the quick estimate, once it is there. */
+export const withSureness = (
+  answers: readonly VerdictAnswer[],
+  sure: { chanceFraction: number } | undefined
+): VerdictAnswer[] =>
+  answers.map((a) =>
+    a.id === 'lasts' && sure && / % sure$/.test(a.say) ? { ...a, say: sureText(sure.chanceFraction) } : a
+  );
+
 function lasts(x: Input): VerdictAnswer {
   const found = live(x, 'lasts');
   const o = x.outing;
@@ -88,7 +101,7 @@ function lasts(x: Input): VerdictAnswer {
     id: 'lasts',
     name: 'Lasts',
     state: stateOf(found, true),
-    say: short > 0 ? `${durationText(short)} short` : `${Math.min(99, Math.round(o.chanceFraction * 100))} % sure`,
+    say: short > 0 ? `${durationText(short)} short` : sureText(o.chanceFraction),
     value: hoursPieces(o.lastsH),
     target: `of ${wanted} wanted`,
     reason: worst(

@@ -199,5 +199,5 @@ describe('batteries', () => {
 
 test('E7: converter inputs', () => {
   expectDigits(converterInputW(CONVERTERS['usb-c'], 18), E.l1_p!);
-  expectDigits(converterInputW(CONVERTERS['inverter-300'], 30), E.l5_p!);
+  expectDigits(converterInputW(CONVERTERS.inverter, 30), E.l5_p!);
 });

@@ -162,8 +162,8 @@ describe('edits', () => {
   test('a longer outing takes the bars that ran to its end along', () => {
     const next = applyEdits(box, resizeOuting(box, { startH: 4, durationH: 16 }));
     expect(next.devices[0]!.spans).toEqual([
-      { startH: 4, endH: 11.5 },
-      { startH: 13, endH: 20 }
+      { startH: 4, endH: 11.5, dutyFraction: null },
+      { startH: 13, endH: 20, dutyFraction: null }
     ]);
   });
   test('parts nothing refers to are dropped, fuses kept', () => {

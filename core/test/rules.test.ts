@@ -28,6 +28,19 @@ const watts = (box: Box, name: string, powerW: number): Edit =>
     { id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power', powerW } }
   ]);
 
+const PANEL = {
+  panelW: 50,
+  maxPowerV: 18,
+  openV: 22,
+  tiltDeg: 30,
+  unshadedFraction: 1,
+  skyFraction: { is: 'auto' },
+  controller: 'pwm',
+  controllerMaxV: 30,
+  controllerMaxA: 10,
+  duringOuting: false
+} as const;
+
 /** For each rule a box that trips it; the canal box trips none of stop or caution. */
 const TRIPS: Record<string, () => Box> = {
   'air-transport': () => hide,
@@ -58,6 +71,34 @@ const TRIPS: Record<string, () => Box> = {
   'converter-overload': () => change(good, watts(good, 'Phone', 20)),
   'device-overvoltage': () => change(good, set(`devices/${device(good, 'Bait aerator').id}/maxV`, 13)),
   'device-undervoltage': () => change(good, set(`devices/${device(good, 'Bite-alarm receiver').id}/minV`, 12.7)),
+  'draw-claims-disagree': () =>
+    change(
+      good,
+      set(`devices/${device(good, 'Bait aerator').id}/claims`, [
+        { kind: 'meter', currentA: 0.9, atV: 12.5, where: '12v-lead' },
+        { kind: 'lasted', durationH: 48, capacityAh: 7, atV: 12 }
+      ])
+    ),
+  'inverter-present': () => change(good, set(`devices/${device(good, 'Shelter lamp').id}/supply`, 'inverter')),
+  'usb-c-rail': () =>
+    change(hide, watts(hide, 'Phone top-up', 65), set(`devices/${device(hide, 'Phone top-up').id}/wantsV`, 20)),
+  'cutoff-too-low': () => change(good, set('bank/disconnect', setTo({ cutV: 9, backV: 12 }))),
+  'parallel-soc': () =>
+    change(
+      good,
+      set('bank/count', 2),
+      set('bank/packs', [
+        { ageYears: 0, startFraction: 1 },
+        { ageYears: 0, startFraction: 0.2 }
+      ])
+    ),
+  'parallel-takeoff': () =>
+    change(good, set('bank/count', 4), set('bank/takeOff', 'same-end'), set('bank/linkMilliOhm', setTo(5))),
+  'solar-direct': () => change(good, set('charging/solar', { ...PANEL, controller: 'none' })),
+  'solar-voc': () => change(good, set('charging/solar', { ...PANEL, controllerMaxV: 23 })),
+  'solar-place': () => change(good, set('outing/site', null), set('charging/solar', { ...PANEL, duringOuting: true })),
+  'no-temp-comp': () => change(good, set('charging/coldestC', setTo(2))),
+  'not-full-at-start': () => change(good, set('bank/startFraction', 0.8)),
   'device-without-port': () => change(good, set(`devices/${device(good, 'Phone').id}/portId`, null)),
   'dod-deep': () => change(good, set('bank/keepBack', setTo(0.1))),
   'draw-guessed': () => change(good, set(`devices/${device(good, 'Shelter lamp').id}/source`, 'guess')),
@@ -154,7 +195,8 @@ const TRIPS: Record<string, () => Box> = {
       watts(good, 'Bait aerator', 100)
     ),
   'source-unfused': () => change(hide, set(`circuits/${circuitOf(hide, 'Charge').id}/fuse`, NONE)),
-  'span-outside': () => change(good, set(`devices/${device(good, 'Phone').id}/spans`, [{ startH: 30, endH: 35 }])),
+  'span-outside': () =>
+    change(good, set(`devices/${device(good, 'Phone').id}/spans`, [{ startH: 30, endH: 35, dutyFraction: null }])),
   'supply-mismatch': () => change(good, set(`devices/${device(good, 'Phone').id}/portId`, portNamed(good, 'Lamp').id)),
   'switch-rating': () => change(hide, watts(hide, 'Lens heater band', 300)),
   'too-heavy': () => change(good, set('outing/carry', 'one-hand')),

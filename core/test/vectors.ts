@@ -5,7 +5,11 @@ import { expect } from 'vitest';
 const load = (name: string) =>
   JSON.parse(readFileSync(fileURLToPath(new URL(`./vectors/${name}.json`, import.meta.url)), 'utf8'));
 /** Every worked figure of the electrical reference by its short name. */
-export const E: Record<string, number> = load('electrical').all;
+export const electrical = load('electrical') as {
+  all: Record<string, number>;
+  solar_table: { lat: number; date: string; tilt: number; H: number; mppt: number; pwm: number }[];
+};
+export const E: Record<string, number> = electrical.all;
 /** The mechanical reference's worked figures. */
 export const M: Record<string, number> = load('mechanical').V;
 export const mechanical = load('mechanical');

@@ -1,11 +1,13 @@
-import { partOf } from '../box/lookup.ts';
+import { partOf, valueOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import type { KnownChemistry, PartOf } from '../catalogue/part.ts';
 import type { Demand } from '../demand/demand.ts';
 import { fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
 import { CHEMISTRY } from './chemistry.ts';
+import type { PackGroup } from './pack-group.ts';
 import {
+  agedResistanceFactor,
   capacityFactor,
   claimCheck,
   cycleLife,
@@ -16,16 +18,28 @@ import {
   stateOfHealth
 } from './model.ts';
 
+/** One pack of the bank as it stands at the start. */
+export type Pack = { ageYears: number; healthFraction: number; startFraction: number };
+
 export type Bank = {
   part: PartOf<'battery'>;
   /** Chemistry used in the arithmetic; for an unknown one the pessimistic AGM figures, and assumed says so. */
   chemistry: KnownChemistry;
   assumedChemistry: boolean;
   count: number;
+  packs: Pack[];
+  /** Equal packs put together, for the run. */
+  groups: PackGroup[];
+  /** One link between neighbours of a parallel bank. */
+  linkMilliOhm: number;
   ratedAh: number;
-  /** After age, before cold. */
+  /** After age, before cold; mean of the packs. */
   healthFraction: number;
   coldFraction: number;
+  /** Charge at the start, mean of the packs. */
+  startFraction: number;
+  /** What the battery itself is at, at the coldest. */
+  tempC: number;
   keepBackFraction: number;
   keepBackAssumed: boolean;
   /** After age and cold, everything down to empty. */
@@ -45,6 +59,8 @@ export type Bank = {
   usable: Working;
   /** Rated capacity the outing asks for, each factor on its own line. */
   sizing: Working;
+  /** The same figures, for fields. */
+  size: { wantedWh: number; wantedAh: number; reserveFraction: number; rate: number; neededWh: number };
   neededAh: number;
 };
 
@@ -64,18 +80,23 @@ export function bank(box: Box, need: Demand): Bank | undefined {
   const automatic = Number((1 - data.planningDepthFraction).toFixed(3));
   const keepBackFraction = keepBack.is === 'set' ? keepBack.value : keepBack.is === 'none' ? 0 : automatic;
   const depthFraction = Math.min(1, Math.max(0.3, 1 - keepBackFraction));
-  const healthFraction = stateOfHealth(chemistry, {
-    ageYears: box.bank.ageYears,
-    cycleCount: box.bank.ageYears * box.bank.outingsPerYear,
-    depthFraction,
-    tempC: 25
+  const packs = Array.from({ length: count }, (_, i): Pack => {
+    const own = box.bank.packs[i] ?? { ageYears: box.bank.ageYears, startFraction: box.bank.startFraction };
+    const cycleCount = own.ageYears * box.bank.outingsPerYear;
+    const healthFraction = stateOfHealth(chemistry, { ageYears: own.ageYears, cycleCount, depthFraction, tempC: 25 });
+    return { ...own, healthFraction };
   });
-  const coldFraction = capacityFactor(chemistry, box.outing.airC);
+  const healthFraction = packs.reduce((s, p) => s + p.healthFraction, 0) / count;
+  const tempC = box.outing.airC + box.bank.warmerK;
+  const coldFraction = capacityFactor(chemistry, tempC);
+  const linkMilliOhm = valueOf(box.bank.linkMilliOhm, LINK_MILLIOHM) ?? LINK_MILLIOHM;
   const ratedAh = part.capacityAh * count;
   const availableAh = ratedAh * healthFraction * coldFraction;
-  const usableAh = availableAh * (1 - keepBackFraction);
+  const startFraction = packs.reduce((s, p) => s + p.startFraction * p.healthFraction, 0) / (count * healthFraction);
+  const usableAh = Math.max(0, availableAh * (startFraction - keepBackFraction));
   const rate = rateFactor(chemistry, part.capacityAh, need.meanA / count);
-  const neededAh = (need.totalAh * rate) / ((1 - keepBackFraction) * coldFraction * healthFraction);
+  const wantedAh = need.totalAh * (1 + box.bank.reserveFraction);
+  const neededAh = (wantedAh * rate) / ((1 - keepBackFraction) * coldFraction * healthFraction);
   const fault = faultMilliOhm(chemistry, part.capacityAh) / count;
   const figures = {
     part,
@@ -86,25 +107,68 @@ export function bank(box: Box, need: Demand): Bank | undefined {
     ratedAh,
     healthFraction,
     coldFraction,
+    startFraction,
+    tempC,
     availableAh,
     usableAh
   };
   return {
     ...figures,
+    packs,
+    groups: grouped(packs, {
+      chemistry,
+      capacityAh: part.capacityAh,
+      linkMilliOhm: count > 1 ? linkMilliOhm : 0,
+      apart: box.bank.arrangement === 'changeover'
+    }),
+    linkMilliOhm,
     assumedChemistry,
     usableWh: usableAh * data.nominalV,
     nominalV: data.nominalV,
     fullV: openCircuitV(chemistry, 1),
-    sagMilliOhm: sagMilliOhm(chemistry, part.capacityAh, box.outing.airC, 0.5) / count,
+    sagMilliOhm: sagMilliOhm(chemistry, part.capacityAh, tempC, 0.5) / count,
     faultMilliOhm: fault,
     shortCircuitA: (openCircuitV(chemistry, 1) / fault) * 1000,
     claim: claimCheck(chemistry, part.capacityAh, part.massKg),
     massKg: part.massKg * count,
     packWh: part.capacityAh * data.nominalV,
     usable: usableWorking(box, figures, data.name),
+    size: {
+      wantedWh: need.totalWh,
+      wantedAh: need.totalAh,
+      reserveFraction: box.bank.reserveFraction,
+      rate,
+      neededWh: neededAh * data.nominalV
+    },
     sizing: sizingWorking(box, need, { ...figures, rate, neededAh }),
     neededAh
   };
+}
+
+/** A 10 cm link of 10 AWG with a ring on a stud at both ends, one pole. @source electrical reference 1 and 3 */
+const LINK_MILLIOHM = 0.1 * 3.3426 + 2 * 0.2;
+
+/** Puts packs that are alike together; a changeover keeps each by itself. */
+function grouped(
+  packs: readonly Pack[],
+  x: { chemistry: KnownChemistry; capacityAh: number; linkMilliOhm: number; apart: boolean }
+): PackGroup[] {
+  const out: PackGroup[] = [];
+  for (const p of packs) {
+    const same = out.find((g) => g.healthFraction === p.healthFraction && g.startFraction === p.startFraction);
+    if (same && !x.apart) same.count++;
+    else
+      out.push({
+        chemistry: x.chemistry,
+        capacityAh: x.capacityAh,
+        count: 1,
+        healthFraction: p.healthFraction,
+        resistanceFactor: agedResistanceFactor(p.healthFraction),
+        linkOhm: x.apart ? 0 : (2 * x.linkMilliOhm) / 1000,
+        startFraction: p.startFraction
+      });
+  }
+  return out;
 }
 
 type Figures = Pick<
@@ -113,6 +177,8 @@ type Figures = Pick<
   | 'ratedAh'
   | 'coldFraction'
   | 'healthFraction'
+  | 'startFraction'
+  | 'tempC'
   | 'availableAh'
   | 'usableAh'
   | 'keepBackFraction'
@@ -122,7 +188,7 @@ type Figures = Pick<
 function usableWorking(box: Box, f: Figures, chemistryName: string): Working {
   const lostAge = f.ratedAh * (1 - f.healthFraction);
   const lostCold = f.ratedAh * f.healthFraction - f.availableAh;
-  const coldNote = `${fixed(f.coldFraction * 100, 1)} % left at ${fixed(box.outing.airC, 0)} °C, ${chemistryName}`;
+  const coldNote = `${fixed(f.coldFraction * 100, 1)} % left at ${fixed(f.tempC, 0)} °C, ${chemistryName}`;
   return {
     id: 'usable',
     title: 'What the battery gives',
@@ -143,6 +209,17 @@ function usableWorking(box: Box, f: Figures, chemistryName: string): Working {
         'a fifth lost over its calendar and cycle life'
       ),
       line('Lost to cold', fixed(-lostCold, 1), 'Ah', 'table', coldNote),
+      ...(f.startFraction < 0.9995
+        ? [
+            line(
+              'Not charged at the start',
+              fixed(-f.availableAh * (1 - f.startFraction), 1),
+              'Ah',
+              'entered' as const,
+              `${fixed(f.startFraction * 100, 0)} % full`
+            )
+          ]
+        : []),
       line(
         `Kept back, ${fixed(f.keepBackFraction * 100, 0)} %`,
         fixed(-f.availableAh * f.keepBackFraction, 1),
@@ -159,11 +236,18 @@ function sizingWorking(box: Box, need: Demand, f: Figures & { rate: number; need
   return {
     id: 'sizing',
     title: 'Battery the outing asks for',
-    formula: 'needed = wanted Wh ÷ V × fast-draw factor ÷ (1 − kept back) ÷ cold ÷ age',
+    formula: 'needed = wanted Wh ÷ V × reserve × fast-draw factor ÷ (1 − kept back) ÷ cold ÷ age',
     lines: [
       line('Wanted by the devices and the box', fixed(need.totalWh, 0), 'Wh', 'computed', 'sum of the time line'),
       line('At nominal voltage', fixed(need.atV, 1), 'V', 'table', CHEMISTRY[f.chemistry].name),
       line('Wanted', fixed(need.totalAh, 1), 'Ah', 'computed', 'Wh ÷ V'),
+      line(
+        'Reserve',
+        `× ${fixed(1 + box.bank.reserveFraction, 2)}`,
+        '',
+        'entered',
+        `${fixed(box.bank.reserveFraction * 100, 0)} % on top`
+      ),
       line('Fast-draw factor', `× ${fixed(f.rate, 3)}`, '', 'table', 'Peukert at the mean current'),
       line(
         'Share used',
@@ -172,7 +256,7 @@ function sizingWorking(box: Box, need: Demand, f: Figures & { rate: number; need
         'automatic',
         `${fixed(f.keepBackFraction * 100, 0)} % kept back`
       ),
-      line('Left in the cold', `÷ ${fixed(f.coldFraction, 3)}`, '', 'table', `${fixed(box.outing.airC, 0)} °C`),
+      line('Left in the cold', `÷ ${fixed(f.coldFraction, 3)}`, '', 'table', `${fixed(f.tempC, 0)} °C`),
       line(
         'Left after age',
         `÷ ${fixed(f.healthFraction, 3)}`,

@@ -127,3 +127,9 @@ export function ventOpeningCm2(chemistry: KnownChemistry, capacityAh: number): {
   const flowM3PerH = 0.05 * CHEMISTRY[chemistry].cellCount * gas * capacityAh * 1e-3;
   return { flowM3PerH, areaCm2: 28 * flowM3PerH };
 }
+
+/** Growth of resistance for each share of capacity lost to age. @source electrical reference 6, E6.5: 20.5 mohm new, 35 mohm aged (a fifth lost) */
+const RESISTANCE_PER_LOST = 3.5;
+
+/** Resistance of an aged pack against a new one, by what is left of its capacity (0.3-1). */
+export const agedResistanceFactor = (healthFraction: number): number => 1 + RESISTANCE_PER_LOST * (1 - healthFraction);

@@ -1,34 +1,96 @@
 import type { PartOf } from '../catalogue/part.ts';
 import type { Edit } from './edits.ts';
 import { freeId } from './lookup.ts';
-import type { Box, Device } from './schema.ts';
+import type { Box, Device, Draw, Span } from './schema.ts';
+
+type Mode = Device['modes'][number];
+
+const drawOf = (behaves: PartOf<'device'>['behaves'], powerW: number): Draw => {
+  const currentA = Number((powerW / 12).toPrecision(3));
+  if (behaves === 'current') return { kind: 'current', currentA, atV: 12 };
+  if (behaves === 'led-strip') return { kind: 'led-strip', currentA };
+  return behaves === 'resistive' ? { kind: 'resistive', powerW, atV: 12 } : { kind: 'power', powerW };
+};
 
 /** A device of the library as a row of this box: on for the whole outing, its draw a guess until measured. */
 export function deviceFrom(box: Box, part: PartOf<'device'>): Device {
+  const modes = part.modes.map((m): Mode => ({
+    id: '',
+    name: m.name,
+    dutyFraction: m.dutyFraction,
+    draw: drawOf(part.behaves, m.powerW)
+  }));
+  const events = part.events.map((e): Mode => ({
+    id: '',
+    name: e.name,
+    dutyFraction: 1,
+    draw: {
+      kind: 'event',
+      energyJ: Number(((e.lowJ + e.highJ) / 2).toPrecision(3)),
+      eventsPerDay: e.perDay,
+      eventS: e.eventS
+    }
+  }));
+  return {
+    ...plainDevice(box, part.name),
+    supply: part.supply,
+    modes: [...modes, ...events].map((m, i) => ({ ...m, id: `m${i + 1}` })),
+    wantsV: part.wantsV,
+    minV: part.minV,
+    maxV: part.maxV,
+    belowMin: part.belowMin,
+    inner: part.innerWh === null ? null : { capacityWh: part.innerWh, first: 'box' },
+    hasMotor: part.hasMotor,
+    fussy: part.fussy
+  };
+}
+
+/** A device of the person's own: 5 W at 12 V for the whole outing, a guess until they say otherwise. */
+export function plainDevice(box: Box, name: string): Device {
   const { startH, durationH } = box.outing;
   return {
     id: freeId('d', box.devices),
-    name: part.name,
-    supply: part.supply,
-    modes: part.modes.map((m, i) => ({
-      id: `m${i + 1}`,
-      name: m.name,
-      dutyFraction: m.dutyFraction,
-      draw:
-        part.behaves === 'current'
-          ? { kind: 'current', currentA: Number((m.powerW / 12).toPrecision(3)), atV: 12 }
-          : part.behaves === 'resistive'
-            ? { kind: 'resistive', powerW: m.powerW, atV: 12 }
-            : { kind: 'power', powerW: m.powerW }
-    })),
+    name,
+    supply: '12v',
+    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power', powerW: 5 } }],
     source: 'guess',
-    minV: part.minV,
-    maxV: part.maxV,
-    hasMotor: part.hasMotor,
-    fussy: part.fussy,
+    sourceNote: '',
+    claims: [],
+    wantsV: null,
+    converterW: null,
+    minV: null,
+    maxV: null,
+    belowMin: 'stops',
+    inner: null,
+    inSeason: true,
+    hasMotor: false,
+    fussy: false,
     portId: null,
-    spans: [{ startH, endH: startH + durationH }]
+    spans: [{ startH, endH: startH + durationH, dutyFraction: null }]
   };
+}
+
+/** Cuts a bar in two at a clock hour; unchanged when the hour is not inside it. */
+export const splitBar = (spans: readonly Span[], i: number, atH: number): Span[] =>
+  spans.flatMap((s, j) =>
+    j === i && atH > s.startH + 1e-6 && atH < s.endH - 1e-6
+      ? [
+          { ...s, endH: atH },
+          { ...s, startH: atH }
+        ]
+      : [s]
+  );
+
+/** Repeats one bar every day until the outing ends; days on which the same bar already stands are left alone. */
+export function repeatDaily(spans: readonly Span[], i: number, outing: { startH: number; durationH: number }): Span[] {
+  const bar = spans[i]!;
+  const endH = outing.startH + outing.durationH;
+  const out = [...spans];
+  for (let day = 1; bar.startH + 24 * day < endH - 1e-6; day++) {
+    const next = { ...bar, startH: bar.startH + 24 * day, endH: Math.min(endH, bar.endH + 24 * day) };
+    if (!out.some((s) => s.startH < next.endH - 1e-6 && s.endH > next.startH + 1e-6)) out.push(next);
+  }
+  return out.sort((a, b) => a.startH - b.startH);
 }
 
 /**
@@ -44,6 +106,7 @@ export function resizeOuting(box: Box, to: { startH: number; durationH: number }
     path: `devices/${d.id}/spans`,
     value: d.spans
       .map((s) => ({
+        ...s,
         startH: same(s.startH, was.startH) ? to.startH : s.startH,
         endH: same(s.endH, oldEnd) ? newEnd : s.endH
       }))
@@ -64,6 +127,7 @@ export function withoutUnusedParts(box: Box): Box {
     box.wiring.mainHolderPartId,
     box.wiring.fuseBlockPartId,
     box.wiring.shuntPartId,
+    ...box.compare.candidates.map((c) => c.partId),
     ...box.ports.map((p) => p.partId),
     ...box.bodies.map((b) => b.partId)
   ]);

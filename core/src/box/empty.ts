@@ -1,4 +1,4 @@
-import { AUTO, BOX_FORMAT, BOX_VERSION } from './attr.ts';
+import { AUTO, NONE, BOX_FORMAT, BOX_VERSION } from './attr.ts';
 import type { Box } from './schema.ts';
 
 /** A box with nothing in it but defaults: ten hours from 08:00 at 10 °C, rain wanted, one master switch. */
@@ -16,7 +16,18 @@ export function emptyBox(name: string): Box {
       colours: 'red-black',
       currency: '€'
     },
-    outing: { startH: 8, durationH: 10, airC: 10, inSun: false, seal: 'rain', carry: 'short-walk', budgetAmount: null },
+    outing: {
+      startH: 8,
+      durationH: 10,
+      airC: 10,
+      warmestC: null,
+      day: null,
+      site: null,
+      inSun: false,
+      seal: 'rain',
+      carry: 'short-walk',
+      budgetAmount: null
+    },
     devices: [],
     bank: {
       partId: null,
@@ -24,11 +35,31 @@ export function emptyBox(name: string): Box {
       ageYears: 0,
       outingsPerYear: 30,
       keepBack: AUTO,
+      reserveFraction: 0.1,
+      startFraction: 1,
+      warmerK: 0,
+      packs: [],
+      arrangement: 'parallel',
+      takeOff: 'bus',
+      linkMilliOhm: AUTO,
+      leadMm: 1500,
+      disconnect: NONE,
       packFuse: AUTO,
       holdDown: AUTO,
       terminals: 'flag'
     },
-    charging: { path: AUTO, chargerA: AUTO, chargerV: AUTO, coldestC: AUTO },
+    charging: {
+      path: AUTO,
+      chargerA: AUTO,
+      chargerV: AUTO,
+      coldestC: AUTO,
+      plugged: [],
+      solar: null,
+      storageC: 15,
+      storageMonths: 6
+    },
+    season: null,
+    compare: { candidates: [] },
     casePartId: null,
     paddingMm: 3,
     bodies: [],

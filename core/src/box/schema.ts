@@ -30,8 +30,49 @@ export const drawSchema = z.discriminatedUnion('kind', [
     kind: z.literal('resistive'),
     powerW: z.number().finite().positive().max(2000),
     atV: z.number().positive().max(60)
+  }),
+  /** A 12 V LED strip: current grows from 8.5 V upward; the amps are those at 12 V. */
+  z.strictObject({ kind: z.literal('led-strip'), currentA: amps.max(200) }),
+  /** Energy taken event by event: photographs, uploads, position reports. */
+  z.strictObject({
+    kind: z.literal('event'),
+    energyJ: z.number().finite().positive().max(1e6),
+    eventsPerDay: z.number().finite().min(0).max(100000),
+    /** How long one event takes: with the energy it gives the peak. */
+    eventS: z.number().finite().positive().max(86400)
   })
 ]);
+
+/** Something known about a draw: a reading, a label, an experience. Kept so that two that disagree are noticed. */
+export const claimSchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('meter'),
+    currentA: amps.max(200),
+    atV: z.number().positive().max(60),
+    where: z.enum(['12v-lead', 'usb-plug'])
+  }),
+  z.strictObject({
+    kind: z.literal('label'),
+    amount: z.number().finite().positive().max(20000),
+    unit: z.enum(['mA', 'A', 'W', 'VA']),
+    atV: z.number().positive().max(400)
+  }),
+  z.strictObject({
+    kind: z.literal('lasted'),
+    durationH: z.number().finite().positive().max(10000),
+    capacityAh: z.number().finite().positive().max(1000),
+    atV: z.number().positive().max(60)
+  })
+]);
+
+const span = z.strictObject({
+  startH: z.number().min(0).max(2000),
+  endH: z.number().min(0).max(2000),
+  /** Share of this bar in the hungriest mode; null = as the device's modes say. */
+  dutyFraction: fraction.nullable()
+});
+
+const isoDay = z.iso.date('Type the day as year-month-day');
 
 export const deviceSchema = z.strictObject({
   id: idSchema,
@@ -41,16 +82,73 @@ export const deviceSchema = z.strictObject({
   modes: z
     .array(z.strictObject({ id: idSchema, name: text(60), draw: drawSchema, dutyFraction: fraction }))
     .min(1)
-    .max(12),
+    .max(24),
   source: z.enum(['guess', 'label', 'measured']),
+  /** How it was measured, or where else the figure comes from. */
+  sourceNote: text(200),
+  claims: z.array(claimSchema).max(6),
+  /** Direct voltage a converter in its lead or a USB-C port is asked for; null = the port's own. */
+  wantsV: z.number().positive().max(60).nullable(),
+  /** Rating of its own converter or inverter, W; null = as usual for the kind. */
+  converterW: z.number().positive().max(2000).nullable(),
   minV: z.number().min(0).max(60).nullable(),
   maxV: z.number().positive().max(60).nullable(),
+  /** What happens under the least voltage. */
+  belowMin: z.enum(['stops', 'resets', 'degrades']),
+  /** A battery inside the device itself. */
+  inner: z
+    .strictObject({
+      capacityWh: z.number().finite().positive().max(1000),
+      /** Which source it empties first. */
+      first: z.enum(['box', 'inner'])
+    })
+    .nullable(),
+  /** Counted in the season, unattended. */
+  inSeason: z.boolean(),
   hasMotor: z.boolean(),
   /** Radio, screen, electronics: held to the 3 % drop limit. */
   fussy: z.boolean(),
   portId: idSchema.nullable(),
   /** On from start to end, in clock hours counted from the first midnight (26 = 02:00 next day). */
-  spans: z.array(z.strictObject({ startH: z.number().min(0).max(2000), endH: z.number().min(0).max(2000) })).max(60)
+  spans: z.array(span).max(120)
+});
+
+/** Where it stands; clock times are local, this many hours ahead of universal time. */
+export const siteSchema = z.strictObject({
+  latitudeDeg: z.number().min(-66).max(66),
+  longitudeDeg: z.number().min(-180).max(180),
+  utcOffsetH: z.number().min(-12).max(14)
+});
+
+const solarSchema = z.strictObject({
+  panelW: z.number().finite().positive().max(1000),
+  maxPowerV: z.number().finite().positive().max(200),
+  openV: z.number().finite().positive().max(200),
+  tiltDeg: z.number().min(0).max(90),
+  /** Share of the light that reaches it past trees and posts. */
+  unshadedFraction: fraction,
+  /** Real weather against clear sky; automatic by season and latitude. */
+  skyFraction: attr(fraction),
+  controller: z.enum(['pwm', 'mppt', 'none', 'unknown']),
+  controllerMaxV: z.number().positive().max(500).nullable(),
+  controllerMaxA: z.number().positive().max(500).nullable(),
+  /** The panel stands there during the outing, too. */
+  duringOuting: z.boolean()
+});
+
+/** Weeks or months unattended. */
+export const seasonSchema = z.strictObject({
+  startDay: isoDay,
+  dayCount: z.number().int().min(1).max(400),
+  /** Mean air of each month, January first. */
+  monthC: z.array(z.number().min(-40).max(60)).length(12),
+  /** Warmest minus coldest hour of a day. */
+  swingK: z.number().min(0).max(40),
+  /** The box itself stays switched on: meters, idle converters. */
+  boxOn: z.boolean(),
+  useSun: z.boolean(),
+  visitEveryDays: z.number().int().min(1).max(400).nullable(),
+  visit: z.enum(['swap', 'charge'])
 });
 
 export const portSchema = z.strictObject({
@@ -98,7 +196,13 @@ export const boxSchema = z.strictObject({
     /** Switch-on, clock hours on the first day. */
     startH: z.number().min(0).max(24),
     durationH: z.number().positive().max(2000),
+    /** Air at the coldest hour; all sizing goes by it. */
     airC: z.number().min(-40).max(60),
+    /** Air at the warmest hour; null = the same all day. */
+    warmestC: z.number().min(-40).max(60).nullable(),
+    /** The day it starts, for dark and daylight. */
+    day: isoDay.nullable(),
+    site: siteSchema.nullable(),
     inSun: z.boolean(),
     seal: z.enum(['dry-store', 'splash', 'rain', 'dunk']),
     carry: z.enum(['pocketable', 'one-hand', 'short-walk', 'car-to-bank', 'vehicle']),
@@ -111,6 +215,23 @@ export const boxSchema = z.strictObject({
     ageYears: z.number().min(0).max(30),
     outingsPerYear: z.number().min(0).max(400),
     keepBack: attr(fraction.max(0.95)),
+    /** Wanted on top of the sum of the time line when sizing. */
+    reserveFraction: fraction,
+    /** How full it starts. */
+    startFraction: fraction,
+    /** Warmer than the air: foam, shelter, a hand warmer. */
+    warmerK: z.number().min(0).max(40),
+    /** Packs that differ from the rest, first pack first; missing ones are as the bank. */
+    packs: z.array(z.strictObject({ ageYears: z.number().min(0).max(30), startFraction: fraction })).max(4),
+    arrangement: z.enum(['parallel', 'changeover', 'outside']),
+    /** Where the box's leads take off from packs that are linked in a row. */
+    takeOff: z.enum(['bus', 'opposite', 'same-end']),
+    /** One link between neighbours, both its ends; automatic = 10 cm of the main wire. */
+    linkMilliOhm: attr(z.number().finite().positive().max(1000)),
+    /** Lead of a battery that stands outside, one way. */
+    leadMm: lengthMm,
+    /** Low-voltage disconnect. */
+    disconnect: attr(z.strictObject({ cutV: z.number().positive().max(60), backV: z.number().positive().max(60) })),
     /** Fuse of each pack of a parallel bank. */
     packFuse: attr(amps),
     holdDown: attr(z.enum(['strap', 'bracket', 'foam', 'snug', 'hook-and-loop'])),
@@ -120,7 +241,23 @@ export const boxSchema = z.strictObject({
     path: attr(z.enum(['inlet', 'through-port', 'lid-open'])),
     chargerA: attr(amps),
     chargerV: attr(z.number().positive().max(60)),
-    coldestC: attr(z.number().min(-40).max(60))
+    coldestC: attr(z.number().min(-40).max(60)),
+    /** When a charger is plugged in during the outing. */
+    plugged: z
+      .array(z.strictObject({ startH: z.number().min(0).max(2000), endH: z.number().min(0).max(2000) }))
+      .max(20),
+    solar: solarSchema.nullable(),
+    /** On the shelf between outings. */
+    storageC: z.number().min(-40).max(60),
+    storageMonths: z.number().min(0).max(36)
+  }),
+  season: seasonSchema.nullable(),
+  compare: z.strictObject({
+    candidates: z
+      .array(
+        z.strictObject({ id: idSchema, partId: idSchema, count: z.number().int().min(1).max(4), pinned: z.boolean() })
+      )
+      .max(40)
   }),
   casePartId: partRef,
   paddingMm: z.number().min(0).max(50),
@@ -157,6 +294,11 @@ export type Box = z.infer<typeof boxSchema>;
 export type Device = z.infer<typeof deviceSchema>;
 export type Draw = z.infer<typeof drawSchema>;
 export type Port = z.infer<typeof portSchema>;
+export type Span = Device['spans'][number];
+export type Claim = z.infer<typeof claimSchema>;
+export type Site = z.infer<typeof siteSchema>;
+export type Solar = z.infer<typeof solarSchema>;
+export type Season = z.infer<typeof seasonSchema>;
 export type Circuit = z.infer<typeof circuitSchema>;
 export type Turn = z.infer<typeof turn>;
 export type SealWord = Box['outing']['seal'];

@@ -43,7 +43,7 @@ export function bodiesOf(box: Box): FitBody[] {
   const out: FitBody[] = [];
   const add = (b: Omit<FitBody, 'pinned'>) => out.push({ ...b, pinned: b.id in box.placements });
   const battery = partOf(box, 'battery', box.bank.partId);
-  if (battery) {
+  if (battery && box.bank.arrangement !== 'outside') {
     const clearance = box.bank.terminals === 'flag' ? battery.flagClearanceMm : battery.straightClearanceMm;
     for (let i = 1; i <= box.bank.count; i++)
       add({

@@ -21,6 +21,7 @@ const UNIT_BY_SUFFIX: [RegExp, string, PartField['type']][] = [
   [/[a-z]A$/, 'A', 'number'],
   [/[a-z]V$/, 'V', 'number'],
   [/[a-z]W$/, 'W', 'number'],
+  [/Wh$/, 'Wh', 'number'],
   [/Amount$/, '', 'number']
 ];
 
@@ -38,7 +39,9 @@ const NULLABLE = new Set([
   'totalA',
   'handleRatedKg',
   'minV',
-  'maxV'
+  'maxV',
+  'wantsV',
+  'innerWh'
 ]);
 const CHOICES: Record<string, string[]> = {
   chemistry: ['lfp', 'agm', 'gel', 'flooded', 'nmc3', 'nmc4', 'unknown'],
@@ -48,7 +51,8 @@ const CHOICES: Record<string, string[]> = {
   material: ['PP', 'ABS', 'PC', 'steel', 'wood'],
   hinge: ['back', 'left', 'none'],
   measureYours: ['no', 'advised', 'must'],
-  behaves: ['power', 'current', 'resistive']
+  behaves: ['power', 'current', 'resistive', 'led-strip'],
+  belowMin: ['stops', 'resets', 'degrades']
 };
 const FIXED = new Set([
   'kind',

@@ -96,7 +96,8 @@ const rectHole = z.strictObject({ shape: z.literal('rect'), widthMm: positive.ma
 const twinHole = z.strictObject({ shape: z.literal('twin'), diameterMm: positive.max(50), pitchMm: positive.max(200) });
 const noHole = z.strictObject({ shape: z.literal('none') });
 
-export const SUPPLIES = ['12v', 'usb-a', 'usb-c', 'regulated-12v'] as const;
+/** How a device is fed. The last two hang on a 12 V port with a converter or inverter of their own in the lead. */
+export const SUPPLIES = ['12v', 'usb-a', 'usb-c', 'regulated-12v', 'dc-converter', 'inverter'] as const;
 
 export const panelPart = z.strictObject({
   kind: z.literal('panel'),
@@ -224,8 +225,24 @@ export const devicePart = z.strictObject({
   kind: z.literal('device'),
   ...common,
   supply: z.enum(SUPPLIES),
-  behaves: z.enum(['power', 'current', 'resistive']),
-  modes: z.array(modeFigures).min(1).max(12),
+  behaves: z.enum(['power', 'current', 'resistive', 'led-strip']),
+  modes: z.array(modeFigures).max(12),
+  /** Energy per event, for things that sleep between: range, usual number a day, length of one. */
+  events: z
+    .array(
+      z.strictObject({
+        name: text(60),
+        lowJ: positive.max(1e6),
+        highJ: positive.max(1e6),
+        perDay: notNegative.max(100000),
+        eventS: positive.max(86400)
+      })
+    )
+    .max(6),
+  wantsV: positive.max(60).nullable(),
+  /** Battery of its own inside. */
+  innerWh: positive.max(1000).nullable(),
+  belowMin: z.enum(['stops', 'resets', 'degrades']),
   minV: notNegative.max(60).nullable(),
   maxV: positive.max(60).nullable(),
   hasMotor: z.boolean(),

@@ -74,13 +74,60 @@ const big = (chemistry: 'agm' | 'lfp'): PartOf<'battery'> => ({
   ])
 });
 
+/** Vented deep-cycle batteries in the envelopes L2 and L3. @source mechanical reference 2.1; mass by 34 Wh/kg and its range */
+function flooded(
+  capacityAh: number,
+  [lengthMm, widthMm, heightMm]: [number, number, number],
+  massKg: number,
+  priceAmount: number
+): PartOf<'battery'> {
+  return {
+    ...battery('agm', [capacityAh, lengthMm, widthMm, heightMm, massKg, null, 'lead', 20, 40, priceAmount, 0]),
+    id: `battery-flooded-${capacityAh}`,
+    name: `Flooded deep cycle 12 V ${capacityAh} Ah`,
+    note: 'Vented: gas on charge, acid when tipped. Upright, in the open or a vented box, never in a closed case.',
+    chemistry: 'flooded',
+    anyWayUp: 'upright'
+  };
+}
+
+/** Ready-made packs with protection, never loose cells. @source electrical reference 6: about 150 Wh/kg, 280 Wh/l */
+function lithiumIon(
+  chemistry: 'nmc3' | 'nmc4',
+  capacityAh: number,
+  [lengthMm, widthMm, heightMm]: [number, number, number],
+  massKg: number,
+  priceAmount: number
+): PartOf<'battery'> {
+  const cells = chemistry === 'nmc3' ? 3 : 4;
+  return {
+    ...battery('lfp', [capacityAh, lengthMm, widthMm, heightMm, null, massKg, 'tab-6.3', 12, 28, 0, priceAmount]),
+    id: `battery-${chemistry}-${capacityAh}`,
+    name: `Li-ion ${cells}S ${chemistry === 'nmc3' ? '10.8' : '14.4'} V ${capacityAh} Ah`,
+    note:
+      chemistry === 'nmc3'
+        ? 'Spends most of its life under 11.7 V: 12 V devices may give up early.'
+        : 'Reaches 16.8 V on charge: may harm devices rated to 15 V.',
+    protectionCutoffV: chemistry === 'nmc3' ? 8.4 : 11.2,
+    maxContinuousA: capacityAh,
+    chemistry
+  };
+}
+
 export const STARTER_BATTERIES: PartOf<'battery'>[] = [
   ...SIZES.map((row) => battery('lfp', row)),
   big('lfp'),
   ...SIZES.map((row) => battery('agm', row)),
   big('agm'),
   battery('gel', SIZES[3]!),
-  { ...battery('gel', SIZES[5]!) }
+  battery('gel', SIZES[5]!),
+  battery('gel', SIZES[7]!),
+  flooded(60, [242, 175, 190], 16.5, 74),
+  flooded(85, [278, 175, 190], 21.5, 98),
+  lithiumIon('nmc3', 10, [150, 60, 60], 0.72, 58),
+  lithiumIon('nmc3', 20, [150, 95, 70], 1.4, 104),
+  lithiumIon('nmc4', 10, [150, 70, 70], 0.95, 76),
+  lithiumIon('nmc4', 20, [160, 110, 80], 1.85, 138)
 ];
 
 type CaseRow = Omit<PartOf<'case'>, 'kind' | 'zones' | 'packCount' | 'origin' | 'note'> & {

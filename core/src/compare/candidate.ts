@@ -1,17 +1,23 @@
-import type { Box } from '../box/schema.ts';
-import type { Plan } from '../evaluate.ts';
-import { chargerA } from '../wiring/wiring.ts';
 import { lifeOutings } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
-import { chargeHours } from '../battery/model.ts';
+import { applyEdits, type Edit } from '../box/edits.ts';
+import type { Box } from '../box/schema.ts';
+import type { Catalogue, PartOf } from '../catalogue/part.ts';
+import { chargingPlan } from '../charge/charging.ts';
+import { evaluate, type Plan } from '../evaluate.ts';
+import { sure } from '../outing/sure.ts';
 
 /** What one battery means for this box, for a comparison side by side. */
 export type Candidate = {
   /** null when it outlasts the longest look ahead. */
   lastsH: number | null;
+  /** Hours it reaches in nine of ten cases; null likewise. */
+  surelyH: number | null;
   chanceFraction: number;
   usableAh: number;
+  /** Volts at the plug of the device that is fussiest about them, at its last hour; null without one. */
   endV: number | null;
+  fussiest: string | null;
   massKg: number;
   priceAmount: number | null;
   pricePerOuting: number | null;
@@ -22,21 +28,34 @@ export type Candidate = {
   fits: string;
 };
 
-/** SoC at which the current starts to fall, and the tail, by kind. @source electrical reference 6 */
-const TAPER = {
-  lithium: { taperSocFraction: 0.96, tailShare: 0.05 },
-  lead: { taperSocFraction: 0.8, tailShare: 0.02 }
-} as const;
+/** Runs for the sureness of one row of the comparison: enough for a percent or two. */
+const ROW_RUNS = 300;
+
+/** The edits that put a candidate in place of the bank. */
+export const chooseBattery = (part: PartOf<'battery'>, count: number): Edit[] => [
+  { op: 'set', path: `parts/${part.id}`, value: part },
+  { op: 'set', path: 'bank/partId', value: part.id },
+  { op: 'set', path: 'bank/count', value: count },
+  { op: 'set', path: 'bank/packs', value: [] }
+];
+
+/** A candidate judged in this box, as new. */
+export function judge(box: Box, catalogue: Catalogue, part: PartOf<'battery'>, count: number): Candidate {
+  const doc = applyEdits(box, chooseBattery(part, count));
+  return candidate(doc, evaluate(doc, catalogue));
+}
 
 /** The comparable facts of a plan's battery. @throws never; fields that cannot be told are null */
-export function candidate(box: Box, plan: Plan): Candidate {
+export function candidate(box: Box, plan: Plan, runCount = ROW_RUNS): Candidate {
   const b = plan.bank;
   if (!b)
     return {
       lastsH: 0,
+      surelyH: 0,
       chanceFraction: 0,
       usableAh: 0,
       endV: null,
+      fussiest: null,
       massKg: plan.carry.massKg,
       priceAmount: null,
       pricePerOuting: null,
@@ -47,32 +66,25 @@ export function candidate(box: Box, plan: Plan): Candidate {
       fits: '–'
     };
   const data = CHEMISTRY[b.chemistry];
-  const amps = chargerA(box, b) ?? 0;
-  const t = data.isLithium ? TAPER.lithium : TAPER.lead;
-  const tailA = t.tailShare * b.ratedAh;
-  const charge =
-    amps > tailA
-      ? chargeHours(b.ratedAh, {
-          fromFraction: b.keepBackFraction,
-          toFraction: 1,
-          currentA: amps,
-          tailA,
-          taperSocFraction: t.taperSocFraction,
-          coulombicFraction: data.coulombicFraction
-        })
-      : undefined;
+  const o = plan.outing;
+  const many = o ? sure(box, plan.demand, b, plan.feed, { runCount }) : undefined;
+  const most = 6 * box.outing.durationH - 1e-6;
+  const charge = chargingPlan(box, plan);
   const price = b.part.priceAmount === null ? null : b.part.priceAmount * b.count;
   const byCalendar = data.calendarYears * Math.max(1, box.bank.outingsPerYear);
+  const fussy = fussiest(box, plan);
   return {
-    lastsH: plan.outing ? (Number.isFinite(plan.outing.lastsH) ? plan.outing.lastsH : null) : 0,
-    chanceFraction: plan.outing?.chanceFraction ?? 0,
+    lastsH: o ? (Number.isFinite(o.lastsH) ? o.lastsH : null) : 0,
+    surelyH: many ? (many.p10H >= most ? null : many.p10H) : 0,
+    chanceFraction: many?.chanceFraction ?? 0,
     usableAh: b.usableAh,
-    endV: plan.outing?.endBatteryV ?? null,
+    endV: fussy?.volts ?? null,
+    fussiest: fussy?.name ?? null,
     massKg: plan.carry.massKg,
     priceAmount: price,
     pricePerOuting: price === null ? null : price / Math.min(lifeOutings(b), byCalendar),
-    chargeH: charge?.totalH ?? null,
-    chargeA: amps,
+    chargeH: charge?.hours?.totalH ?? null,
+    chargeA: charge?.chargerA ?? 0,
     coldCharging: data.chargeMinC < 0,
     airTravel: !data.isLithium
       ? 'ask the airline'
@@ -83,4 +95,20 @@ export function candidate(box: Box, plan: Plan): Candidate {
           : 'no',
     fits: plan.fit ? (plan.fit.state === 'fits' ? 'yes' : plan.fit.state === 'no' ? 'no' : 'not proven') : 'no case yet'
   };
+}
+
+/** The device with the highest least voltage, and what its plug still has when it last runs. */
+function fussiest(box: Box, plan: Plan): { name: string; volts: number } | undefined {
+  const o = plan.outing;
+  if (!o) return undefined;
+  let best = -1;
+  box.devices.forEach((d, i) => {
+    if (plan.demand.devices[i]!.onH > 0 && d.minV !== null && d.minV > (box.devices[best]?.minV ?? 0)) best = i;
+  });
+  if (best < 0) return undefined;
+  const volts = o.run.portV[o.portOfLoad[best]!]!;
+  const amps = o.run.loadA[best]!;
+  let last = amps.length - 1;
+  while (last > 0 && amps[last] === 0) last--;
+  return { name: box.devices[best]!.name, volts: volts[last]! };
 }

@@ -1,38 +1,51 @@
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { panelPartOf, partOf } from '../box/lookup.ts';
-import type { Box, Device, Draw } from '../box/schema.ts';
+import type { Box, Device } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
+import { addLaws, lawCurrentA, type LoadLaw } from '../network/law.ts';
 import { fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
-import { CONVERTERS, converterInputW } from './converter.ts';
+import { anyOf, barsAfter, barsWithin, totalH } from './bars.ts';
+import { CONVERTERS, usbRail, type Rail } from './converter.ts';
+import { activeFraction, activeLaw, drawW, hungriest, leadIdle, meanDrawW, meanOver, modesInBar } from './draw.ts';
 
-/** How a load behaves with voltage: I(V) = powerW/V + currentA + conductanceS·V. */
-export type LoadLaw = { powerW: number; currentA: number; conductanceS: number };
+/** One bar on the time line as the battery sees it. */
+export type DemandBar = { startH: number; endH: number; meanLaw: LoadLaw; outW: number };
 
 export type DeviceDemand = {
   deviceId: string;
   name: string;
   portId: string | null;
-  /** Mean over the duty cycle while it is on, and the hungriest mode, as laws at the plug's 12 V side. */
+  /** As its modes say; the bars may have a duty of their own. */
   meanLaw: LoadLaw;
   peakLaw: LoadLaw;
   meanA: number;
   peakA: number;
   meanW: number;
+  /** Watts that reach the device itself, after converters. */
+  outW: number;
+  bars: DemandBar[];
   onH: number;
   energyWh: number;
   chargeAh: number;
   /** Standard deviation of the draw as a share, from where the figure comes from. */
   spreadFraction: number;
+  /** USB-C only: what it settles on at its hungriest. */
+  rail: Rail | undefined;
+  /** How long its inner battery carries it with the lead pulled, h; 0 without one. */
+  innerH: number;
   working: Working;
 };
+
+/** Draw of a panel part itself: meter, lamp, idle module. */
+export type StandingDraw = { portId: string; currentA: number; bars: { startH: number; endH: number }[] };
 
 export type Demand = {
   /** Voltage at which currents are stated. */
   atV: number;
   devices: DeviceDemand[];
   /** What the box itself draws while switched on: meters, lamps, idle converters. */
-  box: { currentA: number; energyWh: number; chargeAh: number };
+  box: { currentA: number; energyWh: number; chargeAh: number; standing: StandingDraw[] };
   totalWh: number;
   totalAh: number;
   meanA: number;
@@ -44,69 +57,32 @@ export type Demand = {
 /** One standard deviation of a draw by where it comes from. @source rule of thumb: measured within meter and habit, labels state maxima, guesses are guesses */
 export const SPREAD_BY_SOURCE: Record<Device['source'], number> = { measured: 0.05, label: 0.15, guess: 0.3 };
 
-const NO_LOAD: LoadLaw = { powerW: 0, currentA: 0, conductanceS: 0 };
-const scaled = (law: LoadLaw, by: number): LoadLaw => ({
-  powerW: law.powerW * by,
-  currentA: law.currentA * by,
-  conductanceS: law.conductanceS * by
-});
-const plus = (a: LoadLaw, b: LoadLaw): LoadLaw => ({
-  powerW: a.powerW + b.powerW,
-  currentA: a.currentA + b.currentA,
-  conductanceS: a.conductanceS + b.conductanceS
-});
-
-/** Current of a law at a voltage > 0, A. */
-export const lawCurrentA = (law: LoadLaw, volts: number): number =>
-  law.powerW / volts + law.currentA + law.conductanceS * volts;
-
-/** Watts a draw means at its own plug, at its stated voltage. */
-export const drawW = (draw: Draw): number => (draw.kind === 'current' ? draw.currentA * draw.atV : draw.powerW);
-
-/** The law of one mode seen from the 12 V side; behind a converter everything becomes constant power, idle loss left to the port. */
-function modeLaw(device: Device, draw: Draw, port: PartOf<'panel'> | undefined): LoadLaw {
-  if (device.supply !== '12v') {
-    const converter = CONVERTERS[device.supply];
-    const rated = port?.converterRatedW ?? converter.ratedW;
-    return { ...NO_LOAD, powerW: converterInputW(converter, drawW(draw), rated) - converter.idleW };
-  }
-  if (draw.kind === 'current') return { ...NO_LOAD, currentA: draw.currentA };
-  if (draw.kind === 'resistive') return { ...NO_LOAD, conductanceS: draw.powerW / draw.atV ** 2 };
-  return { ...NO_LOAD, powerW: draw.powerW };
-}
-
-/** Hours a device is on within the outing; spans outside it do not count and overlapping spans count once. */
-export function onHours(device: Device, outing: { startH: number; durationH: number }): number {
-  const endH = outing.startH + outing.durationH;
-  let reached = outing.startH;
-  let total = 0;
-  for (const span of [...device.spans].sort((a, b) => a.startH - b.startH)) {
-    const from = Math.max(reached, span.startH);
-    const to = Math.min(endH, span.endH);
-    if (to > from) {
-      total += to - from;
-      reached = to;
-    }
-  }
-  return total;
-}
-
 /** Nominal voltage of the chosen bank; 12.8 V while there is none. */
 export function nominalV(box: Box): number {
   const battery = partOf(box, 'battery', box.bank.partId);
   return CHEMISTRY[battery && battery.chemistry !== 'unknown' ? battery.chemistry : battery ? 'agm' : 'lfp'].nominalV;
 }
 
-function deviceDemand(box: Box, device: Device, atV: number): DeviceDemand {
-  const port = panelPartOf(
+/** The panel part a device plugs into. */
+export const portPartOf = (box: Box, device: Device): PartOf<'panel'> | undefined =>
+  panelPartOf(
     box,
     box.ports.find((p) => p.id === device.portId)
   );
-  const laws = device.modes.map((m) => modeLaw(device, m.draw, port));
-  const meanLaw = laws.reduce((sum, law, i) => plus(sum, scaled(law, device.modes[i]!.dutyFraction)), NO_LOAD);
-  const peakLaw = laws.reduce((best, law) => (lawCurrentA(law, atV) > lawCurrentA(best, atV) ? law : best), NO_LOAD);
+
+function deviceDemand(box: Box, device: Device, atV: number): DeviceDemand {
+  const port = portPartOf(box, device);
+  const { law: meanLaw, outW } = meanOver(device, device.modes, port);
+  const top = device.modes[hungriest(device.modes)]!;
+  const peakLaw = addLaws(leadIdle(device, port), activeLaw(device, top.draw, port));
+  const bars = barsWithin(device.spans, box.outing).map((b): DemandBar => {
+    const mean = meanOver(device, modesInBar(device.modes, b.dutyFraction), port);
+    return { startH: b.startH, endH: b.endH, meanLaw: mean.law, outW: mean.outW };
+  });
+  const innerH = device.inner && outW > 0 ? device.inner.capacityWh / outW : 0;
+  const served = device.inner?.first === 'inner' ? withoutFirst(bars, innerH) : bars;
+  const chargeAh = served.reduce((s, b) => s + lawCurrentA(b.meanLaw, atV) * (b.endH - b.startH), 0);
   const meanA = lawCurrentA(meanLaw, atV);
-  const onH = onHours(device, box.outing);
   const demand = {
     deviceId: device.id,
     name: device.name,
@@ -116,33 +92,56 @@ function deviceDemand(box: Box, device: Device, atV: number): DeviceDemand {
     meanA,
     peakA: lawCurrentA(peakLaw, atV),
     meanW: meanA * atV,
-    onH,
-    energyWh: meanA * atV * onH,
-    chargeAh: meanA * onH,
-    spreadFraction: SPREAD_BY_SOURCE[device.source]
+    outW,
+    bars: served,
+    onH: totalH(bars),
+    energyWh: chargeAh * atV,
+    chargeAh,
+    spreadFraction: SPREAD_BY_SOURCE[device.source],
+    rail: device.supply === 'usb-c' ? usbRail(drawW(top.draw), device.wantsV, atV) : undefined,
+    innerH
   };
   return { ...demand, working: deviceWorking(device, demand, atV) };
 }
 
+function withoutFirst(bars: DemandBar[], hours: number): DemandBar[] {
+  const kept = barsAfter(
+    bars.map((b) => ({ startH: b.startH, endH: b.endH, dutyFraction: null })),
+    hours
+  );
+  return kept.map((k) => ({ ...bars.find((b) => b.endH === k.endH)!, startH: k.startH }));
+}
+
+const SOURCE_WORDS: Record<Device['source'], string> = {
+  measured: 'measured by you',
+  label: 'from its label',
+  guess: 'a guess: measure it'
+};
+
 function deviceWorking(device: Device, d: Omit<DeviceDemand, 'working'>, atV: number): Working {
+  const source = device.source === 'measured' && device.sourceNote ? device.sourceNote : SOURCE_WORDS[device.source];
   const lines = device.modes.map((m) =>
-    line(
-      `${m.name}, ${fixed(m.dutyFraction * 100, 0)} % of the time`,
-      fixed(drawW(m.draw), 2),
-      'W',
-      'entered',
-      device.source === 'measured'
-        ? 'measured by you'
-        : device.source === 'label'
-          ? 'from its label'
-          : 'a guess: measure it'
-    )
+    m.draw.kind === 'event'
+      ? line(
+          `${m.name}, ${fixed(m.draw.eventsPerDay, 0)} a day of ${fixed(m.draw.energyJ, 0)} J`,
+          fixed(meanDrawW(m), 3),
+          'W',
+          'entered',
+          source
+        )
+      : line(
+          `${m.name}, ${fixed(activeFraction(m) * 100, 0)} % of the time`,
+          fixed(drawW(m.draw), 2),
+          'W',
+          'entered',
+          source
+        )
   );
   if (device.supply !== '12v')
     lines.push(
       line(
         'Converter loss',
-        fixed(d.meanLaw.powerW - device.modes.reduce((s, m) => s + drawW(m.draw) * m.dutyFraction, 0), 2),
+        fixed(d.meanLaw.powerW - d.outW, 2),
         'W',
         'table',
         `${CONVERTERS[device.supply].name}, typical`
@@ -152,6 +151,14 @@ function deviceWorking(device: Device, d: Omit<DeviceDemand, 'working'>, atV: nu
     line('Mean from the battery', fixed(d.meanW, 2), 'W', 'computed', `at ${fixed(atV, 1)} V`),
     line('On within the outing', fixed(d.onH, 2), 'h', 'entered', 'its bars on the time line')
   );
+  if (d.bars.length && d.bars.some((b) => Math.abs(b.outW - d.outW) > 1e-9))
+    lines.push(
+      line('Bars with their own duty', String(d.bars.length), '', 'entered', 'each counted at its own mean draw')
+    );
+  if (device.inner?.first === 'inner' && d.innerH > 0)
+    lines.push(
+      line('Its inner battery runs first', fixed(-Math.min(d.innerH, d.onH), 2), 'h', 'entered', 'not from the box')
+    );
   return {
     id: `demand-${device.id}`,
     title: `What ${device.name} uses`,
@@ -174,9 +181,21 @@ export function switchTimes(box: Box): number[] {
 export const isOn = (device: Device, timeH: number): boolean =>
   device.spans.some((s) => timeH >= s.startH && timeH < s.endH);
 
-/** Standing draw of panel parts while the box is switched on. */
-export const quiescentA = (box: Box): number =>
-  box.ports.reduce((sum, p) => sum + (panelPartOf(box, p)?.quiescentA ?? 0), 0);
+/**
+ * Draws of the panel parts themselves: a part behind a switch of its own draws only while something on that port is on,
+ * the others as long as the box is.
+ */
+export function standingDraws(box: Box): StandingDraw[] {
+  const whole = [{ startH: box.outing.startH, endH: box.outing.startH + box.outing.durationH }];
+  return box.ports.flatMap((port) => {
+    const currentA = panelPartOf(box, port)?.quiescentA ?? 0;
+    if (currentA === 0) return [];
+    const circuit = box.circuits.find((c) => c.portId === port.id);
+    const users = box.devices.filter((d) => d.portId === port.id);
+    const switched = circuit?.switchPortId.is === 'set' && users.length > 0;
+    return [{ portId: port.id, currentA, bars: switched ? anyOf(users, box.outing) : whole }];
+  });
+}
 
 /**
  * Average and peak demand of every device and of the box itself over the outing, at the bank's nominal voltage.
@@ -185,9 +204,10 @@ export const quiescentA = (box: Box): number =>
 export function demand(box: Box): Demand {
   const atV = nominalV(box);
   const devices = box.devices.map((d) => deviceDemand(box, d, atV));
-  const boxA = quiescentA(box);
-  const h = box.outing.durationH;
-  const totalWh = devices.reduce((s, d) => s + d.energyWh, 0) + boxA * atV * h;
+  const standing = standingDraws(box);
+  const boxA = standing.reduce((s, d) => s + d.currentA, 0);
+  const boxAh = standing.reduce((s, d) => s + d.currentA * totalH(d.bars), 0);
+  const totalWh = devices.reduce((s, d) => s + d.energyWh, 0) + boxAh * atV;
   let peakA = 0;
   let peakAtH = box.outing.startH;
   for (const t of switchTimes(box).slice(0, -1)) {
@@ -197,10 +217,10 @@ export function demand(box: Box): Demand {
   return {
     atV,
     devices,
-    box: { currentA: boxA, energyWh: boxA * atV * h, chargeAh: boxA * h },
+    box: { currentA: boxA, energyWh: boxAh * atV, chargeAh: boxAh, standing },
     totalWh,
     totalAh: totalWh / atV,
-    meanA: totalWh / atV / h,
+    meanA: totalWh / atV / box.outing.durationH,
     peakA,
     peakAtH
   };

@@ -1,6 +1,6 @@
 import { setTo } from '../box/attr.ts';
 import type { Box, Device } from '../box/schema.ts';
-import { BoxBuilder } from './builder.ts';
+import { BoxBuilder, starter } from './builder.ts';
 
 const watts = (name: string, powerW: number, dutyFraction = 1): Device['modes'][number] => ({
   id: 'm1',
@@ -8,6 +8,21 @@ const watts = (name: string, powerW: number, dutyFraction = 1): Device['modes'][
   dutyFraction,
   draw: { kind: 'power', powerW }
 });
+
+const bar = (startH: number, endH: number, dutyFraction: number | null = null): Device['spans'][number] => ({
+  startH,
+  endH,
+  dutyFraction
+});
+
+/** Batteries to stand beside the chosen one. */
+function candidates(b: BoxBuilder, ...wanted: [partId: string, count: number][]): void {
+  for (const [id] of wanted) b.set(`parts/${id}`, starter('battery', id));
+  b.set(
+    'compare/candidates',
+    wanted.map(([partId, count], i) => ({ id: `b${i + 1}`, partId, count, pinned: false }))
+  );
+}
 
 /** Two cameras, phone, lens heater and red lamp from five in the morning at 4 °C. Kept wrong on purpose: one fuse too large for its wire, and it runs out before pack-up. */
 export function saltmarshHideBox(): Box {
@@ -17,6 +32,9 @@ export function saltmarshHideBox(): Box {
     startH: 5,
     durationH: 14,
     airC: 4,
+    warmestC: 9,
+    day: '2026-10-24',
+    site: { latitudeDeg: 52.9, longitudeDeg: 0.6, utcOffsetH: 1 },
     inSun: false,
     seal: 'splash',
     carry: 'one-hand',
@@ -41,50 +59,71 @@ export function saltmarshHideBox(): Box {
     name: 'Camera A',
     portId: p1.portId,
     source: 'measured',
+    sourceNote: 'meter in the USB lead, ten minutes of video',
+    claims: [{ kind: 'meter', currentA: 1.12, atV: 5, where: 'usb-plug' }],
+    inner: { capacityWh: 7, first: 'box' },
+    inSeason: false,
     modes: [watts('on', 5.6)],
-    spans: [
-      { startH: 5, endH: 11.5 },
-      { startH: 13, endH: 19 }
-    ]
+    spans: [bar(5, 11.5), bar(13, 19)]
   });
   b.device('camera-dummy', {
     name: 'Camera B',
     portId: p2.portId,
     source: 'label',
+    inner: { capacityWh: 7, first: 'box' },
     modes: [watts('on', 3.9)],
-    spans: [{ startH: 5.5, endH: 19 }]
+    spans: [bar(5.5, 19)]
   });
   b.device('phone', {
     name: 'Phone top-up',
     portId: p3.portId,
     source: 'label',
+    inSeason: false,
     modes: [watts('charging', 15)],
-    spans: [{ startH: 12.25, endH: 13.25 }]
+    spans: [bar(12.25, 13.25)]
   });
   b.device('lens-heater', {
     name: 'Lens heater band',
     portId: p4.portId,
     source: 'label',
+    inSeason: false,
     modes: [{ id: 'm1', name: 'heating', dutyFraction: 0.8, draw: { kind: 'resistive', powerW: 7.2, atV: 12 } }],
-    spans: [
-      { startH: 5, endH: 10.5 },
-      { startH: 15.5, endH: 19 }
-    ]
+    spans: [bar(5, 10.5), bar(15.5, 19)]
   });
   b.device('lamp-red', {
     name: 'Red work lamp',
     portId: p5.portId,
     source: 'measured',
+    inSeason: false,
     modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'current', currentA: 0.2, atV: 12 } }],
-    spans: [
-      { startH: 5, endH: 7.3 },
-      { startH: 16.7, endH: 19 }
-    ]
+    spans: [bar(5, 7.3), bar(16.7, 19)]
   });
   b.set(`circuits/${p4.circuitId}/switchPortId`, setTo(s4.portId)).set(
     `circuits/${p5.circuitId}/switchPortId`,
     setTo(s5.portId)
   );
+  b.set('season', {
+    startDay: '2026-10-26',
+    dayCount: 21,
+    monthC: [5, 5, 7, 9, 12, 15, 17, 17, 15, 11, 8, 5],
+    swingK: 6,
+    boxOn: true,
+    useSun: true,
+    visitEveryDays: 2,
+    visit: 'swap'
+  }).set('charging/solar', {
+    panelW: 20,
+    maxPowerV: 18,
+    openV: 22,
+    tiltDeg: 55,
+    unshadedFraction: 0.8,
+    skyFraction: { is: 'auto' },
+    controller: 'mppt',
+    controllerMaxV: 50,
+    controllerMaxA: 10,
+    duringOuting: false
+  });
+  candidates(b, ['battery-lfp-22', 1], ['battery-lfp-35', 1], ['battery-agm-35', 1]);
   b.set(`circuits/${p4.circuitId}/wire`, setTo({ system: 'awg', size: '22' })).set(
     `circuits/${p4.circuitId}/fuse`,
     setTo(7.5)
@@ -100,6 +139,9 @@ export function fellRaceRadioPost(): Box {
     startH: 9,
     durationH: 10,
     airC: 2,
+    warmestC: null,
+    day: '2026-11-14',
+    site: { latitudeDeg: 54.5, longitudeDeg: -3.1, utcOffsetH: 0 },
     inSun: false,
     seal: 'splash',
     carry: 'short-walk',
@@ -123,21 +165,23 @@ export function fellRaceRadioPost(): Box {
       { id: 'm1', name: 'receive', dutyFraction: 0.9, draw: { kind: 'power', powerW: 6 } },
       { id: 'm2', name: 'transmit', dutyFraction: 0.1, draw: { kind: 'power', powerW: 72 } }
     ],
-    spans: [{ startH: 9, endH: 19 }]
+    // the last runners come in: more traffic
+    spans: [bar(9, 16), bar(16, 19, 0.15)]
   });
   b.device('tablet', {
     name: 'Tablet',
     portId: tablet.portId,
     source: 'label',
+    claims: [{ kind: 'label', amount: 12, unit: 'W', atV: 5 }],
     modes: [watts('in use', 12)],
-    spans: [{ startH: 9, endH: 19 }]
+    spans: [bar(9, 19)]
   });
   b.device('lamp-strip', {
     name: 'Lamp',
     portId: lamp.portId,
     source: 'measured',
     modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'current', currentA: 0.5, atV: 12 } }],
-    spans: [{ startH: 16, endH: 19 }]
+    spans: [bar(16, 19)]
   });
   return b.box;
 }
@@ -150,6 +194,9 @@ export function canalNightBankBox(): Box {
     startH: 18,
     durationH: 14,
     airC: 6,
+    warmestC: 11,
+    day: '2026-09-18',
+    site: { latitudeDeg: 53.3, longitudeDeg: -2.2, utcOffsetH: 1 },
     inSun: false,
     seal: 'dry-store',
     carry: 'car-to-bank',
@@ -173,39 +220,37 @@ export function canalNightBankBox(): Box {
     portId: receiver.portId,
     source: 'measured',
     modes: [watts('listening', 0.5)],
-    spans: [{ startH: 18, endH: 32 }]
+    spans: [bar(18, 32)]
   });
   b.device('aerator', {
     name: 'Bait aerator',
     portId: aerator.portId,
     source: 'measured',
     modes: [watts('pumping', 3.5, 0.5)],
-    spans: [{ startH: 18, endH: 32 }]
+    spans: [bar(18, 32)]
   });
   b.device('lamp-strip', {
     name: 'Shelter lamp',
     portId: lamp.portId,
     source: 'label',
-    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'current', currentA: 0.4, atV: 12 } }],
-    spans: [
-      { startH: 18, endH: 23 },
-      { startH: 30.5, endH: 32 }
-    ]
+    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'led-strip', currentA: 0.4 } }],
+    spans: [bar(18, 23), bar(30.5, 32)]
   });
   b.device('headlamp', {
     name: 'Headlamp',
     portId: usb.portId,
     source: 'label',
     modes: [watts('charging', 5)],
-    spans: [{ startH: 23, endH: 25 }]
+    spans: [bar(23, 25)]
   });
   b.device('phone-usb-a', {
     name: 'Phone',
     portId: usb.portId,
     source: 'label',
     modes: [watts('charging', 6)],
-    spans: [{ startH: 25, endH: 27 }]
+    spans: [bar(25, 27)]
   });
+  candidates(b, ['battery-agm-22', 1], ['battery-lfp-20', 1], ['battery-agm-18', 2]);
   return b.box;
 }
 

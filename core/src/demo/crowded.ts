@@ -8,6 +8,9 @@ export function crowdedBox(circuitCount: number): Box {
     startH: 6,
     durationH: 14,
     airC: 5,
+    warmestC: null,
+    day: null,
+    site: null,
     inSun: false,
     seal: 'splash',
     carry: 'vehicle',
@@ -25,7 +28,7 @@ export function crowdedBox(circuitCount: number): Box {
       name: `Lamp ${i + 1}`,
       portId: port.portId,
       source: 'label',
-      spans: [{ startH: 6 + (i % 5), endH: 12 + (i % 8) }]
+      spans: [{ startH: 6 + (i % 5), endH: 12 + (i % 8), dutyFraction: null }]
     });
   }
   return b.box;

@@ -1,5 +1,7 @@
 import type { Box } from '../box/schema.ts';
 import type { Plan } from '../evaluate.ts';
+import type { Sure } from '../outing/sure.ts';
+import type { SeasonPlan } from '../season/season.ts';
 import type { Finding } from '../findings/rule.ts';
 import { clockText, durationText, fixed } from '../quantity/format.ts';
 import { wireSizeText } from '../quantity/wire-size.ts';
@@ -9,8 +11,11 @@ export const REPORT_VERSION = 1;
 const round = (v: number | undefined): number | null =>
   v === undefined || !Number.isFinite(v) ? null : Number(v.toPrecision(6));
 
+/** What takes longer than an edit may: worked out by the caller, left out when it was not asked for. */
+export type Longer = { sure?: Sure | undefined; season?: SeasonPlan | undefined };
+
 /** The derived plan as plain data, in the shape docs/format/report.md describes. Keys are added, never renamed. */
-export function report(box: Box, plan: Plan) {
+export function report(box: Box, plan: Plan, longer: Longer = {}) {
   const o = plan.outing;
   return {
     report: REPORT_VERSION,
@@ -72,7 +77,35 @@ export function report(box: Box, plan: Plan) {
           chanceFraction: round(o.chanceFraction),
           endSocFraction: round(o.endSocFraction),
           endBatteryV: round(o.endBatteryV),
-          drawnAh: round(o.drawnAh)
+          drawnAh: round(o.drawnAh),
+          events: o.run.events.map((e) => ({
+            atH: round(e.timeH),
+            what: e.reason,
+            deviceId: e.loadId,
+            volts: round(e.volts)
+          })),
+          energy: Object.fromEntries(Object.entries(o.run.balance).map(([k, v]) => [k, round(v)]))
+        }
+      : null,
+    sure: longer.sure
+      ? {
+          runCount: longer.sure.runCount,
+          chanceFraction: round(longer.sure.chanceFraction),
+          p10H: round(longer.sure.p10H),
+          p50H: round(longer.sure.p50H),
+          p90H: round(longer.sure.p90H),
+          doubts: longer.sure.doubts.map((d) => ({ ...d, shareFraction: round(d.shareFraction) })),
+          say: longer.sure.say
+        }
+      : null,
+    season: longer.season
+      ? {
+          dayCount: longer.season.dayCount,
+          perDayWh: round(longer.season.perDayWh),
+          diesOnDay: round(longer.season.diesOnDay),
+          visits: longer.season.visits,
+          visitPlan: longer.season.visitPlan,
+          everyDays: longer.season.everyDays ?? null
         }
       : null,
     fit: plan.fit
@@ -133,7 +166,7 @@ export function report(box: Box, plan: Plan) {
 const unaccepted = (plan: Plan): Finding[] => plan.findings.filter((f) => f.acceptedBecause === null);
 
 /** The same for people: a page of text. */
-export function reportText(box: Box, plan: Plan): string {
+export function reportText(box: Box, plan: Plan, longer: Longer = {}): string {
   const out: string[] = [box.name, '='.repeat(box.name.length), ''];
   for (const v of plan.verdicts)
     out.push(
@@ -150,7 +183,17 @@ export function reportText(box: Box, plan: Plan): string {
   if (o)
     out.push(
       '',
-      `Lasts ${durationText(o.lastsH)} of ${durationText(o.wantedH)} wanted${o.endsAtH === undefined ? '' : `, until ${clockText(o.endsAtH)}`}; chance ${fixed(o.chanceFraction * 100, 0)} %.`
+      `Lasts ${durationText(o.lastsH)} of ${durationText(o.wantedH)} wanted${o.endsAtH === undefined ? '' : `, until ${clockText(o.endsAtH)}`}; chance ${fixed((longer.sure?.chanceFraction ?? o.chanceFraction) * 100, 0)} %.`
+    );
+  if (longer.sure)
+    out.push(
+      `Nine of ten times ${durationText(longer.sure.p10H)}, as often as not ${durationText(longer.sure.p50H)}. ${longer.sure.say}`
+    );
+  if (longer.season)
+    out.push(
+      longer.season.diesOnDay === undefined
+        ? `Season: serves all ${longer.season.dayCount} days.`
+        : `Season: dies on day ${Math.floor(longer.season.diesOnDay) + 1} of ${longer.season.dayCount}.`
     );
   out.push('', 'Circuits');
   for (const c of plan.wiring.circuits)

@@ -13,10 +13,12 @@ import { coldCharge } from './rules/cold-charge.ts';
 import { conductorOverload } from './rules/conductor-overload.ts';
 import { connectorOverload } from './rules/connector-overload.ts';
 import { converterOverload } from './rules/converter-overload.ts';
+import { cutoffTooLow } from './rules/cutoff-too-low.ts';
 import { deviceOvervoltage } from './rules/device-overvoltage.ts';
 import { deviceUndervoltage } from './rules/device-undervoltage.ts';
 import { deviceWithoutPort } from './rules/device-without-port.ts';
 import { dodDeep } from './rules/dod-deep.ts';
+import { drawClaimsDisagree } from './rules/draw-claims-disagree.ts';
 import { drawGuessed } from './rules/draw-guessed.ts';
 import { edgeTooNear } from './rules/edge-too-near.ts';
 import { faultTooWeak } from './rules/fault-too-weak.ts';
@@ -34,6 +36,7 @@ import { gaugeTooThin } from './rules/gauge-too-thin.ts';
 import { handleRating } from './rules/handle-rating.ts';
 import { hotBox } from './rules/hot-box.ts';
 import { interruptingLow } from './rules/interrupting-low.ts';
+import { inverterPresent } from './rules/inverter-present.ts';
 import { ipOpenInUse } from './rules/ip-open-in-use.ts';
 import { ipWeakest } from './rules/ip-weakest.ts';
 import { leadAcidSealedCharge } from './rules/lead-acid-sealed-charge.ts';
@@ -49,12 +52,16 @@ import { neverOn } from './rules/never-on.ts';
 import { noCutoff } from './rules/no-cutoff.ts';
 import { noMainFuse } from './rules/no-main-fuse.ts';
 import { noMaster } from './rules/no-master.ts';
+import { noTempComp } from './rules/no-temp-comp.ts';
 import { noVentSealed } from './rules/no-vent-sealed.ts';
+import { notFullAtStart } from './rules/not-full-at-start.ts';
 import { offTheFace } from './rules/off-the-face.ts';
 import { overfilled } from './rules/overfilled.ts';
 import { panelThickness } from './rules/panel-thickness.ts';
 import { parallelAge } from './rules/parallel-age.ts';
 import { parallelFuse } from './rules/parallel-fuse.ts';
+import { parallelSoc } from './rules/parallel-soc.ts';
+import { parallelTakeoff } from './rules/parallel-takeoff.ts';
 import { partInNoDrillZone } from './rules/part-in-no-drill-zone.ts';
 import { plugFingerGap } from './rules/plug-finger-gap.ts';
 import { portCollisionInside } from './rules/port-collision-inside.ts';
@@ -70,6 +77,9 @@ import { selectivityPoor } from './rules/selectivity-poor.ts';
 import { shuntBypassed } from './rules/shunt-bypassed.ts';
 import { shuntOverload } from './rules/shunt-overload.ts';
 import { socketOvercurrent } from './rules/socket-overcurrent.ts';
+import { solarDirect } from './rules/solar-direct.ts';
+import { solarPlace } from './rules/solar-place.ts';
+import { solarVoc } from './rules/solar-voc.ts';
 import { sourceUnfused } from './rules/source-unfused.ts';
 import { spanOutside } from './rules/span-outside.ts';
 import { supplyMismatch } from './rules/supply-mismatch.ts';
@@ -77,6 +87,7 @@ import { switchRating } from './rules/switch-rating.ts';
 import { tooHeavy } from './rules/too-heavy.ts';
 import { unknownAttribute } from './rules/unknown-attribute.ts';
 import { unmeasuredPart } from './rules/unmeasured-part.ts';
+import { usbCRail } from './rules/usb-c-rail.ts';
 import { voltageDrop } from './rules/voltage-drop.ts';
 import { webTooThin } from './rules/web-too-thin.ts';
 import { wireUnlisted } from './rules/wire-unlisted.ts';
@@ -99,10 +110,12 @@ export const RULES: readonly Rule[] = [
   conductorOverload,
   connectorOverload,
   converterOverload,
+  cutoffTooLow,
   deviceOvervoltage,
   deviceUndervoltage,
   deviceWithoutPort,
   dodDeep,
+  drawClaimsDisagree,
   drawGuessed,
   edgeTooNear,
   faultTooWeak,
@@ -120,6 +133,7 @@ export const RULES: readonly Rule[] = [
   handleRating,
   hotBox,
   interruptingLow,
+  inverterPresent,
   ipOpenInUse,
   ipWeakest,
   leadAcidSealedCharge,
@@ -135,12 +149,16 @@ export const RULES: readonly Rule[] = [
   noCutoff,
   noMainFuse,
   noMaster,
+  noTempComp,
   noVentSealed,
+  notFullAtStart,
   offTheFace,
   overfilled,
   panelThickness,
   parallelAge,
   parallelFuse,
+  parallelSoc,
+  parallelTakeoff,
   partInNoDrillZone,
   plugFingerGap,
   portCollisionInside,
@@ -156,6 +174,9 @@ export const RULES: readonly Rule[] = [
   shuntBypassed,
   shuntOverload,
   socketOvercurrent,
+  solarDirect,
+  solarPlace,
+  solarVoc,
   sourceUnfused,
   spanOutside,
   supplyMismatch,
@@ -163,6 +184,7 @@ export const RULES: readonly Rule[] = [
   tooHeavy,
   unknownAttribute,
   unmeasuredPart,
+  usbCRail,
   voltageDrop,
   webTooThin,
   wireUnlisted

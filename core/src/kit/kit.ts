@@ -1,4 +1,5 @@
 import type { Bank } from '../battery/bank.ts';
+import { PACK_FUSE_A } from '../battery/parallel-plan.ts';
 import { panelPartOf, partOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import type { Catalogue, Part, PartOf } from '../catalogue/part.ts';
@@ -168,7 +169,7 @@ function fuses(c: Collector, box: Box, catalogue: Catalogue, wiring: WiringPlan,
   const alwaysFused = wiring.circuits.filter((k) => k.circuit.live === 'always' && k.fuseA !== undefined).length;
   if (holder && alwaysFused > 0) c.part('wiring', holder, alwaysFused);
   if (bank && bank.count > 1 && box.bank.packFuse.is !== 'none')
-    add('post', box.bank.packFuse.is === 'set' ? box.bank.packFuse.value : 30, bank.count);
+    add('post', box.bank.packFuse.is === 'set' ? box.bank.packFuse.value : PACK_FUSE_A, bank.count);
 }
 
 function wires(c: Collector, box: Box, catalogue: Catalogue, wiring: WiringPlan): void {

@@ -1,11 +1,11 @@
 import type { Bank } from '../battery/bank.ts';
 import type { Box } from '../box/schema.ts';
-import { type Demand, type LoadLaw } from '../demand/demand.ts';
-import { interpolate } from '../quantity/interpolate.ts';
+import type { Demand } from '../demand/demand.ts';
+import { scaledLaw } from '../network/law.ts';
+import type { Feed } from '../wiring/feed.ts';
+import { runInput, RUN_STEP_S } from './input.ts';
 import { run, type Run, type RunEvent, type RunInput, type RunLoad, type StopReason } from './run.ts';
-
-/** Resistances the wiring step found, ohm. */
-export type Paths = { commonOhm: number; branchOhmByPort: Record<string, number> };
+import { normalShare } from './normal.ts';
 
 export type Outing = {
   run: Run;
@@ -21,17 +21,19 @@ export type Outing = {
   endBatteryV: number;
   /** What the devices want against what the battery gives, Ah. */
   drawnAh: number;
-  /** Chance of lasting the wanted hours. */
+  /** Port the panel voltmeter hangs on, in the run's port table. */
+  meterPort: number | null;
+  /** Place of each device's port in the run's table. */
+  portOfLoad: number[];
+  /** Chance of lasting the wanted hours: a first-order estimate. */
   chanceFraction: number;
   spreadH: number;
 };
 
-/** Half of it moves the hours by well under 0.2 %, and every edit runs it. */
-export const RUN_STEP_S = 120;
 /** How far past the wanted hours the run is carried on at the outing's mean load before saying 'more than'. */
 const LOOK_AHEAD = 6;
 /** One standard deviation of usable capacity between packs of one label. @source electrical reference 6 and 8: ±10 % with default data */
-const CAPACITY_SPREAD_FRACTION = 0.06;
+export const CAPACITY_SPREAD_FRACTION = 0.06;
 
 /**
  * Runs the outing on the bank: until pack-up with the time line as planned, then on with the plan's mean load, so that
@@ -41,102 +43,95 @@ export function outing(
   box: Box,
   need: Demand,
   b: Bank | undefined,
-  paths: Paths,
+  feed: Feed,
   stepS = RUN_STEP_S
 ): Outing | undefined {
   if (!b || (need.devices.every((d) => d.onH === 0) && need.box.currentA === 0)) return undefined;
-  const { startH, durationH } = box.outing;
-  const input = runInput(box, need, b, paths, stepS);
+  const { durationH } = box.outing;
+  const input = runInput(box, need, b, feed, stepS);
   const planned = run(input);
-  const wantedH = durationH;
-  const after = planned.failsAtH === undefined ? carryOn(input, planned, need, durationH) : undefined;
-  const endsAtH = planned.failsAtH === undefined ? undefined : exactEnd(planned, b.keepBackFraction);
-  const lastsH = endsAtH !== undefined ? endsAtH - startH : after === undefined ? Infinity : durationH + after;
-  const { chanceFraction, spreadH } = chance(need, lastsH, wantedH);
+  const { lastsH, endsAtH } = hoursOf(input, planned);
+  const { chanceFraction, spreadH } = chance(need, lastsH, durationH);
   return {
     run: planned,
-    wantedH,
+    wantedH: durationH,
     lastsH,
     endsAtH,
     reason: planned.failReason,
     firstStop: planned.events.find((e) => e.reason === 'device'),
-    endSocFraction: Math.max(0, planned.socFraction[planned.socFraction.length - 1]!),
+    endSocFraction: Math.max(0, planned.endSocFraction),
     endBatteryV: planned.batteryV[planned.batteryV.length - 1]!,
     drawnAh: planned.drawnAh,
+    meterPort: input.meterPort ?? null,
+    portOfLoad: input.loads.map((l) => l.port),
     chanceFraction,
     spreadH
   };
 }
 
-function runInput(box: Box, need: Demand, b: Bank, paths: Paths, stepS: number): RunInput {
-  const loads: RunLoad[] = need.devices.map((d, i) => ({
-    id: d.deviceId,
-    meanLaw: d.meanLaw,
-    peakLaw: d.peakLaw,
-    branchOhm: (d.portId !== null ? paths.branchOhmByPort[d.portId] : undefined) ?? 0,
-    minV: box.devices[i]!.minV,
-    spans: [...box.devices[i]!.spans].map((s) => ({ fromH: s.startH, toH: s.endH })).sort((x, y) => x.fromH - y.fromH)
-  }));
-  return {
-    battery: {
-      chemistry: b.chemistry,
-      capacityAh: b.part.capacityAh,
-      count: b.count,
-      healthFraction: b.healthFraction,
-      protectionV: b.part.protectionCutoffV,
-      startFraction: 1
-    },
-    airC: box.outing.airC,
-    commonOhm: paths.commonOhm,
-    loads,
-    boxA: need.box.currentA,
-    startH: box.outing.startH,
-    endH: box.outing.startH + box.outing.durationH,
-    stepS,
-    keepBackFraction: b.keepBackFraction
-  };
+/** Only the hours, for a 'what if': coarser and without curves. */
+export function lastsOnly(box: Box, need: Demand, b: Bank | undefined, feed: Feed, stepS: number): number {
+  if (!b) return 0;
+  const input: RunInput = { ...runInput(box, need, b, feed, stepS), bare: true, untilFailure: true };
+  return hoursOf(input, run(input)).lastsH;
+}
+
+/** Hours a run lasts: to its failure, or past the wanted hours at the plan's mean load. */
+export function hoursOf(input: RunInput, planned: Run): { lastsH: number; endsAtH: number | undefined } {
+  const durationH = input.endH - input.startH;
+  if (planned.failsAtH !== undefined) {
+    const endsAtH = planned.failsExactH!;
+    return { lastsH: endsAtH - input.startH, endsAtH };
+  }
+  const after = carryOn(input, planned);
+  return { lastsH: after === undefined ? Infinity : durationH + after, endsAtH: undefined };
 }
 
 /** Hours the plan's mean load goes on after pack-up, or undefined when the look-ahead does not reach the end. */
-function carryOn(input: RunInput, planned: Run, need: Demand, durationH: number): number | undefined {
+function carryOn(input: RunInput, planned: Run): number | undefined {
+  const durationH = input.endH - input.startH;
   const horizonH = durationH * (LOOK_AHEAD - 1);
-  const loads = input.loads.map((load, i): RunLoad => {
-    const share = need.devices[i]!.onH / durationH;
+  const whole = { fromH: input.endH, toH: input.endH + horizonH + 1 };
+  const loads = input.loads.map((load): RunLoad => {
+    const onH = load.bars.reduce((s, b) => s + b.toH - b.fromH, 0);
+    const bars = load.bars
+      .map((b) => ({ ...b, share: (b.toH - b.fromH) / durationH }))
+      .reduce(
+        (sum, b) => ({
+          powerW: sum.powerW + scaledLaw(b.law, b.share).powerW,
+          currentA: sum.currentA + scaledLaw(b.law, b.share).currentA,
+          conductanceS: sum.conductanceS + scaledLaw(b.law, b.share).conductanceS
+        }),
+        { powerW: 0, currentA: 0, conductanceS: 0 }
+      );
     return {
       ...load,
-      meanLaw: scale(load.meanLaw, share),
-      peakLaw: share > 0 ? load.peakLaw : scale(load.peakLaw, 0),
-      spans: [{ fromH: 0, toH: horizonH + 1 }],
-      minV: share > 0 ? load.minV : null
+      bars: onH > 0 ? [{ ...whole, law: bars, outFraction: 1 }] : [],
+      minV: onH > 0 ? load.minV : null
     };
   });
-  const stepS = Math.max(input.stepS, (durationH * 3600) / 150);
-  const battery = { ...input.battery, startFraction: planned.socFraction[planned.socFraction.length - 1]! };
-  const rest = run({ ...input, battery, loads, startH: 0, endH: horizonH, stepS, untilFailure: true });
-  return rest.failsAtH === undefined ? undefined : exactEnd(rest, input.keepBackFraction);
-}
-
-const scale = (law: LoadLaw, by: number): LoadLaw => ({
-  powerW: law.powerW * by,
-  currentA: law.currentA * by,
-  conductanceS: law.conductanceS * by
-});
-
-/** Puts the crossing of the kept-back line between two steps, so that the step length hardly shows. */
-function exactEnd(r: Run, keepBackFraction: number): number {
-  if (r.failReason !== 'kept-back') return r.failsAtH!;
-  const i = r.socFraction.findIndex((s) => s <= keepBackFraction);
-  if (i <= 0) return r.failsAtH!;
-  return interpolate(
-    [0, r.socFraction[i - 1]! - r.socFraction[i]!],
-    [r.timeH[i]!, r.timeH[i - 1]!],
-    keepBackFraction - r.socFraction[i]!
-  );
+  const standing = input.standing.map((d) => ({
+    ...d,
+    currentA: (d.currentA * d.bars.reduce((s, b) => s + b.toH - b.fromH, 0)) / durationH,
+    bars: [whole]
+  }));
+  const rest = run({
+    ...input,
+    packs: input.packs.map((p, i) => ({ ...p, startFraction: planned.endSocByGroup[i]! })),
+    loads,
+    standing,
+    startH: input.endH,
+    endH: input.endH + horizonH,
+    stepS: Math.max(input.stepS, (durationH * 3600) / 150),
+    bare: true,
+    untilFailure: true
+  });
+  return rest.failsAtH === undefined ? undefined : rest.failsExactH! - input.endH;
 }
 
 /**
  * Chance of making the wanted hours: draws and capacity taken as independent normal spreads, hours in proportion.
- * A first-order estimate; the draw spreads come from guess, label or measurement.
+ * A first-order estimate that every edit can afford; the many runs of outing/sure replace it.
  */
 function chance(need: Demand, lastsH: number, wantedH: number): { chanceFraction: number; spreadH: number } {
   if (!Number.isFinite(lastsH)) return { chanceFraction: 1, spreadH: 0 };
@@ -144,14 +139,4 @@ function chance(need: Demand, lastsH: number, wantedH: number): { chanceFraction
   const drawSpread = need.totalWh > 0 ? Math.sqrt(variance) / need.totalWh : 0;
   const spreadH = lastsH * Math.hypot(drawSpread, CAPACITY_SPREAD_FRACTION);
   return { chanceFraction: normalShare((lastsH - wantedH) / spreadH), spreadH };
-}
-
-/** Standard normal distribution function. @source Abramowitz and Stegun 26.2.17, error under 7.5e-8 */
-export function normalShare(z: number): number {
-  const t = 1 / (1 + 0.2316419 * Math.abs(z));
-  const tail =
-    (Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI)) *
-    t *
-    (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
-  return z >= 0 ? 1 - tail : tail;
 }

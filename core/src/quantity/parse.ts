@@ -11,6 +11,8 @@ export type ParseOptions = {
   lengthUnit?: LengthUnit;
   /** Temperatures typed without a unit are in this one. */
   temperatureUnit?: 'C' | 'F';
+  /** Energies typed without a unit are in joules. */
+  bareUnit?: 'J';
   /** Inclusive range in the kind's own unit outside which the entry is refused. */
   min?: number;
   max?: number;
@@ -59,6 +61,7 @@ function readByKind(raw: string, kind: QuantityKind, options: ParseOptions): Par
 
 function unitless(number: number, kind: QuantityKind, options: ParseOptions): number {
   if (kind === 'fraction') return number / 100;
+  if (kind === 'energy' && options.bareUnit === 'J') return number / 3600;
   if (kind === 'temperature' && options.temperatureUnit === 'F') return ((number - 32) * 5) / 9;
   return number;
 }

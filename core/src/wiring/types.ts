@@ -39,6 +39,7 @@ export type CircuitPlan = {
   switchTag: string | undefined;
   switchPart: PartOf<'panel'> | undefined;
   branchMilliOhm: number;
+  fuseMilliOhm: number;
   dropV: number;
   dropFraction: number;
   dropLimitFraction: number;
@@ -63,6 +64,8 @@ export type MainPlan = {
   /** Along the unfused wire from the battery post. */
   fuseDistanceMm: number | undefined;
   lengthMm: number;
+  /** Element and holder, warm. */
+  fuseMilliOhm: number;
   commonMilliOhm: number;
   /** Short at the far side of the main fuse. */
   prospectiveA: number;

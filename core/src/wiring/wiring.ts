@@ -5,8 +5,10 @@ import { partOf, portTags, valueOf } from '../box/lookup.ts';
 import type { Box, Circuit } from '../box/schema.ts';
 import { insideRiseK, outsideOf, SUN_W_PER_M2 } from '../case/heat.ts';
 import type { CaseFit } from '../case/fit.ts';
+import { CONVERTERS } from '../demand/converter.ts';
 import type { Catalogue, FuseFamily, PartOf } from '../catalogue/part.ts';
-import { lawCurrentA, type Demand } from '../demand/demand.ts';
+import { type Demand } from '../demand/demand.ts';
+import { lawCurrentA } from '../network/law.ts';
 import { masterPortId } from '../panel/panel.ts';
 import { ampsText, fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
@@ -21,7 +23,7 @@ import {
 } from './contacts.ts';
 import { capacitorInrushA2s, fuseMilliOhm, motorInrushA2s, SELECTIVE_RATIO } from './fuse.ts';
 import { bodyPoint, portPoint, runMm } from './lengths.ts';
-import { netlist } from './netlist.ts';
+import { INLET_MILLIOHM, mainRunCount, netlist } from './netlist.ts';
 import { smallestFuse, smallestWire, type Laid } from './sizing.ts';
 import type { CircuitPlan, MainPlan, Origin, WiringPlan } from './types.ts';
 
@@ -35,6 +37,15 @@ const CHARGE_RATE = { lithium: 0.25, lead: 0.15 };
 const WEAK_SOC = 0.2;
 
 type Sources = { box: Box; catalogue: Catalogue; need: Demand; bank: Bank | undefined; fit: CaseFit | undefined };
+
+/** An unknown wire is judged as the thinnest. */
+const THINNEST: WireSize = { system: 'awg', size: '22' };
+
+const shuntMilliOhm = (shunt: PartOf<'shunt'> | undefined): number =>
+  shunt?.ratingA ? shunt.ratingMilliV / shunt.ratingA : 0;
+
+/** Lead of a battery that stands outside, one way; 0 for one inside. */
+export const outsideLeadMm = (box: Box): number => (box.bank.arrangement === 'outside' ? box.bank.leadMm : 0);
 
 /** A fuse family's part: the box's own copy, else the catalogue's. */
 export const fuseOf = (box: Box, catalogue: Catalogue, family: FuseFamily): PartOf<'fuse'> | undefined =>
@@ -65,15 +76,13 @@ export function boxAirC(box: Box, need: Demand, fit: CaseFit | undefined): numbe
 /** Heat shed inside: converter losses while on (as a mean over the outing), panel draws, bodies. */
 export function insideLossW(box: Box, need: Demand): number {
   const devices = box.devices.reduce((sum, device, i) => {
-    if (device.supply === '12v') return sum;
-    const out = device.modes.reduce(
-      (s, m) => s + (m.draw.kind === 'current' ? m.draw.currentA * m.draw.atV : m.draw.powerW) * m.dutyFraction,
-      0
-    );
-    return sum + ((need.devices[i]!.meanW - out) * need.devices[i]!.onH) / box.outing.durationH;
+    const d = need.devices[i]!;
+    // a converter in the device's own lead warms the air outside
+    if (device.supply === '12v' || CONVERTERS[device.supply].inLead) return sum;
+    return sum + ((d.meanW - d.outW) * d.onH) / box.outing.durationH;
   }, 0);
   const bodies = box.bodies.reduce((s, b) => s + (partOf(box, 'body', b.partId)?.lossW ?? 0), 0);
-  return devices + bodies + need.box.currentA * need.atV;
+  return devices + bodies + need.box.energyWh / box.outing.durationH;
 }
 
 /**
@@ -124,7 +133,15 @@ export function wiringPlan(sources: Sources): WiringPlan {
     hasBlock: block !== undefined,
     hasShunt: shunt !== undefined,
     shuntA: shunt?.ratingA ?? null,
+    milliOhmPerM: (size) => milliOhmPerM(size && knownSize(size) ? size : THINNEST, Math.max(20, ambientC), { cca }),
+    mainFuseMilliOhm: main.fuseMilliOhm,
+    masterMilliOhm: main.masterPart?.contactMilliOhm ?? 0,
+    shuntMilliOhm: shuntMilliOhm(shunt),
+    leadMm: outsideLeadMm(box),
     branches: circuits.map((c) => ({
+      fuseMilliOhm: c.fuseMilliOhm,
+      switchMilliOhm: c.switchPart?.contactMilliOhm ?? 0,
+      portMilliOhm: c.portPart?.contactMilliOhm ?? 0,
       circuitId: c.circuit.id,
       fuseTag: c.fuseTag,
       fuseA: c.fuseA ?? null,
@@ -148,6 +165,7 @@ type Draft = Omit<
   | 'wire'
   | 'ampacityA'
   | 'branchMilliOhm'
+  | 'fuseMilliOhm'
   | 'dropV'
   | 'dropFraction'
   | 'plugV'
@@ -263,7 +281,7 @@ function branchMilliOhm(
   const contacts =
     (d.switchPart?.contactMilliOhm ?? 0) +
     (d.portPart?.contactMilliOhm ?? 0) +
-    2 * R.spade +
+    3 * R.spade +
     R.busJoint +
     (d.switchPart ? 2 * R.spade : 0);
   return { wire: wireOhm, fuse, contacts, total: wireOhm + fuse + contacts };
@@ -282,7 +300,7 @@ function finishCircuit({ box, bank }: Sources, d: Draft, main: MainPlan, laid: L
           (s) => dropOf(s) + sharedV <= d.dropLimitFraction * DROP_BASE_V
         )
       : d.wire;
-  const thick = wire ?? { system: 'awg' as const, size: '22' }; // an unknown wire is judged as the thinnest
+  const thick = wire ?? THINNEST;
   const r = branchMilliOhm(d, thick, airC, laid.cca);
   const dropV = (d.loadA * r.total) / 1000 + (d.circuit.purpose === 'charge' ? 0 : sharedV);
   const ampacity = wire && knownSize(wire) ? ampacityA(wire, laid) : undefined;
@@ -303,6 +321,7 @@ function finishCircuit({ box, bank }: Sources, d: Draft, main: MainPlan, laid: L
     ampacityA: ampacity,
     windowA,
     branchMilliOhm: r.total,
+    fuseMilliOhm: r.fuse,
     dropV,
     dropFraction: dropV / DROP_BASE_V,
     plugV: lowV - dropV,
@@ -438,7 +457,7 @@ function mainPlan({ box, catalogue, need, bank, fit }: Sources, circuits: Draft[
     box.wiring.mainWire.is === 'auto'
       ? smallestWire(box.preferences.wireSystem, x.laid, fuseA ?? loadA, () => true)
       : setWire;
-  const judged = wire && knownSize(wire) ? wire : ({ system: 'awg', size: '18' } as const);
+  const judged = wire && knownSize(wire) ? wire : THINNEST;
   const fuseDistanceMm = valueOf(box.wiring.mainFuseFromBatteryMm, holder?.usualDistanceMm);
   const run = runMm(
     bodyPoint(fit, 'battery-1'),
@@ -458,6 +477,7 @@ function mainPlan({ box, catalogue, need, bank, fit }: Sources, circuits: Draft[
         false
       )
     : { lengthMm: 0 };
+  const leadMm = outsideLeadMm(box);
   const lengthMm = run.lengthMm + second.lengthMm;
   const perM = milliOhmPerM(judged, Math.max(20, x.laid.ambientC), { cca: x.laid.cca });
   const boltHolder = holder?.family === 'midi' || holder?.family === 'post';
@@ -467,11 +487,20 @@ function mainPlan({ box, catalogue, need, bank, fit }: Sources, circuits: Draft[
         (holder.contactMilliOhm ?? (boltHolder ? R.boltHolder : R.bladeHolder))
       : 0;
   const commonMilliOhm =
-    (2 * lengthMm * perM) / 1000 +
+    (2 * (lengthMm + leadMm) * perM) / 1000 +
     fuseOhm +
     (masterPart?.contactMilliOhm ?? 0) +
-    (x.shunt?.ratingA ? x.shunt.ratingMilliV / x.shunt.ratingA : 0) +
-    4 * R.ringOnStud;
+    shuntMilliOhm(x.shunt) +
+    (leadMm > 0 ? INLET_MILLIOHM : 0) +
+    2 *
+      R.ringOnStud *
+      mainRunCount({
+        hasMainFuse: holder !== undefined && box.wiring.mainFuse.is !== 'none',
+        hasMaster: masterId !== undefined,
+        hasBlock: x.block !== undefined,
+        hasShunt: x.shunt !== undefined,
+        outside: leadMm > 0
+      });
   const ahead = (2 * (fuseDistanceMm ?? 0) * milliOhmPerM(judged, 20)) / 1000 + 2 * R.ringOnStud;
   const weakOhm = bank
     ? (sagMilliOhm(bank.chemistry, bank.part.capacityAh, box.outing.airC, WEAK_SOC) / bank.count + commonMilliOhm) /
@@ -489,6 +518,7 @@ function mainPlan({ box, catalogue, need, bank, fit }: Sources, circuits: Draft[
     loadA,
     fuseDistanceMm,
     lengthMm,
+    fuseMilliOhm: fuseOhm,
     commonMilliOhm,
     prospectiveA: bank ? (bank.fullV / (bank.faultMilliOhm + ahead)) * 1000 : 0,
     weakFaultA: bank ? openCircuitV(bank.chemistry, WEAK_SOC) / weakOhm : 0,

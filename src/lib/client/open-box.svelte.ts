@@ -5,6 +5,7 @@ import type { Part } from '@haversack/core/catalogue/part';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { evaluate, type Plan } from '@haversack/core/evaluate';
 import type { Working } from '@haversack/core/quantity/working';
+import sameDocument from 'fast-deep-equal';
 import { getContext, setContext } from 'svelte';
 import { request, RequestError } from './api.ts';
 
@@ -140,7 +141,7 @@ export class OpenBox {
     if (!text) return;
     try {
       const draft = JSON.parse(text) as { document: Box; revision: number };
-      if (JSON.stringify(draft.document) === JSON.stringify(this.doc)) return localStorage.removeItem(this.#draftKey);
+      if (sameDocument(draft.document, this.doc)) return localStorage.removeItem(this.#draftKey);
       if (draft.revision === this.revision) {
         this.past = [{ doc: this.doc, label: 'Unsaved work taken up again', merge: undefined }];
         this.doc = draft.document;
@@ -180,8 +181,15 @@ export class OpenBox {
       }
     } catch (error) {
       const e = error instanceof RequestError ? error : new RequestError(0, String(error), {});
-      if (e.status === 409 && e.body.stored)
-        this.save = { kind: 'conflict', theirs: e.body.stored as { document: Box; revision: number } };
+      const stored = e.status === 409 ? (e.body.stored as { document: Box; revision: number } | undefined) : undefined;
+      if (stored && sameDocument(stored.document, sent)) {
+        // our own save from the moment the page was left: there is nothing to ask
+        this.revision = stored.revision;
+        this.save = { kind: this.doc === sent ? 'saved' : 'unsaved' };
+        this.#keepDraft();
+        if (this.doc === sent) localStorage.removeItem(this.#draftKey);
+        else this.#timer = setTimeout(() => void this.saveNow(), SAVE_AFTER_MS);
+      } else if (stored) this.save = { kind: 'conflict', theirs: stored };
       else {
         this.save = { kind: 'failed', message: e.message };
         this.#timer = setTimeout(() => void this.saveNow(), RETRY_AFTER_MS);

@@ -11,9 +11,9 @@
   const ROWS = [
     { top: 22, height: 70 },
     { top: 116, height: 84 },
-    { top: 224, height: 54 }
+    { top: 224, height: 84 }
   ] as const;
-  const HEIGHT = 292;
+  const HEIGHT = 322;
   let host: HTMLDivElement;
   let chart: { setOption(option: object, whole: boolean): void; resize(): void; dispose(): void } | undefined =
     $state.raw();
@@ -37,6 +37,26 @@
     const all = r.timeH.map((_, i) => i);
     return [all.slice(0, cut).map(point), all.slice(Math.max(0, cut - 1)).map(point)];
   }
+
+  /** Volts where something is connected; off is no reading. */
+  const voltsOf = (port: number | null | undefined): (number | null)[][] =>
+    port == null ? [] : r.timeH.map((t, i) => [t, r.portV[port]![i]! > 1 ? r.portV[port]![i]! : null]);
+  const plug = $derived(chosen >= 0 ? outing.portOfLoad[chosen] : undefined);
+  const plugLow = $derived(
+    plug === undefined
+      ? undefined
+      : Math.min(
+          ...r.portV[plug]!.filter(
+            (v, i) => v > 1 && r.loadA[chosen]![i]! > 0 && (r.failsAtH === undefined || r.timeH[i]! <= r.failsAtH)
+          )
+        )
+  );
+  const meterEnd = $derived.by(() => {
+    if (outing.meterPort === null) return undefined;
+    const volts = r.portV[outing.meterPort]!.slice(0, cut).filter((v) => v > 1);
+    return volts[volts.length - 1];
+  });
+  const sunWh = $derived(r.balance.inflowWh);
 
   const colour = (name: string): string =>
     getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
@@ -69,7 +89,7 @@
       splitLine: { lineStyle: { color: colour('line') } }
     });
     const topA = niceTop(mostA);
-    const volts = r.batteryV.slice(0, -1);
+    const volts = [...r.batteryV.slice(0, -1), ...(plug === undefined ? [] : r.portV[plug]!)];
     const lowV = Math.floor(Math.min(...volts.filter((v) => v > 5)) * 2) / 2;
     const highV = Math.ceil(Math.max(...volts) * 2) / 2;
     const [soc, socAfter] = split(r.socFraction, 100);
@@ -126,8 +146,27 @@
         : []),
       line(1, soc, { areaStyle: { color: colour('olive1'), origin: keepBack }, ...mark(3, r.failsAtH, keepBack) }),
       line(1, socAfter, dashed),
+      ...(sunWh > 0
+        ? [
+            line(
+              0,
+              r.timeH.map((t, i) => [t, r.inflowA[i]!]),
+              { step: 'end', lineStyle: { color: colour('holds'), width: 1.4, type: [2, 2] }, z: 5 }
+            )
+          ]
+        : []),
       line(2, v, mark(3, r.failsAtH)),
-      line(2, vAfter, dashed)
+      line(2, vAfter, dashed),
+      ...(outing.meterPort === null
+        ? []
+        : [
+            line(2, voltsOf(outing.meterPort) as number[][], {
+              lineStyle: { color: colour('note'), width: 1.2, type: [5, 3] }
+            })
+          ]),
+      ...(plug === undefined
+        ? []
+        : [line(2, voltsOf(plug) as number[][], { lineStyle: { color: colour('brass6'), width: 1.6 }, z: 4 })])
     ];
     chart.setOption(
       {
@@ -184,6 +223,7 @@
   <dl class="words" style:top="14px">
     <dt>Drawn from the battery</dt>
     <dd>most, at {clockText(r.timeH[peakIndex] ?? 0)} <b class="n">{ampsText(mostA)}</b> A</dd>
+    {#if sunWh > 0}<dd>coming in, in all <b class="n">{fixed(sunWh, 0)}</b> Wh</dd>{/if}
     <dd>mean over {fixed(outing.wantedH, 0)} h <b class="n">{ampsText(outing.drawnAh / outing.wantedH)}</b> A</dd>
   </dl>
   <dl class="words" style:top="108px">
@@ -199,11 +239,17 @@
       at {clockText(endH)}{outing.endsAtH !== undefined ? ', if forced' : ''}
       <b class="n">{fixed(outing.endBatteryV, 1)}</b> V
     </dd>
+    {#if meterEnd !== undefined}<dd class="meter">
+        panel voltmeter reads <b class="n">{fixed(meterEnd, 2)}</b> V then
+      </dd>{/if}
+    {#if plugLow !== undefined && Number.isFinite(plugLow)}<dd class="plug">
+        at its plug, lowest <b class="n">{fixed(plugLow, 2)}</b> V
+      </dd>{/if}
   </dl>
   <div class="right lab" style:top="170px" style:left="{axis.leftPx + axis.widthPx + 6}px">
     kept back<br />{fixed(keepBack, 0)} %
   </div>
-  {#if outing.endsAtH !== undefined && outing.endsAtH < endH}
+  {#if outing.endsAtH !== undefined && outing.endsAtH < endH && outing.endsAtH >= axis.fromH && outing.endsAtH <= axis.toH}
     <div
       class="pennant"
       style:left="{axis.leftPx + ((outing.endsAtH - axis.fromH) / (axis.toH - axis.fromH)) * axis.widthPx}px"
@@ -231,6 +277,12 @@
   }
   .words b {
     color: var(--ink);
+  }
+  .words .meter {
+    color: var(--note);
+  }
+  .words .plug {
+    color: var(--brass7);
   }
   .right {
     position: absolute;

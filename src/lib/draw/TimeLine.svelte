@@ -1,26 +1,41 @@
 <script lang="ts">
-  import type { Device } from '@haversack/core/box/schema';
-  import { ampsText, clockText, fixed } from '@haversack/core/quantity/format';
+  import type { Device, Span } from '@haversack/core/box/schema';
+  import { ampsText, clockText, fixed, temperatureText } from '@haversack/core/quantity/format';
+  import { repeatDaily, splitBar } from '@haversack/core/box/commands';
+  import { barShares } from '@haversack/core/demand/draw';
+  import { SUPPLY_WORDS } from '@haversack/core/demand/edit-draw';
+  import { riseAndSet, type Light } from '@haversack/core/sun/sun';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { hourAt, pxAt, tickHours, type TimeAxis } from './time-axis.ts';
 
-  let { axis, width }: { axis: TimeAxis; width: number } = $props();
+  type Props = { axis: TimeAxis; width: number; light: { fromH: number; toH: number; light: Light }[] };
+  let { axis, width, light }: Props = $props();
   const open = useBox();
   const ROW = 36;
-  const TOP = 36;
+  const LIGHT_PX = 12;
   const SNAP_H = 0.25;
+  const SNAP_PX = 6;
+  const DUTY_STEP = 0.05;
+  const TOP = $derived(light.length > 0 ? 50 : 36);
+  const SKY = { dark: 'var(--dark-sky)', dusk: 'var(--dusk-sky)', day: 'var(--day-sky)' } as const;
   const outing = $derived(open.doc.outing);
+  const unit = $derived(open.doc.preferences.temperatureUnit);
   const endH = $derived(outing.startH + outing.durationH);
   const devices = $derived(open.doc.devices);
   const height = $derived(TOP + (devices.length + 1) * ROW + 4);
   const selectedId = $derived(open.selected?.kind === 'device' ? open.selected.id : null);
-  const SUPPLY = {
-    '12v': '12 V direct',
-    'usb-a': 'USB-A',
-    'usb-c': 'USB-C',
-    'regulated-12v': 'regulated 12 V'
-  } as const;
   const empties = $derived(open.plan.outing?.endsAtH);
+  const sun = $derived(outing.site && outing.day ? riseAndSet(outing.site, outing.day) : undefined);
+  const skyWords = $derived(
+    [
+      sun ? `sun ${clockText(sun.riseH)} to ${clockText(sun.setH)}` : 'dark and daylight',
+      outing.warmestC === null
+        ? ''
+        : `air ${temperatureText(outing.airC, unit)} to ${temperatureText(outing.warmestC, unit)} °${unit}`
+    ]
+      .filter(Boolean)
+      .join(', ')
+  );
   const startX = $derived(pxAt(axis, outing.startH));
   const endX = $derived(pxAt(axis, endH));
 
@@ -29,20 +44,33 @@
     span: number;
     grip: 'move' | 'start' | 'end';
     fromX: number;
-    was: { startH: number; endH: number };
+    was: Span;
   };
   let drag: Drag | undefined;
   let svg: SVGSVGElement;
 
   const snap = (h: number): number => Math.round(h / SNAP_H) * SNAP_H;
+
+  /** Edges a bar clicks into: outing, light, other bars; else the quarter hours. */
+  const edges = $derived([
+    outing.startH,
+    endH,
+    ...light.flatMap((l) => [l.fromH, l.toH]),
+    ...devices.flatMap((d) => d.spans.flatMap((s) => [s.startH, s.endH]))
+  ]);
+  function snapEdge(h: number, own: Span): number {
+    const reach = (SNAP_PX / axis.widthPx) * (axis.toH - axis.fromH);
+    const others = edges.filter((e) => e !== own.startH && e !== own.endH && Math.abs(e - h) <= reach);
+    return others.length > 0 ? others.reduce((best, e) => (Math.abs(e - h) < Math.abs(best - h) ? e : best)) : snap(h);
+  }
   const localX = (event: PointerEvent): number => {
     const matrix = svg.getScreenCTM();
     return matrix ? new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse()).x : event.offsetX;
   };
 
-  function put(device: Device, i: number, span: { startH: number; endH: number }, merge?: string): void {
+  function put(device: Device, i: number, span: Span, merge?: string): void {
     const startH = Math.max(0, span.startH);
-    const next = { startH, endH: Math.max(startH + SNAP_H, span.endH) };
+    const next = { ...span, startH, endH: Math.max(startH + 1 / 60, span.endH) };
     open.set(
       `${device.name} ${clockText(next.startH)} to ${clockText(next.endH)}`,
       `devices/${device.id}/spans`,
@@ -60,16 +88,23 @@
 
   function move(event: PointerEvent): void {
     if (!drag) return;
-    const byH = snap(hourAt(axis, localX(event)) - hourAt(axis, drag.fromX));
+    const byH = hourAt(axis, localX(event)) - hourAt(axis, drag.fromX);
     const { was, grip } = drag;
     const device = devices.find((d) => d.id === drag!.device.id);
-    if (!device || (byH === 0 && device.spans[drag.span] === was)) return;
+    if (!device || (Math.abs(byH) < SNAP_H / 4 && device.spans[drag.span] === was)) return;
+    const startH = snapEdge(was.startH + byH, was);
+    const endAt = snapEdge(was.endH + byH, was);
+    const length = was.endH - was.startH;
+    // the nearer of both ends decides where a moved bar clicks in
+    const byStart = Math.abs(startH - was.startH - byH) <= Math.abs(endAt - was.endH - byH);
     const next =
       grip === 'move'
-        ? { startH: was.startH + byH, endH: was.endH + byH }
+        ? byStart
+          ? { ...was, startH, endH: startH + length }
+          : { ...was, startH: endAt - length, endH: endAt }
         : grip === 'start'
-          ? { startH: Math.min(was.endH - SNAP_H, was.startH + byH), endH: was.endH }
-          : { startH: was.startH, endH: was.endH + byH };
+          ? { ...was, startH: Math.min(was.endH - SNAP_H, startH) }
+          : { ...was, endH: Math.max(was.startH + SNAP_H, endAt) };
     put(device, drag.span, next, 'drag-bar');
   }
 
@@ -80,24 +115,43 @@
 
   function keys(event: KeyboardEvent, device: Device, i: number): void {
     const by = event.key === 'ArrowRight' ? SNAP_H : event.key === 'ArrowLeft' ? -SNAP_H : 0;
+    const duty = event.key === 'ArrowUp' ? DUTY_STEP : event.key === 'ArrowDown' ? -DUTY_STEP : 0;
     const span = device.spans[i]!;
+    const taken = () => event.preventDefault();
     if (by !== 0) {
-      event.preventDefault();
+      taken();
       put(
         device,
         i,
         event.shiftKey
-          ? { startH: span.startH, endH: span.endH + by }
-          : { startH: span.startH + by, endH: span.endH + by },
+          ? { ...span, endH: Math.max(span.startH + SNAP_H, span.endH + by) }
+          : { ...span, startH: span.startH + by, endH: span.endH + by },
         `key-bar-${device.id}-${i}`
       );
+    } else if (duty !== 0) {
+      taken();
+      const dutyFraction = Math.min(
+        1,
+        Math.max(0, Number((barShares(device, span.dutyFraction).topFraction + duty).toFixed(2)))
+      );
+      put(device, i, { ...span, dutyFraction }, `key-duty-${device.id}-${i}`);
     } else if (event.key === 'Delete' || event.key === 'Backspace') {
-      event.preventDefault();
+      taken();
       open.set(
         `${device.name}: bar removed`,
         `devices/${device.id}/spans`,
         device.spans.filter((_, j) => j !== i)
       );
+    } else if (event.key === 's') {
+      taken();
+      open.set(
+        `${device.name}: bar split`,
+        `devices/${device.id}/spans`,
+        splitBar(device.spans, i, snap((span.startH + span.endH) / 2))
+      );
+    } else if (event.key === 'd') {
+      taken();
+      open.set(`${device.name}: every day`, `devices/${device.id}/spans`, repeatDaily(device.spans, i, outing));
     } else if (event.key === 'Enter') open.selected = { kind: 'device', id: device.id };
   }
 
@@ -115,17 +169,25 @@
   onpointerup={up}
   onpointercancel={up}
 >
+  {#each light as l (l.fromH)}
+    {@const x1 = Math.max(axis.leftPx, pxAt(axis, l.fromH))}
+    {@const x2 = Math.min(axis.leftPx + axis.widthPx, pxAt(axis, l.toH))}
+    {#if x2 > x1}<rect x={x1} y="30" width={x2 - x1} height={LIGHT_PX} fill={SKY[l.light]}
+        ><title>{l.light === 'day' ? 'daylight' : l.light === 'dusk' ? 'half light' : 'dark'}</title></rect
+      >{/if}
+  {/each}
+  {#if light.length > 0}<text x="36" y="40" style:fill="var(--ink2)">{skyWords}</text>{/if}
   <rect
     x={axis.leftPx}
     y={TOP - 8}
-    width={Math.max(0, startX - axis.leftPx)}
+    width={Math.min(axis.widthPx, Math.max(0, startX - axis.leftPx))}
     height={height - TOP + 8}
     fill="var(--page)"
   />
   <rect
-    x={endX}
+    x={Math.max(axis.leftPx, endX)}
     y={TOP - 8}
-    width={Math.max(0, axis.leftPx + axis.widthPx - endX)}
+    width={Math.min(axis.widthPx, Math.max(0, axis.leftPx + axis.widthPx - endX))}
     height={height - TOP + 8}
     fill="var(--page)"
   />
@@ -144,7 +206,7 @@
         style:fill="var(--ink2)">{clockText(t === axis.toH && t % 24 === 0 ? 24 : t).slice(0, 2)}</text
       >{/if}
   {/each}
-  {#each [[outing.startH, startX], [endH, endX]] as const as [h, x], i (i)}
+  {#each ([[outing.startH, startX], [endH, endX]] as const).filter(([, x]) => x >= axis.leftPx - 1 && x <= axis.leftPx + axis.widthPx + 1) as [h, x], i (i)}
     <text class="n" {x} y="24" text-anchor="middle" font-weight="640">{clockText(h)}</text>
   {/each}
   {#each devices as device, row (device.id)}
@@ -176,7 +238,7 @@
       <text class="n" x="14" y={y + 16} style:fill="var(--ink2)">{row + 1}</text>
       <text x="36" y={y + 16} font-weight="640">{short(device.name, 24)}</text>
       <text x="36" y={y + 30} style:fill="var(--ink2)"
-        >{SUPPLY[device.supply]}{device.source === 'guess' ? ', a guess' : ''}</text
+        >{SUPPLY_WORDS[device.supply]}{device.source === 'guess' ? ', a guess' : ''}</text
       >
       <text x="224" y={y + 16} text-anchor="end"
         ><tspan class="n">{fixed(d.meanW, 1)}</tspan> <tspan style:fill="var(--ink2)">W</tspan></text
@@ -197,17 +259,14 @@
       {@const x1 = Math.max(axis.leftPx, pxAt(axis, span.startH))}
       {@const x2 = Math.min(axis.leftPx + axis.widthPx, pxAt(axis, span.endH))}
       {#if x2 > x1}
-        {@const duty = Math.min(
-          1,
-          device.modes.reduce((s, m) => s + m.dutyFraction, 0)
-        )}
+        {@const shares = barShares(device, span.dutyFraction)}
         <g
           role="slider"
           tabindex="0"
           class="bar"
           aria-label="{device.name} bar {i + 1}"
           aria-valuenow={span.startH}
-          aria-valuetext="{clockText(span.startH)} to {clockText(span.endH)}"
+          aria-valuetext="{clockText(span.startH)} to {clockText(span.endH)}, {fixed(shares.topFraction * 100, 0)} %"
           onpointerdown={(e) => down(e, device, i, 'move')}
           onkeydown={(e) => keys(e, device, i)}
         >
@@ -222,12 +281,19 @@
           />
           <rect
             x={x1 + 0.5}
-            y={y + 8.5 + 19 * (1 - duty)}
+            y={y + 8.5 + 19 * (1 - shares.onFraction)}
             width={x2 - x1 - 1}
-            height={19 * duty}
+            height={19 * shares.onFraction}
             rx="2.5"
             fill={chosen ? 'var(--brass4)' : 'var(--bar)'}
           />
+          {#if shares.topFraction < shares.onFraction}<rect
+              x={x1 + 0.5}
+              y={y + 27.5 - Math.max(1.5, 19 * shares.topFraction)}
+              width={x2 - x1 - 1}
+              height={Math.max(1.5, 19 * shares.topFraction)}
+              fill={chosen ? 'var(--brass6)' : 'var(--bar-edge)'}
+            />{/if}
           {#if chosen && x2 - x1 > 96}<text class="n" x={x1 + 8} y={y + 22} style:fill="var(--on-brass)"
               >{clockText(span.startH)}</text
             ><text class="n" x={x2 - 8} y={y + 22} text-anchor="end" style:fill="var(--on-brass)"
@@ -263,10 +329,11 @@
       ><tspan class="n">{ampsText(open.plan.demand.box.currentA)}</tspan>
       <tspan style:fill="var(--ink2)">A</tspan></text
     >
+    {@const b1 = Math.max(axis.leftPx, startX)}
     {#if open.plan.demand.box.currentA > 0}<rect
-        x={startX}
+        x={b1}
         y={y + 8}
-        width={Math.max(0, endX - startX)}
+        width={Math.max(0, Math.min(axis.leftPx + axis.widthPx, endX) - b1)}
         height="20"
         rx="3"
         fill="var(--bar)"
@@ -277,8 +344,11 @@
       <tspan style:fill="var(--ink2)">Ah</tspan></text
     >
   {/if}
-  {#each [startX, endX] as x (x)}<path d="M{x} 28V{height}" stroke="var(--ink)" />{/each}
-  {#if empties !== undefined && empties < endH}
+  {#each [startX, endX].filter((x) => x >= axis.leftPx - 1 && x <= axis.leftPx + axis.widthPx + 1) as x (x)}<path
+      d="M{x} 28V{height}"
+      stroke="var(--ink)"
+    />{/each}
+  {#if empties !== undefined && empties < endH && empties >= axis.fromH && empties <= axis.toH}
     {@const x = pxAt(axis, empties)}
     <path d="M{x} {TOP - 4}V{height}" stroke="var(--caution)" stroke-width="2" />
   {/if}

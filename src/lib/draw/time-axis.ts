@@ -1,11 +1,16 @@
 /** The axis that the device rows and the charts share. */
 export type TimeAxis = { fromH: number; toH: number; leftPx: number; widthPx: number };
 
-/** A day where the outing fits into one, else whole stretches of three hours round it. */
-export function timeAxis(outing: { startH: number; durationH: number }, totalPx: number): TimeAxis {
+/** A day where the outing fits into one, else whole stretches of three hours round it; or one chosen day of it. */
+export function timeAxis(
+  outing: { startH: number; durationH: number },
+  totalPx: number,
+  day: number | null = null
+): TimeAxis {
   const end = outing.startH + outing.durationH;
   const leftPx = 296;
   const widthPx = Math.max(240, totalPx - leftPx - 104);
+  if (day !== null) return { fromH: 24 * (day - 1), toH: 24 * day, leftPx, widthPx };
   if (end <= 24) return { fromH: 0, toH: 24, leftPx, widthPx };
   const fromH = Math.max(0, Math.floor(outing.startH / 3) * 3 - 3);
   return { fromH, toH: Math.max(fromH + 24, Math.ceil(end / 3) * 3 + 3), leftPx, widthPx };

@@ -10,7 +10,9 @@
     ['?', 'this list'],
     ['Esc', 'close, or choose nothing'],
     ['Tab, Enter', 'go through rows, ports and circuits and choose one'],
-    ['Arrow keys on a bar', 'move it by a quarter of an hour; with Shift the end moves'],
+    ['Left, right on a bar', 'move it by a quarter of an hour; with Shift the end moves'],
+    ['Up, down on a bar', 'its duty, by 5 %'],
+    ['S, D, Delete on a bar', 'split it, repeat it every day, take it away'],
     ['Arrow keys on a port', 'move it by 1 mm; with Shift by 10 mm'],
     ['Delete on a port', 'take it off the case']
   ];

@@ -1,13 +1,16 @@
 <script lang="ts">
-  import type { VerdictAnswer } from '@haversack/core/verdict';
+  import { withSureness, type VerdictAnswer } from '@haversack/core/verdict';
+  import { useHeavy } from '$lib/client/heavy.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import FindingCard from '$lib/ui/FindingCard.svelte';
   import Mark from '$lib/ui/Mark.svelte';
 
   const open = useBox();
+  const heavy = useHeavy();
+  const verdicts = $derived(withSureness(open.plan.verdicts, heavy.busy.sure ? undefined : heavy.sure));
   let shown = $state<VerdictAnswer['id'] | null>(null);
   const reasons = $derived(shown ? open.plan.findings.filter((f) => f.verdict === shown) : []);
-  const shownAnswer = $derived(open.plan.verdicts.find((v) => v.id === shown));
+  const shownAnswer = $derived(verdicts.find((v) => v.id === shown));
 
   /** What it was before the last change, and whether that was worse. */
   function was(v: VerdictAnswer): { text: string; better: boolean } | null {
@@ -27,7 +30,7 @@
 <svelte:window onkeydowncapture={keys} />
 
 <section class="strip no-print" aria-label="Verdicts">
-  {#each open.plan.verdicts as v (v.id)}
+  {#each verdicts as v (v.id)}
     {@const before = was(v)}
     <button
       type="button"

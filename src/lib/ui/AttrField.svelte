@@ -32,7 +32,8 @@
 <div class="flex flex-wrap items-center justify-between gap-x-2 gap-y-1 py-0.5">
   <label for={uid}>{label}</label>
   <div class="flex items-center gap-2">
-    {#if attr.is === 'set' && field}{@render field()}{:else if attr.is === 'auto'}<span class="n">{automatic}</span
+    {#if attr.is === 'set' && field}{@render field()}{:else if attr.is === 'auto'}<span
+        class={/\d/.test(automatic) ? 'n' : 'text-ink2'}>{automatic}</span
       >{/if}
     <select
       id={uid}

@@ -12,6 +12,8 @@
     kind: QuantityKind | 'clock';
     options?: ParseOptions;
     onvalue: (value: number) => void;
+    /** When given, the field may be left empty, meaning 'not known' or 'as usual'. */
+    onempty?: () => void;
     width?: number;
     hideLabel?: boolean;
     id?: string;
@@ -24,6 +26,7 @@
     kind,
     options = {},
     onvalue,
+    onempty,
     width = 72,
     hideLabel = false,
     id,
@@ -40,6 +43,12 @@
     if (typed === undefined || typed.trim() === text) {
       typed = undefined;
       problem = undefined;
+      return;
+    }
+    if (typed.trim() === '' && onempty) {
+      typed = undefined;
+      problem = undefined;
+      onempty();
       return;
     }
     const parsed = read(typed);

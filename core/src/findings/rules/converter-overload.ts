@@ -1,4 +1,4 @@
-import { drawW } from '../../demand/demand.ts';
+import { drawW } from '../../demand/draw.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import { portPlace, rule } from '../rule.ts';
 

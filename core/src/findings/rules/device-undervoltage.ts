@@ -1,19 +1,72 @@
-import { clockText } from '../../quantity/format.ts';
-import { devicePlace, rule } from '../rule.ts';
+import { clockText, durationText } from '../../quantity/format.ts';
+import { devicePlace, rule, type Draft } from '../rule.ts';
 
-/** A device gives up within the outing although charge is left. */
+/** A device falls under its least voltage within the outing although charge is left. */
 export const deviceUndervoltage = rule('device-undervoltage', 'lasts', 'outing', (x) =>
-  (x.outing?.run.events ?? [])
-    .filter((e) => e.reason === 'device')
-    .map((e) => {
-      const device = x.box.devices.find((d) => d.id === e.loadId)!;
-      return {
-        at: devicePlace(device.id, device.name),
-        severity: 'caution' as const,
-        short: `${device.name.slice(0, 18)} stops at ${clockText(e.timeH)}`,
-        title: `${device.name} stops at ${clockText(e.timeH)}`,
-        why: `It gets ${e.volts.toFixed(2)} V and needs ${device.minV} V. A regulator port, a thicker or shorter wire, or a fuller battery keeps it going.`,
-        figures: { volts: e.volts, minV: device.minV ?? 0, timeH: e.timeH }
-      };
-    })
+  (x.outing?.run.events ?? []).flatMap((e): Draft[] => {
+    const i = x.box.devices.findIndex((d) => d.id === e.loadId);
+    const device = x.box.devices[i];
+    if (!device) return [];
+    const base = {
+      at: devicePlace(device.id, device.name),
+      figures: { volts: e.volts, minV: device.minV ?? 0, timeH: e.timeH }
+    };
+    const name = device.name.slice(0, 18);
+    const lack = `It gets ${e.volts.toFixed(2)} V and needs ${device.minV} V.`;
+    const better = 'A regulator port, a thicker or shorter wire, or a fuller battery keeps it going.';
+    if (e.reason === 'device' && device.inner)
+      return [
+        {
+          ...base,
+          severity: 'caution',
+          short: `${name} ends at ${clockText(e.timeH)}`,
+          title: `${device.name} ends at ${clockText(e.timeH)}, its inner battery empty`,
+          why: `The box no longer gave it ${device.minV} V, and then its own battery ran out. ${better}`
+        }
+      ];
+    if (e.reason === 'device' && device.belowMin === 'stops')
+      return [
+        {
+          ...base,
+          severity: 'caution',
+          short: `${name} stops at ${clockText(e.timeH)}`,
+          title: `${device.name} stops at ${clockText(e.timeH)}`,
+          why: `${lack} ${better}`
+        }
+      ];
+    if (e.reason === 'resets')
+      return [
+        {
+          ...base,
+          also: 'resets',
+          severity: 'caution',
+          short: `${name} resets ${clockText(e.timeH)}`,
+          title: `${device.name} resets from ${clockText(e.timeH)} on`,
+          why: `${lack} It starts anew each time the voltage dips, and draws on meanwhile. ${better}`
+        }
+      ];
+    if (e.reason === 'degrades')
+      return [
+        {
+          ...base,
+          also: 'degrades',
+          severity: 'caution',
+          short: `${name} weak at ${clockText(e.timeH)}`,
+          title: `${device.name} works badly from ${clockText(e.timeH)} on`,
+          why: `${lack} It goes on, but weakly or faultily. ${better}`
+        }
+      ];
+    if (e.reason === 'on-inner')
+      return [
+        {
+          ...base,
+          also: 'inner',
+          severity: 'note',
+          short: `${name} on its own battery`,
+          title: `${device.name} goes over to its own battery at ${clockText(e.timeH)}`,
+          why: `${lack} Its inner battery carries it ${durationText(x.demand.devices[i]!.innerH)}.`
+        }
+      ];
+    return [];
+  })
 );

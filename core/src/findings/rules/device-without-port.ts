@@ -1,3 +1,4 @@
+import { portSupply } from '../../demand/converter.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import { addPort } from '../../panel/add-port.ts';
 import { catalogueOf, devicePlace, rule, set, type Remedy } from '../rule.ts';
@@ -10,8 +11,9 @@ export const deviceWithoutPort = rule('device-without-port', 'fits', 'ports', (x
     .filter((d) => !box.ports.some((p) => p.id === d.portId))
     .map((d) => {
       const remedies: Remedy[] = [];
+      const wanted = portSupply(d.supply);
       const existing = box.ports.find(
-        (p) => panelPartOf(box, p)?.supply === d.supply && !box.devices.some((o) => o.portId === p.id)
+        (p) => panelPartOf(box, p)?.supply === wanted && !box.devices.some((o) => o.portId === p.id)
       );
       if (existing)
         remedies.push({
@@ -19,7 +21,6 @@ export const deviceWithoutPort = rule('device-without-port', 'fits', 'ports', (x
           effect: 'a free port of the right kind',
           edits: [set(`devices/${d.id}/portId`, existing.id)]
         });
-      const wanted = d.supply === 'regulated-12v' ? '12v' : d.supply;
       const part = catalogueOf(x, 'panel').find((p) => p.role === 'outlet' && p.supply === wanted);
       const place =
         part &&

@@ -17,7 +17,7 @@ export const neverOn = rule('never-on', 'lasts', 'outing', (x) =>
           effect: `${x.box.outing.durationH} h`,
           edits: [
             set(`devices/${d.id}/spans`, [
-              { startH: x.box.outing.startH, endH: x.box.outing.startH + x.box.outing.durationH }
+              { startH: x.box.outing.startH, endH: x.box.outing.startH + x.box.outing.durationH, dutyFraction: null }
             ])
           ]
         }

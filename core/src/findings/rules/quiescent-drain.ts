@@ -1,4 +1,4 @@
-import { panelPartOf } from '../../box/lookup.ts';
+import { standbyDraws } from '../../wiring/standby.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 const STORAGE_DAYS = 30;
@@ -7,17 +7,7 @@ const SHARE = 0.1;
 /** What always-live circuits take in a month of storage. */
 export const quiescentDrain = rule('quiescent-drain', 'lasts', 'wiring', (x) => {
   if (!x.bank) return [];
-  const standing = x.box.circuits.filter((c) => c.live === 'always' || !x.wiring.main.masterPortId);
-  const draws = standing
-    .map((c) => ({
-      c,
-      currentA:
-        panelPartOf(
-          x.box,
-          x.box.ports.find((p) => p.id === c.portId)
-        )?.quiescentA ?? 0
-    }))
-    .filter((d) => d.currentA > 0);
+  const draws = standbyDraws(x.box, x.wiring);
   const currentA = draws.reduce((s, d) => s + d.currentA, 0);
   const monthAh = currentA * 24 * STORAGE_DAYS;
   if (monthAh <= SHARE * x.bank.ratedAh) return [];
@@ -34,7 +24,7 @@ export const quiescentDrain = rule('quiescent-drain', 'lasts', 'wiring', (x) => 
             {
               label: 'Put them behind the master switch',
               effect: 'no drain when off',
-              edits: draws.map((d) => set(`circuits/${d.c.id}/live`, 'master'))
+              edits: draws.map((d) => set(`circuits/${d.circuit.id}/live`, 'master'))
             }
           ]
         : []

@@ -11,7 +11,9 @@ export const runtimeShort = rule('runtime-short', 'lasts', 'outing', (x) => {
     ? `${device.name} falls under its least voltage`
     : o.reason === 'protection'
       ? 'the pack’s protection opens'
-      : `only the ${Math.round((x.bank?.keepBackFraction ?? 0) * 100)} % kept back is left`;
+      : o.reason === 'disconnect'
+        ? 'the low-voltage disconnect opens'
+        : `only the ${Math.round((x.bank?.keepBackFraction ?? 0) * 100)} % kept back is left`;
   return [
     {
       at: device ? devicePlace(device.id, device.name) : BATTERY_PLACE,

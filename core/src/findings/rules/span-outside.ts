@@ -9,7 +9,7 @@ export const spanOutside = rule('span-outside', 'lasts', 'outing', (x) => {
     const outside = d.spans.filter((s) => s.startH < startH - 1e-6 || s.endH > endH + 1e-6);
     if (outside.length === 0) return [];
     const clipped = d.spans
-      .map((s) => ({ startH: Math.max(startH, s.startH), endH: Math.min(endH, s.endH) }))
+      .map((s) => ({ ...s, startH: Math.max(startH, s.startH), endH: Math.min(endH, s.endH) }))
       .filter((s) => s.endH > s.startH);
     return [
       {

@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { page } from '$app/state';
   import { goto } from '$app/navigation';
   import { resolve } from '$app/paths';
+  import { Heavy, provideHeavy } from '$lib/client/heavy.svelte.ts';
   import { OpenBox, provideBox } from '$lib/client/open-box.svelte.ts';
   import { STAGES } from '$lib/client/stages.ts';
   import Inspector from '$lib/inspect/Inspector.svelte';
@@ -17,6 +18,7 @@
   // one box an address: the layout is made anew when the address names another box
   // svelte-ignore state_referenced_locally
   const open = provideBox(new OpenBox(data.stored, data.ownParts));
+  const heavy = provideHeavy(new Heavy(open));
   let finding = $state(false);
   let keysShown = $state(false);
   const stage = $derived(page.url.pathname.split('/')[3] ?? 'outing');
@@ -54,12 +56,21 @@
     else if (event.key === 'Escape') open.selected = null;
   }
 
+  $effect(() => {
+    void open.doc;
+    untrack(() => {
+      heavy.changed();
+      heavy.wantSure();
+    });
+  });
+
   onMount(() => {
     const leave = () => void open.saveNow(true);
     window.addEventListener('pagehide', leave);
     return () => {
       window.removeEventListener('pagehide', leave);
       void open.saveNow();
+      heavy.close();
     };
   });
 </script>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { compare } from '@haversack/core/logbook/compare';
+  import { learn, takeLearnt } from '@haversack/core/logbook/learn';
   import type { LogEntry, LogRecord } from '@haversack/core/logbook/record';
   import { parseQuantity, type ParseOptions } from '@haversack/core/quantity/parse';
   import type { QuantityKind } from '@haversack/core/quantity/units';
@@ -26,6 +27,8 @@
     notes: ''
   });
   const unit = $derived(open.doc.preferences.temperatureUnit);
+  const learnt = $derived(learn(open.doc, open.plan.demand, records));
+  const taking = $derived(learnt ? takeLearnt(open.doc, learnt) : []);
   const KINDS = { outing: 'Outing', charge: 'Charge', fault: 'Fault' } as const;
 
   onMount(load);
@@ -136,6 +139,23 @@
           on that day is kept beside it, so you see what the guesses were worth.
         </p>
       </div>
+    {/if}
+    {#if learnt && taking.length > 0}
+      <section class="mb-3 rounded-box border border-line2 bg-raise p-3" aria-label="Learnt draws">
+        <h2 class="h3">What the outings say about the draws</h2>
+        <p>
+          Over {learnt.outingCount === 1 ? 'one outing' : `${learnt.outingCount} outings`} the box drew
+          <b class="n">{fixed(learnt.ratio * 100, 0)} %</b> of what was planned. The least certain draws give way most:
+        </p>
+        <ul class="mt-1">
+          {#each learnt.devices.filter((d) => Math.abs(d.factor - 1) >= 0.01) as d (d.deviceId)}<li class="row">
+              <span>{d.name}</span><span class="n">× {fixed(d.factor, 2)}</span>
+            </li>{/each}
+        </ul>
+        <button type="button" class="btn mt-1" onclick={() => open.commit('Learnt draws taken over', taking)}
+          >Take the learnt draws over</button
+        >
+      </section>
     {/if}
     <ul class="grid gap-2">
       {#each records as r (r.id)}

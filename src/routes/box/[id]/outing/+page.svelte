@@ -1,13 +1,28 @@
 <script lang="ts">
-  import { deviceFrom, resizeOuting } from '@haversack/core/box/commands';
+  import { deviceFrom, plainDevice, resizeOuting } from '@haversack/core/box/commands';
   import { setTo } from '@haversack/core/box/attr';
   import type { PartOf } from '@haversack/core/catalogue/part';
+  import { SUPPLY_WORDS } from '@haversack/core/demand/edit-draw';
   import { clockText, fixed, temperatureText } from '@haversack/core/quantity/format';
+  import { lightStretches } from '@haversack/core/sun/sun';
+  import { dayCount } from '@haversack/core/timeline/bars';
+  import { goto } from '$app/navigation';
+  import { resolve } from '$app/paths';
+  import { page } from '$app/state';
+  import ChevronLeft from '@lucide/svelte/icons/chevron-left';
+  import ChevronRight from '@lucide/svelte/icons/chevron-right';
   import Plus from '@lucide/svelte/icons/plus';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import RunCharts from '$lib/draw/RunCharts.svelte';
   import TimeLine from '$lib/draw/TimeLine.svelte';
   import { timeAxis } from '$lib/draw/time-axis.ts';
+  import EnergyGoes from '$lib/outing/EnergyGoes.svelte';
+  import HowSure from '$lib/outing/HowSure.svelte';
+  import SeasonView from '$lib/outing/SeasonView.svelte';
+  import SiteFields from '$lib/outing/SiteFields.svelte';
+  import TypedLine from '$lib/outing/TypedLine.svelte';
+  import WhatHelps from '$lib/outing/WhatHelps.svelte';
+  import WhatStops from '$lib/outing/WhatStops.svelte';
   import Dialog from '$lib/ui/Dialog.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import StageHead from '$lib/ui/StageHead.svelte';
@@ -19,7 +34,16 @@
   let adding = $state(false);
   let search = $state('');
   const shown = $derived(Math.max(700, width));
-  const axis = $derived(timeAxis(outing, shown));
+  const days = $derived(dayCount(outing));
+  let wantedDay = $state<number | null>(null);
+  const day = $derived(wantedDay !== null && wantedDay <= days && days > 2 ? wantedDay : null);
+  const axis = $derived(timeAxis(outing, shown, day));
+  const light = $derived(
+    outing.site && outing.day ? lightStretches(outing.site, outing.day, { fromH: axis.fromH, toH: axis.toH }) : []
+  );
+  const view = $derived(page.url.searchParams.get('view') === 'season' ? 'season' : 'outing');
+  const show = (next: 'outing' | 'season') =>
+    goto(resolve(`/box/${open.id}/outing?view=${next}`), { replaceState: true, keepFocus: true, noScroll: true });
   const keepBack = $derived(
     open.plan.bank
       ? open.plan.bank.keepBackFraction
@@ -41,6 +65,12 @@
     vehicle: 'wheels'
   } as const;
 
+  const rangeText = (part: PartOf<'device'>): string =>
+    [
+      ...part.modes.map((m) => `${m.name} ${m.lowW}-${m.highW} W`),
+      ...part.events.map((e) => `${e.name} ${e.lowJ}-${e.highJ} J`)
+    ].join(', ');
+
   function resize(startH: number, durationH: number, what: string): void {
     open.commit(what, resizeOuting(open.doc, { startH, durationH }));
   }
@@ -49,19 +79,7 @@
     resize(outing.startH, durationH, `Pack up ${clockText(clockH)}`);
   }
   function add(part: PartOf<'device'> | undefined): void {
-    const device = part
-      ? deviceFrom(open.doc, part)
-      : {
-          ...deviceFrom(
-            open.doc,
-            open.catalogue.find((p): p is PartOf<'device'> => p.kind === 'device')!
-          ),
-          name: search.trim() || 'New device',
-          supply: '12v' as const,
-          minV: null,
-          maxV: null,
-          modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power' as const, powerW: 5 } }]
-        };
+    const device = part ? deviceFrom(open.doc, part) : plainDevice(open.doc, search.trim() || 'New device');
     open.commit(`Added ${device.name}`, [{ op: 'add', path: 'devices', value: device }]);
     open.selected = { kind: 'device', id: device.id };
     adding = false;
@@ -70,120 +88,166 @@
 </script>
 
 <StageHead title="Outing">
-  <QuantityField
-    label="Switch on"
-    kind="clock"
-    width={60}
-    text={clockText(outing.startH)}
-    onvalue={(v) => resize(v >= 24 ? 0 : v, outing.durationH, `Switch on ${clockText(v)}`)}
-  />
-  <QuantityField
-    label="Pack up"
-    kind="clock"
-    width={60}
-    text={clockText(outing.startH + outing.durationH)}
-    onvalue={end}
-  />
-  <QuantityField
-    label="Wanted"
-    kind="duration"
-    width={44}
-    unit="h"
-    text={fixed(outing.durationH, outing.durationH % 1 ? 2 : 0)}
-    options={{ min: 0.25, max: 2000 }}
-    onvalue={(v) => resize(outing.startH, v, `${fixed(v, 1)} h wanted`)}
-  />
-  <QuantityField
-    label="Air"
-    kind="temperature"
-    width={44}
-    unit="°{unit}"
-    text={temperatureText(outing.airC, unit)}
-    options={{ temperatureUnit: unit, min: -40, max: 60 }}
-    onvalue={(v) => open.set(`Air ${fixed(v, 0)} °C`, 'outing/airC', v)}
-  />
-  <QuantityField
-    label="Keep back"
-    kind="fraction"
-    width={42}
-    unit="%"
-    text={keepBack === undefined ? '' : fixed(keepBack * 100, 0)}
-    options={{ min: 0, max: 0.95 }}
-    onvalue={(v) => open.set(`Keep back ${fixed(v * 100, 0)} %`, 'bank/keepBack', setTo(v))}
-  />
+  <div class="seg" role="group" aria-label="View">
+    <button type="button" aria-pressed={view === 'outing'} onclick={() => show('outing')}>Trip</button>
+    <button type="button" aria-pressed={view === 'season'} onclick={() => show('season')}>Season</button>
+  </div>
+  {#if view === 'outing'}
+    <QuantityField
+      label="Switch on"
+      kind="clock"
+      width={60}
+      text={clockText(outing.startH)}
+      onvalue={(v) => resize(v >= 24 ? 0 : v, outing.durationH, `Switch on ${clockText(v)}`)}
+    />
+    <QuantityField
+      label="Pack up"
+      kind="clock"
+      width={60}
+      text={clockText(outing.startH + outing.durationH)}
+      onvalue={end}
+    />
+    <QuantityField
+      label="Wanted"
+      kind="duration"
+      width={44}
+      unit="h"
+      text={fixed(outing.durationH, outing.durationH % 1 ? 2 : 0)}
+      options={{ min: 0.25, max: 2000 }}
+      onvalue={(v) => resize(outing.startH, v, `${fixed(v, 1)} h wanted`)}
+    />
+    <QuantityField
+      label="Air"
+      kind="temperature"
+      width={44}
+      unit="°{unit}"
+      text={temperatureText(outing.airC, unit)}
+      options={{ temperatureUnit: unit, min: -40, max: 60 }}
+      onvalue={(v) => open.set(`Air ${fixed(v, 0)} °C`, 'outing/airC', v)}
+    />
+  {/if}
   <span class="flex-1"></span>
   <button type="button" class="btn main" onclick={() => (adding = true)}><Plus size={16} />Add device</button>
 </StageHead>
 
-<div class="flex flex-wrap items-center gap-x-5 gap-y-1 px-6 pt-2">
-  <label class="flex items-center gap-2"
-    ><span class="lab">Weather</span><select
-      class="in"
-      value={outing.seal}
-      onchange={(e) =>
-        open.set(
-          `Weather: ${SEALS[e.currentTarget.value as keyof typeof SEALS]}`,
-          'outing/seal',
-          e.currentTarget.value
-        )}
-      >{#each Object.entries(SEALS) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
-    ></label
-  >
-  <label class="flex items-center gap-2"
-    ><span class="lab">Carried</span><select
-      class="in"
-      value={outing.carry}
-      onchange={(e) =>
-        open.set(
-          `Carried: ${CARRIES[e.currentTarget.value as keyof typeof CARRIES]}`,
-          'outing/carry',
-          e.currentTarget.value
-        )}
-      >{#each Object.entries(CARRIES) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
-    ></label
-  >
-  <label class="flex items-center gap-2"
-    ><span class="lab">Stands in the sun</span><input
-      type="checkbox"
-      checked={outing.inSun}
-      onchange={(e) =>
-        open.set(e.currentTarget.checked ? 'In the sun' : 'In the shade', 'outing/inSun', e.currentTarget.checked)}
-    /></label
-  >
-  <QuantityField
-    label="Budget"
-    kind="money"
-    width={64}
-    unit={open.doc.preferences.currency}
-    text={outing.budgetAmount === null ? '' : fixed(outing.budgetAmount, 0)}
-    options={{ min: 0, max: 100000 }}
-    onvalue={(v) => open.set(`Budget ${fixed(v, 0)}`, 'outing/budgetAmount', v)}
-  />
-</div>
+{#if view === 'season'}<SeasonView />{:else}
+  <div class="flex flex-wrap items-center gap-x-5 gap-y-1 px-6 pt-2">
+    <label class="flex items-center gap-2"
+      ><span class="lab">Weather</span><select
+        class="in"
+        value={outing.seal}
+        onchange={(e) =>
+          open.set(
+            `Weather: ${SEALS[e.currentTarget.value as keyof typeof SEALS]}`,
+            'outing/seal',
+            e.currentTarget.value
+          )}
+        >{#each Object.entries(SEALS) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
+      ></label
+    >
+    <label class="flex items-center gap-2"
+      ><span class="lab">Carried</span><select
+        class="in"
+        value={outing.carry}
+        onchange={(e) =>
+          open.set(
+            `Carried: ${CARRIES[e.currentTarget.value as keyof typeof CARRIES]}`,
+            'outing/carry',
+            e.currentTarget.value
+          )}
+        >{#each Object.entries(CARRIES) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
+      ></label
+    >
+    <label class="flex items-center gap-2"
+      ><span class="lab">Stands in the sun</span><input
+        type="checkbox"
+        checked={outing.inSun}
+        onchange={(e) =>
+          open.set(e.currentTarget.checked ? 'In the sun' : 'In the shade', 'outing/inSun', e.currentTarget.checked)}
+      /></label
+    >
+    <QuantityField
+      label="Budget"
+      kind="money"
+      width={64}
+      unit={open.doc.preferences.currency}
+      text={outing.budgetAmount === null ? '' : fixed(outing.budgetAmount, 0)}
+      options={{ min: 0, max: 100000 }}
+      onempty={() => open.set('No budget', 'outing/budgetAmount', null)}
+      onvalue={(v) => open.set(`Budget ${fixed(v, 0)}`, 'outing/budgetAmount', v)}
+    />
+    <QuantityField
+      label="Keep back"
+      kind="fraction"
+      width={42}
+      unit="%"
+      text={keepBack === undefined ? '' : fixed(keepBack * 100, 0)}
+      options={{ min: 0, max: 0.95 }}
+      onvalue={(v) => open.set(`Keep back ${fixed(v * 100, 0)} %`, 'bank/keepBack', setTo(v))}
+    />
+    <SiteFields />
+  </div>
 
-<div class="overflow-x-auto px-0 pt-2 pb-4" bind:clientWidth={width}>
-  {#if open.doc.devices.length === 0}
-    <section class="mx-6 mt-4 max-w-xl rounded-box border border-line2 bg-raise p-5">
-      <h2>What must run, and for how long?</h2>
-      <p class="mt-2 text-[14px] text-ink2">
-        Set switch-on and pack-up above, then add each device: from the library with its usual draw, or your own with
-        what its label says. Everything else follows from this.
-      </p>
-      <button type="button" class="btn main mt-4" onclick={() => (adding = true)}
-        ><Plus size={16} />Add the first device</button
-      >
-    </section>
-  {:else}
-    <TimeLine {axis} width={shown} />
-    {#if open.plan.outing}
-      <RunCharts {axis} width={shown} outing={open.plan.outing} />
+  <div class="overflow-x-auto px-0 pt-2 pb-4" bind:clientWidth={width}>
+    {#if open.doc.devices.length === 0}
+      <section class="mx-6 mt-4 max-w-xl rounded-box border border-line2 bg-raise p-5">
+        <h2>What must run, and for how long?</h2>
+        <p class="mt-2 text-[14px] text-ink2">
+          Set switch-on and pack-up above, then add each device: from the library with its usual draw, or your own with
+          what its label says. Everything else follows from this.
+        </p>
+        <button type="button" class="btn main mt-4" onclick={() => (adding = true)}
+          ><Plus size={16} />Add the first device</button
+        >
+      </section>
+      <div class="max-w-2xl"><TypedLine /></div>
     {:else}
-      <p class="px-9 pt-6 text-ink2">
-        The curves appear when a battery is chosen: the outing wants {fixed(open.plan.demand.totalWh, 0)} Wh.
-      </p>
+      {#if days > 2}
+        <div class="flex items-center gap-1 px-9">
+          <button type="button" class="chip" aria-pressed={day === null} onclick={() => (wantedDay = null)}
+            >All {days} days</button
+          >
+          <button
+            type="button"
+            class="icon !h-6"
+            aria-label="Day before"
+            disabled={day === null || day <= 1}
+            onclick={() => (wantedDay = (day ?? 1) - 1)}><ChevronLeft size={16} /></button
+          >
+          <button type="button" class="chip" aria-pressed={day !== null} onclick={() => (wantedDay = day ?? 1)}
+            >Day {day ?? 1}</button
+          >
+          <button
+            type="button"
+            class="icon !h-6"
+            aria-label="Day after"
+            disabled={day !== null && day >= days}
+            onclick={() => (wantedDay = (day ?? 0) + 1)}><ChevronRight size={16} /></button
+          >
+        </div>
+      {/if}
+      <TimeLine {axis} width={shown} {light} />
+      <TypedLine />
+      {#if open.plan.outing}
+        <RunCharts {axis} width={shown} outing={open.plan.outing} />
+        <div class="panels">
+          <div class="grid content-start gap-4">
+            <HowSure />
+            <WhatStops outing={open.plan.outing} />
+          </div>
+          <div class="grid content-start gap-4">
+            <WhatHelps />
+            <EnergyGoes outing={open.plan.outing} />
+          </div>
+        </div>
+      {:else}
+        <p class="px-9 pt-6 text-ink2">
+          The curves appear when a battery is chosen: the outing wants {fixed(open.plan.demand.totalWh, 0)} Wh.
+        </p>
+      {/if}
     {/if}
-  {/if}
-</div>
+  </div>
+{/if}
 
 <Dialog bind:open={adding} title="Add a device">
   <input
@@ -201,8 +265,7 @@
           onclick={() => add(part)}
         >
           <span>{part.name}</span>
-          <span class="lab">{part.modes.map((m) => `${m.name} ${m.lowW}-${m.highW} W`).join(', ')} · {part.supply}</span
-          >
+          <span class="lab">{rangeText(part)} · {SUPPLY_WORDS[part.supply]}</span>
         </button>
       </li>
     {:else}<li class="p-2 text-ink2">Nothing of that name in the library.</li>{/each}
@@ -211,3 +274,18 @@
       >Own device{search.trim() ? ` “${search.trim()}”` : ''}</button
     >{/snippet}
 </Dialog>
+
+<style>
+  .panels {
+    display: grid;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    gap: 16px;
+    padding: 8px 24px 8px 36px;
+  }
+  @media (max-width: 899px) {
+    .panels {
+      grid-template-columns: minmax(0, 1fr);
+      padding: 8px 12px;
+    }
+  }
+</style>

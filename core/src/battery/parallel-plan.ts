@@ -1,0 +1,72 @@
+import type { Box } from '../box/schema.ts';
+import { valueOf } from '../box/lookup.ts';
+import type { Bank } from './bank.ts';
+import { agedResistanceFactor, openCircuitV, sagMilliOhm } from './model.ts';
+import { joiningSurge, packCurrents, unevenness, type ParallelPack, type Surge } from './parallel.ts';
+
+/** Fuse of each pack while none is named: the kit's usual. @source rule of thumb for packs to 50 Ah; never above the main wire */
+export const PACK_FUSE_A = 30;
+const EVEN = 1.1;
+const UNEVEN = 1.2;
+
+export type ParallelPlan = {
+  loadA: number;
+  /** Of each pack, discharge positive; in a changeover only the one in use. */
+  currentsA: number[];
+  ratio: number;
+  packFuseA: number;
+  surge: Surge | undefined;
+  say: string;
+};
+
+/** Each pack as it stands at the start: its voltage behind its resistance, age in it. */
+export const packSources = (b: Bank): ParallelPack[] =>
+  b.packs.map((p) => ({
+    openV: openCircuitV(b.chemistry, p.startFraction),
+    ohm:
+      (sagMilliOhm(b.chemistry, b.part.capacityAh, b.tempC, p.startFraction) / 1000) *
+      agedResistanceFactor(p.healthFraction)
+  }));
+
+/** How the packs of a bank share the load at the outing's highest current, and what joining them does. */
+export function parallelPlan(box: Box, b: Bank, mainLoadA: number): ParallelPlan | undefined {
+  if (b.count < 2) return undefined;
+  const loadA = Math.max(0.5, mainLoadA);
+  const packFuseA = valueOf(box.bank.packFuse, PACK_FUSE_A) ?? PACK_FUSE_A;
+  if (box.bank.arrangement === 'changeover')
+    return {
+      loadA,
+      currentsA: b.packs.map((_, i) => (i === 0 ? loadA : 0)),
+      ratio: 1,
+      packFuseA,
+      surge: undefined,
+      say: 'One works at a time and carries all of it. A break-before-make switch keeps them apart.'
+    };
+  const currentsA = packCurrents(packSources(b), { linkOhm: b.linkMilliOhm / 1000, takeOff: box.bank.takeOff, loadA });
+  const ratio = unevenness(currentsA);
+  const socs = b.packs.map((p) => p.startFraction);
+  const [full, empty] = [Math.max(...socs), Math.min(...socs)];
+  const link = {
+    chemistry: b.chemistry,
+    capacityAh: b.part.capacityAh,
+    tempC: b.tempC,
+    linkOhm: (2 * b.linkMilliOhm) / 1000
+  };
+  return {
+    loadA,
+    currentsA,
+    ratio,
+    packFuseA,
+    surge: full - empty >= 0.01 ? joiningSurge(link, [full, empty]) : undefined,
+    say: words(ratio)
+  };
+}
+
+function words(ratio: number): string {
+  if (!Number.isFinite(ratio)) return 'The fuller one feeds the emptier one instead of the load.';
+  if (ratio <= EVEN) return 'They share evenly.';
+  const times = `The hardest working gives ${ratio.toFixed(2)} times what the least gives`;
+  return ratio <= UNEVEN
+    ? `${times}: good enough.`
+    : `${times}: it ages first. Opposite ends, equal leads and equal age help.`;
+}

@@ -1,0 +1,161 @@
+import { CHEMISTRY } from '../battery/chemistry.ts';
+import { chargeHours, ventOpeningCm2 } from '../battery/model.ts';
+import { valueOf } from '../box/lookup.ts';
+import type { Box } from '../box/schema.ts';
+import type { KnownChemistry } from '../catalogue/part.ts';
+import type { Plan } from '../evaluate.ts';
+import { taperOf } from '../outing/sources.ts';
+import { ampsText, fixed } from '../quantity/format.ts';
+import { line, type Working } from '../quantity/working.ts';
+import { chargerA } from '../wiring/wiring.ts';
+
+/** Float voltage and temperature coefficients of the pack; null = do not float. @source electrical reference 6 */
+export const FLOAT: Record<KnownChemistry, { floatV: number | null; absorbMvPerK: number; floatMvPerK: number }> = {
+  lfp: { floatV: null, absorbMvPerK: 0, floatMvPerK: 0 },
+  agm: { floatV: 13.6, absorbMvPerK: -24, floatMvPerK: -18 },
+  gel: { floatV: 13.6, absorbMvPerK: -24, floatMvPerK: -18 },
+  flooded: { floatV: 13.3, absorbMvPerK: -30, floatMvPerK: -18 },
+  nmc3: { floatV: null, absorbMvPerK: 0, floatMvPerK: 0 },
+  nmc4: { floatV: null, absorbMvPerK: 0, floatMvPerK: 0 }
+};
+/** Lead needs longer for a true full charge than the taper says. @source electrical reference 6: 1.2-1.5 times */
+const LEAD_LONGER = 1.3;
+/** Mains charger input over output. @source electrical reference 6 */
+const CHARGER_EFFICIENCY = 0.88;
+/** Energy kept of what is put in. @source electrical reference 6 */
+export const ENERGY_EFFICIENCY: Record<KnownChemistry, number> = {
+  lfp: 0.95,
+  agm: 0.82,
+  gel: 0.8,
+  flooded: 0.72,
+  nmc3: 0.94,
+  nmc4: 0.94
+};
+
+export type ChargingPlan = {
+  path: 'inlet' | 'through-port' | 'lid-open';
+  pathKnown: boolean;
+  fuseTag: string | undefined;
+  fuseA: number | undefined;
+  chargerA: number;
+  chargerV: number;
+  floatV: number | null;
+  tailA: number;
+  hours: { constantH: number; taperH: number; totalH: number } | undefined;
+  /** With the outing's mean load running meanwhile; undefined when the load takes all of it. */
+  hoursLoaded: number | undefined;
+  loadA: number;
+  wallWh: number;
+  coldestC: number;
+  hottestC: number;
+  whileOff: boolean;
+  vent: { needed: boolean; openingCm2: number; say: string };
+  /** What to do, in order. */
+  steps: string[];
+  cautions: string[];
+  working: Working;
+};
+
+/** How this box is charged: path, fuse, charger, profile, hours, limits, order. Undefined without a battery. @source electrical reference 6 and 11 */
+export function chargingPlan(box: Box, plan: Plan): ChargingPlan | undefined {
+  const b = plan.bank;
+  if (!b) return undefined;
+  const data = CHEMISTRY[b.chemistry];
+  const inlet = plan.wiring.circuits.find((c) => c.circuit.purpose === 'charge');
+  const path = valueOf(box.charging.path, inlet ? ('inlet' as const) : ('lid-open' as const));
+  const amps = chargerA(box, b) ?? 0;
+  const taper = taperOf(data);
+  const tailA = taper.tailShare * b.ratedAh;
+  const profile = {
+    fromFraction: Math.min(b.keepBackFraction, 0.95),
+    toFraction: 1,
+    tailA,
+    taperSocFraction: taper.socFraction,
+    coulombicFraction: data.coulombicFraction
+  };
+  const longer = data.isLead ? LEAD_LONGER : 1;
+  const hoursAt = (currentA: number) => {
+    if (currentA <= tailA) return undefined;
+    const h = chargeHours(b.ratedAh * b.healthFraction, { ...profile, currentA });
+    return { constantH: h.constantH, taperH: h.taperH * longer, totalH: h.constantH + h.taperH * longer };
+  };
+  const hours = hoursAt(amps);
+  const loadA = plan.demand.meanA;
+  const storedWh = (1 - profile.fromFraction) * b.ratedAh * b.healthFraction * data.nominalV;
+  const vent = ventOpeningCm2(b.chemistry, b.ratedAh);
+  const lid = path === 'lid-open';
+  return {
+    path: path ?? 'lid-open',
+    pathKnown: path !== undefined,
+    fuseTag: inlet?.fuseTag,
+    fuseA: inlet?.fuseA,
+    chargerA: amps,
+    chargerV: valueOf(box.charging.chargerV, data.absorbV) ?? data.absorbV,
+    floatV: FLOAT[b.chemistry].floatV,
+    tailA,
+    hours,
+    hoursLoaded: hoursAt(amps - loadA)?.totalH,
+    loadA,
+    wallWh: storedWh / (ENERGY_EFFICIENCY[b.chemistry] * CHARGER_EFFICIENCY),
+    coldestC: data.chargeMinC,
+    hottestC: data.chargeMaxC,
+    whileOff:
+      path === 'lid-open' || (inlet ? inlet.circuit.live === 'always' || !plan.wiring.main.masterPortId : false),
+    vent: {
+      needed: data.isLead,
+      openingCm2: vent.areaCm2,
+      say: data.isLead
+        ? lid
+          ? 'Charges with the lid open: the gas leaves freely. No sparks near it.'
+          : `Give it two openings of ${fixed(vent.areaCm2, 1)} cm², one low, one high, or charge with the lid open.`
+        : 'Gives off no gas in use; keep the vent for a fault.'
+    },
+    steps: steps(box, plan, lid),
+    cautions: cautions(data.isLithium),
+    working: hoursWorking(b.ratedAh * b.healthFraction, profile, amps, hours, longer)
+  };
+}
+
+function steps(box: Box, plan: Plan, lid: boolean): string[] {
+  const out: string[] = [];
+  if (lid) out.push('Open the lid and leave it open until done.');
+  out.push('Switch the box off.', 'Connect the charger to the box first, then to the mains.');
+  if (box.charging.solar)
+    out.push('Sun: controller to the battery first, panel last; the other way round when taking it apart.');
+  if (plan.bank!.count > 1) out.push('Packs of the bank charge together, joined as they are used.');
+  out.push('Stay near. Mains off first, then the box, when it is full.');
+  return out;
+}
+
+const cautions = (lithium: boolean): string[] => [
+  'A charger made for this chemistry, on a hard surface, away from exits and bedding.',
+  ...(lithium
+    ? ['Never below 0 °C: the cells are damaged for good. Attended, always.']
+    : ['Hydrogen explodes from 4 % upward: ventilate, no sparks.']),
+  'A swollen, leaking, dropped or hot battery is not charged.'
+];
+
+function hoursWorking(
+  capacityAh: number,
+  p: { fromFraction: number; tailA: number; taperSocFraction: number; coulombicFraction: number },
+  amps: number,
+  hours: ChargingPlan['hours'],
+  longer: number
+): Working {
+  return {
+    id: 'charge-hours',
+    title: 'Hours to full',
+    formula: 'steady part = (taper − start) × capacity ÷ (amps × efficiency); then τ × ln(amps ÷ tail)',
+    lines: [
+      line('From', fixed(p.fromFraction * 100, 0), '%', 'computed', 'down to what is kept back'),
+      line('Capacity now', fixed(capacityAh, 1), 'Ah', 'computed', 'rated, less age'),
+      line('Charger', ampsText(amps), 'A', 'entered', 'or the usual one for this battery'),
+      line('Taper begins', fixed(p.taperSocFraction * 100, 0), '%', 'table', 'current falls from here'),
+      line('Of the charge stays', fixed(p.coulombicFraction * 100, 0), '%', 'table', 'coulombic efficiency'),
+      line('Tail', ampsText(p.tailA), 'A', 'table', 'counts as full'),
+      line('Steady part', fixed(hours?.constantH ?? NaN, 2), 'h', 'computed', ''),
+      line('Taper', fixed(hours?.taperH ?? NaN, 2), 'h', 'computed', longer > 1 ? 'lead takes 1.3 times the ideal' : '')
+    ],
+    result: { value: fixed(hours?.totalH ?? NaN, 1), unit: 'h' }
+  };
+}

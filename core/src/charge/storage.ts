@@ -1,0 +1,115 @@
+import { CHEMISTRY } from '../battery/chemistry.ts';
+import { selfDischargePerMonth } from '../battery/model.ts';
+import type { Box } from '../box/schema.ts';
+import type { KnownChemistry } from '../catalogue/part.ts';
+import type { Plan } from '../evaluate.ts';
+import { fixed } from '../quantity/format.ts';
+import { line, type Working } from '../quantity/working.ts';
+import { PROTECTION_A } from '../season/season.ts';
+import { standbyDraws } from '../wiring/standby.ts';
+
+/** How full to store, when to top up at the latest, and the charge it should not fall under. @source electrical reference 6; lowest levels by rule of thumb */
+const STORE: Record<KnownChemistry, { lowFraction: number; highFraction: number; topUpMonths: number; floor: number }> =
+  {
+    lfp: { lowFraction: 0.5, highFraction: 0.8, topUpMonths: 6, floor: 0.2 },
+    agm: { lowFraction: 1, highFraction: 1, topUpMonths: 3, floor: 0.7 },
+    gel: { lowFraction: 1, highFraction: 1, topUpMonths: 4, floor: 0.7 },
+    flooded: { lowFraction: 1, highFraction: 1, topUpMonths: 1, floor: 0.75 },
+    nmc3: { lowFraction: 0.4, highFraction: 0.5, topUpMonths: 6, floor: 0.2 },
+    nmc4: { lowFraction: 0.4, highFraction: 0.5, topUpMonths: 6, floor: 0.2 }
+  };
+/** What is called flat: nothing useful left, and harm begins. @source rule of thumb */
+const FLAT_FRACTION = 0.05;
+const MONTH_H = 30.44 * 24;
+
+export type StoragePlan = {
+  lowFraction: number;
+  highFraction: number;
+  floorFraction: number;
+  /** The box's own drain while switched off, with what takes it. */
+  drainA: number;
+  drains: { name: string; currentA: number }[];
+  perMonthFraction: number;
+  /** Months until the floor, and until flat; Infinity when nothing drains. */
+  topUpMonths: number;
+  shelfMonths: number;
+  leftAfterFraction: number;
+  say: string;
+  working: Working;
+};
+
+/** Storing this box: how full, when to top up, months on the shelf. Undefined without a battery. @source electrical reference 6 */
+export function storagePlan(box: Box, plan: Plan): StoragePlan | undefined {
+  const b = plan.bank;
+  if (!b) return undefined;
+  const rule = STORE[b.chemistry];
+  const drains: { name: string; currentA: number }[] = standbyDraws(box, plan.wiring).map((d) => ({
+    name: d.name,
+    currentA: d.currentA
+  }));
+  if (b.part.hasProtection) drains.push({ name: 'the battery’s own electronics', currentA: PROTECTION_A * b.count });
+  const drainA = drains.reduce((s, d) => s + d.currentA, 0);
+  const capacityAh = b.ratedAh * b.healthFraction;
+  const perMonthFraction = selfDischargePerMonth(b.chemistry, Math.min(45, Math.max(0, box.charging.storageC)));
+  const start = (rule.lowFraction + rule.highFraction) / 2;
+  const leftAfter = (months: number): number =>
+    start * (1 - perMonthFraction) ** months - (drainA * MONTH_H * months) / capacityAh;
+  const toFloor = monthsUntil(leftAfter, rule.floor);
+  const topUpMonths = Math.min(rule.topUpMonths, toFloor);
+  const fill =
+    rule.lowFraction === 1
+      ? 'full'
+      : `${fixed(rule.lowFraction * 100, 0)} to ${fixed(rule.highFraction * 100, 0)} % full`;
+  return {
+    lowFraction: rule.lowFraction,
+    highFraction: rule.highFraction,
+    floorFraction: rule.floor,
+    drainA,
+    drains,
+    perMonthFraction,
+    topUpMonths,
+    shelfMonths: monthsUntil(leftAfter, FLAT_FRACTION),
+    leftAfterFraction: Math.max(0, leftAfter(box.charging.storageMonths)),
+    say: `Store it ${fill}, cool and dry, and top up after ${topUpMonths < 1 ? `${fixed(topUpMonths * 30, 0)} days` : `${fixed(Math.floor(topUpMonths), 0)} months`}${topUpMonths < rule.topUpMonths ? ': the box itself drains it' : ''}.`,
+    working: {
+      id: 'storage',
+      title: 'Months on the shelf',
+      formula: 'left = start × (1 − self-discharge)^months − drain × months',
+      lines: [
+        line('Stored at', fixed(start * 100, 0), '%', 'table', CHEMISTRY[b.chemistry].name),
+        line('Capacity now', fixed(capacityAh, 1), 'Ah', 'computed', 'rated, less age'),
+        line(
+          'Self-discharge a month',
+          fixed(perMonthFraction * 100, 1),
+          '%',
+          'table',
+          `${fixed(box.charging.storageC, 0)} °C, doubles each 10 K`
+        ),
+        line(
+          'Drain while off',
+          fixed(drainA * 1000, 2),
+          'mA',
+          'part',
+          drains.map((d) => d.name).join(', ') || 'nothing'
+        ),
+        line('Not under', fixed(rule.floor * 100, 0), '%', 'table', 'spares the cells')
+      ],
+      result: { value: fixed(topUpMonths, 1), unit: 'months' }
+    }
+  };
+}
+
+/** Months until a falling charge reaches a level; Infinity when it does not within ten years. */
+function monthsUntil(leftAfter: (months: number) => number, level: number): number {
+  const TEN_YEARS = 120;
+  if (leftAfter(0) <= level) return 0;
+  if (leftAfter(TEN_YEARS) > level) return Infinity;
+  let low = 0;
+  let high = TEN_YEARS;
+  for (let i = 0; i < 50; i++) {
+    const mid = (low + high) / 2;
+    if (leftAfter(mid) > level) low = mid;
+    else high = mid;
+  }
+  return low;
+}

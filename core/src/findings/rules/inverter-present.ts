@@ -1,0 +1,32 @@
+import { lawCurrentA } from '../../network/law.ts';
+import { devicePlace, rule } from '../rule.ts';
+
+/** What comes out of an inverter is mains. */
+export const inverterPresent = rule('inverter-present', 'safe', 'outing', (x) =>
+  x.box.devices.flatMap((d, i) => {
+    if (d.supply !== 'inverter') return [];
+    const lostW = Math.max(0, x.demand.devices[i]!.meanW - x.demand.devices[i]!.outW);
+    const amps = lawCurrentA(x.demand.devices[i]!.peakLaw, x.wiring.lowV);
+    return [
+      {
+        at: devicePlace(d.id, d.name),
+        severity: 'caution' as const,
+        short: `${d.name.slice(0, 16)}: mains inside`,
+        title: `${d.name} runs on mains from an inverter`,
+        why: `An inverter’s output can kill, damp places especially; local codes and a licensed electrician decide about it. Haversack plans the 12 V side only: ${amps.toFixed(1)} A at most, ${lostW.toFixed(1)} W lost. Many such devices also take USB-C.`,
+        figures: { peakA: amps, lostW },
+        remedies: [
+          {
+            label: 'Feed it by USB-C instead',
+            effect: 'no mains in the box, if it has such a socket',
+            edits: [
+              { op: 'set' as const, path: `devices/${d.id}/supply`, value: 'usb-c' },
+              { op: 'set' as const, path: `devices/${d.id}/portId`, value: null },
+              { op: 'set' as const, path: `devices/${d.id}/converterW`, value: null }
+            ]
+          }
+        ]
+      }
+    ];
+  })
+);

@@ -1,0 +1,27 @@
+import { CHEMISTRY } from '../../battery/chemistry.ts';
+import { BATTERY_PLACE, rule } from '../rule.ts';
+
+const LOW_C = 10;
+
+/** Lead-acid charged in the cold at the voltage for a warm room never gets full. @source electrical reference 12: outside 10-35 °C */
+export const noTempComp = rule('no-temp-comp', 'safe', 'battery', (x) => {
+  const c = x.box.charging.coldestC;
+  if (!x.bank || !CHEMISTRY[x.bank.chemistry].isLead || c.is !== 'set' || c.value >= LOW_C) return [];
+  return [
+    {
+      at: BATTERY_PLACE,
+      severity: 'caution',
+      short: `Charging at ${c.value} °C: stays low`,
+      title: `At ${c.value} °C an ordinary charger does not fill lead-acid`,
+      why: `The voltage has to rise by 24 mV for each degree under 25 °C. Use a charger with temperature compensation, or charge indoors.`,
+      figures: { coldestC: c.value, limitC: LOW_C },
+      remedies: [
+        {
+          label: 'Charge indoors',
+          effect: 'no compensation needed',
+          edits: [{ op: 'set' as const, path: 'charging/coldestC', value: { is: 'auto' } }]
+        }
+      ]
+    }
+  ];
+});

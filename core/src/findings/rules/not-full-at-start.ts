@@ -1,0 +1,27 @@
+import { BATTERY_PLACE, rule, set } from '../rule.ts';
+
+const FULL = 0.95;
+
+/** The plan begins with a battery that is not full. */
+export const notFullAtStart = rule('not-full-at-start', 'lasts', 'battery', (x) => {
+  if (!x.bank || x.bank.startFraction >= FULL) return [];
+  const percent = Math.round(x.bank.startFraction * 100);
+  const edits = [
+    set('bank/startFraction', 1),
+    set(
+      'bank/packs',
+      x.box.bank.packs.map((p) => ({ ...p, startFraction: 1 }))
+    )
+  ];
+  return [
+    {
+      at: BATTERY_PLACE,
+      severity: 'note',
+      short: `Starts ${percent} % full`,
+      title: `It starts ${percent} % full`,
+      why: `${(x.bank.availableAh * (1 - x.bank.startFraction)).toFixed(1)} Ah are missing from the start.`,
+      figures: { startFraction: x.bank.startFraction },
+      remedies: [{ label: 'Charge it full before leaving', effect: 'all of it can be used', edits }]
+    }
+  ];
+});

@@ -1,0 +1,115 @@
+import type { Bank } from '../battery/bank.ts';
+import { panelPartOf } from '../box/lookup.ts';
+import type { Box, Solar } from '../box/schema.ts';
+import type { Demand, DemandBar } from '../demand/demand.ts';
+import { lawCurrentA } from '../network/law.ts';
+import { CONTROLLER_SELF_W, panelPowerW, usualSkyFraction } from '../sun/panel.ts';
+import { dayOfYear, monthAfter, panelWPerM2, solarHour } from '../sun/sun.ts';
+import type { Feed } from '../wiring/feed.ts';
+import { chargerA } from '../wiring/wiring.ts';
+import type { RunBar, RunInput, RunLoad } from './run.ts';
+
+/** Half of it moves the hours by well under 0.2 %, and every edit runs it. */
+export const RUN_STEP_S = 180;
+
+/** The port table with one more place at its end: where devices without a port hang, on the shared path alone. */
+function tableOf(feed: Feed): { ohm: number[][]; place: (portId: string | null) => number } {
+  const n = feed.portIds.length;
+  const across = (p: number): number => Math.min(feed.commonOhm, feed.ohm[p]![p]!);
+  const ohm = feed.ohm.map((row, p) => [...row, across(p)]);
+  ohm.push([...feed.portIds.map((_, p) => across(p)), feed.commonOhm]);
+  return {
+    ohm,
+    place: (portId) => {
+      const p = portId === null ? -1 : feed.portIds.indexOf(portId);
+      return p < 0 ? n : p;
+    }
+  };
+}
+
+const runBar = (bar: DemandBar, atV: number): RunBar => ({
+  fromH: bar.startH,
+  toH: bar.endH,
+  law: bar.meanLaw,
+  outFraction: fractionOut(bar, atV)
+});
+
+/** Share of a bar's power that reaches the device: all of it without a converter. */
+function fractionOut(bar: DemandBar, atV: number): number {
+  const { powerW, currentA, conductanceS } = bar.meanLaw;
+  if (currentA !== 0 || conductanceS !== 0) return 1;
+  const inputW = lawCurrentA({ powerW, currentA, conductanceS }, atV) * atV;
+  return inputW > 0 ? Math.min(1, bar.outW / inputW) : 1;
+}
+
+/** Everything the run needs, from the box and the steps before it. */
+export function runInput(box: Box, need: Demand, b: Bank, feed: Feed, stepS: number = RUN_STEP_S): RunInput {
+  const { ohm, place } = tableOf(feed);
+  const loads = need.devices.map((d, i): RunLoad => {
+    const device = box.devices[i]!;
+    return {
+      id: d.deviceId,
+      port: place(d.portId),
+      bars: d.bars.map((bar) => runBar(bar, need.atV)),
+      peakLaw: d.peakLaw,
+      minV: device.minV,
+      belowMin: device.belowMin,
+      innerH: device.inner?.first === 'box' ? d.innerH : 0
+    };
+  });
+  const standing = need.box.standing.map((d) => ({
+    port: place(d.portId),
+    currentA: d.currentA,
+    bars: d.bars.map((x) => ({ fromH: x.startH, toH: x.endH }))
+  }));
+  const meter = box.ports.find((p) => panelPartOf(box, p)?.role === 'meter');
+  const cut = box.bank.disconnect;
+  return {
+    packs: b.groups,
+    changeover: box.bank.arrangement === 'changeover',
+    protectionV: b.part.protectionCutoffV,
+    disconnect: cut.is === 'set' ? cut.value : null,
+    coldestC: box.outing.airC,
+    warmestC: box.outing.warmestC,
+    warmerK: box.bank.warmerK,
+    portOhm: ohm,
+    loads,
+    standing,
+    ...inflowOf(box, b),
+    startH: box.outing.startH,
+    endH: box.outing.startH + box.outing.durationH,
+    stepS,
+    keepBackFraction: b.keepBackFraction,
+    meterPort: meter && feed.portIds.includes(meter.id) ? place(meter.id) : null
+  };
+}
+
+/** Current from a charger plugged in and from a panel that stands there, if any. */
+function inflowOf(box: Box, b: Bank): Pick<RunInput, 'inflowA'> {
+  const { plugged, solar } = box.charging;
+  const amps = chargerA(box, b) ?? 0;
+  const sunA = solar?.duringOuting ? solarCurrent(box, solar) : undefined;
+  if (plugged.length === 0 && !sunA) return {};
+  return {
+    inflowA: (timeH, batteryV, airC) =>
+      (plugged.some((s) => timeH >= s.startH && timeH < s.endH) ? amps : 0) + (sunA?.(timeH, batteryV, airC) ?? 0)
+  };
+}
+
+/** The sky taken for a panel at the outing's time of year. */
+export function skyFractionOf(solar: Solar, site: { latitudeDeg: number }, month: number): number {
+  return solar.skyFraction.is === 'set' ? solar.skyFraction.value : usualSkyFraction(site.latitudeDeg, month);
+}
+
+/** Undefined while place, day or controller are missing: a panel without them gives nothing that could be counted on. */
+function solarCurrent(box: Box, solar: Solar): ((timeH: number, batteryV: number, airC: number) => number) | undefined {
+  const { site, day } = box.outing;
+  if (!site || !day || (solar.controller !== 'pwm' && solar.controller !== 'mppt')) return undefined;
+  const first = dayOfYear(day);
+  const sky = skyFractionOf(solar, site, monthAfter(day, 0));
+  return (timeH, batteryV, airC) => {
+    const d = first + Math.floor(timeH / 24);
+    const light = panelWPerM2(site.latitudeDeg, d, solarHour(site, d, ((timeH % 24) + 24) % 24), solar.tiltDeg) * sky;
+    return Math.max(0, panelPowerW(solar, light, airC, batteryV) - CONTROLLER_SELF_W) / batteryV;
+  };
+}

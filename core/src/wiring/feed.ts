@@ -1,0 +1,73 @@
+import { portResistance, type Network } from '../network/solve.ts';
+import type { Netlist, Terminal } from './netlist.ts';
+import type { WiringPlan } from './types.ts';
+
+/**
+ * How the wiring stands between the battery's posts and the plugs: for each port how far its voltage falls for an ampere
+ * drawn at itself or at another. Exact for the netlist as it is, every conductor, joint, fuse and switch in it.
+ */
+export type Feed = {
+  /** Port ids, in the order of the table. */
+  portIds: readonly string[];
+  ohm: readonly (readonly number[])[];
+  /** Where a device without a port is taken to hang: the shared path alone. */
+  commonOhm: number;
+};
+
+const MICRO = 1e-6; // a contact given as 0 is still metal
+
+/** The netlist as a network of nodes; conductors and parts of no resistance join their ends. */
+export function networkOf(net: Netlist): {
+  network: Pick<Network, 'nodeCount' | 'resistors'>;
+  nodeAt: (end: Terminal) => number | undefined;
+} {
+  const nodes = new Map<string, number>();
+  let count = 0;
+  const keyOf = (end: Terminal): string => `${end.part}\u0000${end.terminal}`;
+  const at = (end: Terminal): number => {
+    const known = nodes.get(keyOf(end));
+    if (known !== undefined) return known;
+    nodes.set(keyOf(end), count);
+    return count++;
+  };
+  at({ part: 'battery', terminal: '-' });
+  const resistors: { a: number; b: number; ohm: number }[] = [];
+  for (const c of net.conductors) {
+    if (c.milliOhm === 0 && !nodes.has(keyOf(c.to))) nodes.set(keyOf(c.to), at(c.from));
+    else resistors.push({ a: at(c.from), b: at(c.to), ohm: Math.max(c.milliOhm / 1000, MICRO) });
+  }
+  for (const p of net.parts) {
+    const ohm = Math.max(p.throughMilliOhm / 1000, MICRO);
+    if (p.kind === 'port') resistors.push({ a: at({ part: p.id, terminal: '+' }), b: at(plugOf(p.id)), ohm });
+    else if (p.terminals.length === 2 && p.kind !== 'battery')
+      resistors.push({
+        a: at({ part: p.id, terminal: p.terminals[0]! }),
+        b: at({ part: p.id, terminal: p.terminals[1]! }),
+        ohm
+      });
+  }
+  return { network: { nodeCount: count, resistors }, nodeAt: (end) => nodes.get(keyOf(end)) };
+}
+
+/** Where the plug's own contact sits, behind the port's contacts. */
+const plugOf = (portTag: string): Terminal => ({ part: portTag, terminal: 'plug' });
+
+/** Reduces the wiring to its ports. @source nodal analysis of the netlist (network/solve) */
+export function feedOf(wiring: Pick<WiringPlan, 'netlist' | 'circuits' | 'main'>): Feed {
+  const commonOhm = wiring.main.commonMilliOhm / 1000;
+  const { network, nodeAt } = networkOf(wiring.netlist);
+  const plus = nodeAt({ part: 'battery', terminal: '+' });
+  const minus = nodeAt({ part: 'battery', terminal: '-' });
+  const seen = new Set<string>();
+  const ports = wiring.circuits.flatMap((c) => {
+    const plug = nodeAt(plugOf(c.portTag));
+    const back = nodeAt({ part: c.portTag, terminal: '-' });
+    if (seen.has(c.circuit.portId) || plug === undefined || back === undefined) return [];
+    seen.add(c.circuit.portId);
+    return [{ id: c.circuit.portId, plus: plug, minus: back }];
+  });
+  if (plus === undefined || minus === undefined || ports.length === 0) return { portIds: [], ohm: [], commonOhm };
+  const all = portResistance(network, { plus, minus }, ports);
+  const fed = ports.map((_, i) => i).filter((i) => Number.isFinite(all[i]![i]!));
+  return { portIds: fed.map((i) => ports[i]!.id), ohm: fed.map((i) => fed.map((j) => all[i]![j]!)), commonOhm };
+}

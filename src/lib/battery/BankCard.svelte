@@ -1,0 +1,163 @@
+<script lang="ts">
+  import { CHEMISTRY } from '@haversack/core/battery/chemistry';
+  import { fixed } from '@haversack/core/quantity/format';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import AttrField from '$lib/ui/AttrField.svelte';
+  import PartSelect from '$lib/ui/PartSelect.svelte';
+  import QuantityField from '$lib/ui/QuantityField.svelte';
+
+  const open = useBox();
+  const bank = $derived(open.plan.bank);
+  const b = $derived(open.doc.bank);
+  const cutV = $derived(bank ? CHEMISTRY[bank.chemistry].loadedCutoffV : 12);
+  const set = (what: string, key: string, value: unknown) => open.set(what, `bank/${key}`, value);
+  const HOLD = {
+    strap: 'strap',
+    bracket: 'bracket',
+    foam: 'foam nest',
+    snug: 'snug fit',
+    'hook-and-loop': 'hook and loop'
+  } as const;
+</script>
+
+<section class="rounded-box border border-line2 bg-raise p-4" aria-label="This battery">
+  <h2 class="h3">This box’s battery</h2>
+  <PartSelect label="Battery" kind="battery" value={b.partId} path="bank/partId" none="none yet" />
+  <div class="row">
+    <span>How many</span><QuantityField
+      label="How many batteries"
+      hideLabel
+      kind="number"
+      width={56}
+      text={String(b.count)}
+      options={{ min: 1, max: 4 }}
+      onvalue={(v) => set(`${Math.round(v)} packs`, 'count', Math.round(v))}
+    />
+  </div>
+  <div class="row">
+    <span>Age</span><QuantityField
+      label="Age in years"
+      hideLabel
+      kind="number"
+      unit="years"
+      width={56}
+      text={fixed(b.ageYears, b.ageYears % 1 ? 1 : 0)}
+      options={{ min: 0, max: 30 }}
+      onvalue={(v) => set(`Battery ${v} years old`, 'ageYears', v)}
+    />
+  </div>
+  <div class="row">
+    <span>Starts</span><QuantityField
+      label="How full it starts"
+      hideLabel
+      kind="fraction"
+      unit="% full"
+      width={56}
+      text={fixed(b.startFraction * 100, 0)}
+      options={{ min: 0.01, max: 1 }}
+      onvalue={(v) => set(`Starts ${fixed(v * 100, 0)} % full`, 'startFraction', v)}
+    />
+  </div>
+  <div class="row">
+    <span>Kept warmer than the air by</span><QuantityField
+      label="Warmer than the air"
+      hideLabel
+      kind="number"
+      unit="K"
+      width={56}
+      text={fixed(b.warmerK, 0)}
+      options={{ min: 0, max: 40 }}
+      onvalue={(v) => set(`Battery ${v} K warmer`, 'warmerK', v)}
+    />
+  </div>
+  <div class="row">
+    <span>Outings a year</span><QuantityField
+      label="Outings a year"
+      hideLabel
+      kind="number"
+      width={56}
+      text={fixed(b.outingsPerYear, 0)}
+      options={{ min: 0, max: 400 }}
+      onvalue={(v) => set(`${fixed(v, 0)} outings a year`, 'outingsPerYear', v)}
+    />
+  </div>
+  <AttrField
+    label="Kept back"
+    attr={b.keepBack}
+    automatic={bank ? `${fixed(bank.keepBackFraction * 100, 0)} %` : 'by chemistry'}
+    start={bank?.keepBackFraction ?? 0.1}
+    words={{ none: 'nothing' }}
+    onattr={(a) => set('Kept back', 'keepBack', a)}
+  >
+    {#snippet field()}<QuantityField
+        label="Kept back"
+        hideLabel
+        kind="fraction"
+        unit="%"
+        width={56}
+        text={b.keepBack.is === 'set' ? fixed(b.keepBack.value * 100, 0) : ''}
+        options={{ min: 0, max: 0.95 }}
+        onvalue={(v) => set(`Keep back ${fixed(v * 100, 0)} %`, 'keepBack', { is: 'set', value: v })}
+      />{/snippet}
+  </AttrField>
+  <AttrField
+    label="Held by"
+    attr={b.holdDown}
+    automatic="strap"
+    start={'strap' as const}
+    words={{ none: 'nothing' }}
+    onattr={(a) => set('Battery held', 'holdDown', a)}
+  >
+    {#snippet field()}<select
+        class="in"
+        aria-label="Held by"
+        value={b.holdDown.is === 'set' ? b.holdDown.value : ''}
+        onchange={(e) =>
+          set(`Battery held by ${e.currentTarget.value}`, 'holdDown', { is: 'set', value: e.currentTarget.value })}
+        >{#each Object.entries(HOLD) as [v, t] (v)}<option value={v}>{t}</option>{/each}</select
+      >{/snippet}
+  </AttrField>
+  <label class="row"
+    ><span>Terminals</span><select
+      class="in"
+      value={b.terminals}
+      onchange={(e) => set(`${e.currentTarget.value} terminals on the battery`, 'terminals', e.currentTarget.value)}
+      ><option value="flag">flag, low</option><option value="straight">straight, tall</option></select
+    ></label
+  >
+  <AttrField
+    label="Low-voltage disconnect"
+    attr={b.disconnect}
+    automatic=""
+    start={{ cutV: cutV, backV: cutV + 1 }}
+    allow={['set', 'none', 'unknown']}
+    onattr={(a) => set('Low-voltage disconnect', 'disconnect', a)}
+  />
+  {#if b.disconnect.is === 'set'}
+    {@const cut = b.disconnect.value}
+    <div class="row">
+      <span class="pl-3">opens at</span><QuantityField
+        label="Disconnect opens at"
+        hideLabel
+        kind="voltage"
+        unit="V"
+        width={56}
+        text={fixed(cut.cutV, 1)}
+        options={{ min: 1, max: 60, plausibleMin: 9, plausibleMax: 14 }}
+        onvalue={(v) => set(`Opens at ${v} V`, 'disconnect', { is: 'set', value: { ...cut, cutV: v } })}
+      />
+    </div>
+    <div class="row">
+      <span class="pl-3">closes again at</span><QuantityField
+        label="Disconnect closes at"
+        hideLabel
+        kind="voltage"
+        unit="V"
+        width={56}
+        text={fixed(cut.backV, 1)}
+        options={{ min: 1, max: 60, plausibleMin: 9, plausibleMax: 16 }}
+        onvalue={(v) => set(`Closes at ${v} V`, 'disconnect', { is: 'set', value: { ...cut, backV: v } })}
+      />
+    </div>
+  {/if}
+</section>

@@ -1,0 +1,178 @@
+<script lang="ts">
+  import { parallelPlan } from '@haversack/core/battery/parallel-plan';
+  import { fixed, lengthText } from '@haversack/core/quantity/format';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import AttrField from '$lib/ui/AttrField.svelte';
+  import QuantityField from '$lib/ui/QuantityField.svelte';
+
+  const open = useBox();
+  const bank = $derived(open.plan.bank);
+  const b = $derived(open.doc.bank);
+  const set = (what: string, key: string, value: unknown) => open.set(what, `bank/${key}`, value);
+  const plan = $derived(bank ? parallelPlan(open.doc, bank, open.plan.wiring.main.loadA) : undefined);
+  const ARRANGE = {
+    parallel: 'inside the box, joined in parallel when several',
+    changeover: 'inside, one after the other by a changeover switch',
+    outside: 'outside, feeding the box through an inlet'
+  } as const;
+  const TAKE = {
+    bus: 'equal leads to a common bus',
+    opposite: 'plus and minus at opposite ends',
+    'same-end': 'both at the same end'
+  } as const;
+
+  function setPack(i: number, key: 'ageYears' | 'startFraction', value: number): void {
+    if (!bank) return;
+    set(
+      `Battery ${i + 1}`,
+      'packs',
+      bank.packs.map((p, j) => ({
+        ageYears: p.ageYears,
+        startFraction: p.startFraction,
+        ...(i === j ? { [key]: value } : {})
+      }))
+    );
+  }
+</script>
+
+<section class="rounded-box border border-line2 bg-raise p-4" aria-label="Arrangement">
+  <h2 class="h3">Where the batteries stand, and how they are joined</h2>
+  <div class="row">
+    <span>How many</span><QuantityField
+      label="How many to join"
+      hideLabel
+      kind="number"
+      width={56}
+      text={String(b.count)}
+      options={{ min: 1, max: 4 }}
+      onvalue={(v) => set(`${Math.round(v)} batteries`, 'count', Math.round(v))}
+    />
+  </div>
+  <label class="row"
+    ><span>Arrangement</span><select
+      class="in w-72"
+      value={b.arrangement}
+      onchange={(e) =>
+        set(ARRANGE[e.currentTarget.value as keyof typeof ARRANGE], 'arrangement', e.currentTarget.value)}
+      >{#each Object.entries(ARRANGE) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
+    ></label
+  >
+  {#if b.arrangement === 'outside'}
+    <div class="row">
+      <span>Lead to the box, one way</span><QuantityField
+        label="Lead of the outside battery"
+        hideLabel
+        kind="length"
+        unit={open.doc.preferences.lengthUnit}
+        width={72}
+        text={lengthText(b.leadMm, open.doc.preferences.lengthUnit, 0)}
+        options={{ lengthUnit: open.doc.preferences.lengthUnit, min: 50, max: 20000 }}
+        onvalue={(v) => set('Battery lead', 'leadMm', v)}
+      />
+    </div>
+    <p class="lab">
+      The main fuse stays at the battery; the lead and both contacts of the inlet count in every voltage. The battery
+      takes no room in the case and is not in its mass.
+    </p>
+  {/if}
+  {#if bank && bank.count > 1}
+    {#if b.arrangement !== 'changeover'}
+      <label class="row"
+        ><span>Leads taken off</span><select
+          class="in w-72"
+          value={b.takeOff}
+          onchange={(e) => set(TAKE[e.currentTarget.value as keyof typeof TAKE], 'takeOff', e.currentTarget.value)}
+          >{#each Object.entries(TAKE) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
+        ></label
+      >
+      <AttrField
+        label="One link, one pole"
+        attr={b.linkMilliOhm}
+        automatic="{fixed(bank.linkMilliOhm, 2)} mohm"
+        start={1}
+        allow={['auto', 'set']}
+        onattr={(a) => set('Links', 'linkMilliOhm', a)}
+      >
+        {#snippet field()}<QuantityField
+            label="Link resistance"
+            hideLabel
+            kind="number"
+            unit="mohm"
+            width={56}
+            text={b.linkMilliOhm.is === 'set' ? String(b.linkMilliOhm.value) : ''}
+            options={{ min: 0.01, max: 1000 }}
+            onvalue={(v) => set(`Links ${v} mohm`, 'linkMilliOhm', { is: 'set', value: v })}
+          />{/snippet}
+      </AttrField>
+      <AttrField
+        label="Fuse at each battery"
+        attr={b.packFuse}
+        automatic="{plan?.packFuseA ?? '–'} A"
+        start={plan?.packFuseA ?? 30}
+        onattr={(a) => set('Fuse at each battery', 'packFuse', a)}
+      >
+        {#snippet field()}<QuantityField
+            label="Fuse at each battery"
+            hideLabel
+            kind="current"
+            unit="A"
+            width={56}
+            text={b.packFuse.is === 'set' ? String(b.packFuse.value) : ''}
+            options={{ min: 1, max: 300 }}
+            onvalue={(v) => set(`Pack fuses ${v} A`, 'packFuse', { is: 'set', value: v })}
+          />{/snippet}
+      </AttrField>
+    {/if}
+    <table class="sheet mt-2">
+      <thead
+        ><tr
+          ><th>Battery</th><th class="num">Age, years</th><th class="num">Starts, %</th>{#if plan}<th class="num"
+              >of {fixed(plan.loadA, 1)} A gives</th
+            >{/if}</tr
+        ></thead
+      >
+      <tbody>
+        {#each bank.packs as p, i (i)}
+          <tr>
+            <th scope="row">{i + 1}</th>
+            <td class="num"
+              ><QuantityField
+                label="Age of battery {i + 1}"
+                hideLabel
+                kind="number"
+                width={56}
+                text={fixed(p.ageYears, p.ageYears % 1 ? 1 : 0)}
+                options={{ min: 0, max: 30 }}
+                onvalue={(v) => setPack(i, 'ageYears', v)}
+              /></td
+            >
+            <td class="num"
+              ><QuantityField
+                label="Charge of battery {i + 1}"
+                hideLabel
+                kind="fraction"
+                width={56}
+                text={fixed(p.startFraction * 100, 0)}
+                options={{ min: 0.01, max: 1 }}
+                onvalue={(v) => setPack(i, 'startFraction', v)}
+              /></td
+            >
+            {#if plan}<td class="num"><span class="n">{fixed(plan.currentsA[i]!, 2)}</span> <span class="u">A</span></td
+              >{/if}
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+    {#if plan}
+      <p class="mt-2">{plan.say}</p>
+      {#if plan.surge}<p class="mt-1">
+          Joined now: <b class="n">{fixed(plan.surge.settledA, 1)} A</b> from the fuller into the emptier one over the
+          first minute, up to <b class="n">{fixed(plan.surge.peakA, 0)} A</b> at first;
+          <span class="n">{fixed(plan.surge.movedAh, 1)} Ah</span>
+          move. The emptier may be charged with <span class="n">{fixed(plan.surge.limitA, 0)} A</span>.
+        </p>{/if}
+    {/if}
+  {:else if b.arrangement === 'changeover'}<p class="lab">A changeover needs a second battery: set how many above.</p>
+  {/if}
+  <p class="lab mt-2">Never in series here: two 12 V batteries in series make 24 V and destroy what is plugged in.</p>
+</section>

@@ -1,0 +1,127 @@
+import type { Help } from '@haversack/core/advise/helps';
+import type { Candidate } from '@haversack/core/compare/candidate';
+import type { Sure } from '@haversack/core/outing/sure';
+import type { SeasonPlan } from '@haversack/core/season/season';
+import { proxy, wrap, type Remote } from 'comlink';
+import { getContext, setContext } from 'svelte';
+import HeavyWorker from '../../workers/heavy.worker.ts?worker';
+import type { CompareRow, HeavyApi, Job } from '../../workers/heavy.worker.ts';
+import type { OpenBox } from './open-box.svelte.ts';
+
+const SETTLE_MS = 120;
+
+/** Answers that take longer than a frame: worked out in a worker, dropped when the box changes. */
+export class Heavy {
+  sure: Sure | undefined = $state.raw();
+  helps: Help[] | undefined = $state.raw();
+  season: SeasonPlan | undefined = $state.raw();
+  /** Rows of the comparison, by place. */
+  rows: (Candidate | undefined)[] = $state.raw([]);
+  /** Under way: the shown answer belongs to the document before. */
+  busy: { sure: boolean; helps: boolean; season: boolean; rows: boolean } = $state({
+    sure: false,
+    helps: false,
+    season: false,
+    rows: false
+  });
+  failed = $state('');
+  #api: Remote<HeavyApi> | undefined;
+  #worker: Worker | undefined;
+  #version = 0;
+  #timers: Record<string, ReturnType<typeof setTimeout>> = {};
+  readonly #open: OpenBox;
+
+  constructor(open: OpenBox) {
+    this.#open = open;
+  }
+
+  /** The worker starts when the first answer is wanted. */
+  #remote(): Remote<HeavyApi> {
+    if (!this.#api) {
+      this.#worker = new HeavyWorker();
+      this.#worker.onerror = () => (this.failed = 'The longer calculations could not be started in this browser.');
+      this.#api = wrap<HeavyApi>(this.#worker);
+    }
+    return this.#api;
+  }
+
+  close(): void {
+    for (const t of Object.values(this.#timers)) clearTimeout(t);
+    this.#worker?.terminate();
+    this.#worker = undefined;
+    this.#api = undefined;
+  }
+
+  /** The box changed: whatever runs for the old one is dropped. */
+  changed(): void {
+    this.#version++;
+    if (this.#api) void this.#api.stop(this.#version);
+  }
+
+  #job(): Job {
+    return {
+      version: this.#version,
+      box: this.#open.doc,
+      ownParts: $state.snapshot(this.#open.ownParts) as Job['ownParts']
+    };
+  }
+
+  /** Starts one kind of work soon; a later call for the same kind takes its place. */
+  #soon(kind: keyof Heavy['busy'], work: (job: Job, current: () => boolean) => Promise<void>): void {
+    clearTimeout(this.#timers[kind]);
+    this.busy[kind] = true;
+    this.#timers[kind] = setTimeout(() => {
+      const job = this.#job();
+      const current = () => job.version === this.#version;
+      work(job, current)
+        .catch((e: unknown) => (this.failed = e instanceof Error ? e.message : String(e)))
+        .finally(() => {
+          if (current()) this.busy[kind] = false;
+        });
+    }, SETTLE_MS);
+  }
+
+  wantSure(): void {
+    this.#soon('sure', async (job, current) => {
+      const done = await this.#remote().sure(
+        job,
+        proxy((part: Sure) => {
+          if (current()) this.sure = part;
+        })
+      );
+      if (current()) this.sure = done;
+    });
+  }
+
+  wantHelps(): void {
+    this.#soon('helps', async (job, current) => {
+      const done = await this.#remote().helps(job);
+      if (current()) this.helps = done;
+    });
+  }
+
+  wantSeason(): void {
+    this.#soon('season', async (job, current) => {
+      const done = await this.#remote().season(job);
+      if (current()) this.season = done;
+    });
+  }
+
+  wantRows(rows: readonly CompareRow[]): void {
+    const plain = $state.snapshot(rows) as CompareRow[];
+    this.#soon('rows', async (job, current) => {
+      if (this.rows.length !== plain.length) this.rows = plain.map((_, i) => this.rows[i]);
+      await this.#remote().compare(
+        job,
+        plain,
+        proxy((i: number, facts: Candidate) => {
+          if (current()) this.rows = this.rows.map((r, j) => (j === i ? facts : r));
+        })
+      );
+    });
+  }
+}
+
+const KEY = Symbol('heavy');
+export const provideHeavy = (heavy: Heavy): Heavy => setContext(KEY, heavy);
+export const useHeavy = (): Heavy => getContext<Heavy>(KEY);

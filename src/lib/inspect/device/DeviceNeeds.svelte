@@ -1,0 +1,64 @@
+<script lang="ts">
+  import type { Device } from '@haversack/core/box/schema';
+  import { fixed } from '@haversack/core/quantity/format';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import QuantityField from '$lib/ui/QuantityField.svelte';
+
+  let { device }: { device: Device } = $props();
+  const open = useBox();
+  const set = (what: string, key: string, value: unknown) =>
+    open.set(`${device.name}: ${what}`, `devices/${device.id}/${key}`, value);
+  const BELOW = { stops: 'it stops', resets: 'it resets', degrades: 'it works badly' } as const;
+</script>
+
+<section class="sec">
+  <h3>What it needs</h3>
+  <div class="row">
+    <span>At least</span><QuantityField
+      label="Least voltage"
+      hideLabel
+      kind="voltage"
+      unit="V"
+      width={64}
+      text={device.minV === null ? '' : fixed(device.minV, 2)}
+      options={{ min: 0, max: 60 }}
+      onempty={() => set('least voltage not known', 'minV', null)}
+      onvalue={(v) => set(`least ${v} V`, 'minV', v)}
+    />
+  </div>
+  <label class="row"
+    ><span>Under that</span><select
+      class="in w-44"
+      value={device.belowMin}
+      onchange={(e) => set(BELOW[e.currentTarget.value as Device['belowMin']], 'belowMin', e.currentTarget.value)}
+      >{#each Object.entries(BELOW) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
+    ></label
+  >
+  <div class="row">
+    <span>At most</span><QuantityField
+      label="Highest voltage"
+      hideLabel
+      kind="voltage"
+      unit="V"
+      width={64}
+      text={device.maxV === null ? '' : fixed(device.maxV, 2)}
+      options={{ min: 1, max: 60 }}
+      onempty={() => set('highest voltage not known', 'maxV', null)}
+      onvalue={(v) => set(`most ${v} V`, 'maxV', v)}
+    />
+  </div>
+  <label class="row"
+    ><span>Electronics or radio: 3 % drop at most</span><input
+      type="checkbox"
+      checked={device.fussy}
+      onchange={(e) => set('drop limit', 'fussy', e.currentTarget.checked)}
+    /></label
+  >
+  <label class="row"
+    ><span>Has a motor</span><input
+      type="checkbox"
+      checked={device.hasMotor}
+      onchange={(e) => set('motor', 'hasMotor', e.currentTarget.checked)}
+    /></label
+  >
+</section>

@@ -1,0 +1,48 @@
+<script lang="ts">
+  import { typedLine, TYPED_LINE_EXAMPLES } from '@haversack/core/timeline/typed-line';
+  import CornerDownLeft from '@lucide/svelte/icons/corner-down-left';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+
+  const open = useBox();
+  let text = $state('');
+  let problem = $state<{ message: string; part: string } | undefined>();
+
+  function take(event: SubmitEvent): void {
+    event.preventDefault();
+    const read = typedLine(open.doc, open.catalogue, text);
+    if (!read.ok) {
+      problem = read;
+      return;
+    }
+    problem = undefined;
+    text = '';
+    open.commit(read.label, read.edits);
+    open.selected = { kind: 'device', id: read.deviceId };
+  }
+  const before = $derived(problem?.part ? text.slice(0, text.indexOf(problem.part)) : '');
+</script>
+
+<form class="flex flex-wrap items-start gap-2 px-9 pt-2" onsubmit={take}>
+  <label class="lab pt-1.5" for="typed-line">Type a line</label>
+  <div class="min-w-72 flex-1">
+    <input
+      id="typed-line"
+      class="in w-full"
+      class:bad={problem}
+      autocomplete="off"
+      spellcheck="false"
+      placeholder={TYPED_LINE_EXAMPLES.join('   ·   ')}
+      bind:value={text}
+      aria-invalid={problem ? 'true' : undefined}
+      aria-describedby={problem ? 'typed-line-problem' : undefined}
+    />
+    {#if problem}
+      <p id="typed-line-problem" role="alert" class="mt-1 text-[12px]/[16px]">
+        {#if problem.part && text.includes(problem.part)}<span class="text-ink2">{before}</span><mark
+            class="rounded-in bg-stop1 px-0.5 font-semibold text-stop">{problem.part}</mark
+          ><span class="text-ink2">{text.slice(before.length + problem.part.length)}</span> &nbsp;{/if}{problem.message}
+      </p>
+    {/if}
+  </div>
+  <button class="btn" aria-label="Add the typed line"><CornerDownLeft size={14} />Add</button>
+</form>

@@ -1,0 +1,97 @@
+import type { Box } from '@haversack/core/box/schema';
+import type { Part, PartOf } from '@haversack/core/catalogue/part';
+import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
+import { helps, type Help } from '@haversack/core/advise/helps';
+import { candidate, judge, type Candidate } from '@haversack/core/compare/candidate';
+import { evaluate, type Plan } from '@haversack/core/evaluate';
+import { sureRuns, type Sure } from '@haversack/core/outing/sure';
+import { seasonPlan, type SeasonPlan } from '@haversack/core/season/season';
+import { expose } from 'comlink';
+
+/** A box to work on. The same version means the same document, so that it is evaluated once. */
+export type Job = { version: number; box: Box; ownParts: readonly Part[] };
+export type CompareRow = { part: PartOf<'battery'>; count: number } | 'chosen';
+
+const MOST_MS = 12; // between two looks at whether a newer job has come
+
+let newest = 0;
+let known: { version: number; plan: Plan; catalogue: readonly Part[] } | undefined;
+
+/** Lets waiting messages in: a newer job, or the word to stop. */
+const breathe = (): Promise<void> =>
+  new Promise((done) => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => {
+      port1.close();
+      done();
+    };
+    port2.postMessage(0);
+  });
+
+function planOf(job: Job): { plan: Plan; catalogue: readonly Part[] } {
+  newest = Math.max(newest, job.version);
+  if (known?.version !== job.version) {
+    const catalogue = [...job.ownParts, ...STARTER_CATALOGUE];
+    known = { version: job.version, catalogue, plan: evaluate(job.box, catalogue, { reuse: known?.plan }) };
+  }
+  return known;
+}
+
+/** Runs a generator a few steps at a time; undefined when a newer job has come meanwhile. */
+async function inPieces<Y, R>(
+  work: Generator<Y, R>,
+  version: number,
+  onPart?: (part: Y) => void
+): Promise<R | undefined> {
+  let since = performance.now();
+  for (let next = work.next(); ; next = work.next()) {
+    if (next.done) return next.value;
+    onPart?.(next.value);
+    if (performance.now() - since < MOST_MS) continue;
+    await breathe();
+    if (version < newest) return undefined;
+    since = performance.now();
+  }
+}
+
+const api = {
+  /** How sure the wanted hours are: first answers early, then refined. */
+  async sure(job: Job, onPart: (part: Sure) => void): Promise<Sure | undefined> {
+    const { plan } = planOf(job);
+    if (!plan.bank || !plan.outing) return undefined;
+    let told = 0;
+    return inPieces(sureRuns(job.box, plan.demand, plan.bank, plan.feed), job.version, (part) => {
+      if (performance.now() - told < 120) return;
+      told = performance.now();
+      onPart(part);
+    });
+  },
+
+  async helps(job: Job): Promise<Help[] | undefined> {
+    const { plan, catalogue } = planOf(job);
+    return inPieces(helps(job.box, plan, catalogue), job.version);
+  },
+
+  season(job: Job): SeasonPlan | undefined {
+    return seasonPlan(job.box, planOf(job).plan);
+  },
+
+  /** One row of the comparison after the other. */
+  async compare(job: Job, rows: readonly CompareRow[], onRow: (i: number, facts: Candidate) => void): Promise<boolean> {
+    const { plan, catalogue } = planOf(job);
+    for (const [i, row] of rows.entries()) {
+      onRow(i, row === 'chosen' ? candidate(job.box, plan) : judge(job.box, catalogue, row.part, row.count));
+      await breathe();
+      if (job.version < newest) return false;
+    }
+    return true;
+  },
+
+  /** Drops whatever is being worked on for an older version. */
+  stop(version: number): void {
+    newest = Math.max(newest, version);
+  }
+};
+
+export type HeavyApi = typeof api;
+expose(api);
