@@ -43,7 +43,7 @@ for (const stage of ['outing', 'battery', 'case', 'ports', 'wiring', 'kit', 'ben
     }
   });
 }
-await shot('outing-sure', `/box/${hide}/outing`, { wait: 3500, scroll: 1000 });
+await shot('outing-sure', `/box/${hide}/outing`, { wait: 3500, scroll: 585 });
 await shot('season', `/box/${hide}/outing?view=season`, { wait: 2500 });
 await shot('battery-compare', `/box/${hide}/battery?view=compare`, { wait: 5000 });
 await shot('battery-charge', `/box/${hide}/battery?view=charge`);

@@ -83,12 +83,15 @@ export class Heavy {
 
   wantSure(): void {
     this.#soon('sure', async (job, current) => {
+      // parts come by a port of their own and may be overtaken by the end
+      let ended = false;
       const done = await this.#remote().sure(
         job,
         proxy((part: Sure) => {
-          if (current()) this.sure = part;
+          if (current() && !ended) this.sure = part;
         })
       );
+      ended = true;
       if (current()) this.sure = done;
     });
   }
