@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import { BOX_FORMAT, BOX_VERSION } from '../box/attr.ts';
 import { boxSchema, type Box } from '../box/schema.ts';
 import type { PartKind } from '../catalogue/part.ts';
+import { issueWords } from './issue-words.ts';
 
 /** Largest file read, characters; a full box is well under a tenth of it. */
 export const MOST_CHARACTERS = 2_000_000;
@@ -57,15 +58,7 @@ function tooDeep(value: unknown, left: number): boolean {
   return Object.values(value).some((v) => tooDeep(v, left - 1));
 }
 
-const problemOf = (issue: z.core.$ZodIssue): Problem => {
-  const path = issue.path.join('/');
-  if (issue.code === 'unrecognized_keys')
-    return {
-      path,
-      message: `holds ${issue.keys.map((k) => `'${k.slice(0, 40)}'`).join(', ')}, which a box does not have.`
-    };
-  return { path, message: `${issue.message}.`.replace(/\.\.$/, '.') };
-};
+const problemOf = (issue: z.core.$ZodIssue): Problem => ({ path: issue.path.join('/'), message: issueWords(issue) });
 
 /** References to parts or ports that are not in the document, and ids used twice. */
 export function danglingReferences(box: Box): Problem[] {
@@ -78,6 +71,7 @@ export function danglingReferences(box: Box): Problem[] {
       out.push({ path, message: `names '${id}', which is a ${found.kind} and not a ${kind}.` });
   };
   part('bank/partId', box.bank.partId, 'battery');
+  box.compare.candidates.forEach((c, i) => part(`compare/candidates/${i}/partId`, c.partId, 'battery'));
   part('casePartId', box.casePartId, 'case');
   part('wiring/mainHolderPartId', box.wiring.mainHolderPartId, 'fuse-holder');
   part('wiring/fuseBlockPartId', box.wiring.fuseBlockPartId, 'fuse-block');

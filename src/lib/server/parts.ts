@@ -1,4 +1,5 @@
 import { partSchema, type Part } from '@haversack/core/catalogue/part';
+import { issueWords } from '@haversack/core/exchange/issue-words';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { eq } from 'drizzle-orm';
 import type { Db } from './db/open.ts';
@@ -21,8 +22,8 @@ export function saveOwnPart(db: Db, data: unknown, nowMs: number): Part {
   const parsed = partSchema.safeParse(data);
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
-    throw new ApiError(422, `${issue.path.join(' ') || 'The part'}: ${issue.message}.`, {
-      problems: parsed.error.issues.map((i) => ({ path: i.path.join('/'), message: i.message }))
+    throw new ApiError(422, `${issue.path.join(' ') || 'The part'} ${issueWords(issue)}`, {
+      problems: parsed.error.issues.map((i) => ({ path: i.path.join('/'), message: `It ${issueWords(i)}` }))
     });
   }
   const part: Part = { ...parsed.data, origin: 'own' };
