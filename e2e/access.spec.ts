@@ -7,7 +7,8 @@ const VIEWS = [
   'battery?view=compare',
   'battery?view=join',
   'battery?view=charge',
-  'battery?view=volts'
+  'battery?view=volts',
+  'ports?view=holes'
 ];
 const STAGES = ['outing', 'battery', 'case', 'ports', 'wiring', 'kit', 'bench', 'logbook'];
 

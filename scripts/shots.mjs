@@ -47,6 +47,7 @@ await shot('outing-sure', `/box/${hide}/outing`, { wait: 3500, scroll: 585 });
 await shot('season', `/box/${hide}/outing?view=season`, { wait: 2500 });
 await shot('battery-compare', `/box/${hide}/battery?view=compare`, { wait: 5000 });
 await shot('battery-charge', `/box/${hide}/battery?view=charge`);
+await shot('holes', `/box/${hide}/ports?view=holes`);
 await shot('outing-night', `/box/${hide}/outing`, { night: true });
 await shot('logbook-phone', `/box/${hide}/logbook`, { width: 390, height: 844 });
 await browser.close();

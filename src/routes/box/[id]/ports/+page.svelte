@@ -5,11 +5,14 @@
   import { holeText } from '@haversack/core/panel/panel';
   import { fixed } from '@haversack/core/quantity/format';
   import Check from '@lucide/svelte/icons/check';
+  import { goto } from '$app/navigation';
   import { resolve } from '$app/paths';
+  import { page } from '$app/state';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import DepthSection from '$lib/draw/DepthSection.svelte';
   import FoldOut from '$lib/draw/FoldOut.svelte';
   import InsideView from '$lib/draw/InsideView.svelte';
+  import HoleSchedule from '$lib/ports/HoleSchedule.svelte';
   import StageHead from '$lib/ui/StageHead.svelte';
 
   const open = useBox();
@@ -42,6 +45,9 @@
       : 1
   );
   const facesUsed = $derived(new Set((panel?.ports ?? []).map((p) => p.port.face)).size);
+  const view = $derived(page.url.searchParams.get('view') === 'holes' ? 'holes' : 'layout');
+  const show = (next: 'layout' | 'holes') =>
+    goto(resolve(`/box/${open.id}/ports?view=${next}`), { replaceState: true, keepFocus: true, noScroll: true });
   let crowded = $state('');
 
   function add(part: PartOf<'panel'>, place?: { face: Face; xMm: number; yMm: number }): void {
@@ -68,8 +74,14 @@
   title="Ports"
   sub={panel ? `${panel.holeCount} holes on ${facesUsed} ${facesUsed === 1 ? 'face' : 'faces'}` : ''}
 >
-  <span class="flex-1"></span>
   {#if fit}
+    <div class="seg" role="group" aria-label="View">
+      <button type="button" aria-pressed={view === 'layout'} onclick={() => show('layout')}>Layout</button>
+      <button type="button" aria-pressed={view === 'holes'} onclick={() => show('holes')}>Holes</button>
+    </div>
+  {/if}
+  <span class="flex-1"></span>
+  {#if fit && view === 'layout'}
     <span class="lab">Show</span>
     <button type="button" class="chip" aria-pressed={behind} onclick={() => (behind = !behind)}
       >{#if behind}<Check size={13} />{/if}Behind</button
@@ -80,7 +92,8 @@
   {/if}
 </StageHead>
 
-<div class="ports" bind:clientWidth={width}>
+{#if view === 'holes' && fit}<HoleSchedule />{/if}
+<div class="ports" class:hidden={view === 'holes' && fit} bind:clientWidth={width}>
   {#if !fit || !panel}
     <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5">
       <h2>First a case</h2>

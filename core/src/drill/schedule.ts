@@ -1,0 +1,132 @@
+import type { Box } from '../box/schema.ts';
+import type { Face, PartOf } from '../catalogue/part.ts';
+import type { PanelPlan, PortPlan } from '../panel/panel.ts';
+import { fixed, lengthText } from '../quantity/format.ts';
+import { inchFraction } from '../quantity/length.ts';
+import { bitsFor, bitText, USUAL_SETS, type BitSet } from './bits.ts';
+import { chooseBit, HEAVY_FILING_MM, type HoleWindow } from './choose.ts';
+
+/** A length in both systems, the inch fraction with what rounding to 1/64 costs. */
+export type BothLengths = { mm: string; inch: string; errorMm: number };
+
+export type HoleRow = {
+  portId: string;
+  tag: string;
+  face: Face;
+  part: string;
+  /** '29.0' or '27.2 × 12.1', mm. */
+  size: string;
+  window: string;
+  x: BothLengths;
+  y: BothLengths;
+  pilot: string;
+  /** What to do, in one sentence. */
+  how: string;
+  bit: string;
+  fileMm: number;
+  /** Nothing owned will do: what to get. */
+  buy: string;
+  state: 'holds' | 'caution' | 'stop';
+  key: string;
+  inside: boolean;
+};
+
+/** Corner holes of a rectangle. @source mechanical reference 6.4: 3-4 mm, tangent inside the corners */
+const CORNER_MM = 4;
+const PILOT_MM = { steel: 4, other: 3 } as const;
+/** Step drills need no pilot above this. */
+const NO_PILOT_MM = 4;
+/** A rectangular cut-out is good to this, mm, until the person's own part is measured. @source mechanical reference 4.1, windows of snap-in parts */
+const RECT_OVER_MM = 0.3;
+
+export const bothLengths = (lengthMm: number): BothLengths => {
+  const inch = inchFraction(Math.abs(lengthMm));
+  return {
+    mm: fixed(lengthMm, 1),
+    inch: `${lengthMm < 0 ? '−' : ''}${inch.text}`,
+    errorMm: inch.errorMm
+  };
+};
+
+/** Every hole of the panel with its size, place and the bit to take out of the person's own. @source mechanical reference 6 */
+export function holeSchedule(
+  box: Box,
+  panel: PanelPlan,
+  casePart: PartOf<'case'>,
+  owned: readonly BitSet[]
+): HoleRow[] {
+  return panel.ports.filter((p) => p.part.hole.shape !== 'none').map((p) => holeRow(box, panel, p, casePart, owned));
+}
+
+function holeRow(box: Box, panel: PanelPlan, p: PortPlan, c: PartOf<'case'>, owned: readonly BitSet[]): HoleRow {
+  const { hole } = p.part;
+  const w = windowOf(p);
+  const bits = bitsFor(owned, c.material, c.wallMm);
+  const choice = chooseBit(w, bits);
+  const wish = chooseBit(w, bitsFor(USUAL_SETS, c.material, c.wallMm));
+  const buy = wish.kind === 'none' ? '' : `${bitText(wish.bit)}${wish.kind === 'drill' ? ', cuts straight' : ''}`;
+  const times = hole.shape === 'twin' ? 'twice, ' : '';
+  const heavy = choice.kind === 'drill + file' && choice.fileMm > HEAVY_FILING_MM;
+  const how =
+    hole.shape === 'rect'
+      ? `Drill ${CORNER_MM} mm inside each corner, cut half a millimetre inside the line, file to ${fixed(hole.widthMm, 1)} × ${fixed(hole.heightMm, 1)} mm.`
+      : choice.kind === 'none'
+        ? `None of your bits will do${buy ? `: get a ${buy}` : ''}.`
+        : choice.kind === 'drill'
+          ? `${cap(times)}${bitText(choice.bit)}: cuts about ${fixed(choice.holeMm, 1)} mm.`
+          : `${cap(times)}${bitText(choice.bit)}, then file ${fixed(choice.fileMm, 2)} mm all round${heavy && buy ? `; better a ${buy}` : ''}.`;
+  const sideways = p.port.face === 'lid' || p.port.face === 'floor';
+  return {
+    portId: p.port.id,
+    tag: p.tag,
+    face: p.port.face,
+    part: p.part.name,
+    size: sizeText(p),
+    window:
+      hole.shape === 'rect'
+        ? `up to ${fixed(RECT_OVER_MM, 1)} mm over`
+        : `${lengthText(w.minMm, 'mm')} to ${lengthText(w.maxMm, 'mm')}`,
+    x: bothLengths(p.port.xMm),
+    y: bothLengths(p.port.yMm),
+    pilot:
+      choice.kind !== 'none' && choice.bit.family === 'step' && w.targetMm > NO_PILOT_MM
+        ? 'none'
+        : `${c.material === 'steel' ? PILOT_MM.steel : PILOT_MM.other} mm`,
+    how,
+    bit: hole.shape === 'rect' ? `${CORNER_MM} mm drill and file` : choice.kind === 'none' ? '–' : bitText(choice.bit),
+    fileMm: choice.kind === 'drill + file' ? choice.fileMm : 0,
+    buy: choice.kind === 'drill' || hole.shape === 'rect' ? '' : buy,
+    state: hole.shape === 'rect' ? 'holds' : choice.kind === 'none' ? 'stop' : heavy ? 'caution' : 'holds',
+    key: p.part.keyNote,
+    inside: !sideways && ribsNear(panel, p)
+  };
+}
+
+const cap = (s: string): string => (s ? s[0]!.toUpperCase() + s.slice(1) : '');
+
+/** Windows of twin holes are taken as the round ones of that size: a tenth under to half a millimetre over. @source mechanical reference 4 */
+function windowOf(p: PortPlan): HoleWindow {
+  const { hole } = p.part;
+  if (hole.shape === 'round') return { minMm: hole.minMm, targetMm: hole.diameterMm, maxMm: hole.maxMm };
+  const d = hole.shape === 'twin' ? hole.diameterMm : CORNER_MM;
+  return { minMm: d - 0.1, targetMm: d, maxMm: d + 0.5 };
+}
+
+function sizeText(p: PortPlan): string {
+  const { hole } = p.part;
+  if (hole.shape === 'round') return fixed(hole.diameterMm, 1);
+  if (hole.shape === 'rect') return `${fixed(hole.widthMm, 1)} × ${fixed(hole.heightMm, 1)}`;
+  return hole.shape === 'twin' ? `2 × ${fixed(hole.diameterMm, 1)}, ${fixed(hole.pitchMm, 2)} apart` : '';
+}
+
+/** A rib of the wall stands within reach of the hole: what is hidden from outside is seen from inside. */
+function ribsNear(panel: PanelPlan, p: PortPlan): boolean {
+  const reach = Math.max(p.part.flangeWidthMm, p.part.behindWidthMm);
+  return panel.zones.some(
+    (z) =>
+      z.face === p.port.face &&
+      (z.kind === 'rib' || z.kind === 'boss') &&
+      z.xMm < p.port.xMm + reach &&
+      z.xMm + z.widthMm > p.port.xMm - reach
+  );
+}

@@ -1,0 +1,28 @@
+import { bitSetsSchema, START_SETS, type BitSet } from '@haversack/core/drill/bits';
+import { issueWords } from '@haversack/core/exchange/issue-words';
+import { eq } from 'drizzle-orm';
+import type { Db } from './db/open.ts';
+import { settings } from './db/schema.ts';
+import { ApiError } from './errors.ts';
+
+const BITS = 'bits';
+
+/** The person's own bits; a usual handful until they say otherwise. */
+export function ownBits(db: Db): BitSet[] {
+  const row = db.select().from(settings).where(eq(settings.key, BITS)).get();
+  if (!row) return [...START_SETS];
+  const parsed = bitSetsSchema.safeParse(JSON.parse(row.value));
+  return parsed.success ? parsed.data : [...START_SETS];
+}
+
+/** @throws ApiError 422 */
+export function saveOwnBits(db: Db, data: unknown): BitSet[] {
+  const parsed = bitSetsSchema.safeParse(data);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]!;
+    throw new ApiError(422, `${issue.path.join(' ') || 'The list of bits'} ${issueWords(issue)}`, {});
+  }
+  const value = JSON.stringify(parsed.data);
+  db.insert(settings).values({ key: BITS, value }).onConflictDoUpdate({ target: settings.key, set: { value } }).run();
+  return parsed.data;
+}
