@@ -3,6 +3,7 @@ import { bench, type Bench } from './bench/bench.ts';
 import { applyEdits, type Edit } from './box/edits.ts';
 import type { Box } from './box/schema.ts';
 import { caseFit, type CaseFit } from './case/fit.ts';
+import { stance, type Stance } from './case/stance.ts';
 import type { Catalogue } from './catalogue/part.ts';
 import { demand, type Demand } from './demand/demand.ts';
 import { findings } from './findings/findings.ts';
@@ -11,6 +12,7 @@ import { carry, type Carry } from './kit/carry.ts';
 import { kit, type Kit } from './kit/kit.ts';
 import { lastsOnly, outing, type Outing } from './outing/outing.ts';
 import { panelPlan, type PanelPlan } from './panel/panel.ts';
+import { dryPlan, type DryPlan } from './sealing/dry-plan.ts';
 import { sealing, type Sealing } from './sealing/sealing.ts';
 import { verdicts, type VerdictAnswer } from './verdict.ts';
 import { feedOf, type Feed } from './wiring/feed.ts';
@@ -28,6 +30,8 @@ export type Plan = {
   feed: Feed;
   outing: Outing | undefined;
   sealing: Sealing | undefined;
+  dry: DryPlan | undefined;
+  stance: Stance | undefined;
   carry: Carry;
   findings: Finding[];
   checkCount: number;
@@ -60,6 +64,8 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
   const run = outing(box, need, b, feed);
   const seal = sealing(fit, panel);
   const load = carry(box, fit, wiring);
+  const dry = dryPlan(box, fit, b, seal);
+  const stands = fit && stance(fit, load);
   const list = kit(box, catalogue, b, wiring);
   const checked = findings({
     box,
@@ -71,6 +77,8 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
     wiring,
     outing: run,
     sealing: seal,
+    dry,
+    stance: stands,
     carry: load,
     lastsAfterH: (edits) => lastsAfterH(box, edits, feed)
   });
@@ -83,6 +91,8 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
     feed,
     outing: run,
     sealing: seal,
+    dry,
+    stance: stands,
     carry: load,
     findings: checked.findings,
     checkCount: checked.checkCount,

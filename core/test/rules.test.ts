@@ -71,6 +71,17 @@ const TRIPS: Record<string, () => Box> = {
   'converter-overload': () => change(good, watts(good, 'Phone', 20)),
   'device-overvoltage': () => change(good, set(`devices/${device(good, 'Bait aerator').id}/maxV`, 13)),
   'device-undervoltage': () => change(good, set(`devices/${device(good, 'Bite-alarm receiver').id}/minV`, 12.7)),
+  'tilts-on-handle': () => hide,
+  'tips-over': () =>
+    change(
+      hide,
+      part(hide, 'battery-lfp-20', { massKg: 12 }),
+      set('placements', { 'battery-1': { xMm: 7, yMm: 7, zMm: 5, turn: 'lhw' } }),
+      part(hide, 'case-plastic-deep', { floorWidthMm: 100 })
+    ),
+  condensation: () => change(good, set('dry/closeHumidityFraction', 0.95)),
+  'gel-low': () => change(good, set('dry/gelG', 0.5)),
+  sinks: () => change(good, set('outing/seal', 'dunk')),
   'draw-claims-disagree': () =>
     change(
       good,

@@ -58,6 +58,7 @@ export function emptyBox(name: string): Box {
       storageC: 15,
       storageMonths: 6
     },
+    dry: { closeC: 20, closeHumidityFraction: 0.6, openingsPerMonth: 4, gelG: null },
     season: null,
     compare: { candidates: [] },
     casePartId: null,

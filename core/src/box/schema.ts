@@ -251,6 +251,14 @@ export const boxSchema = z.strictObject({
     storageC: z.number().min(-40).max(60),
     storageMonths: z.number().min(0).max(36)
   }),
+  /** What moisture is closed in, and what is put in against it. */
+  dry: z.strictObject({
+    closeC: z.number().min(-40).max(60),
+    closeHumidityFraction: z.number().min(0.05).max(1),
+    openingsPerMonth: z.number().min(0).max(500),
+    /** Silica gel that lies in it; null = none. */
+    gelG: z.number().finite().positive().max(1000).nullable()
+  }),
   season: seasonSchema.nullable(),
   compare: z.strictObject({
     candidates: z

@@ -10,6 +10,7 @@ import { chargeVoltage } from './rules/charge-voltage.ts';
 import { chemistryUnknown } from './rules/chemistry-unknown.ts';
 import { circuitShape } from './rules/circuit-shape.ts';
 import { coldCharge } from './rules/cold-charge.ts';
+import { condensation } from './rules/condensation.ts';
 import { conductorOverload } from './rules/conductor-overload.ts';
 import { connectorOverload } from './rules/connector-overload.ts';
 import { converterOverload } from './rules/converter-overload.ts';
@@ -33,6 +34,7 @@ import { fuseNearLimit } from './rules/fuse-near-limit.ts';
 import { fuseOversized } from './rules/fuse-oversized.ts';
 import { fuseVoltage } from './rules/fuse-voltage.ts';
 import { gaugeTooThin } from './rules/gauge-too-thin.ts';
+import { gelLow } from './rules/gel-low.ts';
 import { handleRating } from './rules/handle-rating.ts';
 import { hotBox } from './rules/hot-box.ts';
 import { interruptingLow } from './rules/interrupting-low.ts';
@@ -76,6 +78,7 @@ import { schoolNotModelled } from './rules/school-not-modelled.ts';
 import { selectivityPoor } from './rules/selectivity-poor.ts';
 import { shuntBypassed } from './rules/shunt-bypassed.ts';
 import { shuntOverload } from './rules/shunt-overload.ts';
+import { sinks } from './rules/sinks.ts';
 import { socketOvercurrent } from './rules/socket-overcurrent.ts';
 import { solarDirect } from './rules/solar-direct.ts';
 import { solarPlace } from './rules/solar-place.ts';
@@ -84,6 +87,8 @@ import { sourceUnfused } from './rules/source-unfused.ts';
 import { spanOutside } from './rules/span-outside.ts';
 import { supplyMismatch } from './rules/supply-mismatch.ts';
 import { switchRating } from './rules/switch-rating.ts';
+import { tiltsOnHandle } from './rules/tilts-on-handle.ts';
+import { tipsOver } from './rules/tips-over.ts';
 import { tooHeavy } from './rules/too-heavy.ts';
 import { unknownAttribute } from './rules/unknown-attribute.ts';
 import { unmeasuredPart } from './rules/unmeasured-part.ts';
@@ -107,6 +112,7 @@ export const RULES: readonly Rule[] = [
   chemistryUnknown,
   circuitShape,
   coldCharge,
+  condensation,
   conductorOverload,
   connectorOverload,
   converterOverload,
@@ -130,6 +136,7 @@ export const RULES: readonly Rule[] = [
   fuseOversized,
   fuseVoltage,
   gaugeTooThin,
+  gelLow,
   handleRating,
   hotBox,
   interruptingLow,
@@ -173,6 +180,7 @@ export const RULES: readonly Rule[] = [
   selectivityPoor,
   shuntBypassed,
   shuntOverload,
+  sinks,
   socketOvercurrent,
   solarDirect,
   solarPlace,
@@ -181,6 +189,8 @@ export const RULES: readonly Rule[] = [
   spanOutside,
   supplyMismatch,
   switchRating,
+  tiltsOnHandle,
+  tipsOver,
   tooHeavy,
   unknownAttribute,
   unmeasuredPart,

@@ -6,7 +6,9 @@ import type { Catalogue, Part, PartKind, PartOf } from '../catalogue/part.ts';
 import type { Demand } from '../demand/demand.ts';
 import type { Outing } from '../outing/outing.ts';
 import type { PanelPlan } from '../panel/panel.ts';
+import type { DryPlan } from '../sealing/dry-plan.ts';
 import type { Sealing } from '../sealing/sealing.ts';
+import type { Stance } from '../case/stance.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import type { Carry } from '../kit/carry.ts';
 
@@ -54,6 +56,8 @@ export type Facts = {
   wiring: WiringPlan;
   outing: Outing | undefined;
   sealing: Sealing | undefined;
+  dry: DryPlan | undefined;
+  stance: Stance | undefined;
   carry: Carry;
   /** Hours the box would last after some edits, everything else as it is. */
   lastsAfterH: (edits: Edit[]) => number;

@@ -11,8 +11,8 @@ export type ParseOptions = {
   lengthUnit?: LengthUnit;
   /** Temperatures typed without a unit are in this one. */
   temperatureUnit?: 'C' | 'F';
-  /** Energies typed without a unit are in joules. */
-  bareUnit?: 'J';
+  /** Energies typed without a unit are in joules, masses in grams. */
+  bareUnit?: 'J' | 'g';
   /** Inclusive range in the kind's own unit outside which the entry is refused. */
   min?: number;
   max?: number;
@@ -62,6 +62,7 @@ function readByKind(raw: string, kind: QuantityKind, options: ParseOptions): Par
 function unitless(number: number, kind: QuantityKind, options: ParseOptions): number {
   if (kind === 'fraction') return number / 100;
   if (kind === 'energy' && options.bareUnit === 'J') return number / 3600;
+  if (kind === 'mass' && options.bareUnit === 'g') return number / 1000;
   if (kind === 'temperature' && options.temperatureUnit === 'F') return ((number - 32) * 5) / 9;
   return number;
 }

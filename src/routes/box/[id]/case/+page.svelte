@@ -4,6 +4,8 @@
   import type { PartOf } from '@haversack/core/catalogue/part';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
   import Plus from '@lucide/svelte/icons/plus';
+  import DryCard from '$lib/case/DryCard.svelte';
+  import StanceCard from '$lib/case/StanceCard.svelte';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import InsideView from '$lib/draw/InsideView.svelte';
   import Figure from '$lib/ui/Figure.svelte';
@@ -159,6 +161,8 @@
           </div>{/if}
         <p class="lab mt-2">{fit.part.note}</p>
       </section>
+      <StanceCard />
+      <DryCard />
     </div>
   {/if}
 </div>

@@ -1,0 +1,60 @@
+const GRAVITY = 9.80665;
+/** Shear that hook-and-loop is trusted with, kPa. @source mechanical reference 11 */
+const HOOK_KPA = 20;
+/** Hook-and-loop alone holds up to this, kg. @source mechanical reference 2.3 */
+export const HOOK_MOST_KG = 1;
+/** Design load of a box that travels, in g. @source mechanical reference 11 */
+export const LOAD_G = { carried: 3, boat: 5, offRoad: 10 } as const;
+/** Foam is laid in compressed by this share. @source mechanical reference 2.3 */
+export const FOAM_SQUEEZE = 0.25;
+
+/** Force on a body at a number of g, N. */
+export const forceN = (massKg: number, g: number): number => massKg * g * GRAVITY;
+
+/** Hook-and-loop for a force, mm². */
+export const hookMm2 = (n: number): number => (n / (HOOK_KPA * 1000)) * 1e6;
+
+/** Foam to buy for a gap, mm: it goes in squeezed. */
+export const foamMm = (gapMm: number, squeeze = FOAM_SQUEEZE): number => gapMm / (1 - squeeze);
+
+export type HoldDown = {
+  how: 'snug' | 'foam' | 'strap' | 'cradle';
+  gapsMm: { left: number; right: number; front: number; back: number };
+  say: string;
+  foam: { side: string; thicknessMm: number }[];
+  forceN: number;
+  hookMm2: number;
+};
+
+const SNUG_MM = 1.5;
+const FOAM_MM = 25;
+
+/**
+ * How to hold a body by the clearance round it: snug, foam strips cut to the gaps, or a strap or cradle where the gap is wide.
+ * @param gapsMm to walls and neighbours at the body's own height, >= 0
+ * @source mechanical reference 2.3 and 11
+ */
+export function holdDown(
+  massKg: number,
+  gapsMm: HoldDown['gapsMm'],
+  heightMm: number,
+  g: number = LOAD_G.boat
+): HoldDown {
+  const sides = Object.entries(gapsMm) as [keyof HoldDown['gapsMm'], number][];
+  const widest = Math.max(...sides.map(([, v]) => v));
+  const tightest = Math.min(...sides.map(([, v]) => v));
+  const n = forceN(massKg, g);
+  const foam = sides
+    .filter(([, v]) => v > SNUG_MM && v <= FOAM_MM)
+    .map(([side, v]) => ({ side, thicknessMm: foamMm(v) }));
+  const how = widest <= SNUG_MM * 2 ? 'snug' : widest <= FOAM_MM ? 'foam' : massKg > 8 ? 'cradle' : 'strap';
+  const strips = foam.map((f) => `${f.side} ${f.thicknessMm.toFixed(0)} mm`).join(', ');
+  const over = `It must bear ${n.toFixed(0)} N (${g} g).`;
+  const say =
+    how === 'snug'
+      ? `It stands snug (${tightest.toFixed(1)} mm): leave room to swell, never wedge it. ${over}`
+      : how === 'foam'
+        ? `Closed-cell foam round it, free thickness: ${strips}; strips ${Math.round(heightMm * 0.7)} mm high. ${over}`
+        : `A ${how === 'cradle' ? 'bolted cradle of angle and bar' : 'strap to two anchors'} over the top${strips ? `, and foam: ${strips}` : ''}. ${over}`;
+  return { how, gapsMm, say, foam, forceN: n, hookMm2: hookMm2(n) };
+}

@@ -1,0 +1,86 @@
+import { volumesL } from './faces.ts';
+import { floating, hangTiltDeg, tipDeg, type Floating } from './balance.ts';
+import { solidOf, type CaseFit } from './fit.ts';
+import { holdDown, type HoldDown } from './hold.ts';
+
+/** Wanted: hangs straighter than this, goes over later than this. @source mechanical reference 10 */
+export const MOST_HANG_DEG = 5;
+/** From here on it swings into the leg and spills what stands in it; under it it only hangs askew. @source rule of thumb */
+export const BAD_HANG_DEG = 10;
+export const LEAST_TIP_DEG = 25;
+/** A folded-up handle stands about this far over the lid. @source rule of thumb */
+const HANDLE_OVER_LID_MM = 25;
+
+export type Stance = {
+  /** Undefined for a case without a handle on top. */
+  hangDeg: number | undefined;
+  tipDeg: { front: number; back: number; left: number; right: number };
+  floating: Floating | undefined;
+  hold: HoldDown | undefined;
+};
+
+/**
+ * How the box hangs, stands and swims, and how its battery is held.
+ * @param centre of mass in the frame of the case; undefined while nothing is arranged
+ */
+export function stance(
+  fit: CaseFit,
+  mass: { massKg: number; centreMm: { xMm: number; yMm: number; zMm: number } | undefined }
+): Stance | undefined {
+  const { centreMm: g } = mass;
+  if (!g) return undefined;
+  const c = fit.part;
+  const low = g.zMm + c.wallMm;
+  const insetX = (c.rimLengthMm - c.floorLengthMm) / 2;
+  const insetY = (c.rimWidthMm - c.floorWidthMm) / 2;
+  return {
+    hangDeg:
+      c.handleRatedKg === null
+        ? undefined
+        : hangTiltDeg(g.xMm - c.rimLengthMm / 2, c.depthMm + c.lidDepthMm + HANDLE_OVER_LID_MM, g.zMm),
+    tipDeg: {
+      front: tipDeg(g.yMm - insetY, low),
+      back: tipDeg(c.rimWidthMm - insetY - g.yMm, low),
+      left: tipDeg(g.xMm - insetX, low),
+      right: tipDeg(c.rimLengthMm - insetX - g.xMm, low)
+    },
+    floating: c.gasTight ? floating(c, volumesL(c).totalL, mass.massKg) : undefined,
+    hold: battery(fit)
+  };
+}
+
+/** The heaviest battery, with the room to the nearest thing on each side at its own height. */
+function battery(fit: CaseFit): HoldDown | undefined {
+  const body = fit.bodies.filter((b) => b.kind === 'battery').sort((a, b) => b.massKg - a.massKg)[0];
+  const placed = fit.placed.find((p) => p.id === body?.id);
+  if (!body || !placed) return undefined;
+  const me = solidOf(placed);
+  const others = fit.placed.filter((p) => p.id !== body.id).map(solidOf);
+  const c = fit.part;
+  const insetX = ((c.rimLengthMm - c.floorLengthMm) / 2) * Math.max(0, 1 - me.low[2] / c.depthMm);
+  const insetY = ((c.rimWidthMm - c.floorWidthMm) / 2) * Math.max(0, 1 - me.low[2] / c.depthMm);
+  const beside = (axis: 0 | 1) =>
+    others.filter((o) => [0, 1, 2].every((k) => k === axis || (o.low[k]! < me.high[k]! && me.low[k]! < o.high[k]!)));
+  const before = (axis: 0 | 1, wall: number) =>
+    me.low[axis] -
+    Math.max(
+      wall,
+      ...beside(axis)
+        .filter((o) => o.high[axis] <= me.low[axis] + 1e-6)
+        .map((o) => o.high[axis])
+    );
+  const after = (axis: 0 | 1, wall: number) =>
+    Math.min(
+      wall,
+      ...beside(axis)
+        .filter((o) => o.low[axis] >= me.high[axis] - 1e-6)
+        .map((o) => o.low[axis])
+    ) - me.high[axis];
+  const gapsMm = {
+    left: Math.max(0, before(0, insetX)),
+    right: Math.max(0, after(0, c.rimLengthMm - insetX)),
+    front: Math.max(0, before(1, insetY)),
+    back: Math.max(0, after(1, c.rimWidthMm - insetY))
+  };
+  return holdDown(body.massKg, gapsMm, placed.heightMm);
+}
