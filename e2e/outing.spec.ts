@@ -37,6 +37,14 @@ test('three devices typed, one bar dragged, a label read, three batteries compar
   await page.keyboard.press('s');
   await expect(page.getByRole('slider', { name: 'Lamp bar 2' })).toBeVisible();
 
+  const track = (await page.locator('[data-track]').nth(1).boundingBox())!;
+  await page.mouse.move(track.x + track.width * 0.68, track.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(track.x + track.width * 0.7, track.y + 10, { steps: 3 });
+  await page.mouse.move(track.x + track.width * 0.75, track.y + 10, { steps: 3 });
+  await page.mouse.up();
+  await expect(page.getByRole('slider', { name: 'Phone bar 2' })).toHaveAttribute('aria-valuetext', /^16:15 to 18:/);
+
   await page.getByRole('button', { name: /^Lamp,/ }).press('Enter');
   const helper = page.getByRole('region', { name: 'Work out a draw' });
   await helper.getByRole('button', { name: 'label' }).click();

@@ -72,6 +72,7 @@ const TRIPS: Record<string, () => Box> = {
   'device-overvoltage': () => change(good, set(`devices/${device(good, 'Bait aerator').id}/maxV`, 13)),
   'device-undervoltage': () => change(good, set(`devices/${device(good, 'Bite-alarm receiver').id}/minV`, 12.7)),
   'tilts-on-handle': () => hide,
+  'outside-inlet': () => change(good, set('bank/arrangement', 'outside')),
   'tips-over': () =>
     change(
       hide,

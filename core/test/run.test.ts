@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { milliOhmPerM } from '../src/wiring/conductor.ts';
-import { run, type RunInput } from '../src/outing/run.ts';
+import { run } from '../src/outing/run.ts';
+import type { RunInput } from '../src/outing/run-types.ts';
 import { solveNetwork } from '../src/network/solve.ts';
 import type { KnownChemistry } from '../src/catalogue/part.ts';
 import { E, expectDigits } from './vectors.ts';

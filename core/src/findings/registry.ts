@@ -58,6 +58,7 @@ import { noTempComp } from './rules/no-temp-comp.ts';
 import { noVentSealed } from './rules/no-vent-sealed.ts';
 import { notFullAtStart } from './rules/not-full-at-start.ts';
 import { offTheFace } from './rules/off-the-face.ts';
+import { outsideInlet } from './rules/outside-inlet.ts';
 import { overfilled } from './rules/overfilled.ts';
 import { panelThickness } from './rules/panel-thickness.ts';
 import { parallelAge } from './rules/parallel-age.ts';
@@ -160,6 +161,7 @@ export const RULES: readonly Rule[] = [
   noVentSealed,
   notFullAtStart,
   offTheFace,
+  outsideInlet,
   overfilled,
   panelThickness,
   parallelAge,

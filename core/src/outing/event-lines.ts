@@ -2,7 +2,7 @@ import type { Box } from '../box/schema.ts';
 import { clockText } from '../quantity/format.ts';
 import { dayCount, dayOf } from '../timeline/bars.ts';
 import type { Outing } from './outing.ts';
-import type { RunEvent } from './run.ts';
+import type { RunEvent } from './run-types.ts';
 
 /** The run's events as sentences, in order, with the day where there are several. */
 export function eventLines(box: Box, outing: Outing): { when: string; what: string }[] {

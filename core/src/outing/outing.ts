@@ -4,7 +4,8 @@ import type { Demand } from '../demand/demand.ts';
 import { scaledLaw } from '../network/law.ts';
 import type { Feed } from '../wiring/feed.ts';
 import { runInput, RUN_STEP_S } from './input.ts';
-import { run, type Run, type RunEvent, type RunInput, type RunLoad, type StopReason } from './run.ts';
+import { run } from './run.ts';
+import type { Run, RunEvent, RunInput, RunLoad, StopReason } from './run-types.ts';
 import { normalShare } from './normal.ts';
 
 export type Outing = {

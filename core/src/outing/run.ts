@@ -1,137 +1,9 @@
-import { addLaws, lawCurrentA, NO_LOAD, type LoadLaw } from '../network/law.ts';
-import type { PackGroup } from '../battery/pack-group.ts';
+import { addLaws, lawCurrentA, NO_LOAD } from '../network/law.ts';
 import { airAtC } from '../sun/air.ts';
-import { followIdle, portState, portVWith, setActive, solvePorts, wiringLossW, type PortState } from './ports.ts';
-import { acceptedA, advance, meanSoc, refresh, setTemperature, stateOf, together, type PackState } from './sources.ts';
-
-/** One bar of a load: its mean law, and the share of its power that reaches the device after converters. */
-export type RunBar = { fromH: number; toH: number; law: LoadLaw; outFraction: number };
-
-/** A load on the run: what it draws, when, and the voltage under which it gives up. */
-export type RunLoad = {
-  id: string;
-  /** Place in the port table. */
-  port: number;
-  /** Sorted, not overlapping. */
-  bars: readonly RunBar[];
-  /** Its hungriest mode. */
-  peakLaw: LoadLaw;
-  minV: number | null;
-  belowMin: 'stops' | 'resets' | 'degrades';
-  /** Hours its inner battery carries it when the box does not. */
-  innerH: number;
-};
-
-/** Draws of the box itself at a port. */
-export type RunStanding = { port: number; currentA: number; bars: readonly { fromH: number; toH: number }[] };
-
-export type RunInput = {
-  packs: readonly PackGroup[];
-  /** One group after the other instead of all together. */
-  changeover: boolean;
-  protectionV: number | null;
-  disconnect: { cutV: number; backV: number } | null;
-  coldestC: number;
-  warmestC: number | null;
-  /** How much warmer than the air the battery is kept. */
-  warmerK: number;
-  /** Resistance table of the ports, ohm (wiring/feed). */
-  portOhm: readonly (readonly number[])[];
-  loads: readonly RunLoad[];
-  standing: readonly RunStanding[];
-  /** Current coming in from charger or panel, A, before what the battery accepts. */
-  inflowA?: (timeH: number, batteryV: number, airC: number) => number;
-  startH: number;
-  endH: number;
-  stepS: number;
-  keepBackFraction: number;
-  /** End the run at the first failure instead of showing what happens when forced. */
-  untilFailure?: boolean;
-  /** Port whose voltage the panel voltmeter shows; null = none. */
-  meterPort?: number | null;
-  /** Keep no curves: only when it fails. */
-  bare?: boolean;
-};
-
-export type StopReason = 'kept-back' | 'device' | 'protection' | 'disconnect' | 'empty' | 'power-limit';
-export type RunEvent = {
-  timeH: number;
-  reason: StopReason | 'resets' | 'degrades' | 'on-inner' | 'inner-empty' | 'back' | 'changeover';
-  loadId: string | null;
-  volts: number;
-};
-
-/** Energy of the whole run, Wh, by where it came from and went. */
-export type EnergyBalance = {
-  /** Out of the chemistry, less what went back in. */
-  batteryWh: number;
-  inflowWh: number;
-  devicesWh: number;
-  convertersWh: number;
-  boxWh: number;
-  wiringWh: number;
-  batteryHeatWh: number;
-};
-
-export type Run = {
-  /** One entry a step, from switch-on: clock hours, charge left, volts at the battery posts, net amps from it. */
-  timeH: number[];
-  socFraction: number[];
-  batteryV: number[];
-  currentA: number[];
-  inflowA: number[];
-  airC: number[];
-  /** Amps of each load, same order as the loads, and volts of each port. */
-  loadA: number[][];
-  portV: number[][];
-  events: RunEvent[];
-  /** First time the plan is not served any more, clock hours; undefined when it lasts through. */
-  failsAtH: number | undefined;
-  failReason: StopReason | undefined;
-  /** The same with the crossing of the kept-back line put between two steps, so that the step length hardly shows. */
-  failsExactH: number | undefined;
-  endSocFraction: number;
-  /** Charge left in each group of packs. */
-  endSocByGroup: number[];
-  /** Energy at the plugs. */
-  deliveredWh: number;
-  drawnAh: number;
-  sourceWh: number;
-  balance: EnergyBalance;
-  stepCount: number;
-};
-
-type Device = {
-  off: boolean;
-  onInner: boolean;
-  innerLeftH: number;
-  warned: boolean;
-  next: number;
-  bar: RunBar | undefined;
-};
-type State = {
-  packs: PackState[];
-  active: number | undefined;
-  tempC: number;
-  ports: PortState;
-  laws: LoadLaw[];
-  devices: Device[];
-  standing: { next: number; on: boolean }[];
-  dead: boolean;
-  open: boolean;
-  /** Something switched since the laws were last put together. */
-  stale: boolean;
-  /** Nothing is switched on or off before this, clock hours. */
-  nextChangeH: number;
-  /** Most each load can draw at any voltage it bears. */
-  mostA: number[];
-  /** Present amps of each load. */
-  loadA: Float64Array;
-  inA: number;
-  batteryV: number;
-  openV: number;
-  sourceOhm: number;
-};
+import { portState, portVWith, setActive, solvePorts } from './ports.ts';
+import { balance, currentOf, cutOff, draws, emptyRun, record } from './run-record.ts';
+import type { Run, RunBar, RunInput, RunLoad, RunState, StopReason } from './run-types.ts';
+import { acceptedA, advance, meanSoc, refresh, setTemperature, stateOf, together } from './sources.ts';
 
 /**
  * Steps a bank through an outing, forward Euler, the wiring solved at every step. A device that falls under its least
@@ -170,55 +42,7 @@ export function run(input: RunInput): Run {
   return out;
 }
 
-/** Curves end where the run ended. */
-function cutOff(out: Run, length: number): void {
-  const curves = [
-    out.timeH,
-    out.socFraction,
-    out.batteryV,
-    out.currentA,
-    out.inflowA,
-    out.airC,
-    ...out.loadA,
-    ...out.portV
-  ];
-  for (const curve of curves) curve.length = length;
-}
-
-function emptyRun(input: RunInput, length: number): Run {
-  const curve = (): number[] => new Array<number>(length).fill(NaN);
-  return {
-    timeH: curve(),
-    socFraction: curve(),
-    batteryV: curve(),
-    currentA: curve(),
-    inflowA: curve(),
-    airC: curve(),
-    loadA: input.loads.map(curve),
-    portV: input.portOhm.map(curve),
-    events: [],
-    failsAtH: undefined,
-    failReason: undefined,
-    failsExactH: undefined,
-    endSocFraction: 1,
-    endSocByGroup: [],
-    deliveredWh: 0,
-    drawnAh: 0,
-    sourceWh: 0,
-    balance: {
-      batteryWh: 0,
-      inflowWh: 0,
-      devicesWh: 0,
-      convertersWh: 0,
-      boxWh: 0,
-      wiringWh: 0,
-      batteryHeatWh: 0
-    },
-    stepCount: 0
-  };
-}
-
-function startState(input: RunInput): State {
+function startState(input: RunInput): RunState {
   return {
     packs: input.packs.map(stateOf),
     active: input.changeover && input.packs.length > 1 ? 0 : undefined,
@@ -249,7 +73,7 @@ function startState(input: RunInput): State {
   };
 }
 
-function prepareSources(input: RunInput, s: State, tempC: number): void {
+function prepareSources(input: RunInput, s: RunState, tempC: number): void {
   if (tempC !== s.tempC) {
     s.tempC = tempC;
     for (const p of s.packs) setTemperature(p, tempC);
@@ -262,7 +86,7 @@ const HIGHEST_V = 16.8;
 /** Times nearer than this are the same: hours added up step by step are not exact. */
 const CLOCK_H = 1e-9;
 
-function pickBars(input: RunInput, s: State, timeH: number): void {
+function pickBars(input: RunInput, s: RunState, timeH: number): void {
   if (timeH < s.nextChangeH) return;
   s.nextChangeH = Infinity;
   for (let i = 0; i < input.loads.length; i++) {
@@ -289,12 +113,7 @@ function pickBars(input: RunInput, s: State, timeH: number): void {
   }
 }
 
-const draws = (s: State, i: number): RunBar | undefined => {
-  const d = s.devices[i]!;
-  return s.dead || s.open || d.off || d.onInner ? undefined : d.bar;
-};
-
-function setLaws(input: RunInput, s: State): void {
+function setLaws(input: RunInput, s: RunState): void {
   if (!s.stale) return;
   s.stale = false;
   s.laws.fill(NO_LOAD);
@@ -310,7 +129,7 @@ function setLaws(input: RunInput, s: State): void {
 }
 
 /** Solves one moment, letting devices and cut-offs act until what is left can be carried. */
-function settle(input: RunInput, s: State, timeH: number, airC: number, out: Run): void {
+function settle(input: RunInput, s: RunState, timeH: number, airC: number, out: Run): void {
   for (;;) {
     setLaws(input, s);
     const { openV, ohm } = together(s.packs, s.active);
@@ -354,21 +173,21 @@ function settle(input: RunInput, s: State, timeH: number, airC: number, out: Run
 }
 
 /** Nothing is connected any more; the battery rests at its open voltage. */
-function sleep(s: State, openV: number, ohm: number): void {
+function sleep(s: RunState, openV: number, ohm: number): void {
   s.ports.amps.fill(0);
   s.ports.volts.fill(0);
   s.ports.totalA = 0;
   s.batteryV = openV + ohm * s.inA;
 }
 
-function die(s: State, out: Run, timeH: number, reason: StopReason, volts: number): void {
+function die(s: RunState, out: Run, timeH: number, reason: StopReason, volts: number): void {
   s.dead = true;
   s.stale = true;
   fail(out, timeH, reason, null, volts);
 }
 
 /** Takes the next pack of a changeover; false when there is none left. */
-function changeOver(input: RunInput, s: State, timeH: number, out: Run): boolean {
+function changeOver(input: RunInput, s: RunState, timeH: number, out: Run): boolean {
   if (s.active === undefined || s.active + 1 >= s.packs.length) return false;
   s.packs[s.active]!.spent = true;
   s.active++;
@@ -377,7 +196,7 @@ function changeOver(input: RunInput, s: State, timeH: number, out: Run): boolean
 }
 
 /** Lets the first device that falls under its least voltage act; true when the moment must be solved again. */
-function dropWeak(input: RunInput, s: State, timeH: number, out: Run): boolean {
+function dropWeak(input: RunInput, s: RunState, timeH: number, out: Run): boolean {
   for (let i = 0; i < input.loads.length; i++) {
     const load = input.loads[i]!;
     const bar = draws(s, i);
@@ -408,7 +227,7 @@ function dropWeak(input: RunInput, s: State, timeH: number, out: Run): boolean {
 }
 
 /** Plug voltage while this one load is in its hungriest mode and the others at their mean. */
-function peakV(s: State, load: RunLoad, bar: RunBar): number {
+function peakV(s: RunState, load: RunLoad, bar: RunBar): number {
   const base = s.laws[load.port]!;
   const law = {
     powerW: base.powerW - bar.law.powerW + load.peakLaw.powerW,
@@ -418,63 +237,7 @@ function peakV(s: State, load: RunLoad, bar: RunBar): number {
   return portVWith(s.ports, load.port, law, s.sourceOhm);
 }
 
-function record(input: RunInput, s: State, n: number, timeH: number, airC: number, out: Run): void {
-  out.timeH[n] = timeH;
-  out.socFraction[n] = meanSoc(s.packs);
-  out.batteryV[n] = s.batteryV;
-  out.currentA[n] = s.ports.totalA - s.inA;
-  out.inflowA[n] = s.inA;
-  out.airC[n] = airC;
-  for (let i = 0; i < input.loads.length; i++) {
-    const bar = draws(s, i);
-    const amps = bar ? lawCurrentA(bar.law, s.ports.volts[input.loads[i]!.port]!) : 0;
-    s.loadA[i] = amps;
-    out.loadA[i]![n] = amps;
-  }
-  if (!s.dead && !s.open) followIdle(s.ports, s.batteryV);
-  for (let p = 0; p < s.ports.count; p++) out.portV[p]![n] = s.ports.volts[p]!;
-}
-
-function balance(input: RunInput, s: State, stepH: number, out: Run): void {
-  const b = out.balance;
-  b.inflowWh += s.batteryV * s.inA * stepH;
-  b.wiringWh += wiringLossW(s.ports) * stepH;
-  const netA = s.ports.totalA - s.inA;
-  for (let i = 0; i < s.packs.length; i++) {
-    const p = s.packs[i]!;
-    const packA = currentOf(s, i, netA);
-    b.batteryWh += p.openV * packA * p.count * stepH;
-    b.batteryHeatWh += packA * packA * p.ohm * p.count * stepH;
-  }
-  let devicesW = 0;
-  let deliveredW = 0;
-  for (let i = 0; i < input.loads.length; i++) {
-    const amps = s.loadA[i]!;
-    if (amps === 0) continue;
-    const w = amps * s.ports.volts[input.loads[i]!.port]!;
-    deliveredW += w;
-    devicesW += w * s.devices[i]!.bar!.outFraction;
-  }
-  let plugsW = 0;
-  for (let k = 0; k < s.ports.active.length; k++) {
-    const p = s.ports.active[k]!;
-    plugsW += s.ports.amps[p]! * s.ports.volts[p]!;
-  }
-  b.devicesWh += devicesW * stepH;
-  b.convertersWh += (deliveredW - devicesW) * stepH;
-  b.boxWh += (plugsW - deliveredW) * stepH;
-  out.deliveredWh += deliveredW * stepH;
-}
-
-/** Discharge current of one pack of a group. */
-function currentOf(s: State, i: number, netA: number): number {
-  const p = s.packs[i]!;
-  if (s.active !== undefined) return i === s.active ? netA / p.count : 0;
-  if (s.packs.length === 1) return netA / p.count;
-  return (p.openV - s.batteryV) / p.ohm;
-}
-
-function step(input: RunInput, s: State, stepS: number, timeH: number, out: Run): void {
+function step(input: RunInput, s: RunState, stepS: number, timeH: number, out: Run): void {
   const netA = s.ports.totalA - s.inA;
   if (!s.dead || s.inA > 0) {
     for (let i = 0; i < s.packs.length; i++) {

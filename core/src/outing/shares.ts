@@ -1,4 +1,4 @@
-import type { EnergyBalance } from './run.ts';
+import type { EnergyBalance } from './run-types.ts';
 
 export type EnergyShare = { name: string; energyWh: number; fraction: number };
 export type EnergyShares = {

@@ -6,7 +6,8 @@ import { normal, seededRandom } from '../sun/weather.ts';
 import type { Feed } from '../wiring/feed.ts';
 import { runInput } from './input.ts';
 import { CAPACITY_SPREAD_FRACTION, hoursOf } from './outing.ts';
-import { run, type RunInput } from './run.ts';
+import { run } from './run.ts';
+import type { RunInput } from './run-types.ts';
 
 export type DoubtKind = 'device' | 'capacity' | 'resistance' | 'temperature' | 'age';
 /** One thing that is not known for certain, and how much of the doubt about the hours it makes. */

@@ -6,13 +6,11 @@ import type { Box, Circuit } from '../box/schema.ts';
 import { insideRiseK, outsideOf, SUN_W_PER_M2 } from '../case/heat.ts';
 import type { CaseFit } from '../case/fit.ts';
 import { CONVERTERS } from '../demand/converter.ts';
-import type { Catalogue, FuseFamily, PartOf } from '../catalogue/part.ts';
+import type { FuseFamily, PartOf } from '../catalogue/part.ts';
 import { type Demand } from '../demand/demand.ts';
 import { lawCurrentA } from '../network/law.ts';
 import { masterPortId } from '../panel/panel.ts';
-import { ampsText, fixed } from '../quantity/format.ts';
-import { line, type Working } from '../quantity/working.ts';
-import { wireSizeText, type WireSize } from '../quantity/wire-size.ts';
+import type { WireSize } from '../quantity/wire-size.ts';
 import { ampacityA, conductorC, knownSize, milliOhmPerM } from './conductor.ts';
 import {
   BUNDLE_LENGTH_MM,
@@ -21,11 +19,14 @@ import {
   DROP_LIMIT_FUSSY,
   DROP_LIMIT_GENERAL
 } from './contacts.ts';
-import { capacitorInrushA2s, fuseMilliOhm, motorInrushA2s, SELECTIVE_RATIO } from './fuse.ts';
+import { capacitorInrushA2s, fuseMilliOhm, motorInrushA2s } from './fuse.ts';
 import { bodyPoint, portPoint, runMm } from './lengths.ts';
-import { INLET_MILLIOHM, mainRunCount, netlist } from './netlist.ts';
+import { netlist } from './netlist.ts';
 import { smallestFuse, smallestWire, type Laid } from './sizing.ts';
-import type { CircuitPlan, MainPlan, Origin, WiringPlan } from './types.ts';
+import { fuseOf, mainPlan, outsideLeadMm, shuntMilliOhm, THINNEST } from './main-path.ts';
+import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
+import type { CircuitPlan, MainPlan, WiringPlan } from './types.ts';
+import { dropWorking, fuseWorking } from './workings.ts';
 
 /** Load taken for an outlet that no device is named for yet, A; said wherever it counts. */
 export const ASSUMED_OUTLET_A = 4;
@@ -34,24 +35,6 @@ const MODULE_FARAD = 1e-3;
 const MODULE_LOOP_OHM = 0.1;
 /** Charge current taken while none is named, share of capacity per hour. @source electrical reference 6, recommended rates */
 const CHARGE_RATE = { lithium: 0.25, lead: 0.15 };
-const WEAK_SOC = 0.2;
-
-type Sources = { box: Box; catalogue: Catalogue; need: Demand; bank: Bank | undefined; fit: CaseFit | undefined };
-
-/** An unknown wire is judged as the thinnest. */
-const THINNEST: WireSize = { system: 'awg', size: '22' };
-
-const shuntMilliOhm = (shunt: PartOf<'shunt'> | undefined): number =>
-  shunt?.ratingA ? shunt.ratingMilliV / shunt.ratingA : 0;
-
-/** Lead of a battery that stands outside, one way; 0 for one inside. */
-export const outsideLeadMm = (box: Box): number => (box.bank.arrangement === 'outside' ? box.bank.leadMm : 0);
-
-/** A fuse family's part: the box's own copy, else the catalogue's. */
-export const fuseOf = (box: Box, catalogue: Catalogue, family: FuseFamily): PartOf<'fuse'> | undefined =>
-  [...Object.values(box.parts), ...catalogue].find(
-    (p): p is PartOf<'fuse'> => p.kind === 'fuse' && p.family === family
-  );
 
 /** Charger current: named, or the usual one for the bank, within 80 % of what the inlet bears. */
 export function chargerA(box: Box, b: Bank | undefined): number | undefined {
@@ -160,22 +143,6 @@ export function wiringPlan(sources: Sources): WiringPlan {
   return { ambientC, insulationC, bundledCount, cca, main, block, shunt, circuits, netlist: net, lowV };
 }
 
-type Draft = Omit<
-  CircuitPlan,
-  | 'wire'
-  | 'ampacityA'
-  | 'branchMilliOhm'
-  | 'fuseMilliOhm'
-  | 'dropV'
-  | 'dropFraction'
-  | 'plugV'
-  | 'weakFaultA'
-  | 'conductorC'
-  | 'fuseWorking'
-  | 'dropWorking'
-  | 'fuseA'
-  | 'windowA'
-> & { fuseA: number | undefined; wire: WireSize | undefined; limitA: number | undefined };
 type DraftContext = {
   index: number;
   laid: Laid;
@@ -329,233 +296,5 @@ function finishCircuit({ box, bank }: Sources, d: Draft, main: MainPlan, laid: L
     conductorC: wire && knownSize(wire) ? conductorC(wire, d.loadA, { ...laid, ambientC: laid.ambientC }) : undefined,
     fuseWorking: fuseWorking(d, ampacity, windowA, wire, laid),
     dropWorking: dropWorking(d, thick, r, sharedV, dropV, main)
-  };
-}
-
-function fuseWorking(
-  d: Draft,
-  ampacity: number | undefined,
-  w: { min: number; max: number | undefined },
-  wire: WireSize | undefined,
-  laid: Laid
-): Working {
-  const lines = [
-    line(
-      'Load at the battery’s lowest voltage',
-      ampsText(d.loadA),
-      'A',
-      d.assumedLoad ? 'assumed' : 'computed',
-      d.assumedLoad ? 'no device named for this port yet' : 'everything on this port at its hungriest'
-    ),
-    line('Fuse at least, load ÷ 0.8', ampsText(w.min), 'A', 'computed', 'a fuse runs at 80 % at most'),
-    line(
-      wire ? `${wireSizeText(wire)} carries` : 'Wire carries',
-      ampacity === undefined ? 'unknown' : fixed(ampacity, 1),
-      'A',
-      'table',
-      `${laid.insulationC} °C class, ${fixed(laid.ambientC, 0)} °C air, ${laid.bundledCount <= 2 ? 'not bundled' : `${laid.bundledCount} bundled`}`
-    )
-  ];
-  if (d.weakest)
-    lines.push(line(`Weakest part, ${d.weakest.name}`, fixed(d.weakest.ratingA, 1), 'A', 'part', 'its rating'));
-  if (d.inrushA2s > 0)
-    lines.push(
-      line(
-        'Inrush',
-        fixed(d.inrushA2s, 1),
-        'A²s',
-        'assumed',
-        d.hasMotor ? 'motor start, 6 times for 0.15 s' : 'input capacitor of one module'
-      )
-    );
-  return {
-    id: `fuse-${d.circuit.id}`,
-    title: `Fuse ${d.fuseTag}`,
-    formula: 'at least load ÷ 0.8, at most the smallest of wire, switch and port',
-    lines,
-    result: { value: d.fuseA === undefined ? d.fuseOrigin : fixed(d.fuseA, 1), unit: 'A' }
-  };
-}
-
-function dropWorking(
-  d: Draft,
-  wire: WireSize,
-  r: { wire: number; fuse: number; contacts: number },
-  sharedV: number,
-  dropV: number,
-  main: MainPlan
-): Working {
-  return {
-    id: `drop-${d.circuit.id}`,
-    title: `Voltage lost on the way to ${d.portTag}`,
-    formula: 'lost = load × (wire out and back + fuse + contacts) + shared path',
-    lines: [
-      line('Load', ampsText(d.loadA), 'A', 'computed', 'hungriest moment'),
-      line(
-        `${wireSizeText(wire)}, ${fixed(d.lengthMm / 1000, 2)} m out and back`,
-        fixed(r.wire, 1),
-        'mohm',
-        d.lengthOrigin === 'set' ? 'entered' : 'computed',
-        'copper at box temperature'
-      ),
-      line('Fuse and clips', fixed(r.fuse, 1), 'mohm', 'table', 'typical, warm'),
-      line(
-        'Switch, port and crimps',
-        fixed(r.contacts, 1),
-        'mohm',
-        'table',
-        'new contacts; old ones are several times higher'
-      ),
-      line(
-        'Shared path',
-        fixed(sharedV, 2),
-        'V',
-        'computed',
-        `${ampsText(main.loadA)} A through ${fixed(main.commonMilliOhm, 1)} mohm`
-      )
-    ],
-    result: { value: fixed(dropV, 2), unit: 'V' }
-  };
-}
-
-type MainContext = {
-  laid: Laid;
-  block: PartOf<'fuse-block'> | undefined;
-  shunt: PartOf<'shunt'> | undefined;
-  lowV: number;
-  tags: Record<string, string>;
-};
-
-function mainPlan({ box, catalogue, need, bank, fit }: Sources, circuits: Draft[], x: MainContext): MainPlan {
-  const holder = partOf(box, 'fuse-holder', box.wiring.mainHolderPartId);
-  const fuse = holder && fuseOf(box, catalogue, holder.family);
-  const masterId = masterPortId(box);
-  const masterPart = partOf(box, 'panel', box.ports.find((p) => p.id === masterId)?.partId);
-  const simultaneous = (need.peakA * need.atV) / x.lowV;
-  const assumed = circuits.filter((c) => c.assumedLoad).reduce((s, c) => s + c.loadA, 0);
-  const charge = Math.max(0, ...circuits.filter((c) => c.circuit.purpose === 'charge').map((c) => c.loadA));
-  const loadA = Math.max(simultaneous + assumed, charge);
-  const parts: { name: string; ratingA: number | null | undefined }[] = [
-    { name: masterId ? (x.tags[masterId] ?? 'master switch') : 'master switch', ratingA: masterPart?.ratingA },
-    { name: 'fuse block', ratingA: x.block?.totalA },
-    { name: 'shunt', ratingA: x.shunt?.ratingA },
-    { name: 'main fuse holder', ratingA: holder?.ratingA }
-  ];
-  const weakest = parts
-    .filter((p): p is { name: string; ratingA: number } => p.ratingA != null)
-    .sort((a, b) => a.ratingA - b.ratingA)[0];
-  const setWire = valueOf<WireSize>(box.wiring.mainWire, undefined);
-  const wireLimit = setWire && knownSize(setWire) ? ampacityA(setWire, x.laid) : Infinity;
-  const biggest = Math.max(0, ...circuits.filter((c) => c.circuit.purpose === 'load').map((c) => c.fuseA ?? 0));
-  const limitA = Math.min(weakest?.ratingA ?? Infinity, wireLimit);
-  const autoFuse =
-    holder && fuse
-      ? smallestFuse(holder.family, fuse.ratingsA, { loadA, inrushA2s: 0, leastA: SELECTIVE_RATIO * biggest, limitA })
-      : undefined;
-  const fuseA = holder ? valueOf(box.wiring.mainFuse, autoFuse) : undefined;
-  const wire =
-    box.wiring.mainWire.is === 'auto'
-      ? smallestWire(box.preferences.wireSystem, x.laid, fuseA ?? loadA, () => true)
-      : setWire;
-  const judged = wire && knownSize(wire) ? wire : THINNEST;
-  const fuseDistanceMm = valueOf(box.wiring.mainFuseFromBatteryMm, holder?.usualDistanceMm);
-  const run = runMm(
-    bodyPoint(fit, 'battery-1'),
-    portPoint(
-      fit,
-      box.ports.find((p) => p.id === masterId)
-    ) ?? bodyPoint(fit, 'fuse-block'),
-    false
-  );
-  const second = masterId
-    ? runMm(
-        portPoint(
-          fit,
-          box.ports.find((p) => p.id === masterId)
-        ),
-        bodyPoint(fit, 'fuse-block'),
-        false
-      )
-    : { lengthMm: 0 };
-  const leadMm = outsideLeadMm(box);
-  const lengthMm = run.lengthMm + second.lengthMm;
-  const perM = milliOhmPerM(judged, Math.max(20, x.laid.ambientC), { cca: x.laid.cca });
-  const boltHolder = holder?.family === 'midi' || holder?.family === 'post';
-  const fuseOhm =
-    holder && fuseA
-      ? fuseMilliOhm(holder.family, fuseA, loadA) +
-        (holder.contactMilliOhm ?? (boltHolder ? R.boltHolder : R.bladeHolder))
-      : 0;
-  const commonMilliOhm =
-    (2 * (lengthMm + leadMm) * perM) / 1000 +
-    fuseOhm +
-    (masterPart?.contactMilliOhm ?? 0) +
-    shuntMilliOhm(x.shunt) +
-    (leadMm > 0 ? INLET_MILLIOHM : 0) +
-    2 *
-      R.ringOnStud *
-      mainRunCount({
-        hasMainFuse: holder !== undefined && box.wiring.mainFuse.is !== 'none',
-        hasMaster: masterId !== undefined,
-        hasBlock: x.block !== undefined,
-        hasShunt: x.shunt !== undefined,
-        outside: leadMm > 0
-      });
-  const ahead = (2 * (fuseDistanceMm ?? 0) * milliOhmPerM(judged, 20)) / 1000 + 2 * R.ringOnStud;
-  const weakOhm = bank
-    ? (sagMilliOhm(bank.chemistry, bank.part.capacityAh, box.outing.airC, WEAK_SOC) / bank.count + commonMilliOhm) /
-      1000
-    : Infinity;
-  const plan = {
-    holder,
-    fuseFamily: holder?.family,
-    fuse,
-    fuseA,
-    fuseOrigin: (holder ? box.wiring.mainFuse.is : box.wiring.mainFuse.is === 'unknown' ? 'unknown' : 'none') as Origin,
-    wire,
-    wireOrigin: box.wiring.mainWire.is,
-    ampacityA: wire && knownSize(wire) ? ampacityA(wire, x.laid) : undefined,
-    loadA,
-    fuseDistanceMm,
-    lengthMm,
-    fuseMilliOhm: fuseOhm,
-    commonMilliOhm,
-    prospectiveA: bank ? (bank.fullV / (bank.faultMilliOhm + ahead)) * 1000 : 0,
-    weakFaultA: bank ? openCircuitV(bank.chemistry, WEAK_SOC) / weakOhm : 0,
-    weakest,
-    masterPortId: masterId,
-    masterPart
-  };
-  return { ...plan, working: mainWorking(plan, biggest) };
-}
-
-function mainWorking(m: Omit<MainPlan, 'working'>, biggestA: number): Working {
-  return {
-    id: 'main-fuse',
-    title: 'Main fuse',
-    formula: 'at least load ÷ 0.8 and 2.76 × the largest branch fuse, at most the smallest of wire and parts',
-    lines: [
-      line('Most at one moment', ampsText(m.loadA), 'A', 'computed', 'all that runs together, at the lowest voltage'),
-      line('Fuse at least, load ÷ 0.8', ampsText(m.loadA / 0.8), 'A', 'computed', 'a fuse runs at 80 % at most'),
-      line(
-        'To let a branch open first',
-        ampsText(SELECTIVE_RATIO * biggestA),
-        'A',
-        'computed',
-        `2.76 × ${fixed(biggestA, 1)} A`
-      ),
-      line(
-        m.wire ? `${wireSizeText(m.wire)} carries` : 'Wire carries',
-        m.ampacityA === undefined ? 'unknown' : fixed(m.ampacityA, 1),
-        'A',
-        'table',
-        'derated for class, air and bundle'
-      ),
-      ...(m.weakest
-        ? [line(`Weakest part, ${m.weakest.name}`, fixed(m.weakest.ratingA, 0), 'A', 'part', 'its rating')]
-        : []),
-      line('A short behind it could reach', fixed(m.prospectiveA, 0), 'A', 'computed', 'full battery, low resistance')
-    ],
-    result: { value: m.fuseA === undefined ? m.fuseOrigin : fixed(m.fuseA, 1), unit: 'A' }
   };
 }

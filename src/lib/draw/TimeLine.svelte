@@ -79,6 +79,24 @@
     );
   }
 
+  /** A bar is begun where the pointer goes down on an empty stretch of a row, and drawn out to its end. */
+  function begin(event: PointerEvent, device: Device): void {
+    if (event.button !== 0) return;
+    const startH = snap(hourAt(axis, localX(event)));
+    if (startH < 0 || startH >= endH) return;
+    const bar: Span = { startH, endH: Math.min(endH, startH + SNAP_H), dutyFraction: null };
+    open.set(
+      `${device.name}: a bar from ${clockText(startH)}`,
+      `devices/${device.id}/spans`,
+      [...device.spans, bar],
+      'drag-bar'
+    );
+    open.selected = { kind: 'device', id: device.id };
+    drag = { device, span: device.spans.length, grip: 'end', fromX: localX(event), was: bar };
+    svg.setPointerCapture(event.pointerId);
+    event.preventDefault();
+  }
+
   function down(event: PointerEvent, device: Device, span: number, grip: Drag['grip']): void {
     open.selected = { kind: 'device', id: device.id };
     drag = { device, span, grip, fromX: localX(event), was: device.spans[span]! };
@@ -255,6 +273,17 @@
         <tspan style:fill="var(--ink2)">h</tspan></text
       >
     </g>
+    <!-- svelte-ignore a11y_no_static_element_interactions -->
+    <rect
+      class="track"
+      data-track={device.id}
+      x={axis.leftPx}
+      y={y + 4}
+      width={axis.widthPx}
+      height={ROW - 8}
+      fill="transparent"
+      onpointerdown={(e) => begin(e, device)}><title>Drag to put a bar here</title></rect
+    >
     {#each device.spans as span, i (i)}
       {@const x1 = Math.max(axis.leftPx, pxAt(axis, span.startH))}
       {@const x2 = Math.min(axis.leftPx + axis.widthPx, pxAt(axis, span.endH))}
@@ -355,6 +384,9 @@
 </svg>
 
 <style>
+  .track {
+    cursor: crosshair;
+  }
   .bar {
     cursor: grab;
   }

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Attr } from '@haversack/core/box/attr';
   import type { CircuitPlan } from '@haversack/core/wiring/types';
-  import { fuseOf } from '@haversack/core/wiring/wiring';
+  import { fuseOf } from '@haversack/core/wiring/main-path';
   import { ampsText, fixed, runText } from '@haversack/core/quantity/format';
   import { wireSizeText } from '@haversack/core/quantity/wire-size';
   import { useBox } from '$lib/client/open-box.svelte.ts';

@@ -1,5 +1,5 @@
 import { setTo } from '../../box/attr.ts';
-import { fuseOf } from '../../wiring/wiring.ts';
+import { fuseOf } from '../../wiring/main-path.ts';
 import { pickSizes, smallestFuse } from '../../wiring/sizing.ts';
 import { ampacityA, areaMm2 } from '../../wiring/conductor.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';

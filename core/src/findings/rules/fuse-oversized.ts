@@ -1,6 +1,6 @@
 import { circuitPlace, rule, set } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
-import { fuseOf } from '../../wiring/wiring.ts';
+import { fuseOf } from '../../wiring/main-path.ts';
 import { smallestFuse } from '../../wiring/sizing.ts';
 
 /** Three times the load, although a smaller one would do. */

@@ -1,5 +1,5 @@
 import { CHEMISTRY } from '../../battery/chemistry.ts';
-import { fuseOf } from '../../wiring/wiring.ts';
+import { fuseOf } from '../../wiring/main-path.ts';
 import { BOX_PLACE, catalogueOf, rule, usePart } from '../rule.ts';
 
 /** A fuse whose DC voltage is too low or not stated cannot be trusted to break. */

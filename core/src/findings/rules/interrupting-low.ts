@@ -1,6 +1,6 @@
 import { AUTO } from '../../box/attr.ts';
 import { catalogueOf, MAIN_PLACE, rule, set, usePart } from '../rule.ts';
-import { fuseOf } from '../../wiring/wiring.ts';
+import { fuseOf } from '../../wiring/main-path.ts';
 
 /** A short could exceed what the main fuse can break. */
 export const interruptingLow = rule('interrupting-low', 'safe', 'wiring', (x) => {

@@ -1,0 +1,37 @@
+import type { Bank } from '../battery/bank.ts';
+import type { Box } from '../box/schema.ts';
+import type { CaseFit } from '../case/fit.ts';
+import type { Catalogue } from '../catalogue/part.ts';
+import type { Demand } from '../demand/demand.ts';
+import type { WireSize } from '../quantity/wire-size.ts';
+import type { CircuitPlan } from './types.ts';
+
+/** What the wiring is worked out from. */
+export type Sources = {
+  box: Box;
+  catalogue: Catalogue;
+  need: Demand;
+  bank: Bank | undefined;
+  fit: CaseFit | undefined;
+};
+
+/** State of charge at which the weakest fault is judged. @source electrical reference 5 */
+export const WEAK_SOC = 0.2;
+
+/** A circuit before the main path and its wire are known. */
+export type Draft = Omit<
+  CircuitPlan,
+  | 'wire'
+  | 'ampacityA'
+  | 'branchMilliOhm'
+  | 'fuseMilliOhm'
+  | 'dropV'
+  | 'dropFraction'
+  | 'plugV'
+  | 'weakFaultA'
+  | 'conductorC'
+  | 'fuseWorking'
+  | 'dropWorking'
+  | 'fuseA'
+  | 'windowA'
+> & { fuseA: number | undefined; wire: WireSize | undefined; limitA: number | undefined };
