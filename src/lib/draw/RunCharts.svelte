@@ -250,9 +250,11 @@
     kept back<br />{fixed(keepBack, 0)} %
   </div>
   {#if outing.endsAtH !== undefined && outing.endsAtH < endH && outing.endsAtH >= axis.fromH && outing.endsAtH <= axis.toH}
+    {@const endOffsetPx = ((outing.endsAtH - axis.fromH) / (axis.toH - axis.fromH)) * axis.widthPx}
     <div
       class="pennant"
-      style:left="{axis.leftPx + ((outing.endsAtH - axis.fromH) / (axis.toH - axis.fromH)) * axis.widthPx}px"
+      class:flip={endOffsetPx < 120}
+      style:left="{axis.leftPx + endOffsetPx}px"
     >
       {outing.reason === 'kept-back' ? 'Empty' : outing.reason === 'device' ? 'A device stops' : 'Off'}
       <span class="n">{clockText(outing.endsAtH)}</span>
@@ -299,5 +301,11 @@
     line-height: 18px;
     white-space: nowrap;
     clip-path: polygon(0 0, 100% 0, 100% 100%, 0 100%, 6px 50%);
+  }
+  /* Near the left edge it would cover the row's words, so it flies to the right there. */
+  .pennant.flip {
+    transform: none;
+    padding: 1px 12px 1px 8px;
+    clip-path: polygon(0 0, 100% 0, calc(100% - 6px) 50%, 100% 100%, 0 100%);
   }
 </style>

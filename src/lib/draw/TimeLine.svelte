@@ -254,7 +254,7 @@
     >
       <rect x="4" y={y + 2} width={axis.leftPx - 12} height={ROW - 4} fill="transparent" />
       <text class="n" x="14" y={y + 16} style:fill="var(--ink2)">{row + 1}</text>
-      <text x="36" y={y + 16} font-weight="640">{short(device.name, 24)}</text>
+      <text x="36" y={y + 16} font-weight="640">{short(device.name, 22)}</text>
       <text x="36" y={y + 30} style:fill="var(--ink2)"
         >{SUPPLY_WORDS[device.supply]}{device.source === 'guess' ? ', a guess' : ''}</text
       >
