@@ -251,11 +251,7 @@
   </div>
   {#if outing.endsAtH !== undefined && outing.endsAtH < endH && outing.endsAtH >= axis.fromH && outing.endsAtH <= axis.toH}
     {@const endOffsetPx = ((outing.endsAtH - axis.fromH) / (axis.toH - axis.fromH)) * axis.widthPx}
-    <div
-      class="pennant"
-      class:flip={endOffsetPx < 120}
-      style:left="{axis.leftPx + endOffsetPx}px"
-    >
+    <div class="pennant" class:flip={endOffsetPx < 120} style:left="{axis.leftPx + endOffsetPx}px">
       {outing.reason === 'kept-back' ? 'Empty' : outing.reason === 'device' ? 'A device stops' : 'Off'}
       <span class="n">{clockText(outing.endsAtH)}</span>
     </div>
