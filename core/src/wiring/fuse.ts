@@ -90,11 +90,11 @@ export const letThroughA2s = (family: FuseFamily, ratingA: number): number => {
 /** Melting I²t of a blade fuse, A²s; between listed ratings by the next smaller; undefined for other families. */
 export function meltingA2s(family: FuseFamily, ratingA: number): number | undefined {
   if (family !== 'blade' && family !== 'mini-blade') return undefined;
-  const listed = Object.keys(BLADE_MELT)
-    .map(Number)
-    .filter((r) => r <= ratingA);
-  return listed.length ? BLADE_MELT[String(Math.max(...listed))] : undefined;
+  return MELT_LARGEST_FIRST.find(([listedA]) => listedA <= ratingA)?.[1];
 }
+const MELT_LARGEST_FIRST = Object.entries(BLADE_MELT)
+  .map(([ratingA, a2s]) => [Number(ratingA), a2s] as const)
+  .sort((a, b) => b[0] - a[0]);
 
 /** Element resistance under load, milliohm: blade R_cold(1 + 0.4(I/I_n)²); bolt-down families by their 80 mV at rating. @source electrical reference 3 */
 export function fuseMilliOhm(family: FuseFamily, ratingA: number, currentA: number): number {
