@@ -12,6 +12,7 @@ import { chargingPlan } from '../src/charge/charging.ts';
 import { solarPlan } from '../src/charge/solar.ts';
 import { storagePlan } from '../src/charge/storage.ts';
 import { judge } from '../src/compare/candidate.ts';
+import { finished } from '../src/work.ts';
 import { COLUMNS, sortedRows } from '../src/compare/columns.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { starter } from '../src/demo/builder.ts';
@@ -251,18 +252,18 @@ describe('batteries side by side', () => {
   });
   test('a bigger one lasts longer and weighs more; nine of ten is less than as often as not', () => {
     const [small, large] = [20, 35].map((ah) =>
-      judge(hide, STARTER_CATALOGUE, starter('battery', `battery-lfp-${ah}`), 1)
+      finished(judge(hide, STARTER_CATALOGUE, starter('battery', `battery-lfp-${ah}`), 1))
     );
     expect(large!.lastsH!).toBeGreaterThan(small!.lastsH!);
     expect(large!.massKg).toBeGreaterThan(small!.massKg);
     expect(small!.surelyH!).toBeLessThan(small!.lastsH!);
     expect(large!.fits).toBe('no');
-    const two = judge(hide, STARTER_CATALOGUE, starter('battery', 'battery-lfp-20'), 2);
+    const two = finished(judge(hide, STARTER_CATALOGUE, starter('battery', 'battery-lfp-20'), 2));
     expect(two.lastsH!).toBeGreaterThan(1.9 * small!.lastsH!);
   });
   test('rows sort by any column, pinned ones first, unknown last', () => {
     const facts = (lastsH: number) => ({ ...judgeBase, lastsH });
-    const judgeBase = judge(hide, STARTER_CATALOGUE, starter('battery', 'battery-lfp-20'), 1);
+    const judgeBase = finished(judge(hide, STARTER_CATALOGUE, starter('battery', 'battery-lfp-20'), 1));
     const rows = [
       { facts: facts(5), pinned: false },
       { facts: undefined, pinned: false },

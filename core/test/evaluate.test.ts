@@ -8,6 +8,8 @@ import { partSchema } from '../src/catalogue/part.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { fieldsOf, withField } from '../src/catalogue/fields.ts';
 import { candidate } from '../src/compare/candidate.ts';
+import { finished } from '../src/work.ts';
+import { sure } from '../src/outing/sure.ts';
 import { canalNightBankBox, demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { crowdedBox } from '../src/demo/crowded.ts';
 import { starter } from '../src/demo/builder.ts';
@@ -136,9 +138,11 @@ describe('the whole chain', () => {
 
   test('a battery beside another is told by the same arithmetic', () => {
     const box = saltmarshHideBox();
-    const facts = candidate(box, plan(box));
+    const facts = finished(candidate(box, plan(box)));
     expect(facts.lastsH).toBeCloseTo(lasts(box), 9);
     expect(facts).toMatchObject({ coldCharging: false, airTravel: 'no', fits: 'yes' });
+    const { demand, bank, feed } = plan(box);
+    expect(facts.chanceFraction).toBe(sure(box, demand, bank!, feed).chanceFraction);
   });
 });
 

@@ -80,9 +80,10 @@ const api = {
   async compare(job: Job, rows: readonly CompareRow[], onRow: (i: number, facts: Candidate) => void): Promise<boolean> {
     const { plan, catalogue } = planOf(job);
     for (const [i, row] of rows.entries()) {
-      onRow(i, row === 'chosen' ? candidate(job.box, plan) : judge(job.box, catalogue, row.part, row.count));
-      await breathe();
-      if (job.version < newest) return false;
+      const work = row === 'chosen' ? candidate(job.box, plan) : judge(job.box, catalogue, row.part, row.count);
+      const facts = await inPieces(work, job.version);
+      if (!facts) return false;
+      onRow(i, facts);
     }
     return true;
   },

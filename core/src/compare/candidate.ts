@@ -5,7 +5,7 @@ import type { Box } from '../box/schema.ts';
 import type { Catalogue, PartOf } from '../catalogue/part.ts';
 import { chargingPlan } from '../charge/charging.ts';
 import { evaluate, type Plan } from '../evaluate.ts';
-import { sure } from '../outing/sure.ts';
+import { SURE_RUNS, sureRuns } from '../outing/sure.ts';
 
 /** What one battery means for this box, for a comparison side by side. */
 export type Candidate = {
@@ -28,9 +28,6 @@ export type Candidate = {
   fits: string;
 };
 
-/** Runs for the sureness of one row of the comparison: enough for a percent or two. */
-const ROW_RUNS = 300;
-
 /** The edits that put a candidate in place of the bank. */
 export const chooseBattery = (part: PartOf<'battery'>, count: number): Edit[] => [
   { op: 'set', path: `parts/${part.id}`, value: part },
@@ -39,14 +36,26 @@ export const chooseBattery = (part: PartOf<'battery'>, count: number): Edit[] =>
   { op: 'set', path: 'bank/packs', value: [] }
 ];
 
-/** A candidate judged in this box, as new. */
-export function judge(box: Box, catalogue: Catalogue, part: PartOf<'battery'>, count: number): Candidate {
+/** Runs for a battery only thought of: its chance within two percent or so, a row in a fraction of a second. */
+const ROW_RUNS = 600;
+
+/** A candidate judged in this box, as new; in pieces, like `candidate`. */
+export function* judge(
+  box: Box,
+  catalogue: Catalogue,
+  part: PartOf<'battery'>,
+  count: number
+): Generator<unknown, Candidate> {
   const doc = applyEdits(box, chooseBattery(part, count));
-  return candidate(doc, evaluate(doc, catalogue));
+  return yield* candidate(doc, evaluate(doc, catalogue), ROW_RUNS);
 }
 
-/** The comparable facts of a plan's battery. @throws never; fields that cannot be told are null */
-export function candidate(box: Box, plan: Plan, runCount = ROW_RUNS): Candidate {
+/**
+ * The comparable facts of a plan's battery; by default as sure as the Outing stage says it, from the same runs.
+ * In pieces, so that a worker can be stopped; `finished` takes it to its end.
+ * @throws never; fields that cannot be told are null
+ */
+export function* candidate(box: Box, plan: Plan, runCount = SURE_RUNS): Generator<unknown, Candidate> {
   const b = plan.bank;
   if (!b)
     return {
@@ -67,7 +76,7 @@ export function candidate(box: Box, plan: Plan, runCount = ROW_RUNS): Candidate 
     };
   const data = CHEMISTRY[b.chemistry];
   const o = plan.outing;
-  const many = o ? sure(box, plan.demand, b, plan.feed, { runCount }) : undefined;
+  const many = o ? yield* sureRuns(box, plan.demand, b, plan.feed, { runCount }) : undefined;
   const most = 6 * box.outing.durationH - 1e-6;
   const charge = chargingPlan(box, plan);
   const price = b.part.priceAmount === null ? null : b.part.priceAmount * b.count;

@@ -4,6 +4,7 @@ import type { Demand } from '../demand/demand.ts';
 import { scaledLaw } from '../network/law.ts';
 import { normal, seededRandom } from '../sun/weather.ts';
 import type { Feed } from '../wiring/feed.ts';
+import { finished } from '../work.ts';
 import { runInput } from './input.ts';
 import { CAPACITY_SPREAD_FRACTION, hoursOf } from './outing.ts';
 import { run } from './run.ts';
@@ -93,10 +94,7 @@ export function* sureRuns(
 
 /** All runs at once, for the report. */
 export function sure(...args: Parameters<typeof sureRuns>): Sure {
-  const runs = sureRuns(...args);
-  let next = runs.next();
-  while (!next.done) next = runs.next();
-  return next.value;
+  return finished(sureRuns(...args));
 }
 
 function perturbed(

@@ -168,8 +168,8 @@
       </table>
     </div>
     <p class="lab mt-2">
-      Each as new, in this case, with this wiring. Volts at the end: at the plug of the device that wants most. Press a
-      heading to sort; pinned rows stay on top.
+      The chosen one as it is, each other as new; in this case, with this wiring. Volts at the end: at the plug of the
+      device that wants most. Press a heading to sort; pinned rows stay on top.
     </p>
   {/if}
 </section>
