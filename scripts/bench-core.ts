@@ -16,8 +16,13 @@ function median(times: number[]): number {
   return times.sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
 }
 
+const WARM_MS = 1500;
+
 function measure(name: string, bound: string, work: () => void, rounds = 60): void {
-  for (let i = 0; i < 40; i++) work();
+  // As after a minute of designing: until then the compiler is at work too, and the first line would pay for all.
+  const warmUntil = performance.now() + WARM_MS;
+  do work();
+  while (performance.now() < warmUntil);
   const times: number[] = [];
   for (let i = 0; i < rounds; i++) {
     const t = performance.now();
