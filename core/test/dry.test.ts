@@ -103,6 +103,9 @@ describe('how it hangs, stands and swims', () => {
     for (const box of demoBoxes()) {
       const plan = evaluate(box, STARTER_CATALOGUE);
       expect(plan.stance!.tipDeg.front).toBeGreaterThan(10);
+      const { tipsFirst, tipDeg } = plan.stance!;
+      expect(tipsFirst.deg).toBe(Math.min(...Object.values(tipDeg)));
+      expect(tipDeg[tipsFirst.edge]).toBe(tipsFirst.deg);
       expect(plan.stance!.hold!.forceN).toBeGreaterThan(50);
       expect(plan.dry!.freeL).toBeGreaterThan(0.5);
       expect(JSON.stringify([plan.stance, plan.dry])).not.toMatch(/null,"right"|NaN/);

@@ -11,10 +11,15 @@ export const LEAST_TIP_DEG = 25;
 /** A folded-up handle stands about this far over the lid. @source rule of thumb */
 const HANDLE_OVER_LID_MM = 25;
 
+export type Edge = 'front' | 'back' | 'left' | 'right';
+const EDGES: readonly Edge[] = ['front', 'back', 'left', 'right'];
+
 export type Stance = {
   /** Undefined for a case without a handle on top. */
   hangDeg: number | undefined;
-  tipDeg: { front: number; back: number; left: number; right: number };
+  tipDeg: Record<Edge, number>;
+  /** The edge it goes over first, and the slope at which it does. */
+  tipsFirst: { edge: Edge; deg: number };
   floating: Floating | undefined;
   hold: HoldDown | undefined;
 };
@@ -33,17 +38,20 @@ export function stance(
   const low = g.zMm + c.wallMm;
   const insetX = (c.rimLengthMm - c.floorLengthMm) / 2;
   const insetY = (c.rimWidthMm - c.floorWidthMm) / 2;
+  const tips = {
+    front: tipDeg(g.yMm - insetY, low),
+    back: tipDeg(c.rimWidthMm - insetY - g.yMm, low),
+    left: tipDeg(g.xMm - insetX, low),
+    right: tipDeg(c.rimLengthMm - insetX - g.xMm, low)
+  };
+  const edge = EDGES.reduce((first, e) => (tips[e] < tips[first] ? e : first));
   return {
     hangDeg:
       c.handleRatedKg === null
         ? undefined
         : hangTiltDeg(g.xMm - c.rimLengthMm / 2, c.depthMm + c.lidDepthMm + HANDLE_OVER_LID_MM, g.zMm),
-    tipDeg: {
-      front: tipDeg(g.yMm - insetY, low),
-      back: tipDeg(c.rimWidthMm - insetY - g.yMm, low),
-      left: tipDeg(g.xMm - insetX, low),
-      right: tipDeg(c.rimLengthMm - insetX - g.xMm, low)
-    },
+    tipDeg: tips,
+    tipsFirst: { edge, deg: tips[edge] },
     floating: c.gasTight ? floating(c, volumesL(c).totalL, mass.massKg) : undefined,
     hold: battery(fit)
   };

@@ -22,6 +22,8 @@ export type Outing = {
   endBatteryV: number;
   /** What the devices want against what the battery gives, Ah. */
   drawnAh: number;
+  /** Drawn, over the wanted hours. */
+  meanA: number;
   /** Port the panel voltmeter hangs on, in the run's port table. */
   meterPort: number | null;
   /** Place of each device's port in the run's table. */
@@ -63,6 +65,7 @@ export function outing(
     endSocFraction: Math.max(0, planned.endSocFraction),
     endBatteryV: planned.batteryV[planned.batteryV.length - 1]!,
     drawnAh: planned.drawnAh,
+    meanA: planned.drawnAh / durationH,
     meterPort: input.meterPort ?? null,
     portOfLoad: input.loads.map((l) => l.port),
     chanceFraction,

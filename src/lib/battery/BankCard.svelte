@@ -5,6 +5,7 @@
   import AttrField from '$lib/ui/AttrField.svelte';
   import PartSelect from '$lib/ui/PartSelect.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import QuantityRow from '$lib/ui/QuantityRow.svelte';
 
   const open = useBox();
   const bank = $derived(open.plan.bank);
@@ -23,64 +24,54 @@
 <section class="rounded-box border border-line2 bg-raise p-4" aria-label="This battery">
   <h2 class="h3">This box’s battery</h2>
   <PartSelect label="Battery" kind="battery" value={b.partId} path="bank/partId" none="none yet" />
-  <div class="row">
-    <span>How many</span><QuantityField
-      label="How many batteries"
-      hideLabel
-      kind="number"
-      width={56}
-      text={String(b.count)}
-      options={{ min: 1, max: 4 }}
-      onvalue={(v) => set(`${Math.round(v)} packs`, 'count', Math.round(v))}
-    />
-  </div>
-  <div class="row">
-    <span>Age</span><QuantityField
-      label="Age in years"
-      hideLabel
-      kind="number"
-      unit="years"
-      width={56}
-      text={fixed(b.ageYears, b.ageYears % 1 ? 1 : 0)}
-      options={{ min: 0, max: 30 }}
-      onvalue={(v) => set(`Battery ${v} years old`, 'ageYears', v)}
-    />
-  </div>
-  <div class="row">
-    <span>Starts</span><QuantityField
-      label="How full it starts"
-      hideLabel
-      kind="fraction"
-      unit="% full"
-      width={56}
-      text={fixed(b.startFraction * 100, 0)}
-      options={{ min: 0.01, max: 1 }}
-      onvalue={(v) => set(`Starts ${fixed(v * 100, 0)} % full`, 'startFraction', v)}
-    />
-  </div>
-  <div class="row">
-    <span>Kept warmer than the air by</span><QuantityField
-      label="Warmer than the air"
-      hideLabel
-      kind="number"
-      unit="K"
-      width={56}
-      text={fixed(b.warmerK, 0)}
-      options={{ min: 0, max: 40 }}
-      onvalue={(v) => set(`Battery ${v} K warmer`, 'warmerK', v)}
-    />
-  </div>
-  <div class="row">
-    <span>Outings a year</span><QuantityField
-      label="Outings a year"
-      hideLabel
-      kind="number"
-      width={56}
-      text={fixed(b.outingsPerYear, 0)}
-      options={{ min: 0, max: 400 }}
-      onvalue={(v) => set(`${fixed(v, 0)} outings a year`, 'outingsPerYear', v)}
-    />
-  </div>
+  <QuantityRow
+    word="How many"
+    label="How many batteries"
+    kind="number"
+    width={56}
+    text={String(b.count)}
+    options={{ min: 1, max: 4 }}
+    onvalue={(v) => set(`${Math.round(v)} packs`, 'count', Math.round(v))}
+  />
+  <QuantityRow
+    word="Age"
+    label="Age in years"
+    kind="number"
+    unit="years"
+    width={56}
+    text={fixed(b.ageYears, b.ageYears % 1 ? 1 : 0)}
+    options={{ min: 0, max: 30 }}
+    onvalue={(v) => set(`Battery ${v} years old`, 'ageYears', v)}
+  />
+  <QuantityRow
+    word="Starts"
+    label="How full it starts"
+    kind="fraction"
+    unit="% full"
+    width={56}
+    text={fixed(b.startFraction * 100, 0)}
+    options={{ min: 0.01, max: 1 }}
+    onvalue={(v) => set(`Starts ${fixed(v * 100, 0)} % full`, 'startFraction', v)}
+  />
+  <QuantityRow
+    word="Kept warmer than the air by"
+    label="Warmer than the air"
+    kind="number"
+    unit="K"
+    width={56}
+    text={fixed(b.warmerK, 0)}
+    options={{ min: 0, max: 40 }}
+    onvalue={(v) => set(`Battery ${v} K warmer`, 'warmerK', v)}
+  />
+  <QuantityRow
+    word="Outings a year"
+    label="Outings a year"
+    kind="number"
+    width={56}
+    text={fixed(b.outingsPerYear, 0)}
+    options={{ min: 0, max: 400 }}
+    onvalue={(v) => set(`${fixed(v, 0)} outings a year`, 'outingsPerYear', v)}
+  />
   <AttrField
     label="Kept back"
     attr={b.keepBack}
@@ -135,29 +126,27 @@
   />
   {#if b.disconnect.is === 'set'}
     {@const cut = b.disconnect.value}
-    <div class="row">
-      <span class="pl-3">opens at</span><QuantityField
-        label="Disconnect opens at"
-        hideLabel
-        kind="voltage"
-        unit="V"
-        width={56}
-        text={fixed(cut.cutV, 1)}
-        options={{ min: 1, max: 60, plausibleMin: 9, plausibleMax: 14 }}
-        onvalue={(v) => set(`Opens at ${v} V`, 'disconnect', { is: 'set', value: { ...cut, cutV: v } })}
-      />
-    </div>
-    <div class="row">
-      <span class="pl-3">closes again at</span><QuantityField
-        label="Disconnect closes at"
-        hideLabel
-        kind="voltage"
-        unit="V"
-        width={56}
-        text={fixed(cut.backV, 1)}
-        options={{ min: 1, max: 60, plausibleMin: 9, plausibleMax: 16 }}
-        onvalue={(v) => set(`Closes at ${v} V`, 'disconnect', { is: 'set', value: { ...cut, backV: v } })}
-      />
-    </div>
+    <QuantityRow
+      word="opens at"
+      inset
+      label="Disconnect opens at"
+      kind="voltage"
+      unit="V"
+      width={56}
+      text={fixed(cut.cutV, 1)}
+      options={{ min: 1, max: 60, plausibleMin: 9, plausibleMax: 14 }}
+      onvalue={(v) => set(`Opens at ${v} V`, 'disconnect', { is: 'set', value: { ...cut, cutV: v } })}
+    />
+    <QuantityRow
+      word="closes again at"
+      inset
+      label="Disconnect closes at"
+      kind="voltage"
+      unit="V"
+      width={56}
+      text={fixed(cut.backV, 1)}
+      options={{ min: 1, max: 60, plausibleMin: 9, plausibleMax: 16 }}
+      onvalue={(v) => set(`Closes at ${v} V`, 'disconnect', { is: 'set', value: { ...cut, backV: v } })}
+    />
   {/if}
 </section>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { freeId } from '@haversack/core/box/lookup';
   import type { PartOf } from '@haversack/core/catalogue/part';
+  import { likelyBatteries } from '@haversack/core/battery/suggest';
   import { chooseBattery, type Candidate } from '@haversack/core/compare/candidate';
   import { COLUMNS, sortedRows, type ColumnId } from '@haversack/core/compare/columns';
   import Pin from '@lucide/svelte/icons/pin';
@@ -56,14 +57,11 @@
       { op: 'set', path: 'compare/candidates', value: taken }
     ]);
   }
-  /** Everything of the catalogue between what is needed and twice that. */
-  const likely = $derived.by(() => {
-    const wanted = bank?.neededAh ?? open.plan.demand.totalAh * 1.3;
-    return batteries
-      .filter((p) => p.capacityAh >= wanted * 0.8 && p.capacityAh <= Math.max(wanted * 2, 12))
-      .filter((p) => p.id !== bank?.part.id)
-      .map((part) => ({ part, count: 1 }));
-  });
+  const likely = $derived(
+    likelyBatteries(batteries, { neededAh: bank?.neededAh, totalAh: open.plan.demand.totalAh }, bank?.part.id).map(
+      (part) => ({ part, count: 1 })
+    )
+  );
   const setRow = (id: string, what: string, key: string, value: unknown) =>
     open.set(what, `compare/candidates/${id}/${key}`, value);
 </script>

@@ -4,6 +4,7 @@
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import QuantityRow from '$lib/ui/QuantityRow.svelte';
 
   const open = useBox();
   const bank = $derived(open.plan.bank);
@@ -37,17 +38,15 @@
 
 <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Arrangement">
   <h2 class="h3">Where the batteries stand, and how they are joined</h2>
-  <div class="row">
-    <span>How many</span><QuantityField
-      label="How many to join"
-      hideLabel
-      kind="number"
-      width={56}
-      text={String(b.count)}
-      options={{ min: 1, max: 4 }}
-      onvalue={(v) => set(`${Math.round(v)} batteries`, 'count', Math.round(v))}
-    />
-  </div>
+  <QuantityRow
+    word="How many"
+    label="How many to join"
+    kind="number"
+    width={56}
+    text={String(b.count)}
+    options={{ min: 1, max: 4 }}
+    onvalue={(v) => set(`${Math.round(v)} batteries`, 'count', Math.round(v))}
+  />
   <label class="row"
     ><span>Arrangement</span><select
       class="in w-72"
@@ -58,18 +57,16 @@
     ></label
   >
   {#if b.arrangement === 'outside'}
-    <div class="row">
-      <span>Lead to the box, one way</span><QuantityField
-        label="Lead of the outside battery"
-        hideLabel
-        kind="length"
-        unit={open.doc.preferences.lengthUnit}
-        width={72}
-        text={lengthText(b.leadMm, open.doc.preferences.lengthUnit, 0)}
-        options={{ lengthUnit: open.doc.preferences.lengthUnit, min: 50, max: 20000 }}
-        onvalue={(v) => set('Battery lead', 'leadMm', v)}
-      />
-    </div>
+    <QuantityRow
+      word="Lead to the box, one way"
+      label="Lead of the outside battery"
+      kind="length"
+      unit={open.doc.preferences.lengthUnit}
+      width={72}
+      text={lengthText(b.leadMm, open.doc.preferences.lengthUnit, 0)}
+      options={{ lengthUnit: open.doc.preferences.lengthUnit, min: 50, max: 20000 }}
+      onvalue={(v) => set('Battery lead', 'leadMm', v)}
+    />
     <p class="lab">
       The main fuse stays at the battery; the lead and both contacts of the inlet count in every voltage. The battery
       takes no room in the case and is not in its mass.

@@ -5,6 +5,7 @@
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import QuantityRow from '$lib/ui/QuantityRow.svelte';
 
   const open = useBox();
   const solar = $derived(open.doc.charging.solar);
@@ -54,30 +55,26 @@
           />
         </div>
       {/each}
-      <div class="row">
-        <span>Tilt, 0 is flat</span><QuantityField
-          label="Panel tilt"
-          hideLabel
-          kind="number"
-          unit="°"
-          width={56}
-          text={fixed(solar.tiltDeg, 0)}
-          options={{ min: 0, max: 90 }}
-          onvalue={(v) => set(`tilt ${v}°`, 'tiltDeg', v)}
-        />
-      </div>
-      <div class="row">
-        <span>Not shaded</span><QuantityField
-          label="Share not shaded"
-          hideLabel
-          kind="fraction"
-          unit="%"
-          width={56}
-          text={fixed(solar.unshadedFraction * 100, 0)}
-          options={{ min: 0, max: 1 }}
-          onvalue={(v) => set(`${fixed(v * 100, 0)} % unshaded`, 'unshadedFraction', v)}
-        />
-      </div>
+      <QuantityRow
+        word="Tilt, 0 is flat"
+        label="Panel tilt"
+        kind="number"
+        unit="°"
+        width={56}
+        text={fixed(solar.tiltDeg, 0)}
+        options={{ min: 0, max: 90 }}
+        onvalue={(v) => set(`tilt ${v}°`, 'tiltDeg', v)}
+      />
+      <QuantityRow
+        word="Not shaded"
+        label="Share not shaded"
+        kind="fraction"
+        unit="%"
+        width={56}
+        text={fixed(solar.unshadedFraction * 100, 0)}
+        options={{ min: 0, max: 1 }}
+        onvalue={(v) => set(`${fixed(v * 100, 0)} % unshaded`, 'unshadedFraction', v)}
+      />
       <AttrField
         label="Sky, of clear"
         attr={solar.skyFraction}

@@ -3,7 +3,7 @@
   import { fixed, temperatureText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Figure from '$lib/ui/Figure.svelte';
-  import QuantityField from '$lib/ui/QuantityField.svelte';
+  import QuantityRow from '$lib/ui/QuantityRow.svelte';
 
   const open = useBox();
   const plan = $derived(storagePlan(open.doc, open.plan));
@@ -16,30 +16,26 @@
   <h2 class="h3">On the shelf</h2>
   {#if plan}
     <p class="text-[14px] font-medium">{plan.say}</p>
-    <div class="row">
-      <span>Stored at</span><QuantityField
-        label="Storage temperature"
-        hideLabel
-        kind="temperature"
-        unit="°{unit}"
-        width={56}
-        text={temperatureText(open.doc.charging.storageC, unit)}
-        options={{ temperatureUnit: unit, min: -40, max: 60 }}
-        onvalue={(v) => open.set(`Stored at ${fixed(v, 0)} °C`, 'charging/storageC', v)}
-      />
-    </div>
-    <div class="row">
-      <span>For</span><QuantityField
-        label="Months of storage"
-        hideLabel
-        kind="number"
-        unit="months"
-        width={56}
-        text={fixed(open.doc.charging.storageMonths, open.doc.charging.storageMonths % 1 ? 1 : 0)}
-        options={{ min: 0, max: 36 }}
-        onvalue={(v) => open.set(`Stored ${v} months`, 'charging/storageMonths', v)}
-      />
-    </div>
+    <QuantityRow
+      word="Stored at"
+      label="Storage temperature"
+      kind="temperature"
+      unit="°{unit}"
+      width={56}
+      text={temperatureText(open.doc.charging.storageC, unit)}
+      options={{ temperatureUnit: unit, min: -40, max: 60 }}
+      onvalue={(v) => open.set(`Stored at ${fixed(v, 0)} °C`, 'charging/storageC', v)}
+    />
+    <QuantityRow
+      word="For"
+      label="Months of storage"
+      kind="number"
+      unit="months"
+      width={56}
+      text={fixed(open.doc.charging.storageMonths, open.doc.charging.storageMonths % 1 ? 1 : 0)}
+      options={{ min: 0, max: 36 }}
+      onvalue={(v) => open.set(`Stored ${v} months`, 'charging/storageMonths', v)}
+    />
     <div class="row">
       <span>Left then</span><span class="n">{fixed(plan.leftAfterFraction * 100, 0)} %</span>
     </div>

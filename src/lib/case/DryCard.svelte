@@ -3,6 +3,7 @@
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import QuantityRow from '$lib/ui/QuantityRow.svelte';
 
   const open = useBox();
   const p = $derived(open.plan.dry);
@@ -35,31 +36,27 @@
       /></span
     >
   </div>
-  <div class="row">
-    <span>Opened</span><QuantityField
-      label="Openings a month"
-      hideLabel
-      kind="number"
-      unit="times a month"
-      width={52}
-      text={fixed(d.openingsPerMonth, 0)}
-      options={{ min: 0, max: 500 }}
-      onvalue={(v) => open.set(`Opened ${v} times a month`, 'dry/openingsPerMonth', v)}
-    />
-  </div>
-  <div class="row">
-    <span>Silica gel in it</span><QuantityField
-      label="Silica gel"
-      hideLabel
-      kind="mass"
-      unit="g"
-      width={52}
-      text={d.gelG === null ? '' : fixed(d.gelG, 0)}
-      options={{ min: 0.0001, max: 1, bareUnit: 'g' }}
-      onempty={() => open.set('No gel', 'dry/gelG', null)}
-      onvalue={(kg) => open.set(`${fixed(kg * 1000, 0)} g of gel`, 'dry/gelG', Number((kg * 1000).toPrecision(6)))}
-    />
-  </div>
+  <QuantityRow
+    word="Opened"
+    label="Openings a month"
+    kind="number"
+    unit="times a month"
+    width={52}
+    text={fixed(d.openingsPerMonth, 0)}
+    options={{ min: 0, max: 500 }}
+    onvalue={(v) => open.set(`Opened ${v} times a month`, 'dry/openingsPerMonth', v)}
+  />
+  <QuantityRow
+    word="Silica gel in it"
+    label="Silica gel"
+    kind="mass"
+    unit="g"
+    width={52}
+    text={d.gelG === null ? '' : fixed(d.gelG, 0)}
+    options={{ min: 0.0001, max: 1, bareUnit: 'g' }}
+    onempty={() => open.set('No gel', 'dry/gelG', null)}
+    onvalue={(kg) => open.set(`${fixed(kg * 1000, 0)} g of gel`, 'dry/gelG', Number((kg * 1000).toPrecision(6)))}
+  />
   {#if p}
     {#each p.say as s (s)}<p class="mt-1">{s}</p>{/each}
     <div class="row"><span>Free air inside</span><span class="n">{fixed(p.freeL, 1)} l</span></div>

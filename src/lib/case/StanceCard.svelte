@@ -7,11 +7,6 @@
   const open = useBox();
   const s = $derived(open.plan.stance);
   const unit = $derived(open.doc.preferences.lengthUnit);
-  const least = $derived(s ? Math.min(s.tipDeg.front, s.tipDeg.back, s.tipDeg.left, s.tipDeg.right) : 0);
-  const edge = $derived(
-    s ? (['front', 'back', 'left', 'right'] as const).find((k) => s.tipDeg[k] === least) : undefined
-  );
-  const HOW = { snug: 'snug', foam: 'foam', strap: 'strap', cradle: 'cradle' } as const;
 </script>
 
 <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Carried, standing, in water">
@@ -27,8 +22,10 @@
       </div>
     {:else}<p class="lab">No handle on top: carry it low, with both hands.</p>{/if}
     <div class="row">
-      <span>Tips over, {edge} first, at</span><span class="flex items-center gap-2"
-        ><span class="n">{fixed(least, 0)}°</span><Mark state={least >= LEAST_TIP_DEG ? 'holds' : 'caution'} /></span
+      <span>Tips over, {s.tipsFirst.edge} first, at</span><span class="flex items-center gap-2"
+        ><span class="n">{fixed(s.tipsFirst.deg, 0)}°</span><Mark
+          state={s.tipsFirst.deg >= LEAST_TIP_DEG ? 'holds' : 'caution'}
+        /></span
       >
     </div>
     {#if s.floating}
@@ -49,7 +46,7 @@
     {:else}<p class="lab">Not tight: once the water is in, it sinks.</p>{/if}
   {:else}<p class="text-ink2">Appears when something stands in the case.</p>{/if}
   {#if s?.hold}
-    <h3 class="mt-3">Holding the battery: {HOW[s.hold.how]}</h3>
+    <h3 class="mt-3">Holding the battery: {s.hold.how}</h3>
     <p>{s.hold.say}</p>
     <div class="row">
       <span>Room left, right, front, back</span><span class="n"

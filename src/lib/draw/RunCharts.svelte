@@ -224,7 +224,7 @@
     <dt>Drawn from the battery</dt>
     <dd>most, at {clockText(r.timeH[peakIndex] ?? 0)} <b class="n">{ampsText(mostA)}</b> A</dd>
     {#if sunWh > 0}<dd>coming in, in all <b class="n">{fixed(sunWh, 0)}</b> Wh</dd>{/if}
-    <dd>mean over {fixed(outing.wantedH, 0)} h <b class="n">{ampsText(outing.drawnAh / outing.wantedH)}</b> A</dd>
+    <dd>mean over {fixed(outing.wantedH, 0)} h <b class="n">{ampsText(outing.meanA)}</b> A</dd>
   </dl>
   <dl class="words" style:top="108px">
     <dt>Charge left</dt>

@@ -6,6 +6,7 @@
   import { request } from '$lib/client/api.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import QuantityRow from '$lib/ui/QuantityRow.svelte';
   import DeviceBars from './device/DeviceBars.svelte';
   import DeviceClaims from './device/DeviceClaims.svelte';
   import DeviceDraw from './device/DeviceDraw.svelte';
@@ -127,18 +128,16 @@
     /></label
   >
   {#if device.inner}
-    <div class="row">
-      <span>Holds</span><QuantityField
-        label="Inner battery"
-        hideLabel
-        kind="energy"
-        unit="Wh"
-        width={64}
-        text={fixed(device.inner.capacityWh, device.inner.capacityWh < 10 ? 1 : 0)}
-        options={{ min: 0.1, max: 1000 }}
-        onvalue={(v) => set(`inner ${v} Wh`, 'inner/capacityWh', v)}
-      />
-    </div>
+    <QuantityRow
+      word="Holds"
+      label="Inner battery"
+      kind="energy"
+      unit="Wh"
+      width={64}
+      text={fixed(device.inner.capacityWh, device.inner.capacityWh < 10 ? 1 : 0)}
+      options={{ min: 0.1, max: 1000 }}
+      onvalue={(v) => set(`inner ${v} Wh`, 'inner/capacityWh', v)}
+    />
     <label class="row"
       ><span>Empties first</span><select
         class="in w-44"

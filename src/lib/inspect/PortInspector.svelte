@@ -12,6 +12,7 @@
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import QuantityRow from '$lib/ui/QuantityRow.svelte';
 
   let { plan }: { plan: PortPlan } = $props();
   const open = useBox();
@@ -68,17 +69,15 @@
       >{#each FACES as face (face)}<option value={face}>{face}</option>{/each}</select
     ></label
   >
-  <div class="row">
-    <span>From the left edge</span><QuantityField
-      label="From the left edge"
-      hideLabel
-      kind="length"
-      {unit}
-      text={lengthText(plan.port.xMm, unit)}
-      options={{ lengthUnit: unit, max: 2000 }}
-      onvalue={(v) => set(`moved to ${fixed(v, 1)} mm`, 'xMm', v)}
-    />
-  </div>
+  <QuantityRow
+    word="From the left edge"
+    label="From the left edge"
+    kind="length"
+    {unit}
+    text={lengthText(plan.port.xMm, unit)}
+    options={{ lengthUnit: unit, max: 2000 }}
+    onvalue={(v) => set(`moved to ${fixed(v, 1)} mm`, 'xMm', v)}
+  />
   <div class="row">
     <span>{plan.port.face === 'lid' ? 'Up from the front edge' : 'Up from the floor'}</span><QuantityField
       label="Up from the floor"

@@ -4,7 +4,7 @@ import { CASE_PLACE, rule } from '../rule.ts';
 /** A knock puts it over. */
 export const tipsOver = rule('tips-over', 'carry', 'case', (x) => {
   if (!x.stance) return [];
-  const [edge, deg] = Object.entries(x.stance.tipDeg).sort((a, b) => a[1] - b[1])[0]!;
+  const { edge, deg } = x.stance.tipsFirst;
   if (deg >= LEAST_TIP_DEG) return [];
   return [
     {

@@ -18,6 +18,7 @@
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import QuantityRow from '$lib/ui/QuantityRow.svelte';
 
   let { device, need }: { device: Device; need: DeviceDemand } = $props();
   const open = useBox();
@@ -51,45 +52,39 @@
           >{/if}
       </div>
       {#if draw.kind === 'event'}
-        <div class="row">
-          <span>Energy of one</span><QuantityField
-            label="Energy per event of {mode.name}"
-            hideLabel
-            kind="energy"
-            unit="J"
-            width={72}
-            text={fixed(draw.energyJ, draw.energyJ < 10 ? 1 : 0)}
-            options={{ min: 0.1 / 3600, max: 1e6 / 3600, bareUnit: 'J' }}
-            onvalue={(wh) =>
-              setMode(mode.id, `${fixed(wh * 3600, 0)} J each`, 'draw', {
-                ...draw,
-                energyJ: Number((wh * 3600).toPrecision(6))
-              })}
-          />
-        </div>
-        <div class="row">
-          <span>A day</span><QuantityField
-            label="Events a day of {mode.name}"
-            hideLabel
-            kind="number"
-            width={72}
-            text={fixed(draw.eventsPerDay, draw.eventsPerDay % 1 ? 1 : 0)}
-            options={{ min: 0, max: 100000 }}
-            onvalue={(v) => setMode(mode.id, `${v} a day`, 'draw', { ...draw, eventsPerDay: v })}
-          />
-        </div>
-        <div class="row">
-          <span>One takes</span><QuantityField
-            label="Length of one event of {mode.name}"
-            hideLabel
-            kind="number"
-            unit="s"
-            width={72}
-            text={fixed(draw.eventS, draw.eventS % 1 ? 1 : 0)}
-            options={{ min: 0.01, max: 86400 }}
-            onvalue={(v) => setMode(mode.id, `${v} s each`, 'draw', { ...draw, eventS: v })}
-          />
-        </div>
+        <QuantityRow
+          word="Energy of one"
+          label="Energy per event of {mode.name}"
+          kind="energy"
+          unit="J"
+          width={72}
+          text={fixed(draw.energyJ, draw.energyJ < 10 ? 1 : 0)}
+          options={{ min: 0.1 / 3600, max: 1e6 / 3600, bareUnit: 'J' }}
+          onvalue={(wh) =>
+            setMode(mode.id, `${fixed(wh * 3600, 0)} J each`, 'draw', {
+              ...draw,
+              energyJ: Number((wh * 3600).toPrecision(6))
+            })}
+        />
+        <QuantityRow
+          word="A day"
+          label="Events a day of {mode.name}"
+          kind="number"
+          width={72}
+          text={fixed(draw.eventsPerDay, draw.eventsPerDay % 1 ? 1 : 0)}
+          options={{ min: 0, max: 100000 }}
+          onvalue={(v) => setMode(mode.id, `${v} a day`, 'draw', { ...draw, eventsPerDay: v })}
+        />
+        <QuantityRow
+          word="One takes"
+          label="Length of one event of {mode.name}"
+          kind="number"
+          unit="s"
+          width={72}
+          text={fixed(draw.eventS, draw.eventS % 1 ? 1 : 0)}
+          options={{ min: 0.01, max: 86400 }}
+          onvalue={(v) => setMode(mode.id, `${v} s each`, 'draw', { ...draw, eventS: v })}
+        />
         <p class="lab">{wattsText(drawW(draw))} W while it happens, {wattsText(meanDrawW(mode))} W on average.</p>
       {:else}
         <div class="row">
@@ -118,32 +113,28 @@
             />
           </span>
         </div>
-        <div class="row">
-          <span>On, of its time</span><QuantityField
-            label="Share of time in {mode.name}"
-            hideLabel
-            kind="fraction"
-            unit="%"
-            width={64}
-            text={fixed(mode.dutyFraction * 100, mode.dutyFraction < 0.1 ? 1 : 0)}
-            options={{ min: 0, max: 1 }}
-            onvalue={(v) =>
-              setMode(mode.id, `${fixed(mode.dutyFraction * 100, 0)} to ${fixed(v * 100, 0)} %`, 'dutyFraction', v)}
-          />
-        </div>
+        <QuantityRow
+          word="On, of its time"
+          label="Share of time in {mode.name}"
+          kind="fraction"
+          unit="%"
+          width={64}
+          text={fixed(mode.dutyFraction * 100, mode.dutyFraction < 0.1 ? 1 : 0)}
+          options={{ min: 0, max: 1 }}
+          onvalue={(v) =>
+            setMode(mode.id, `${fixed(mode.dutyFraction * 100, 0)} to ${fixed(v * 100, 0)} %`, 'dutyFraction', v)}
+        />
         {#if 'atV' in draw}
-          <div class="row">
-            <span>Stated at</span><QuantityField
-              label="Voltage of the rating of {mode.name}"
-              hideLabel
-              kind="voltage"
-              unit="V"
-              width={64}
-              text={fixed(draw.atV, draw.atV % 1 ? 1 : 0)}
-              options={{ min: 1, max: 60 }}
-              onvalue={(v) => setMode(mode.id, `stated at ${v} V`, 'draw', drawAtV(draw, v))}
-            />
-          </div>
+          <QuantityRow
+            word="Stated at"
+            label="Voltage of the rating of {mode.name}"
+            kind="voltage"
+            unit="V"
+            width={64}
+            text={fixed(draw.atV, draw.atV % 1 ? 1 : 0)}
+            options={{ min: 1, max: 60 }}
+            onvalue={(v) => setMode(mode.id, `stated at ${v} V`, 'draw', drawAtV(draw, v))}
+          />
         {/if}
       {/if}
       <label class="row"

@@ -2,7 +2,7 @@
   import type { Device } from '@haversack/core/box/schema';
   import { fixed } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
-  import QuantityField from '$lib/ui/QuantityField.svelte';
+  import QuantityRow from '$lib/ui/QuantityRow.svelte';
 
   let { device }: { device: Device } = $props();
   const open = useBox();
@@ -13,19 +13,17 @@
 
 <section class="sec">
   <h3>What it needs</h3>
-  <div class="row">
-    <span>At least</span><QuantityField
-      label="Least voltage"
-      hideLabel
-      kind="voltage"
-      unit="V"
-      width={64}
-      text={device.minV === null ? '' : fixed(device.minV, 2)}
-      options={{ min: 0, max: 60 }}
-      onempty={() => set('least voltage not known', 'minV', null)}
-      onvalue={(v) => set(`least ${v} V`, 'minV', v)}
-    />
-  </div>
+  <QuantityRow
+    word="At least"
+    label="Least voltage"
+    kind="voltage"
+    unit="V"
+    width={64}
+    text={device.minV === null ? '' : fixed(device.minV, 2)}
+    options={{ min: 0, max: 60 }}
+    onempty={() => set('least voltage not known', 'minV', null)}
+    onvalue={(v) => set(`least ${v} V`, 'minV', v)}
+  />
   <label class="row"
     ><span>Under that</span><select
       class="in w-44"
@@ -34,19 +32,17 @@
       >{#each Object.entries(BELOW) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
     ></label
   >
-  <div class="row">
-    <span>At most</span><QuantityField
-      label="Highest voltage"
-      hideLabel
-      kind="voltage"
-      unit="V"
-      width={64}
-      text={device.maxV === null ? '' : fixed(device.maxV, 2)}
-      options={{ min: 1, max: 60 }}
-      onempty={() => set('highest voltage not known', 'maxV', null)}
-      onvalue={(v) => set(`most ${v} V`, 'maxV', v)}
-    />
-  </div>
+  <QuantityRow
+    word="At most"
+    label="Highest voltage"
+    kind="voltage"
+    unit="V"
+    width={64}
+    text={device.maxV === null ? '' : fixed(device.maxV, 2)}
+    options={{ min: 1, max: 60 }}
+    onempty={() => set('highest voltage not known', 'maxV', null)}
+    onvalue={(v) => set(`most ${v} V`, 'maxV', v)}
+  />
   <label class="row"
     ><span>Electronics or radio: 3 % drop at most</span><input
       type="checkbox"
