@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { arrangementFaults, insetMm, pack, shortfallMm, turned, type PackBody, type Space } from '../src/case/pack.ts';
+import { pack, shortfallMm } from '../src/case/pack.ts';
+import { arrangementFaults, insetMm, turned, type PackBody, type Space } from '../src/case/space.ts';
 import type { Turn } from '../src/box/schema.ts';
 import { packingCases } from './vectors.ts';
 

@@ -223,7 +223,7 @@ const TRIPS: Record<string, () => Box> = {
       watts(good, 'Shelter lamp', 30)
     ),
   'web-too-thin': () =>
-    change(good, part(good, 'circular-16', { hole: { shape: 'round', diameterMm: 68, minMm: 67, maxMm: 69 } })),
+    change(good, part(good, 'circular-16', { hole: { shape: 'round', diameterMm: 68, minMm: 67, maxMm: 69, key: null } })),
   'wire-unlisted': () => change(good, set(`circuits/${lamp}/wire`, setTo({ system: 'awg', size: '13' })))
 };
 

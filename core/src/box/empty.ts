@@ -46,7 +46,8 @@ export function emptyBox(name: string): Box {
       disconnect: NONE,
       packFuse: AUTO,
       holdDown: AUTO,
-      terminals: 'flag'
+      terminals: 'flag',
+      mayLie: true
     },
     charging: {
       path: AUTO,
@@ -58,7 +59,7 @@ export function emptyBox(name: string): Box {
       storageC: 15,
       storageMonths: 6
     },
-    dry: { closeC: 20, closeHumidityFraction: 0.6, openingsPerMonth: 4, gelG: null },
+    dry: { closeC: 20, closeHumidityFraction: 0.6, openingsPerMonth: 4, gelG: null, gelSince: null },
     season: null,
     compare: { candidates: [] },
     casePartId: null,
@@ -66,6 +67,7 @@ export function emptyBox(name: string): Box {
     bodies: [],
     placements: {},
     ports: [],
+    brackets: [],
     switching: { master: AUTO },
     circuits: [],
     wiring: {

@@ -160,8 +160,25 @@ export const portSchema = z.strictObject({
   xMm: z.number().finite().min(-2000).max(4000),
   yMm: z.number().finite().min(-2000).max(4000),
   terminals: z.enum(['straight', 'flag']),
+  /** Ring or block under the flange outside: takes as much off the depth behind. */
+  spacerMm: z.number().finite().min(0).max(100),
   /** State during the outing. */
   inUse: z.enum(['mated', 'capped', 'open'])
+});
+
+export const bracketSchema = z.strictObject({
+  id: idSchema,
+  name: text(80),
+  face: z.enum(FACES),
+  xMm: z.number().finite().min(-2000).max(4000),
+  yMm: z.number().finite().min(-2000).max(4000),
+  /** Cup of a suction mount, or the four bolts of a plate. */
+  fixing: z.enum(['suction', 'bolted']),
+  /** Cup across, or bolt pattern across (square). */
+  acrossMm: z.number().finite().positive().max(400),
+  loadKg: z.number().finite().positive().max(50),
+  /** From the wall to where the load pulls. */
+  leverMm: z.number().finite().min(0).max(2000)
 });
 
 export const circuitSchema = z.strictObject({
@@ -235,7 +252,9 @@ export const boxSchema = z.strictObject({
     /** Fuse of each pack of a parallel bank. */
     packFuse: attr(amps),
     holdDown: attr(z.enum(['strap', 'bracket', 'foam', 'snug', 'hook-and-loop'])),
-    terminals: z.enum(['straight', 'flag'])
+    terminals: z.enum(['straight', 'flag']),
+    /** It may be laid on a side where its chemistry allows that. */
+    mayLie: z.boolean()
   }),
   charging: z.strictObject({
     path: attr(z.enum(['inlet', 'through-port', 'lid-open'])),
@@ -257,7 +276,9 @@ export const boxSchema = z.strictObject({
     closeHumidityFraction: z.number().min(0.05).max(1),
     openingsPerMonth: z.number().min(0).max(500),
     /** Silica gel that lies in it; null = none. */
-    gelG: z.number().finite().positive().max(1000).nullable()
+    gelG: z.number().finite().positive().max(1000).nullable(),
+    /** When it was put in or dried last. */
+    gelSince: isoDay.nullable()
   }),
   season: seasonSchema.nullable(),
   compare: z.strictObject({
@@ -269,10 +290,22 @@ export const boxSchema = z.strictObject({
   }),
   casePartId: partRef,
   paddingMm: z.number().min(0).max(50),
-  bodies: z.array(z.strictObject({ id: idSchema, name: text(80), partId: idSchema })).max(20),
+  bodies: z
+    .array(
+      z.strictObject({
+        id: idSchema,
+        name: text(80),
+        partId: idSchema,
+        /** Stowed things travel along unconnected: they take room and weight, and give no heat. */
+        held: z.enum(['fixed', 'stowed'])
+      })
+    )
+    .max(20),
   /** Where bodies were put by hand; the rest is arranged. */
   placements: z.record(idSchema, z.strictObject({ xMm: z.number(), yMm: z.number(), zMm: z.number(), turn })),
   ports: z.array(portSchema).max(80),
+  /** What is screwed or stuck onto the outside: camera arm, aerial, rod rest. */
+  brackets: z.array(bracketSchema).max(20),
   switching: z.strictObject({ master: attr(idSchema) }),
   circuits: z.array(circuitSchema).max(60),
   wiring: z.strictObject({
@@ -307,6 +340,7 @@ export type Claim = z.infer<typeof claimSchema>;
 export type Site = z.infer<typeof siteSchema>;
 export type Solar = z.infer<typeof solarSchema>;
 export type Season = z.infer<typeof seasonSchema>;
+export type Bracket = z.infer<typeof bracketSchema>;
 export type Circuit = z.infer<typeof circuitSchema>;
 export type Turn = z.infer<typeof turn>;
 export type SealWord = Box['outing']['seal'];

@@ -2,16 +2,9 @@ import { partOf } from '../box/lookup.ts';
 import type { Box, Turn } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { rearSolid, volumesL, type Solid } from './faces.ts';
-import {
-  arrangementFaults,
-  pack,
-  shortfallMm,
-  turned,
-  type PackBody,
-  type Placed,
-  type PackResult,
-  type Space
-} from './pack.ts';
+import { finished } from '../work.ts';
+import { AXES, packing, shortfall, type PackResult } from './pack.ts';
+import { arrangementFaults, turned, type Fault, type PackBody, type Placed, type Space } from './space.ts';
 
 export type BodyKind = 'battery' | 'fuse-block' | 'shunt' | 'body';
 export type FitBody = PackBody & { name: string; kind: BodyKind; massKg: number; pinned: boolean };
@@ -23,18 +16,21 @@ export type CaseFit = {
   bodies: FitBody[];
   state: 'fits' | 'no' | 'not-proven';
   placed: Placed[];
-  /** Faults of bodies put by hand. */
-  faults: string[];
+  /** Faults of bodies put by hand, among themselves and with walls and tray. */
+  faults: Fault[];
   shortfall: Shortfall | undefined;
   fillFraction: number;
   innerL: number;
   nodeCount: number;
-  /** What the search was asked, ports included; an equal key means an equal answer. */
+  /** What the search was asked, without and with the ports; an equal key means an equal answer. */
+  bodyKey: string;
   inputKey: string;
 };
 
-/** Nodes the search may use on every edit; enough for every proven case of up to five bodies. */
-export const QUICK_NODE_LIMIT = 4000;
+/** Nodes the search may use on every edit; the worker goes on to the end where that is not enough. */
+export const QUICK_NODE_LIMIT = 600;
+/** Nodes for each of the questions 'and if it were so much longer?' on every edit. */
+const QUICK_GROWTH_NODES = 150;
 const UPRIGHT: Turn[] = ['lwh', 'wlh'];
 const ANY: Turn[] = ['lwh', 'wlh', 'lhw', 'hlw', 'whl', 'hwl'];
 
@@ -53,7 +49,7 @@ export function bodiesOf(box: Box): FitBody[] {
         lengthMm: battery.lengthMm,
         widthMm: battery.widthMm,
         heightMm: battery.heightMm + clearance,
-        turns: battery.anyWayUp === 'upright' ? UPRIGHT : ANY,
+        turns: battery.anyWayUp === 'upright' || !box.bank.mayLie ? UPRIGHT : ANY,
         noTop: true,
         massKg: battery.massKg
       });
@@ -108,55 +104,85 @@ export function spaceOf(c: PartOf<'case'>, paddingMm: number): Space {
   };
 }
 
+/** A fault in words, bodies by their names. */
+export function faultSay(fault: Fault, bodies: readonly FitBody[]): string {
+  const name = (id: string) => bodies.find((b) => b.id === id)?.name ?? 'the tray';
+  return fault.other === undefined ? fault.say.replace(fault.id, name(fault.id)) : `${name(fault.id)} meets ${name(fault.other)}`;
+}
+
 export const solidOf = (p: Placed): Solid => ({
   low: [p.xMm, p.yMm, p.zMm],
   high: [p.xMm + p.lengthMm, p.yMm + p.widthMm, p.zMm + p.heightMm]
 });
 
+export type FitOptions = {
+  nodeLimit?: number;
+  /** The previous answer; taken over when the same was asked. */
+  reuse?: CaseFit | undefined;
+  /** While something is being dragged: nothing else moves; what meets is shown. */
+  hold?: boolean;
+};
+
 /**
  * Whether battery, fuse block, shunt and other bodies go into the case, and where. Bodies put by hand stay; the rest is
  * arranged round them. When it does not fit: how many millimetres each axis alone is short.
- * @param reuse the previous answer; taken over when the same was asked
  */
-export function caseFit(
-  box: Box,
-  options: { nodeLimit?: number; reuse?: CaseFit | undefined } = {}
-): CaseFit | undefined {
+export const caseFit = (box: Box, options: FitOptions = {}): CaseFit | undefined => finished(fitting(box, options));
+
+/** The same in pieces, handing out the share of the search that is done. */
+export function* fitting(box: Box, options: FitOptions = {}): Generator<number, CaseFit | undefined> {
   const part = partOf(box, 'case', box.casePartId);
   if (!part) return undefined;
   const bodies = bodiesOf(box);
   const ports = rearKeepOuts(box, part);
   const nodeLimit = options.nodeLimit ?? QUICK_NODE_LIMIT;
-  const inputKey = JSON.stringify([part, box.paddingMm, bodies, box.placements, nodeLimit, ports]);
-  if (options.reuse?.inputKey === inputKey) return options.reuse;
+  const bodyKey = JSON.stringify([part, box.paddingMm, bodies, box.placements]);
+  const inputKey = bodyKey + JSON.stringify(ports);
+  const { reuse } = options;
+  if (reuse?.inputKey === inputKey && !(options.nodeLimit && reuse.state === 'not-proven')) return reuse;
   const space = spaceOf(part, box.paddingMm);
   const pinned = bodies.filter((b) => b.pinned).map((b) => pinnedAt(box, b));
   const free = bodies.filter((b) => !b.pinned);
-  const around: Space = { ...space, keepOuts: [...space.keepOuts, ...pinned.map(boxOf)] };
-  const clearOfPorts: Space = { ...around, keepOuts: [...around.keepOuts, ...rearKeepOuts(box, part)] };
-  const { answer, arranged } = arrange({ around, clearOfPorts, free, nodeLimit, kept: keptFrom(options.reuse, free) });
   const innerL = volumesL(part).totalL;
   const bodiesL = bodies.reduce((v, b) => v + b.lengthMm * b.widthMm * b.heightMm, 0) / 1e6;
-  return {
+  const answerOf = (state: CaseFit['state'], placed: Placed[], found: Partial<CaseFit>): CaseFit => ({
     part,
     space,
     bodies,
-    state: answer.kind,
-    placed: [...pinned, ...arranged],
-    faults: arrangementFaults(space, pinned),
-    shortfall: answer.kind === 'no' ? shortfallOf(around, free, nodeLimit) : undefined,
+    state,
+    placed,
+    faults: [],
+    shortfall: undefined,
     fillFraction: bodiesL / innerL,
     innerL,
-    nodeCount: answer.nodeCount,
-    inputKey
-  };
+    nodeCount: 0,
+    bodyKey,
+    inputKey,
+    ...found
+  });
+  const kept = keptFrom(reuse, free);
+  if (options.hold && kept) {
+    const placed = [...pinned, ...kept];
+    return answerOf(reuse!.state, placed, { faults: arrangementFaults(space, placed), nodeCount: reuse!.nodeCount });
+  }
+  const around: Space = { ...space, keepOuts: [...space.keepOuts, ...pinned.map(boxOf)] };
+  const clearOfPorts: Space = { ...around, keepOuts: [...around.keepOuts, ...ports] };
+  const { answer, arranged } = yield* arrange({ around, clearOfPorts, free, nodeLimit, kept });
+  return answerOf(answer.kind, [...pinned, ...arranged], {
+    faults: arrangementFaults(space, pinned),
+    shortfall:
+      answer.kind === 'no'
+        ? yield* shortfallOf(around, free, options.nodeLimit ?? QUICK_GROWTH_NODES)
+        : undefined,
+    nodeCount: answer.nodeCount
+  });
 }
 
-const shortfallOf = (space: Space, bodies: FitBody[], limit: number): Shortfall => ({
-  lengthMm: shortfallMm(space, bodies, 'length', limit),
-  widthMm: shortfallMm(space, bodies, 'width', limit),
-  heightMm: shortfallMm(space, bodies, 'height', limit)
-});
+function* shortfallOf(space: Space, bodies: FitBody[], limit: number): Generator<number, Shortfall> {
+  const out: Shortfall = { lengthMm: undefined, widthMm: undefined, heightMm: undefined };
+  for (const axis of AXES) out[`${axis}Mm`] = yield* shortfall(space, bodies, axis, limit);
+  return out;
+}
 
 function pinnedAt(box: Box, body: FitBody): Placed {
   const at = box.placements[body.id]!;
@@ -179,13 +205,20 @@ const boxOf = (p: Placed): number[] => [p.xMm, p.yMm, p.zMm, p.xMm + p.lengthMm,
 /** Wanted between a panel part's rear and any body, mm. @source mechanical reference 5 */
 const REAR_GAP_MM = 5;
 
+/** Depth a part wants behind its wall with terminals and first bend; a spacer under the flange takes its height off. */
+export const depthBehindMm = (panel: PartOf<'panel'>, port: Pick<Box['ports'][number], 'terminals' | 'spacerMm'>): number =>
+  Math.max(
+    0,
+    panel.bodyDepthMm + (port.terminals === 'flag' ? panel.flagMm : panel.straightMm) - port.spacerMm
+  );
+
 /** The room behind every panel part, kept free where that is possible. @source mechanical reference 3.1 */
 function rearKeepOuts(box: Box, part: PartOf<'case'>): number[][] {
   const more = Math.max(0, REAR_GAP_MM - box.paddingMm);
   return box.ports.flatMap((port) => {
     const panel = partOf(box, 'panel', port.partId);
     if (!panel || panel.hole.shape === 'none') return [];
-    const need = panel.bodyDepthMm + (port.terminals === 'flag' ? panel.flagMm : panel.straightMm);
+    const need = depthBehindMm(panel, port);
     const s = rearSolid(
       part,
       port.face,
@@ -209,34 +242,39 @@ function keptFrom(reuse: CaseFit | undefined, free: FitBody[]): Placed[] | undef
 type Arrange = { around: Space; clearOfPorts: Space; free: FitBody[]; nodeLimit: number; kept: Placed[] | undefined };
 
 /**
- * Steady first: the arrangement shown before stays while it holds. Then one that leaves every port its room with all on
- * the floor and the heavy things at the back; then stacked; then any at all.
+ * Steady first: the arrangement shown before stays while it holds. Then one that leaves every port its room, batteries
+ * standing, all on the floor and the heavy things at the back; then stacked; then lying; then any at all.
  */
-function arrange({ around, clearOfPorts, free, nodeLimit, kept }: Arrange): { answer: PackResult; arranged: Placed[] } {
+function* arrange(x: Arrange): Generator<number, { answer: PackResult; arranged: Placed[] }> {
+  const { around, clearOfPorts, free, nodeLimit, kept } = x;
   if (kept && arrangementFaults(clearOfPorts, kept).length === 0)
     return { answer: { kind: 'fits', placed: kept, nodeCount: 0 }, arranged: kept };
-  const hasPorts = clearOfPorts.keepOuts.length > around.keepOuts.length;
-  if (hasPorts) {
+  const standing = free.map((b) => (b.kind === 'battery' ? { ...b, turns: UPRIGHT } : b));
+  const sets = free.some((b) => b.kind === 'battery' && b.turns.length > 2) ? [standing, free] : [free];
+  if (clearOfPorts.keepOuts.length > around.keepOuts.length) {
     const back = flipped(clearOfPorts);
-    for (const space of [{ ...back, onFloor: true }, { ...clearOfPorts, onFloor: true }, back, clearOfPorts]) {
-      const clear = pack(space, free, Math.min(nodeLimit, CLEAR_NODE_LIMIT));
-      if (clear.kind !== 'fits') continue;
-      const placed = space.keepOuts === back.keepOuts ? clear.placed.map((p) => mirrorY(p, around)) : clear.placed;
-      return { answer: clear, arranged: trueHeights(placed, free) };
-    }
+    for (const set of sets)
+      for (const space of [{ ...back, onFloor: true }, { ...clearOfPorts, onFloor: true }, back, clearOfPorts]) {
+        const clear = yield* packing(space, set, Math.min(nodeLimit, CLEAR_NODE_LIMIT));
+        if (clear.kind !== 'fits') continue;
+        const placed = space.keepOuts === back.keepOuts ? clear.placed.map((p) => mirrorY(p, around)) : clear.placed;
+        return { answer: clear, arranged: trueHeights(placed, free) };
+      }
   }
-  const standing = pack({ ...around, onFloor: true }, free, Math.min(nodeLimit, CLEAR_NODE_LIMIT));
-  const answer = standing.kind === 'fits' ? standing : pack(around, free, nodeLimit);
-  if (answer.kind !== 'fits') return { answer, arranged: [] };
+  let answer: PackResult | undefined;
+  for (const set of sets) {
+    answer = yield* packing({ ...around, onFloor: true }, set, Math.min(nodeLimit, CLEAR_NODE_LIMIT));
+    if (answer.kind !== 'fits') answer = yield* packing(around, set, nodeLimit);
+    if (answer.kind === 'fits') break;
+  }
+  if (answer!.kind !== 'fits') return { answer: answer!, arranged: [] };
   const symmetric = around.keepOuts.every((k) => k[1] === 0 && k[4] === around.rimWidthMm);
-  return {
-    answer,
-    arranged: trueHeights(symmetric ? answer.placed.map((p) => mirrorY(p, around)) : answer.placed, free)
-  };
+  const placed = symmetric ? answer!.placed.map((p) => mirrorY(p, around)) : answer!.placed;
+  return { answer: answer!, arranged: trueHeights(placed, free) };
 }
 
 /** Nodes the port-respecting search may use before any arrangement is taken. */
-const CLEAR_NODE_LIMIT = 1500;
+const CLEAR_NODE_LIMIT = 250;
 
 /** The search pushes towards the front; mirrored front to back, it pushes towards the back. The taper is symmetric. */
 const flipped = (space: Space): Space => ({

@@ -61,6 +61,24 @@ export const zone = z.strictObject({
   heightMm: positive
 });
 
+/** What is measured on a case, in the order of the measuring sheet. */
+export const CASE_MEASURES = [
+  'floorLengthMm',
+  'floorWidthMm',
+  'rimLengthMm',
+  'rimWidthMm',
+  'depthMm',
+  'lidDepthMm',
+  'wallMm',
+  'cornerRadiusMm',
+  'floorFilletMm',
+  'skirtMm',
+  'gasketBandMm',
+  'trayBelowRimMm',
+  'massKg',
+  'handleRatedKg'
+] as const;
+
 export const casePart = z.strictObject({
   kind: z.literal('case'),
   ...common,
@@ -73,7 +91,15 @@ export const casePart = z.strictObject({
   depthMm: sizeMm,
   lidDepthMm: notNegative.max(500),
   wallMm: positive.max(50),
+  /** Vertical corners, and where wall meets floor. */
   cornerRadiusMm: notNegative.max(100),
+  floorFilletMm: notNegative.max(100),
+  /** How far the lid reaches down over the walls outside. */
+  skirtMm: notNegative.max(200),
+  /** Band below the rim that the gasket needs whole. */
+  gasketBandMm: notNegative.max(200),
+  /** A flat and easy, B workable round ribs or thin metal, C awkward. */
+  drillGrade: z.enum(['A', 'B', 'C']),
   seal: sealMark,
   /** True when closed it lets no gas out: lead-acid must not be charged in it. */
   gasTight: z.boolean(),
@@ -83,6 +109,8 @@ export const casePart = z.strictObject({
   absorptanceFraction: z.number().min(0.05).max(1),
   /** Roof under a lift-out tray, measured down from the rim; 0 = no tray. */
   trayBelowRimMm: notNegative.max(1000),
+  /** Figures above that nobody measured on this very case: usual values stand in. */
+  unmeasured: z.array(z.enum(CASE_MEASURES)).max(CASE_MEASURES.length),
   zones: z.array(zone).max(60)
 });
 
@@ -90,7 +118,15 @@ const roundHole = z.strictObject({
   shape: z.literal('round'),
   diameterMm: positive.max(200),
   minMm: positive.max(200),
-  maxMm: positive.max(200)
+  maxMm: positive.max(200),
+  /** What stops the part from turning: flats (distance across, from the round's other side with one) or a notch so wide. */
+  key: z
+    .discriminatedUnion('form', [
+      z.strictObject({ form: z.literal('flat'), acrossMm: positive.max(200) }),
+      z.strictObject({ form: z.literal('two-flats'), acrossMm: positive.max(200) }),
+      z.strictObject({ form: z.literal('notch'), widthMm: positive.max(50), deepMm: positive.max(50) })
+    ])
+    .nullable()
 });
 const rectHole = z.strictObject({ shape: z.literal('rect'), widthMm: positive.max(300), heightMm: positive.max(300) });
 const twinHole = z.strictObject({ shape: z.literal('twin'), diameterMm: positive.max(50), pitchMm: positive.max(200) });
@@ -174,9 +210,21 @@ export const shuntPart = z.strictObject({
   heightMm: sizeMm
 });
 
+export const BODY_USES = [
+  'charger',
+  'converter',
+  'controller',
+  'inverter',
+  'bus-bar',
+  'spares',
+  'tools',
+  'other'
+] as const;
+
 export const bodyPart = z.strictObject({
   kind: z.literal('body'),
   ...common,
+  use: z.enum(BODY_USES),
   lengthMm: sizeMm,
   widthMm: sizeMm,
   heightMm: sizeMm,

@@ -130,16 +130,42 @@ export const STARTER_BATTERIES: PartOf<'battery'>[] = [
   lithiumIon('nmc4', 20, [160, 110, 80], 1.85, 138)
 ];
 
-type CaseRow = Omit<PartOf<'case'>, 'kind' | 'zones' | 'packCount' | 'origin' | 'note'> & {
+type CaseRow = Omit<
+  PartOf<'case'>,
+  | 'kind'
+  | 'zones'
+  | 'packCount'
+  | 'origin'
+  | 'note'
+  | 'floorFilletMm'
+  | 'skirtMm'
+  | 'gasketBandMm'
+  | 'drillGrade'
+  | 'unmeasured'
+> & {
   note?: string;
   ribPitchMm?: number;
+};
+
+/** Drill grade, lid skirt, floor fillet and gasket band of each kind. @source mechanical reference 1.1 and 1.4 (typical) */
+const KIND: Record<
+  PartOf<'case'>['caseKind'],
+  Pick<PartOf<'case'>, 'drillGrade' | 'skirtMm' | 'floorFilletMm' | 'gasketBandMm'>
+> = {
+  'hinged-can': { drillGrade: 'B', skirtMm: 18, floorFilletMm: 5, gasketBandMm: 15 },
+  'steel-can': { drillGrade: 'B', skirtMm: 18, floorFilletMm: 2, gasketBandMm: 15 },
+  'hard-case': { drillGrade: 'B', skirtMm: 0, floorFilletMm: 8, gasketBandMm: 25 },
+  'junction-box': { drillGrade: 'A', skirtMm: 0, floorFilletMm: 3, gasketBandMm: 15 },
+  'battery-box': { drillGrade: 'C', skirtMm: 20, floorFilletMm: 10, gasketBandMm: 15 },
+  'tool-box': { drillGrade: 'C', skirtMm: 10, floorFilletMm: 10, gasketBandMm: 15 },
+  'wooden-box': { drillGrade: 'C', skirtMm: 0, floorFilletMm: 0, gasketBandMm: 15 }
 };
 
 /** Typical no-drill zones of the mechanical reference 1.4, laid on the faces of one case. */
 function zonesOf(c: CaseRow): Zone[] {
   const zones: Zone[] = [];
   const faces = { front: c.rimLengthMm, back: c.rimLengthMm, left: c.rimWidthMm, right: c.rimWidthMm } as const;
-  const band = c.caseKind === 'hard-case' ? 25 : 15;
+  const band = KIND[c.caseKind].gasketBandMm;
   const add = (face: Zone['face'], kind: Zone['kind'], xMm: number, yMm: number, widthMm: number, heightMm: number) =>
     zones.push({ face, kind, xMm, yMm, widthMm, heightMm });
   for (const [face, width] of Object.entries(faces))
@@ -467,6 +493,8 @@ const CASES: CaseRow[] = [
 export const STARTER_CASES: PartOf<'case'>[] = CASES.map(({ ribPitchMm, note, ...row }) => ({
   kind: 'case',
   ...row,
+  ...KIND[row.caseKind],
+  unmeasured: [],
   note: note ?? 'Inner sizes and mass vary between makers and moulds: measure yours at the floor and at the rim.',
   packCount: 1,
   origin: 'catalogue',

@@ -2,8 +2,9 @@ import type { PartOf, SealMark } from './part.ts';
 
 type Panel = PartOf<'panel'>;
 const mark = (jet: number, dunk: 0 | 7 | 8 = 0): SealMark => ({ jet, dunk });
-const round = (diameterMm: number, minMm: number, maxMm: number) =>
-  ({ shape: 'round', diameterMm, minMm, maxMm }) as const;
+type RoundKey = Extract<Panel['hole'], { shape: 'round' }>['key'];
+const round = (diameterMm: number, minMm: number, maxMm: number, key: RoundKey = null) =>
+  ({ shape: 'round', diameterMm, minMm, maxMm, key }) as const;
 const NO = mark(0);
 
 type Row = Pick<Panel, 'id' | 'name' | 'role' | 'hole' | 'priceAmount' | 'massKg' | 'ratingA'> & Partial<Panel>;
@@ -44,7 +45,7 @@ const ROWS: Row[] = [
     name: '12 V socket, 29 mm, capped',
     role: 'outlet',
     supply: '12v',
-    hole: round(29, 28.8, 30),
+    hole: round(29, 28.8, 30, { form: 'two-flats', acrossMm: 27.5 }),
     priceAmount: 6.5,
     massKg: 0.032,
     ratingA: 10,
@@ -58,7 +59,7 @@ const ROWS: Row[] = [
     name: 'Twin USB-A module, 29 mm, 12 W',
     role: 'outlet',
     supply: 'usb-a',
-    hole: round(29, 28.8, 30),
+    hole: round(29, 28.8, 30, { form: 'two-flats', acrossMm: 27.5 }),
     priceAmount: 11,
     massKg: 0.03,
     ratingA: 2.3,
@@ -74,7 +75,7 @@ const ROWS: Row[] = [
     name: 'USB-C PD module, 29 mm, 60 W',
     role: 'outlet',
     supply: 'usb-c',
-    hole: round(29, 28.8, 30),
+    hole: round(29, 28.8, 30, { form: 'two-flats', acrossMm: 27.5 }),
     priceAmount: 19,
     massKg: 0.038,
     ratingA: 6.5,
@@ -90,7 +91,7 @@ const ROWS: Row[] = [
     name: 'USB-C PD module, 29 mm, 30 W, short',
     role: 'outlet',
     supply: 'usb-c',
-    hole: round(29, 28.8, 30),
+    hole: round(29, 28.8, 30, { form: 'two-flats', acrossMm: 27.5 }),
     priceAmount: 14,
     massKg: 0.034,
     ratingA: 3.3,
@@ -148,7 +149,7 @@ const ROWS: Row[] = [
     name: 'Circular screw connector, 16 mm, 2 pole',
     role: 'outlet',
     supply: '12v',
-    hole: round(16.2, 16, 16.5),
+    hole: round(16.2, 16, 16.5, { form: 'flat', acrossMm: 15.2 }),
     priceAmount: 8,
     massKg: 0.018,
     ratingA: 10,
@@ -169,7 +170,7 @@ const ROWS: Row[] = [
     name: 'Circular screw connector, 12 mm, 2 pole',
     role: 'outlet',
     supply: '12v',
-    hole: round(12.2, 12, 12.5),
+    hole: round(12.2, 12, 12.5, { form: 'flat', acrossMm: 11.2 }),
     priceAmount: 6,
     massKg: 0.012,
     ratingA: 5,
@@ -189,7 +190,7 @@ const ROWS: Row[] = [
     name: 'DC barrel 5.5 x 2.1 mm bulkhead',
     role: 'outlet',
     supply: '12v',
-    hole: round(11.2, 11, 12.3),
+    hole: round(11.2, 11, 12.3, { form: 'flat', acrossMm: 10.5 }),
     priceAmount: 2.5,
     massKg: 0.006,
     ratingA: 2,
@@ -293,7 +294,7 @@ const ROWS: Row[] = [
     id: 'rocker-20',
     name: 'Round rocker switch, 20 mm, 10 A',
     role: 'switch',
-    hole: round(20.2, 20, 20.6),
+    hole: round(20.2, 20, 20.6, { form: 'notch', widthMm: 2.5, deepMm: 1.2 }),
     priceAmount: 2.5,
     massKg: 0.005,
     ratingA: 10,

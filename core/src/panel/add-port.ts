@@ -47,7 +47,7 @@ export function addPort(
   face: Face,
   options: { name?: string; wanted?: { xMm: number; yMm: number }; exact?: boolean } = {}
 ): NewPort {
-  const spot = options.exact ? options.wanted : freeSpot(box, fit, part, { face, terminals: 'flag' }, options.wanted);
+  const spot = options.exact ? options.wanted : freeSpot(box, fit, part, { face, terminals: 'flag', spacerMm: 0 }, options.wanted);
   const size = faceSizeMm(fit.part, face);
   const at = spot ?? { xMm: Math.round(size.widthMm / 2), yMm: Math.round(size.heightMm / 2) };
   const portId = freeId('p', box.ports);
@@ -59,6 +59,7 @@ export function addPort(
     face,
     ...at,
     terminals: 'flag',
+    spacerMm: 0,
     inUse: plugged ? 'mated' : part.role === 'inlet' ? 'capped' : part.role === 'gland' ? 'mated' : 'open'
   };
   const edits: Edit[] = [

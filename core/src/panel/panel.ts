@@ -2,7 +2,7 @@ import { panelPartOf, portTags } from '../box/lookup.ts';
 import type { Box, Port } from '../box/schema.ts';
 import type { Face, PartOf, Zone } from '../catalogue/part.ts';
 import { faceSizeMm, freeDepthMm, meets, rearSolid, type Solid } from '../case/faces.ts';
-import { solidOf, type CaseFit } from '../case/fit.ts';
+import { depthBehindMm, solidOf, type CaseFit } from '../case/fit.ts';
 import { fixed, lengthText } from '../quantity/format.ts';
 import type { LengthUnit } from '../quantity/length.ts';
 import { line, type Working } from '../quantity/working.ts';
@@ -65,9 +65,6 @@ export function masterPortId(box: Box): string | undefined {
   return box.ports.find((p) => panelPartOf(box, p)?.role === 'switch' && !used.has(p.id))?.id;
 }
 
-const wantedDepthMm = (part: Panel, port: Port): number =>
-  part.bodyDepthMm + (port.terminals === 'flag' ? part.flagMm : part.straightMm);
-
 /** Every panel part on its face: depth behind against what stands there, edges, neighbours and no-drill zones. @source mechanical reference 5 */
 export function panelPlan(box: Box, fit: CaseFit | undefined): PanelPlan | undefined {
   if (!fit) return undefined;
@@ -77,7 +74,7 @@ export function panelPlan(box: Box, fit: CaseFit | undefined): PanelPlan | undef
   const ports = box.ports.flatMap((port): PortPlan[] => {
     const part = panelPartOf(box, port);
     if (!part) return [];
-    const needMm = wantedDepthMm(part, port);
+    const needMm = depthBehindMm(part, port);
     const envelope = { widthMm: part.behindWidthMm, heightMm: part.behindHeightMm };
     const free = freeDepthMm(c, port.face, port, envelope, solids);
     const body = fit.placed[free.index];
@@ -224,7 +221,7 @@ export function freeSpot(
   box: Box,
   fit: CaseFit,
   part: Panel,
-  port: Pick<Port, 'face' | 'terminals'> & { id?: string },
+  port: Pick<Port, 'face' | 'terminals' | 'spacerMm'> & { id?: string },
   wanted?: { xMm: number; yMm: number }
 ): { xMm: number; yMm: number } | undefined {
   const c = fit.part;
@@ -243,7 +240,7 @@ export function freeSpot(
         o.at.face,
         o.at,
         { widthMm: o.part.behindWidthMm, heightMm: o.part.behindHeightMm },
-        wantedDepthMm(o.part, o.at)
+        depthBehindMm(o.part, o.at)
       )
     );
   const marginX = Math.max(
@@ -255,7 +252,7 @@ export function freeSpot(
     port.face === 'lid' || port.face === 'floor'
       ? marginX
       : Math.max(half + 4, GROUND_CLEAR_MM + part.flangeHeightMm / 2 - c.wallMm);
-  const need = part.bodyDepthMm + (port.terminals === 'flag' ? part.flagMm : part.straightMm);
+  const need = depthBehindMm(part, port);
   const web = webMm(c.material, c.wallMm);
   const target = wanted ?? { xMm: marginX + 20, yMm: lowY + (face.heightMm - lowY) * 0.35 };
   const legal = (at: { xMm: number; yMm: number }): boolean => {

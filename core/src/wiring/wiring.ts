@@ -3,6 +3,7 @@ import { CHEMISTRY } from '../battery/chemistry.ts';
 import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
 import { partOf, portTags, valueOf } from '../box/lookup.ts';
 import type { Box, Circuit } from '../box/schema.ts';
+import { lossesOf } from '../case/losses.ts';
 import { insideRiseK, outsideOf, SUN_W_PER_M2 } from '../case/heat.ts';
 import type { CaseFit } from '../case/fit.ts';
 import { CONVERTERS } from '../demand/converter.ts';
@@ -47,25 +48,12 @@ export function chargerA(box: Box, b: Bank | undefined): number | undefined {
   );
 }
 
-/** Air inside the box that wires and parts lie in, °C. */
+/** Air inside the box that wires and parts lie in at the warmest hour, °C. */
 export function boxAirC(box: Box, need: Demand, fit: CaseFit | undefined): number {
-  if (!fit) return box.outing.airC;
-  return (
-    box.outing.airC +
-    insideRiseK(outsideOf(fit.part), { lossW: insideLossW(box, need), sunWPerM2: box.outing.inSun ? SUN_W_PER_M2 : 0 })
-  );
-}
-
-/** Heat shed inside: converter losses while on (as a mean over the outing), panel draws, bodies. */
-export function insideLossW(box: Box, need: Demand): number {
-  const devices = box.devices.reduce((sum, device, i) => {
-    const d = need.devices[i]!;
-    // a converter in the device's own lead warms the air outside
-    if (device.supply === '12v' || CONVERTERS[device.supply].inLead) return sum;
-    return sum + ((d.meanW - d.outW) * d.onH) / box.outing.durationH;
-  }, 0);
-  const bodies = box.bodies.reduce((s, b) => s + (partOf(box, 'body', b.partId)?.lossW ?? 0), 0);
-  return devices + bodies + need.box.energyWh / box.outing.durationH;
+  const airC = Math.max(box.outing.airC, box.outing.warmestC ?? box.outing.airC);
+  if (!fit) return airC;
+  const lossW = lossesOf(box, need).reduce((s, l) => s + l.lossW, 0);
+  return airC + insideRiseK(outsideOf(fit.part), { lossW, sunWPerM2: box.outing.inSun ? SUN_W_PER_M2 : 0 });
 }
 
 /**

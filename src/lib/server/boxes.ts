@@ -1,4 +1,5 @@
 import { desc, eq, lt, and } from 'drizzle-orm';
+import { fromOlder } from '@haversack/core/box/older';
 import type { Box } from '@haversack/core/box/schema';
 import type { Catalogue } from '@haversack/core/catalogue/part';
 import { evaluate } from '@haversack/core/evaluate';
@@ -21,6 +22,9 @@ export type BoxSummary = {
 };
 export type StoredBox = { id: string; document: Box; revision: number; archived: boolean; updatedMs: number };
 
+/** A document as it was stored, perhaps by an older Haversack. */
+const stored = (text: string): Box => fromOlder(JSON.parse(text)) as Box;
+
 /** A box document from outside, or the problems with it. @throws ApiError 422 */
 export function parseDocument(data: unknown): Box {
   const read = readBoxData(data);
@@ -42,7 +46,7 @@ export function listBoxes(db: Db, catalogue: Catalogue): BoxSummary[] {
     .orderBy(desc(boxes.updatedMs))
     .all()
     .map((row) => {
-      const document = JSON.parse(row.document) as Box;
+      const document = stored(row.document);
       const plan = evaluate(document, catalogue);
       const verdicts = plan.verdicts.map((v) => ({
         id: v.id,
@@ -83,7 +87,7 @@ export function getBox(db: Db, id: string): StoredBox {
   if (!row) throw new ApiError(404, 'This box is not on the shelf any more.');
   return {
     id: row.id,
-    document: JSON.parse(row.document) as Box,
+    document: stored(row.document),
     revision: row.revision,
     archived: row.archived,
     updatedMs: row.updatedMs
@@ -148,5 +152,5 @@ export function getRevision(db: Db, id: string, revision: number): Box {
     .where(and(eq(revisions.boxId, id), eq(revisions.revision, revision)))
     .get();
   if (!row) throw new ApiError(404, 'That earlier version is not kept any more.');
-  return JSON.parse(row.document) as Box;
+  return stored(row.document);
 }

@@ -1,3 +1,4 @@
+import { partFromOlder } from '@haversack/core/box/older';
 import { partSchema, type Part } from '@haversack/core/catalogue/part';
 import { issueWords } from '@haversack/core/exchange/issue-words';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
@@ -12,14 +13,14 @@ export const listOwnParts = (db: Db): Part[] =>
     .select()
     .from(ownParts)
     .all()
-    .map((row) => JSON.parse(row.document) as Part);
+    .map((row) => partFromOlder(JSON.parse(row.document)) as Part);
 
 /** Everything to choose from: own parts first, then the starter catalogue. */
 export const fullCatalogue = (db: Db): Part[] => [...listOwnParts(db), ...STARTER_CATALOGUE];
 
 /** Adds or replaces an own part. @throws ApiError 422, 409 */
 export function saveOwnPart(db: Db, data: unknown, nowMs: number): Part {
-  const parsed = partSchema.safeParse(data);
+  const parsed = partSchema.safeParse(partFromOlder(data));
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
     throw new ApiError(422, `${issue.path.join(' ') || 'The part'} ${issueWords(issue)}`, {

@@ -1,6 +1,10 @@
-import { catalogueOf, CASE_PLACE, rule, usePart, type Facts, type Remedy } from '../rule.ts';
-import { pack } from '../../case/pack.ts';
-import { QUICK_NODE_LIMIT, spaceOf } from '../../case/fit.ts';
+import { cheapestChanges } from '../../case/changes.ts';
+import { faultSay } from '../../case/fit.ts';
+import { finished } from '../../work.ts';
+import { CASE_PLACE, rule } from '../rule.ts';
+
+/** Each change is searched this far on every edit; the Case stage goes on in the worker. */
+const QUICK_CHANGE_NODES = 150;
 
 /** Proven: no arrangement of everything inside exists. */
 export const batteryDoesNotFit = rule('battery-does-not-fit', 'fits', 'case', (x) => {
@@ -12,7 +16,7 @@ export const batteryDoesNotFit = rule('battery-does-not-fit', 'fits', 'case', (x
         severity: 'stop',
         short: 'A body put by hand collides',
         title: 'Bodies put by hand collide',
-        why: `${x.fit.faults.join('; ')}.`,
+        why: `${[...new Set(x.fit.faults.map((f) => faultSay(f, x.fit!.bodies)))].join('; ')}.`,
         figures: { faultCount: x.fit.faults.length },
         remedies: [
           {
@@ -43,23 +47,7 @@ export const batteryDoesNotFit = rule('battery-does-not-fit', 'fits', 'case', (x
           : ''
       }.`,
       figures: Object.fromEntries(ways.map((w) => [`short${w.name[0]!.toUpperCase()}${w.name.slice(1)}Mm`, w.mm])),
-      remedies: larger(x)
+      remedies: finished(cheapestChanges(x.box, x.catalogue, { most: 3, nodeLimit: QUICK_CHANGE_NODES }))
     }
   ];
 });
-
-/** The lightest cases that everything goes into. */
-function larger(x: Facts): Remedy[] {
-  return catalogueOf(x, 'case')
-    .filter(
-      (c) =>
-        c.id !== x.fit!.part.id && pack(spaceOf(c, x.box.paddingMm), x.fit!.bodies, QUICK_NODE_LIMIT).kind === 'fits'
-    )
-    .sort((a, b) => a.massKg - b.massKg)
-    .slice(0, 2)
-    .map((c) => ({
-      label: c.name,
-      effect: `everything goes in; ports keep their faces`,
-      edits: usePart(c, 'casePartId')
-    }));
-}

@@ -1,0 +1,114 @@
+import { applyEdits, type Edit } from '../box/edits.ts';
+import { partOf } from '../box/lookup.ts';
+import type { Box } from '../box/schema.ts';
+import type { Catalogue, PartOf } from '../catalogue/part.ts';
+import { lengthText } from '../quantity/format.ts';
+import { fitting } from './fit.ts';
+
+/** One change that makes everything go in. */
+export type Change = { label: string; effect: string; edits: Edit[] };
+type Candidate = Change & { costAmount: number };
+
+/** Thinner foam that still keeps bodies apart, mm. @source mechanical reference 2.3 */
+const PADDINGS_MM = [5, 4, 3, 2];
+
+/**
+ * Changes that could make it fit, dearest last: what costs nothing first, then foam, then what stays at home, then cases
+ * by price.
+ */
+export function fitCandidates(box: Box, catalogue: Catalogue): Candidate[] {
+  const out: Candidate[] = [];
+  const unit = box.preferences.lengthUnit;
+  const mm = (v: number) => `${lengthText(v, unit, 0)} ${unit}`;
+  if (Object.keys(box.placements).length > 0)
+    out.push({
+      label: 'Let Haversack arrange everything',
+      effect: 'takes the places set by hand away',
+      edits: [{ op: 'set', path: 'placements', value: {} }],
+      costAmount: 0
+    });
+  const battery = partOf(box, 'battery', box.bank.partId);
+  if (battery && !box.bank.mayLie && battery.anyWayUp !== 'upright')
+    out.push({
+      label: 'Lay the battery on its side',
+      effect: 'everything goes in; its chemistry allows it, read its label',
+      edits: [{ op: 'set', path: 'bank/mayLie', value: true }],
+      costAmount: 0
+    });
+  if (battery && box.bank.terminals === 'straight' && battery.flagClearanceMm < battery.straightClearanceMm)
+    out.push({
+      label: 'Flag terminals on the battery',
+      effect: `${mm(battery.straightClearanceMm - battery.flagClearanceMm)} lower, everything goes in`,
+      edits: [{ op: 'set', path: 'bank/terminals', value: 'flag' }],
+      costAmount: 0.5
+    });
+  for (const padding of PADDINGS_MM)
+    if (padding < box.paddingMm)
+      out.push({
+        label: `${mm(padding)} foam instead of ${mm(box.paddingMm)}`,
+        effect: 'everything goes in',
+        edits: [{ op: 'set', path: 'paddingMm', value: padding }],
+        costAmount: 1 + (5 - padding) * 0.1
+      });
+  const casePart = partOf(box, 'case', box.casePartId);
+  if (casePart && casePart.trayBelowRimMm > 0)
+    out.push({
+      label: 'Take the tray out',
+      effect: `${mm(casePart.trayBelowRimMm)} more height`,
+      edits: [{ op: 'set', path: `parts/${casePart.id}`, value: { ...casePart, trayBelowRimMm: 0 } }],
+      costAmount: 1.6
+    });
+  for (const body of box.bodies) {
+    const part = partOf(box, 'body', body.partId);
+    if (!part || body.held !== 'stowed') continue;
+    out.push({
+      label: `Leave ${body.name} out`,
+      effect: 'carried outside the box, the rest goes in',
+      edits: [
+        { op: 'remove', path: `bodies/${body.id}` },
+        ...(body.id in box.placements ? [{ op: 'remove', path: `placements/${body.id}` } as const] : [])
+      ],
+      costAmount: 2
+    });
+  }
+  const cases = catalogue
+    .filter((p): p is PartOf<'case'> => p.kind === 'case' && p.id !== box.casePartId)
+    .sort((a, b) => (a.priceAmount ?? 1e6) - (b.priceAmount ?? 1e6) || a.massKg - b.massKg);
+  for (const c of cases)
+    out.push({
+      label: c.name,
+      effect: `${c.priceAmount === null ? 'price unknown' : `${box.preferences.currency}${c.priceAmount.toFixed(0)}`}, everything goes in; ports keep their faces`,
+      edits: [
+        { op: 'set', path: `parts/${c.id}`, value: c },
+        { op: 'set', path: 'casePartId', value: c.id }
+      ],
+      costAmount: 10 + (c.priceAmount ?? 1e6)
+    });
+  return out.sort((a, b) => a.costAmount - b.costAmount);
+}
+
+/**
+ * The cheapest changes after which the exact search finds an arrangement; each has been tried on this very box.
+ * @param most how many are wanted
+ */
+export function* cheapestChanges(
+  box: Box,
+  catalogue: Catalogue,
+  options: { most: number; nodeLimit: number }
+): Generator<number, Change[]> {
+  const candidates = fitCandidates(box, catalogue);
+  const found: Change[] = [];
+  let done = 0;
+  let foam = false;
+  for (const { costAmount, ...change } of candidates) {
+    yield done++ / candidates.length;
+    const isFoam = costAmount >= 1 && costAmount < 1.6;
+    if (isFoam && foam) continue; // the thickest foam that does is enough
+    const fit = yield* fitting(applyEdits(box, change.edits), { nodeLimit: options.nodeLimit });
+    if (fit?.state !== 'fits' || fit.faults.length > 0) continue;
+    foam ||= isFoam;
+    found.push(change);
+    if (found.length >= options.most) break;
+  }
+  return found;
+}

@@ -1,0 +1,94 @@
+import type { Bank } from '../battery/bank.ts';
+import type { Box } from '../box/schema.ts';
+import type { KnownChemistry } from '../catalogue/part.ts';
+import type { Demand } from '../demand/demand.ts';
+import { fixed } from '../quantity/format.ts';
+import { line, type Working } from '../quantity/working.ts';
+import type { WiringPlan } from '../wiring/types.ts';
+import type { CaseFit } from './fit.ts';
+import { insideRiseK, outsideOf, SUN_W_PER_M2 } from './heat.ts';
+import { lossesOf, type Loss } from './losses.ts';
+
+/** What batteries bear, °C; the label wins. @source mechanical reference 9.3 (typical) */
+export const HEAT_LIMITS_C: Record<KnownChemistry, { chargeC: number; useC: number }> = {
+  agm: { chargeC: 40, useC: 50 },
+  gel: { chargeC: 40, useC: 50 },
+  flooded: { chargeC: 40, useC: 50 },
+  lfp: { chargeC: 45, useC: 60 },
+  nmc3: { chargeC: 45, useC: 60 },
+  nmc4: { chargeC: 45, useC: 60 }
+};
+/** A rise in the shade above this wants a remedy. @source mechanical reference 9.2 (rule of thumb) */
+export const MOST_SHADE_RISE_K = 10;
+
+export type HeatPlan = {
+  losses: Loss[];
+  lossW: number;
+  airC: number;
+  shadeRiseK: number;
+  sunRiseK: number;
+  /** Inside at the warmest hour, as the outing says: in the sun or not. */
+  insideC: number;
+  /** Inside at the warmest hour if it stood in strong sun. */
+  sunC: number;
+  limits: { chargeC: number; useC: number } | undefined;
+  say: string[];
+  working: Working;
+};
+
+/** How warm it gets inside, and what that means. Undefined without a case. @source mechanical reference 9 */
+export function heatPlan(
+  box: Box,
+  fit: CaseFit | undefined,
+  need: Demand,
+  b: Bank | undefined,
+  wiring: WiringPlan
+): HeatPlan | undefined {
+  if (!fit) return undefined;
+  const outside = outsideOf(fit.part);
+  const leadsW = wiring.circuits.reduce((sum, c) => sum + c.dropV * c.loadA, 0);
+  const losses = [...lossesOf(box, need), { name: 'Fuses and wire, all on', lossW: leadsW }].filter((l) => l.lossW > 0.005);
+  const lossW = losses.reduce((s, l) => s + l.lossW, 0);
+  const airC = Math.max(box.outing.airC, box.outing.warmestC ?? box.outing.airC);
+  const shadeRiseK = insideRiseK(outside, { lossW, sunWPerM2: 0 });
+  const sunRiseK = insideRiseK(outside, { lossW, sunWPerM2: SUN_W_PER_M2 });
+  const limits = b && HEAT_LIMITS_C[b.chemistry];
+  const insideC = airC + (box.outing.inSun ? sunRiseK : shadeRiseK);
+  const sunC = airC + sunRiseK;
+  const say: string[] = [];
+  if (limits) {
+    say.push(
+      insideC > limits.useC
+        ? `The battery may not be used above ${limits.useC} °C.`
+        : insideC > limits.chargeC
+          ? `The battery may not be charged above ${limits.chargeC} °C.`
+          : `The battery may be used and charged: its limits are ${limits.useC} and ${limits.chargeC} °C.`
+    );
+    if (!box.outing.inSun && sunC > limits.chargeC)
+      say.push(`In strong sun it would reach ${fixed(sunC, 0)} °C: no charging then; shade or a pale cover first.`);
+  }
+  say.push(`Wires and fuses are sized for ${fixed(insideC, 0)} °C around them.`);
+  return {
+    losses,
+    lossW,
+    airC,
+    shadeRiseK,
+    sunRiseK,
+    insideC,
+    sunC,
+    limits,
+    say,
+    working: {
+      id: 'heat',
+      title: 'Air inside at the warmest hour',
+      formula: 'inside = air + (losses + sun) ÷ (film × outside area) + losses through air film and wall',
+      lines: [
+        line('Air outside', fixed(airC, 1), '°C', 'entered', 'warmest hour of the outing'),
+        ...losses.map((l) => line(l.name, fixed(l.lossW, 2), 'W', 'computed', 'mean over the outing')),
+        line('Rise in the shade', fixed(shadeRiseK, 1), 'K', 'computed', 'still air, 8 W/m²K outside'),
+        line('Rise in strong sun', fixed(sunRiseK, 1), 'K', 'computed', `800 W/m², the outside takes up ${fixed(fit.part.absorptanceFraction * 100, 0)} %; ±40 %`)
+      ],
+      result: { value: fixed(insideC, 0), unit: '°C' }
+    }
+  };
+}
