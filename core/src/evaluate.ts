@@ -3,6 +3,7 @@ import { bench, type Bench } from './bench/bench.ts';
 import { applyEdits, type Edit } from './box/edits.ts';
 import type { Box } from './box/schema.ts';
 import { caseFit, type CaseFit } from './case/fit.ts';
+import { heatPlan, type HeatPlan } from './case/heat-plan.ts';
 import { stance, type Stance } from './case/stance.ts';
 import type { Catalogue } from './catalogue/part.ts';
 import { demand, type Demand } from './demand/demand.ts';
@@ -11,6 +12,7 @@ import type { Finding } from './findings/rule.ts';
 import { carry, type Carry } from './kit/carry.ts';
 import { kit, type Kit } from './kit/kit.ts';
 import { lastsOnly, outing, type Outing } from './outing/outing.ts';
+import { bracketPlans, type BracketPlan } from './panel/brackets.ts';
 import { panelPlan, type PanelPlan } from './panel/panel.ts';
 import { dryPlan, type DryPlan } from './sealing/dry-plan.ts';
 import { sealing, type Sealing } from './sealing/sealing.ts';
@@ -32,6 +34,8 @@ export type Plan = {
   sealing: Sealing | undefined;
   dry: DryPlan | undefined;
   stance: Stance | undefined;
+  heat: HeatPlan | undefined;
+  brackets: BracketPlan[];
   carry: Carry;
   findings: Finding[];
   checkCount: number;
@@ -45,6 +49,8 @@ export type EvaluateOptions = {
   reuse?: Plan | undefined;
   /** How long the packing search may look; the default suits every edit. */
   fitNodeLimit?: number;
+  /** Something is being dragged: the arrangement inside stays as it is. */
+  hold?: boolean;
 };
 
 /**
@@ -56,6 +62,7 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
   const b = bank(box, need);
   const fit = caseFit(box, {
     reuse: options.reuse?.fit,
+    hold: options.hold ?? false,
     ...(options.fitNodeLimit === undefined ? {} : { nodeLimit: options.fitNodeLimit })
   });
   const panel = panelPlan(box, fit);
@@ -66,6 +73,8 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
   const load = carry(box, fit, wiring);
   const dry = dryPlan(box, fit, b, seal);
   const stands = fit && stance(fit, load);
+  const heat = heatPlan(box, fit, need, b, wiring);
+  const brackets = fit && panel ? bracketPlans(box, panel, fit.part, load) : [];
   const list = kit(box, catalogue, b, wiring);
   const checked = findings({
     box,
@@ -79,6 +88,8 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
     sealing: seal,
     dry,
     stance: stands,
+    heat,
+    brackets,
     carry: load,
     lastsAfterH: (edits) => lastsAfterH(box, edits, feed)
   });
@@ -93,6 +104,8 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
     sealing: seal,
     dry,
     stance: stands,
+    heat,
+    brackets,
     carry: load,
     findings: checked.findings,
     checkCount: checked.checkCount,

@@ -41,6 +41,18 @@ const PANEL = {
   duringOuting: false
 } as const;
 
+const ARM = {
+  id: 'k1',
+  name: 'Camera arm',
+  face: 'back',
+  xMm: 120,
+  yMm: 90,
+  fixing: 'suction',
+  acrossMm: 60,
+  loadKg: 1.2,
+  leverMm: 250
+} as const;
+
 /** For each rule a box that trips it; the canal box trips none of stop or caution. */
 const TRIPS: Record<string, () => Box> = {
   'air-transport': () => hide,
@@ -72,6 +84,56 @@ const TRIPS: Record<string, () => Box> = {
   'device-overvoltage': () => change(good, set(`devices/${device(good, 'Bait aerator').id}/maxV`, 13)),
   'device-undervoltage': () => change(good, set(`devices/${device(good, 'Bite-alarm receiver').id}/minV`, 12.7)),
   'tilts-on-handle': () => hide,
+  'internal-heat': () =>
+    change(hide, set('parts/body-inverter', starter('body', 'body-inverter')), {
+      op: 'add',
+      path: 'bodies',
+      value: { id: 'b9', name: 'Inverter', partId: 'body-inverter', held: 'fixed' }
+    }),
+  'plug-envelope-clash': () => change(hide, set(`ports/${portNamed(hide, 'Camera A').id}/face`, 'back')),
+  'lid-swing': () =>
+    change(
+      hide,
+      set(`ports/${portNamed(hide, 'Camera A').id}/face`, 'lid'),
+      set(`ports/${portNamed(hide, 'Camera A').id}/xMm`, 60),
+      set(`ports/${portNamed(hide, 'Camera A').id}/yMm`, 21),
+      part(hide, 'usb-c-pd-30', { bodyDepthMm: 120 })
+    ),
+  'lid-wire-trap': () =>
+    change(
+      hide,
+      set(`ports/${portNamed(hide, 'Camera A').id}/face`, 'lid'),
+      set(`ports/${portNamed(hide, 'Camera A').id}/yMm`, 70)
+    ),
+  'bend-too-tight': () =>
+    change(
+      hide,
+      set('bank/terminals', 'straight'),
+      part(hide, 'battery-lfp-20', { straightClearanceMm: 6, flagClearanceMm: 5 }),
+      part(hide, 'case-plastic-deep', { depthMm: 168, lidDepthMm: 14 })
+    ),
+  'battery-wrong-way-up': () =>
+    change(
+      hide,
+      part(hide, 'battery-lfp-20', { anyWayUp: 'upright' }),
+      set('placements', { 'battery-1': { xMm: 20, yMm: 10, zMm: 3, turn: 'lhw' } })
+    ),
+  'battery-on-side': () => change(hide, set('placements', { 'battery-1': { xMm: 7, yMm: 10, zMm: 3, turn: 'lhw' } })),
+  'battery-drags-gasket': () =>
+    change(
+      hide,
+      part(hide, 'case-plastic-deep', { seal: { jet: 4, dunk: 0 } }),
+      set('placements', { 'battery-1': { xMm: 40, yMm: 1, zMm: 3, turn: 'lwh' } })
+    ),
+  'bracket-pulls-off': () => change(hide, { op: 'add', path: 'brackets', value: ARM }),
+  'bracket-foot': () =>
+    change(hide, { op: 'add', path: 'brackets', value: { ...ARM, xMm: 42, yMm: 66, face: 'front' } }),
+  'bracket-tips': () => change(hide, { op: 'add', path: 'brackets', value: { ...ARM, leverMm: 900, loadKg: 2 } }),
+  'case-not-measured': () => change(hide, part(hide, 'case-plastic-deep', { unmeasured: ['wallMm', 'skirtMm'] })),
+  'case-shape': () => change(hide, part(hide, 'case-plastic-deep', { wallMm: 50, floorWidthMm: 90 })),
+  'port-face-lost': () => change(hide, set(`ports/${portNamed(hide, 'Phone').id}/cameOn`, 'top')),
+  'gel-renew': () => change(hide, set('dry/gelG', 5), set('dry/gelSince', '2025-01-01')),
+  'steel-unbushed': () => change(hide, ...use(starter('case', 'case-steel-medium'), 'casePartId')),
   'outside-inlet': () => change(good, set('bank/arrangement', 'outside')),
   'tips-over': () =>
     change(
@@ -223,7 +285,10 @@ const TRIPS: Record<string, () => Box> = {
       watts(good, 'Shelter lamp', 30)
     ),
   'web-too-thin': () =>
-    change(good, part(good, 'circular-16', { hole: { shape: 'round', diameterMm: 68, minMm: 67, maxMm: 69, key: null } })),
+    change(
+      good,
+      part(good, 'circular-16', { hole: { shape: 'round', diameterMm: 68, minMm: 67, maxMm: 69, key: null } })
+    ),
   'wire-unlisted': () => change(good, set(`circuits/${lamp}/wire`, setTo({ system: 'awg', size: '13' })))
 };
 

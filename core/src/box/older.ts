@@ -1,3 +1,4 @@
+import { FACES } from '../catalogue/faces.ts';
 import { BOX_VERSION } from './attr.ts';
 
 type Raw = Record<string, unknown>;
@@ -24,11 +25,26 @@ function fromVersion1(box: Raw): Raw {
     bank: withUsual(box.bank, { mayLie: true }),
     dry: withUsual(box.dry, { gelSince: null }),
     bodies: each(box.bodies, (b) => withUsual(b, { held: 'fixed' })),
-    ports: each(box.ports, (p) => withUsual(p, { spacerMm: 0 })),
+    ports: each(box.ports, (p) => withUsual(p, { spacerMm: 0, cameOn: null })),
     brackets: box.brackets ?? [],
     parts: isRaw(box.parts)
       ? Object.fromEntries(Object.entries(box.parts).map(([id, part]) => [id, partFromOlder(part)]))
       : box.parts
+  };
+}
+
+/** Ports on a face that no case has are put on the front, with a note of where they came from; a finding asks. */
+export function withKnownFaces(data: unknown): unknown {
+  if (!isRaw(data) || !Array.isArray(data.ports)) return data;
+  const known: readonly unknown[] = FACES;
+  if (data.ports.every((p) => !isRaw(p) || typeof p.face !== 'string' || known.includes(p.face))) return data;
+  return {
+    ...data,
+    ports: data.ports.map((p) =>
+      isRaw(p) && typeof p.face === 'string' && !known.includes(p.face)
+        ? { ...p, face: 'front', cameOn: p.face.slice(0, 40) }
+        : p
+    )
   };
 }
 

@@ -162,6 +162,8 @@ export const portSchema = z.strictObject({
   terminals: z.enum(['straight', 'flag']),
   /** Ring or block under the flange outside: takes as much off the depth behind. */
   spacerMm: z.number().finite().min(0).max(100),
+  /** Face named in the file it came from that no case has; it lies on the front until somebody says where it belongs. */
+  cameOn: text(40).nullable(),
   /** State during the outing. */
   inUse: z.enum(['mated', 'capped', 'open'])
 });

@@ -59,10 +59,7 @@ function oneTry(
         const at = slid(space, stood, keep, point, option.size);
         if (!at) continue;
         const cost =
-          wx * (at[0] + option.size[0]) +
-          wy * (at[1] + option.size[1]) +
-          wz * (at[2] + option.size[2]) +
-          random() * 12;
+          wx * (at[0] + option.size[0]) + wy * (at[1] + option.size[1]) + wz * (at[2] + option.size[2]) + random() * 12;
         if (!best || cost < best.cost) best = { at, option, cost };
       }
     }

@@ -107,7 +107,9 @@ export function spaceOf(c: PartOf<'case'>, paddingMm: number): Space {
 /** A fault in words, bodies by their names. */
 export function faultSay(fault: Fault, bodies: readonly FitBody[]): string {
   const name = (id: string) => bodies.find((b) => b.id === id)?.name ?? 'the tray';
-  return fault.other === undefined ? fault.say.replace(fault.id, name(fault.id)) : `${name(fault.id)} meets ${name(fault.other)}`;
+  return fault.other === undefined
+    ? fault.say.replace(fault.id, name(fault.id))
+    : `${name(fault.id)} meets ${name(fault.other)}`;
 }
 
 export const solidOf = (p: Placed): Solid => ({
@@ -171,9 +173,7 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
   return answerOf(answer.kind, [...pinned, ...arranged], {
     faults: arrangementFaults(space, pinned),
     shortfall:
-      answer.kind === 'no'
-        ? yield* shortfallOf(around, free, options.nodeLimit ?? QUICK_GROWTH_NODES)
-        : undefined,
+      answer.kind === 'no' ? yield* shortfallOf(around, free, options.nodeLimit ?? QUICK_GROWTH_NODES) : undefined,
     nodeCount: answer.nodeCount
   });
 }
@@ -206,11 +206,11 @@ const boxOf = (p: Placed): number[] => [p.xMm, p.yMm, p.zMm, p.xMm + p.lengthMm,
 const REAR_GAP_MM = 5;
 
 /** Depth a part wants behind its wall with terminals and first bend; a spacer under the flange takes its height off. */
-export const depthBehindMm = (panel: PartOf<'panel'>, port: Pick<Box['ports'][number], 'terminals' | 'spacerMm'>): number =>
-  Math.max(
-    0,
-    panel.bodyDepthMm + (port.terminals === 'flag' ? panel.flagMm : panel.straightMm) - port.spacerMm
-  );
+export const depthBehindMm = (
+  panel: PartOf<'panel'>,
+  port: Pick<Box['ports'][number], 'terminals' | 'spacerMm'>
+): number =>
+  Math.max(0, panel.bodyDepthMm + (port.terminals === 'flag' ? panel.flagMm : panel.straightMm) - port.spacerMm);
 
 /** The room behind every panel part, kept free where that is possible. @source mechanical reference 3.1 */
 function rearKeepOuts(box: Box, part: PartOf<'case'>): number[][] {

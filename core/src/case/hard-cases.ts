@@ -30,10 +30,7 @@ export function hardCases(count: number, seed = 8): { space: Space; bodies: Pack
       }))
     ];
     const gap = 3;
-    const inflated = bodies.reduce(
-      (v, b) => v + (b.lengthMm + gap) * (b.widthMm + gap) * (b.heightMm + gap),
-      0
-    );
+    const inflated = bodies.reduce((v, b) => v + (b.lengthMm + gap) * (b.widthMm + gap) * (b.heightMm + gap), 0);
     const fill = 0.5 + 0.25 * random();
     const [p, q] = [1.1 + 0.8 * random(), 0.8 + 0.5 * random()];
     const side = Math.cbrt(inflated / fill / (p * q));

@@ -47,7 +47,9 @@ export function heatPlan(
   if (!fit) return undefined;
   const outside = outsideOf(fit.part);
   const leadsW = wiring.circuits.reduce((sum, c) => sum + c.dropV * c.loadA, 0);
-  const losses = [...lossesOf(box, need), { name: 'Fuses and wire, all on', lossW: leadsW }].filter((l) => l.lossW > 0.005);
+  const losses = [...lossesOf(box, need), { name: 'Fuses and wire, all on', lossW: leadsW }].filter(
+    (l) => l.lossW > 0.005
+  );
   const lossW = losses.reduce((s, l) => s + l.lossW, 0);
   const airC = Math.max(box.outing.airC, box.outing.warmestC ?? box.outing.airC);
   const shadeRiseK = insideRiseK(outside, { lossW, sunWPerM2: 0 });
@@ -86,7 +88,13 @@ export function heatPlan(
         line('Air outside', fixed(airC, 1), '°C', 'entered', 'warmest hour of the outing'),
         ...losses.map((l) => line(l.name, fixed(l.lossW, 2), 'W', 'computed', 'mean over the outing')),
         line('Rise in the shade', fixed(shadeRiseK, 1), 'K', 'computed', 'still air, 8 W/m²K outside'),
-        line('Rise in strong sun', fixed(sunRiseK, 1), 'K', 'computed', `800 W/m², the outside takes up ${fixed(fit.part.absorptanceFraction * 100, 0)} %; ±40 %`)
+        line(
+          'Rise in strong sun',
+          fixed(sunRiseK, 1),
+          'K',
+          'computed',
+          `800 W/m², the outside takes up ${fixed(fit.part.absorptanceFraction * 100, 0)} %; ±40 %`
+        )
       ],
       result: { value: fixed(insideC, 0), unit: '°C' }
     }

@@ -18,9 +18,5 @@ export function lossesOf(box: Box, need: Demand): Loss[] {
     const part = partOf(box, 'body', b.partId);
     return part && b.held === 'fixed' ? [{ name: b.name, lossW: part.lossW }] : [];
   });
-  return [
-    ...converters,
-    ...bodies,
-    { name: 'Meters, lamps, idle modules', lossW: need.box.energyWh / durationH }
-  ];
+  return [...converters, ...bodies, { name: 'Meters, lamps, idle modules', lossW: need.box.energyWh / durationH }];
 }

@@ -155,7 +155,7 @@ export class ExactSearch {
   /** Draws the bounds together until nothing moves; false when something has no place left. */
   private tightened(b: Branch): boolean {
     const masks = b.masks.slice();
-    for (let moved = true; moved; ) {
+    for (let moved = true; moved;) {
       moved = this.pushed(b);
       for (let i = 0; i < this.n; i++)
         for (let a = 0; a < 3; a++)
@@ -261,8 +261,7 @@ export class ExactSearch {
                 Math.max(b.low[3 * i + a]!, k[a + 3]! + gap) + size[a]! <= b.end[3 * i + a]! + SLACK_MM;
             } else {
               const need = size[a]! + gap + b.least[3 * j + a]! - SLACK_MM;
-              holds =
-                b.low[3 * i + a]! + need <= b.end[3 * j + a]! || b.low[3 * j + a]! + need <= b.end[3 * i + a]!;
+              holds = b.low[3 * i + a]! + need <= b.end[3 * j + a]! || b.low[3 * j + a]! + need <= b.end[3 * i + a]!;
             }
           }
         }

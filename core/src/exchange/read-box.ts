@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import { BOX_FORMAT, BOX_VERSION } from '../box/attr.ts';
-import { fromOlder } from '../box/older.ts';
+import { fromOlder, withKnownFaces } from '../box/older.ts';
 import { boxSchema, type Box } from '../box/schema.ts';
 import type { PartKind } from '../catalogue/part.ts';
 import { issueWords } from './issue-words.ts';
@@ -47,7 +47,7 @@ export function readBoxData(data: unknown): ReadBox {
       'version',
       `This box was made by a newer Haversack (version ${head.version}); this one reads version ${BOX_VERSION}. Update, or export it again from the newer one as version ${BOX_VERSION}.`
     );
-  const parsed = boxSchema.safeParse(fromOlder(data));
+  const parsed = boxSchema.safeParse(withKnownFaces(fromOlder(data)));
   if (!parsed.success) return { ok: false, problems: parsed.error.issues.slice(0, 20).map(problemOf) };
   const dangling = danglingReferences(parsed.data);
   return dangling.length ? { ok: false, problems: dangling } : { ok: true, box: parsed.data };

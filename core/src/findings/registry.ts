@@ -1,9 +1,18 @@
 import { airTransport } from './rules/air-transport.ts';
 import { batteryDoesNotFit } from './rules/battery-does-not-fit.ts';
+import { batteryDragsGasket } from './rules/battery-drags-gasket.ts';
+import { batteryOnSide } from './rules/battery-on-side.ts';
+import { batteryWrongWayUp } from './rules/battery-wrong-way-up.ts';
 import { behindPanelCollision } from './rules/behind-panel-collision.ts';
+import { bendTooTight } from './rules/bend-too-tight.ts';
 import { bmsCurrent } from './rules/bms-current.ts';
+import { bracketFoot } from './rules/bracket-foot.ts';
+import { bracketPullsOff } from './rules/bracket-pulls-off.ts';
+import { bracketTips } from './rules/bracket-tips.ts';
 import { cRateHigh } from './rules/c-rate-high.ts';
 import { capacityClaim } from './rules/capacity-claim.ts';
+import { caseNotMeasured } from './rules/case-not-measured.ts';
+import { caseShape } from './rules/case-shape.ts';
 import { ccaWire } from './rules/cca-wire.ts';
 import { chargeCurrent } from './rules/charge-current.ts';
 import { chargeVoltage } from './rules/charge-voltage.ts';
@@ -35,14 +44,18 @@ import { fuseOversized } from './rules/fuse-oversized.ts';
 import { fuseVoltage } from './rules/fuse-voltage.ts';
 import { gaugeTooThin } from './rules/gauge-too-thin.ts';
 import { gelLow } from './rules/gel-low.ts';
+import { gelRenew } from './rules/gel-renew.ts';
 import { handleRating } from './rules/handle-rating.ts';
 import { hotBox } from './rules/hot-box.ts';
+import { internalHeat } from './rules/internal-heat.ts';
 import { interruptingLow } from './rules/interrupting-low.ts';
 import { inverterPresent } from './rules/inverter-present.ts';
 import { ipOpenInUse } from './rules/ip-open-in-use.ts';
 import { ipWeakest } from './rules/ip-weakest.ts';
 import { leadAcidSealedCharge } from './rules/lead-acid-sealed-charge.ts';
 import { lfpVoltGauge } from './rules/lfp-volt-gauge.ts';
+import { lidSwing } from './rules/lid-swing.ts';
+import { lidWireTrap } from './rules/lid-wire-trap.ts';
 import { liveMalePins } from './rules/live-male-pins.ts';
 import { looseBattery } from './rules/loose-battery.ts';
 import { mainFuseExceeds } from './rules/main-fuse-exceeds.ts';
@@ -66,8 +79,10 @@ import { parallelFuse } from './rules/parallel-fuse.ts';
 import { parallelSoc } from './rules/parallel-soc.ts';
 import { parallelTakeoff } from './rules/parallel-takeoff.ts';
 import { partInNoDrillZone } from './rules/part-in-no-drill-zone.ts';
+import { plugEnvelopeClash } from './rules/plug-envelope-clash.ts';
 import { plugFingerGap } from './rules/plug-finger-gap.ts';
 import { portCollisionInside } from './rules/port-collision-inside.ts';
+import { portFaceLost } from './rules/port-face-lost.ts';
 import { portFacesUp } from './rules/port-faces-up.ts';
 import { portTooLow } from './rules/port-too-low.ts';
 import { powerLimit } from './rules/power-limit.ts';
@@ -86,6 +101,7 @@ import { solarPlace } from './rules/solar-place.ts';
 import { solarVoc } from './rules/solar-voc.ts';
 import { sourceUnfused } from './rules/source-unfused.ts';
 import { spanOutside } from './rules/span-outside.ts';
+import { steelUnbushed } from './rules/steel-unbushed.ts';
 import { supplyMismatch } from './rules/supply-mismatch.ts';
 import { switchRating } from './rules/switch-rating.ts';
 import { tiltsOnHandle } from './rules/tilts-on-handle.ts';
@@ -103,10 +119,19 @@ import type { Rule } from './rule.ts';
 export const RULES: readonly Rule[] = [
   airTransport,
   batteryDoesNotFit,
+  batteryDragsGasket,
+  batteryOnSide,
+  batteryWrongWayUp,
   behindPanelCollision,
+  bendTooTight,
   bmsCurrent,
+  bracketFoot,
+  bracketPullsOff,
+  bracketTips,
   cRateHigh,
   capacityClaim,
+  caseNotMeasured,
+  caseShape,
   ccaWire,
   chargeCurrent,
   chargeVoltage,
@@ -138,14 +163,18 @@ export const RULES: readonly Rule[] = [
   fuseVoltage,
   gaugeTooThin,
   gelLow,
+  gelRenew,
   handleRating,
   hotBox,
+  internalHeat,
   interruptingLow,
   inverterPresent,
   ipOpenInUse,
   ipWeakest,
   leadAcidSealedCharge,
   lfpVoltGauge,
+  lidSwing,
+  lidWireTrap,
   liveMalePins,
   looseBattery,
   mainFuseExceeds,
@@ -169,8 +198,10 @@ export const RULES: readonly Rule[] = [
   parallelSoc,
   parallelTakeoff,
   partInNoDrillZone,
+  plugEnvelopeClash,
   plugFingerGap,
   portCollisionInside,
+  portFaceLost,
   portFacesUp,
   portTooLow,
   powerLimit,
@@ -189,6 +220,7 @@ export const RULES: readonly Rule[] = [
   solarVoc,
   sourceUnfused,
   spanOutside,
+  steelUnbushed,
   supplyMismatch,
   switchRating,
   tiltsOnHandle,

@@ -8,6 +8,8 @@ import type { Outing } from '../outing/outing.ts';
 import type { PanelPlan } from '../panel/panel.ts';
 import type { DryPlan } from '../sealing/dry-plan.ts';
 import type { Sealing } from '../sealing/sealing.ts';
+import type { HeatPlan } from '../case/heat-plan.ts';
+import type { BracketPlan } from '../panel/brackets.ts';
 import type { Stance } from '../case/stance.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import type { Carry } from '../kit/carry.ts';
@@ -58,6 +60,8 @@ export type Facts = {
   sealing: Sealing | undefined;
   dry: DryPlan | undefined;
   stance: Stance | undefined;
+  heat: HeatPlan | undefined;
+  brackets: BracketPlan[];
   carry: Carry;
   /** Hours the box would last after some edits, everything else as it is. */
   lastsAfterH: (edits: Edit[]) => number;

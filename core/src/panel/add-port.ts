@@ -47,7 +47,9 @@ export function addPort(
   face: Face,
   options: { name?: string; wanted?: { xMm: number; yMm: number }; exact?: boolean } = {}
 ): NewPort {
-  const spot = options.exact ? options.wanted : freeSpot(box, fit, part, { face, terminals: 'flag', spacerMm: 0 }, options.wanted);
+  const spot = options.exact
+    ? options.wanted
+    : freeSpot(box, fit, part, { face, terminals: 'flag', spacerMm: 0 }, options.wanted);
   const size = faceSizeMm(fit.part, face);
   const at = spot ?? { xMm: Math.round(size.widthMm / 2), yMm: Math.round(size.heightMm / 2) };
   const portId = freeId('p', box.ports);
@@ -60,6 +62,7 @@ export function addPort(
     ...at,
     terminals: 'flag',
     spacerMm: 0,
+    cameOn: null,
     inUse: plugged ? 'mated' : part.role === 'inlet' ? 'capped' : part.role === 'gland' ? 'mated' : 'open'
   };
   const edits: Edit[] = [

@@ -2,6 +2,8 @@ import { panelPartOf, portTags } from '../box/lookup.ts';
 import type { Box, Port } from '../box/schema.ts';
 import type { Face, PartOf, Zone } from '../catalogue/part.ts';
 import { faceSizeMm, freeDepthMm, meets, rearSolid, type Solid } from '../case/faces.ts';
+import { lidSwingMeets } from './lid-swing.ts';
+import { noDrillZones } from './zones.ts';
 import { depthBehindMm, solidOf, type CaseFit } from '../case/fit.ts';
 import { fixed, lengthText } from '../quantity/format.ts';
 import type { LengthUnit } from '../quantity/length.ts';
@@ -50,6 +52,8 @@ export type PanelPlan = {
   ports: PortPlan[];
   clashes: PortClash[];
   zoneClashes: ZoneClash[];
+  /** Lid parts that hit something while the lid swings shut: the part and what it hits, by id and words. */
+  swingClashes: { portId: string; otherId: string; otherName: string; atDeg: number }[];
   /** Where nothing may be drilled, by face. */
   zones: Zone[];
   tightest: PortPlan | undefined;
@@ -70,7 +74,8 @@ export function panelPlan(box: Box, fit: CaseFit | undefined): PanelPlan | undef
   if (!fit) return undefined;
   const c = fit.part;
   const tags = portTags(box, masterPortId(box));
-  const solids = fit.placed.map(solidOf);
+  const { solids, names } = standing(fit);
+  const zones = noDrillZones(c);
   const ports = box.ports.flatMap((port): PortPlan[] => {
     const part = panelPartOf(box, port);
     if (!part) return [];
@@ -78,7 +83,7 @@ export function panelPlan(box: Box, fit: CaseFit | undefined): PanelPlan | undef
     const envelope = { widthMm: part.behindWidthMm, heightMm: part.behindHeightMm };
     const free = freeDepthMm(c, port.face, port, envelope, solids);
     const body = fit.placed[free.index];
-    const behindName = body ? fit.bodies.find((b) => b.id === body.id)!.name.toLowerCase() : 'opposite wall';
+    const behindName = names[free.index] ?? 'opposite wall';
     const face = faceSizeMm(c, port.face);
     const clearMm = free.depthMm - needMm;
     return [
@@ -111,11 +116,40 @@ export function panelPlan(box: Box, fit: CaseFit | undefined): PanelPlan | undef
   return {
     ports,
     clashes: clashesOf(ports, c),
-    zoneClashes: zoneClashesOf(ports, c.zones),
-    zones: c.zones,
+    zoneClashes: zoneClashesOf(ports, zones),
+    swingClashes:
+      c.hinge === 'none' ? [] : ports.filter((p) => p.port.face === 'lid').flatMap((p) => swingOf(p, ports, fit)),
+    zones,
     tightest: clear[0],
     holeCount: ports.reduce((n, p) => n + (p.part.hole.shape === 'none' ? 0 : p.part.hole.shape === 'twin' ? 2 : 1), 0)
   };
+}
+
+/** Bodies and the tray, with the words for each. */
+function standing(fit: CaseFit): { solids: Solid[]; names: string[] } {
+  const tray = fit.space.keepOuts.map((k): Solid => ({ low: [k[0]!, k[1]!, k[2]!], high: [k[3]!, k[4]!, k[5]!] }));
+  return {
+    solids: [...fit.placed.map(solidOf), ...tray],
+    names: [
+      ...fit.placed.map((p) => fit.bodies.find((b) => b.id === p.id)!.name.toLowerCase()),
+      ...tray.map(() => 'tray')
+    ]
+  };
+}
+
+function swingOf(p: PortPlan, ports: readonly PortPlan[], fit: CaseFit): PanelPlan['swingClashes'] {
+  const { solids, names } = standing(fit);
+  const things = [
+    ...solids.map((solid, i) => ({ id: fit.placed[i]?.id ?? 'tray', name: names[i]!, solid })),
+    ...ports
+      .filter((o) => o.port.face !== 'lid' && o.part.hole.shape !== 'none')
+      .map((o) => ({ id: o.port.id, name: o.tag, solid: o.rear }))
+  ];
+  for (const t of things) {
+    const atDeg = lidSwingMeets(fit.part, p.rear, t.solid, BEHIND_GAP_MM);
+    if (atDeg !== undefined) return [{ portId: p.port.id, otherId: t.id, otherName: t.name, atDeg }];
+  }
+  return [];
 }
 
 function depthWorking(
@@ -146,6 +180,9 @@ function depthWorking(
         'part',
         part.measureYours === 'no' ? 'typical' : 'varies by maker: measure yours'
       ),
+      ...(port.spacerMm > 0
+        ? [line('Spacer under the flange', text(port.spacerMm), unit, 'entered', 'brings the part that much outwards')]
+        : []),
       line(
         port.terminals === 'flag' ? 'Flag terminals and bend' : 'Straight terminals and bend',
         text(-terminals),
@@ -226,8 +263,8 @@ export function freeSpot(
 ): { xMm: number; yMm: number } | undefined {
   const c = fit.part;
   const face = faceSizeMm(c, port.face);
-  const solids = fit.placed.map(solidOf);
-  const zones = c.zones.filter((z) => z.face === port.face);
+  const { solids } = standing(fit);
+  const zones = noDrillZones(c).filter((z) => z.face === port.face);
   const others = box.ports
     .filter((p) => p.id !== port.id)
     .flatMap((p) => (panelPartOf(box, p) ? [{ at: p, part: panelPartOf(box, p)! }] : []));

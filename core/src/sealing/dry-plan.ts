@@ -45,6 +45,8 @@ export type DryPlan = {
   gelG: number;
   /** How long the gel that lies in it lasts; undefined without gel. */
   gelDays: number | undefined;
+  /** Day by which the gel that lies in it is full. */
+  gelUntil: string | undefined;
   hydrogen: { openingCm2: number; holeMm: number; dangerous: boolean } | undefined;
   say: string[];
   working: Working;
@@ -69,6 +71,7 @@ export function dryPlan(
   const month = monthly(box, fit, freeL);
   const total = month.openings + month.breathing + month.walls;
   const dose = gelG(total, TARGET_HUMIDITY);
+  const gelDays = dry.gelG === null || dose === 0 ? undefined : (MONTH_DAYS * dry.gelG) / dose;
   const dewC = dewPointC(warm.tempC, warm.humidityFraction);
   const wantsVent = suction > VENT_FROM_PA && (outing.seal === 'rain' || outing.seal === 'dunk');
   const hydrogen = hydrogenOf(box, fit, b);
@@ -84,11 +87,19 @@ export function dryPlan(
     ventTimeS: ventTimeS(freeL, VENT_ML_PER_MIN),
     monthG: month,
     gelG: dose,
-    gelDays: dry.gelG === null || dose === 0 ? undefined : (MONTH_DAYS * dry.gelG) / dose,
+    gelDays,
+    gelUntil: dry.gelSince === null || gelDays === undefined ? undefined : dayAfter(dry.gelSince, gelDays),
     hydrogen,
     say: words({ dewC, coldestC, wet, suction, wantsVent, hasVent: seal.hasVent, gasTight: fit.part.gasTight }),
     working: workingOf(box, { freeL, dose, total, month, warm, coldestC })
   };
+}
+
+/** ISO day so many whole days later, a century at the most. */
+function dayAfter(day: string, days: number): string {
+  const at = new Date(`${day}T00:00:00Z`);
+  at.setUTCDate(at.getUTCDate() + Math.min(36500, Math.floor(days)));
+  return at.toISOString().slice(0, 10);
 }
 
 function monthly(box: Box, fit: CaseFit, freeL: number): DryPlan['monthG'] {

@@ -1,20 +1,44 @@
-import { CASE_PLACE, rule, set } from '../rule.ts';
+import { CASE_PLACE, rule, set, type Draft } from '../rule.ts';
 
-/** Air inside beyond what batteries like. */
+/** Above this batteries and modules must not be used at all, °C. @source mechanical reference 9.2 */
+const NO_USE_C = 60;
+/** Outsides that take up more of the sun than this count as dark. @source mechanical reference 9.1 */
+const DARK = 0.7;
+
+/** Air inside beyond what the battery bears, at the warmest hour. */
 export const hotBox = rule('hot-box', 'safe', 'case', (x) => {
-  const t = x.wiring.ambientC;
-  if (!x.fit || t <= 45) return [];
-  return [
-    {
-      at: CASE_PLACE,
-      severity: t > 60 ? 'stop' : 'caution',
-      short: `${t.toFixed(0)} °C inside`,
-      title: `It gets ${t.toFixed(0)} °C inside`,
-      why: `${t > 60 ? 'Above 60 °C nothing in the box may be used.' : 'Above 45 °C lithium must not be charged and every battery ages fast.'} Shade or a pale cover does most.`,
-      figures: { insideC: t, airC: x.box.outing.airC },
-      remedies: x.box.outing.inSun
-        ? [{ label: 'Keep it in the shade', effect: 'takes the sun’s share away', edits: [set('outing/inSun', false)] }]
-        : []
-    }
-  ];
+  const h = x.heat;
+  if (!h || !x.fit) return [];
+  const { chargeC, useC } = h.limits ?? { chargeC: 40, useC: NO_USE_C };
+  const t = h.insideC;
+  const charges = x.box.charging.plugged.length > 0 || x.box.charging.solar?.duringOuting === true;
+  const dark = x.box.outing.inSun && x.fit.part.absorptanceFraction > DARK;
+  const why =
+    t > Math.min(useC, NO_USE_C)
+      ? `Above ${Math.min(useC, NO_USE_C)} °C this battery must not be used.`
+      : t > chargeC
+        ? `Above ${chargeC} °C it must not be charged${charges ? ', and it is charged on this outing' : ''}, and it ages fast.`
+        : dark
+          ? 'A dark box in the sun ages its battery with every hour.'
+          : undefined;
+  if (!why) return [];
+  const severity = t > Math.min(useC, NO_USE_C) || (charges && t > chargeC) ? 'stop' : 'caution';
+  const draft: Draft = {
+    at: CASE_PLACE,
+    severity,
+    short: `${t.toFixed(0)} °C inside`,
+    title: `It gets ${t.toFixed(0)} °C inside`,
+    why: `${why} Shade or a pale cover does most.`,
+    figures: { insideC: t, airC: h.airC, chargeC, useC },
+    remedies: x.box.outing.inSun
+      ? [
+          {
+            label: 'Keep it in the shade',
+            effect: `${(h.airC + h.shadeRiseK).toFixed(0)} °C inside`,
+            edits: [set('outing/inSun', false)]
+          }
+        ]
+      : []
+  };
+  return [draft];
 });

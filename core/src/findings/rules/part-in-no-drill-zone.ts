@@ -1,17 +1,6 @@
 import { freeSpot } from '../../panel/panel.ts';
+import { ZONE_WORDS } from '../../panel/zones.ts';
 import { portPlace, rule, set } from '../rule.ts';
-
-const WORDS: Record<string, string> = {
-  gasket: 'rim and gasket',
-  latch: 'latch',
-  hinge: 'hinge',
-  rib: 'rib',
-  boss: 'lid-screw boss',
-  handle: 'handle',
-  standoff: 'standoff',
-  curve: 'curve',
-  foot: 'foot'
-};
 
 /** Cut-out, flange or nut crosses a rib, latch, hinge or gasket line. */
 export const partInNoDrillZone = rule('part-in-no-drill-zone', 'fits', 'ports', (x) =>
@@ -21,8 +10,8 @@ export const partInNoDrillZone = rule('part-in-no-drill-zone', 'fits', 'ports', 
     return {
       at: portPlace(p.port.id, p.tag),
       severity: 'stop' as const,
-      short: `${p.tag} sits on the ${WORDS[c.zone.kind]}`.slice(0, 32),
-      title: `${p.tag} crosses the ${WORDS[c.zone.kind]}`,
+      short: `${p.tag} sits on the ${ZONE_WORDS[c.zone.kind]}`.slice(0, 32),
+      title: `${p.tag} crosses the ${ZONE_WORDS[c.zone.kind]}`,
       why: 'There it cannot sit flat, or it keeps the lid from closing.',
       figures: { zoneXMm: c.zone.xMm, zoneYMm: c.zone.yMm },
       remedies: spot

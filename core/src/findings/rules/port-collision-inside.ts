@@ -1,4 +1,5 @@
-import { portPlace, rule } from '../rule.ts';
+import { freeSpot } from '../../panel/panel.ts';
+import { portPlace, rule, set } from '../rule.ts';
 
 /** Two bodies of ports meet inside the box. */
 export const portCollisionInside = rule('port-collision-inside', 'fits', 'ports', (x) =>
@@ -6,14 +7,27 @@ export const portCollisionInside = rule('port-collision-inside', 'fits', 'ports'
     .filter((c) => c.kind === 'behind' || c.kind === 'opposite')
     .map((c) => {
       const [a, b] = [c.aId, c.bId].map((id) => x.panel!.ports.find((p) => p.port.id === id)!);
+      const staggers = [b!, a!].flatMap((p) => {
+        const spot = freeSpot(x.box, x.fit!, p.part, p.port, p.port);
+        return spot
+          ? [
+              {
+                label: `Stagger ${p.tag}: ${Math.round(Math.hypot(spot.xMm - p.port.xMm, spot.yMm - p.port.yMm))} mm along its face`,
+                effect: `to ${spot.xMm}, ${spot.yMm} mm, clear of everything behind`,
+                edits: [set(`ports/${p.port.id}/xMm`, spot.xMm), set(`ports/${p.port.id}/yMm`, spot.yMm)]
+              }
+            ]
+          : [];
+      });
       return {
         at: portPlace(a!.port.id, `${a!.tag} and ${b!.tag}`),
         also: `${c.aId}-${c.bId}`,
         severity: 'stop' as const,
         short: `${a!.tag} and ${b!.tag} meet inside`,
         title: `${a!.tag} and ${b!.tag} meet inside`,
-        why: `Their bodies and terminals come nearer than ${c.wantedMm} mm. Stagger one of them along its face.`,
-        figures: { wantedMm: c.wantedMm, depthAMm: a!.needMm, depthBMm: b!.needMm }
+        why: `Their bodies and terminals come nearer than ${c.wantedMm} mm.`,
+        figures: { wantedMm: c.wantedMm, depthAMm: a!.needMm, depthBMm: b!.needMm },
+        remedies: staggers
       };
     })
 );

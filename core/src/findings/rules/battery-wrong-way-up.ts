@@ -1,0 +1,31 @@
+import { partOf } from '../../box/lookup.ts';
+import { BATTERY_PLACE, rule } from '../rule.ts';
+
+/** A body put by hand in a way that it must not lie. */
+export const batteryWrongWayUp = rule('battery-wrong-way-up', 'safe', 'case', (x) =>
+  (x.fit?.bodies ?? []).flatMap((b) => {
+    const at = x.box.placements[b.id];
+    if (!at || b.turns.includes(at.turn)) return [];
+    const battery = b.kind === 'battery' ? partOf(x.box, 'battery', x.box.bank.partId) : undefined;
+    return [
+      {
+        at: battery ? BATTERY_PLACE : { kind: 'body' as const, id: b.id, label: b.name },
+        also: b.id,
+        severity: battery?.anyWayUp === 'upright' ? ('stop' as const) : ('caution' as const),
+        short: `${b.name} lies the wrong way`.slice(0, 32),
+        title: `${b.name} must stand upright`,
+        why:
+          battery?.anyWayUp === 'upright'
+            ? 'Lying down, its acid runs out.'
+            : 'It was said to stay upright; put by hand, it lies on a side.',
+        remedies: [
+          {
+            label: 'Stand it up',
+            effect: 'its place by hand is taken away',
+            edits: [{ op: 'remove' as const, path: `placements/${b.id}` }]
+          }
+        ]
+      }
+    ];
+  })
+);

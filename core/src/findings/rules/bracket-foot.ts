@@ -1,0 +1,21 @@
+import { rule } from '../rule.ts';
+
+/** A foot wants bare, flat, strong wall. */
+export const bracketFoot = rule('bracket-foot', 'fits', 'ports', (x) =>
+  x.brackets
+    .filter((b) => b.under.length > 0 || b.wallThin)
+    .map((b) => {
+      const name = b.bracket.name || 'The bracket';
+      return {
+        at: { kind: 'body' as const, id: b.bracket.id, label: b.bracket.name || 'bracket' },
+        severity: b.under.length > 0 ? ('stop' as const) : ('caution' as const),
+        short: `${name} wants bare wall`.slice(0, 32),
+        title: b.under.length > 0 ? `${name} sits on ${b.under.join(', ')}` : `The wall is thin under ${name}`,
+        why:
+          b.under.length > 0
+            ? `Its foot is ${b.bracket.acrossMm} mm across and wants bare, flat wall${b.bracket.fixing === 'suction' ? ', clean and smooth' : ''}.`
+            : `${x.fit!.part.wallMm} mm of ${x.fit!.part.material} gives under it: put a plate of at least ${b.bracket.acrossMm + 20} mm behind.`,
+        figures: { acrossMm: b.bracket.acrossMm }
+      };
+    })
+);

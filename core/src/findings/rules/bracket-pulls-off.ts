@@ -1,0 +1,37 @@
+import { rule, set } from '../rule.ts';
+
+/** The load peels the bracket off its wall, or its foot finds no wall to stand on. */
+export const bracketPullsOff = rule('bracket-pulls-off', 'safe', 'ports', (x) =>
+  x.brackets.flatMap((b) => {
+    const at = { kind: 'body' as const, id: b.bracket.id, label: b.bracket.name || 'bracket' };
+    const name = b.bracket.name || 'The bracket';
+    if (!b.holds)
+      return [
+        {
+          at,
+          severity: 'stop' as const,
+          short: `${name} pulls off`.slice(0, 32),
+          title: `${name} pulls off: ${b.pullN.toFixed(0)} N on a foot that bears ${b.bearsN.toFixed(0)} N`,
+          why: `${b.bracket.loadKg} kg at ${b.bracket.leverMm} mm, knocked about as it is carried. A shorter arm, a larger foot or bolts through a plate.`,
+          figures: { pullN: b.pullN, bearsN: b.bearsN },
+          remedies: [
+            ...(b.bracket.fixing === 'suction'
+              ? [
+                  {
+                    label: 'Bolt it through a plate',
+                    effect: 'four bolts, each one a hole to seal',
+                    edits: [set(`brackets/${b.bracket.id}/fixing`, 'bolted')]
+                  }
+                ]
+              : []),
+            {
+              label: `Arm of ${Math.floor((b.bracket.leverMm * b.bearsN) / b.pullN)} mm`,
+              effect: 'as far out as the foot bears',
+              edits: [set(`brackets/${b.bracket.id}/leverMm`, Math.floor((b.bracket.leverMm * b.bearsN) / b.pullN))]
+            }
+          ]
+        }
+      ];
+    return [];
+  })
+);

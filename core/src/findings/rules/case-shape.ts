@@ -1,0 +1,26 @@
+import { CASE_PLACE, rule } from '../rule.ts';
+
+/** Sizes of a case that cannot be: walls thicker than what is between them, a rim narrower than the floor. */
+export const caseShape = rule('case-shape', 'fits', 'case', (x) => {
+  const c = x.fit?.part;
+  if (!c) return [];
+  const least = Math.min(c.floorWidthMm, c.floorLengthMm, c.depthMm);
+  const wrong: string[] = [];
+  if (2 * c.wallMm >= least)
+    wrong.push(`two walls of ${c.wallMm} mm are as thick as the ${least} mm between them (usual are 1 to 4 mm)`);
+  if (c.floorLengthMm > c.rimLengthMm + 0.5 || c.floorWidthMm > c.rimWidthMm + 0.5)
+    wrong.push('the floor is larger than the rim: floor and rim may be swapped');
+  if (c.trayBelowRimMm >= c.depthMm) wrong.push(`the tray hangs ${c.trayBelowRimMm} mm down in ${c.depthMm} mm`);
+  if (2 * c.cornerRadiusMm > least) wrong.push(`corners of ${c.cornerRadiusMm} mm radius do not go into ${least} mm`);
+  if (wrong.length === 0) return [];
+  return [
+    {
+      at: CASE_PLACE,
+      severity: 'stop',
+      short: 'The case cannot be like this',
+      title: 'The sizes of the case contradict each other',
+      why: `In ${c.name} ${wrong.join('; ')}. Nothing drawn or searched with it is good until that is set right.`,
+      figures: { wallMm: c.wallMm, leastMm: least }
+    }
+  ];
+});

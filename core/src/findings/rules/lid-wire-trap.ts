@@ -1,0 +1,25 @@
+import { lidLeadOf } from '../../panel/lid-leads.ts';
+import { portPlace, rule } from '../rule.ts';
+
+/** A lead to the lid is long when the lid is shut; what is too much must have a home. */
+export const lidWireTrap = rule('lid-wire-trap', 'fits', 'ports', (x) => {
+  if (!x.panel || !x.fit) return [];
+  return x.panel.ports
+    .filter((p) => p.port.face === 'lid' && x.box.circuits.some((c) => c.portId === p.port.id))
+    .flatMap((p) => {
+      const lead = lidLeadOf(x.fit!, p);
+      if (!lead) return [];
+      const { slackMm, leadMm } = lead.lead;
+      const tight = slackMm > lead.homeMm;
+      return [
+        {
+          at: portPlace(p.port.id, p.tag),
+          severity: tight ? ('caution' as const) : ('note' as const),
+          short: `${p.tag}: ${slackMm.toFixed(0)} mm slack, lid shut`,
+          title: `The lead to ${p.tag} in the lid is ${leadMm.toFixed(0)} mm, ${slackMm.toFixed(0)} mm too long when shut`,
+          why: `${tight ? `There is only ${lead.homeMm.toFixed(0)} mm for the loop over what stands below. ` : ''}Tie it down on the hinge side, spiral wrap over it, so that the lid never pinches it.`,
+          figures: { leadMm, slackMm, homeMm: lead.homeMm }
+        }
+      ];
+    });
+});

@@ -1,0 +1,122 @@
+import { applyEdits, type Edit } from '../box/edits.ts';
+import type { Box } from '../box/schema.ts';
+import { faceSizeMm, freeDepthMm } from '../case/faces.ts';
+import { caseFit, depthBehindMm, solidOf, type CaseFit } from '../case/fit.ts';
+import { FACES } from '../catalogue/faces.ts';
+import type { Catalogue, PartOf } from '../catalogue/part.ts';
+import { lengthText } from '../quantity/format.ts';
+import { freeSpot, type PortPlan } from './panel.ts';
+import { BEHIND_GAP_MM } from './spacing.ts';
+
+export type DepthRemedy = { label: string; effect: string; edits: Edit[] };
+
+/** A ring under the flange higher than this stands out and gets knocked off. @source rule of thumb */
+const MOST_SPACER_MM = 25;
+
+/**
+ * Ways to give a port its room behind the wall, least trouble first: flag terminals, a spacer, another place on its face,
+ * moving the body, another face, another part. Each is worked out on this very case; one that would not do is left out.
+ */
+export function depthRemedies(box: Box, fit: CaseFit, catalogue: Catalogue, p: PortPlan): DepthRemedy[] {
+  const out: DepthRemedy[] = [];
+  const unit = box.preferences.lengthUnit;
+  const mm = (v: number) => `${lengthText(v, unit)} ${unit}`;
+  const flagGain = p.part.straightMm - p.part.flagMm;
+  if (p.port.terminals === 'straight' && flagGain > 0 && p.clearMm + flagGain >= 0)
+    out.push({
+      label: 'Use flag terminals',
+      effect: `${mm(p.clearMm + flagGain)} clear`,
+      edits: [{ op: 'set', path: `ports/${p.port.id}/terminals`, value: 'flag' }]
+    });
+  const spacer = Math.ceil(p.port.spacerMm + BEHIND_GAP_MM - p.clearMm);
+  if (spacer <= MOST_SPACER_MM && fit.part.wallMm + spacer <= p.part.panelMaxMm + p.part.bodyDepthMm)
+    out.push({
+      label: `Spacer of ${mm(spacer)} under the flange`,
+      effect: `${mm(p.clearMm + spacer - p.port.spacerMm)} clear; wall and spacer together ${mm(fit.part.wallMm + spacer)}: longer screws or a sleeved ring`,
+      edits: [{ op: 'set', path: `ports/${p.port.id}/spacerMm`, value: spacer }]
+    });
+  const spot = freeSpot(box, fit, p.part, p.port, p.port);
+  if (spot)
+    out.push({
+      label: `Move to ${lengthText(spot.xMm, unit)}, ${mm(spot.yMm)}`,
+      effect: 'room behind, edges and neighbours kept',
+      edits: [
+        { op: 'set', path: `ports/${p.port.id}/xMm`, value: spot.xMm },
+        { op: 'set', path: `ports/${p.port.id}/yMm`, value: spot.yMm }
+      ]
+    });
+  if (p.behindId !== undefined && p.behindId in box.placements) {
+    const edits: Edit[] = [{ op: 'remove', path: `placements/${p.behindId}` }];
+    const clear = clearAfter(applyEdits(box, edits), p);
+    if (clear !== undefined && clear >= 0)
+      out.push({
+        label: `Let Haversack move the ${p.behindName}`,
+        effect: `${mm(clear)} clear; its place by hand is taken away`,
+        edits
+      });
+  }
+  const other = FACES.filter((f) => f !== p.port.face && f !== 'floor' && f !== fit.part.hinge)
+    .map((face) => ({ face, at: freeSpot(box, fit, p.part, { ...p.port, face }) }))
+    .find((o) => o.at);
+  if (other?.at)
+    out.push({
+      label: `Move to the ${other.face}`,
+      effect: `at ${lengthText(other.at.xMm, unit)}, ${mm(other.at.yMm)}, clear behind`,
+      edits: [
+        { op: 'set', path: `ports/${p.port.id}/face`, value: other.face },
+        { op: 'set', path: `ports/${p.port.id}/xMm`, value: other.at.xMm },
+        { op: 'set', path: `ports/${p.port.id}/yMm`, value: other.at.yMm }
+      ]
+    });
+  const shallower = shallowerPart(fit, catalogue, p);
+  if (shallower)
+    out.push({
+      label: shallower.part.name,
+      effect: `${mm(shallower.clearMm)} clear; does the same with less depth`,
+      edits: [
+        { op: 'set', path: `parts/${shallower.part.id}`, value: shallower.part },
+        { op: 'set', path: `ports/${p.port.id}/partId`, value: shallower.part.id }
+      ]
+    });
+  return out;
+}
+
+/** Room left behind the port when the inside is arranged anew. */
+function clearAfter(box: Box, p: PortPlan): number | undefined {
+  const fit = caseFit(box);
+  if (fit?.state !== 'fits') return undefined;
+  const envelope = { widthMm: p.part.behindWidthMm, heightMm: p.part.behindHeightMm };
+  return freeDepthMm(fit.part, p.port.face, p.port, envelope, fit.placed.map(solidOf)).depthMm - p.needMm;
+}
+
+/** The cheapest part that does the same, carries as much and goes in here. */
+function shallowerPart(
+  fit: CaseFit,
+  catalogue: Catalogue,
+  p: PortPlan
+): { part: PartOf<'panel'>; clearMm: number } | undefined {
+  const solids = fit.placed.map(solidOf);
+  const face = faceSizeMm(fit.part, p.port.face);
+  return catalogue
+    .filter(
+      (c): c is PartOf<'panel'> =>
+        c.kind === 'panel' &&
+        c.id !== p.part.id &&
+        c.role === p.part.role &&
+        c.supply === p.part.supply &&
+        (c.ratingA ?? 0) >= (p.part.ratingA ?? 0) &&
+        (c.converterRatedW ?? 0) >= (p.part.converterRatedW ?? 0) &&
+        c.hole.shape !== 'none' &&
+        fit.part.wallMm >= c.panelMinMm &&
+        fit.part.wallMm <= c.panelMaxMm &&
+        c.flangeWidthMm <= Math.min(p.part.flangeWidthMm + 2, face.widthMm) &&
+        c.flangeHeightMm <= p.part.flangeHeightMm + 2
+    )
+    .map((part) => {
+      const envelope = { widthMm: part.behindWidthMm, heightMm: part.behindHeightMm };
+      const free = freeDepthMm(fit.part, p.port.face, p.port, envelope, solids);
+      return { part, clearMm: free.depthMm - depthBehindMm(part, p.port) };
+    })
+    .filter((o) => o.clearMm >= BEHIND_GAP_MM)
+    .sort((a, b) => (a.part.priceAmount ?? 1e6) - (b.part.priceAmount ?? 1e6))[0];
+}

@@ -1,0 +1,47 @@
+import type { PartOf } from '../catalogue/part.ts';
+import { aboveGroundMm, type PanelPlan, type PortPlan } from './panel.ts';
+import { ZONE_WORDS } from './zones.ts';
+
+/** How far a plug stands out with the bend of its lead, mm. @source mechanical reference 5 (typical) */
+export function plugProudMm(part: PartOf<'panel'>): number {
+  if (part.plugWidthMm === 0) return 0;
+  return part.supply === 'usb-a' || part.supply === 'usb-c' ? 45 + 20 : 60 + 30;
+}
+
+export type PlugClash = { portId: string; what: string; say: string };
+
+/** A lead leaves the plug and bends down: room under the plug, mm. @source mechanical reference 5: cable bend 4-6 × diameter */
+const BEND_BELOW_MM = 20;
+
+/** Plugs that meet latch, handle or ground, or that the lid lands on. @source mechanical reference 5 */
+export function plugClashes(panel: PanelPlan, c: PartOf<'case'>): PlugClash[] {
+  return panel.ports
+    .filter((p) => p.part.plugWidthMm > 0 && p.port.inUse === 'mated')
+    .flatMap((p) => {
+      const clash = clashOf(p, panel, c);
+      return clash ? [{ portId: p.port.id, ...clash }] : [];
+    });
+}
+
+function clashOf(p: PortPlan, panel: PanelPlan, c: PartOf<'case'>): Omit<PlugClash, 'portId'> | undefined {
+  const half = p.part.plugWidthMm / 2;
+  const zone = panel.zones.find(
+    (z) =>
+      z.face === p.port.face &&
+      (z.kind === 'latch' || z.kind === 'handle') &&
+      p.port.xMm - half < z.xMm + z.widthMm &&
+      z.xMm < p.port.xMm + half &&
+      p.port.yMm - half < z.yMm + z.heightMm &&
+      z.yMm < p.port.yMm + half
+  );
+  if (zone)
+    return {
+      what: ZONE_WORDS[zone.kind],
+      say: `Its plug is ${p.part.plugWidthMm} mm across and stands ${plugProudMm(p.part)} mm out, over the ${ZONE_WORDS[zone.kind]}.`
+    };
+  if (c.hinge === p.port.face)
+    return { what: 'lid', say: 'It is on the hinge side: the open lid comes down on its plug.' };
+  if (p.port.face !== 'lid' && aboveGroundMm(p, c) + p.part.flangeHeightMm / 2 - half < BEND_BELOW_MM)
+    return { what: 'ground', say: `Its lead has less than ${BEND_BELOW_MM} mm under the plug to bend.` };
+  return undefined;
+}
