@@ -73,7 +73,8 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
   const load = carry(box, fit, wiring);
   const dry = dryPlan(box, fit, b, seal);
   const stands = fit && stance(fit, load);
-  const heat = heatPlan(box, fit, need, b, wiring);
+  const leadsW = wiring.circuits.reduce((sum, c) => sum + c.dropV * c.loadA, 0);
+  const heat = heatPlan(box, fit, need, b, leadsW);
   const brackets = fit && panel ? bracketPlans(box, panel, fit.part, load) : [];
   const list = kit(box, catalogue, b, wiring);
   const checked = findings({

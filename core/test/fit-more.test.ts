@@ -7,7 +7,6 @@ import { cheapestChanges } from '../src/case/changes.ts';
 import { volumesL } from '../src/case/faces.ts';
 import { caseFit } from '../src/case/fit.ts';
 import { hardCases } from '../src/case/hard-cases.ts';
-import { heatPlan } from '../src/case/heat-plan.ts';
 import { insideRiseK } from '../src/case/heat.ts';
 import { roomLeft } from '../src/case/room.ts';
 import { pack, packing } from '../src/case/pack.ts';
@@ -17,7 +16,7 @@ import { demoBoxes } from '../src/demo/boxes.ts';
 import { BoxBuilder } from '../src/demo/builder.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { finished } from '../src/work.ts';
-import { expectDigits, M } from './vectors.ts';
+import { expectDigits, M, without } from './vectors.ts';
 
 const v = (key: string): number => M[key]!;
 
@@ -137,8 +136,7 @@ describe('fit of a box', () => {
         { op: 'set', path: 'parts/body-inverter', value: inverter },
         { op: 'add', path: 'bodies', value: { id: 'b9', name: 'Inverter', partId: 'body-inverter', held } }
       ]);
-      const plan = evaluate(box, STARTER_CATALOGUE);
-      return heatPlan(box, plan.fit, plan.demand, plan.bank, plan.wiring)!;
+      return evaluate(box, STARTER_CATALOGUE).heat!;
     };
     expect(withInverter('fixed').lossW - withInverter('stowed').lossW).toBeCloseTo(12.2, 1);
     expect(withInverter('fixed').shadeRiseK).toBeGreaterThan(withInverter('stowed').shadeRiseK);
@@ -181,22 +179,20 @@ test('heat in the worked box: dark and pale, still and open air', () => {
 
 test('a document of version 1 is taken over with nothing lost', () => {
   const now = demoBoxes()[0]!;
-  const { mayLie: _mayLie, ...bank } = now.bank;
-  const { gelSince: _gelSince, ...dry } = now.dry;
-  const { brackets: _brackets, ...rest } = now;
   const old = {
-    ...rest,
+    ...without(now, 'brackets'),
     version: 1,
-    bank,
-    dry,
-    bodies: now.bodies.map(({ held: _held, ...b }) => b),
-    ports: now.ports.map(({ spacerMm: _spacerMm, cameOn: _cameOn, ...p }) => p),
+    bank: without(now.bank, 'mayLie'),
+    dry: without(now.dry, 'gelSince'),
+    bodies: now.bodies.map((b) => without(b, 'held')),
+    ports: now.ports.map((p) => without(p, 'spacerMm', 'cameOn')),
     parts: Object.fromEntries(
-      Object.entries(now.parts).map(([id, part]) => {
-        if (part.kind !== 'case') return [id, part];
-        const { floorFilletMm: _f, skirtMm: _s, gasketBandMm: _g, drillGrade: _d, unmeasured: _u, ...old } = part;
-        return [id, old];
-      })
+      Object.entries(now.parts).map(([id, part]) => [
+        id,
+        part.kind === 'case'
+          ? without(part, 'floorFilletMm', 'skirtMm', 'gasketBandMm', 'drillGrade', 'unmeasured')
+          : part
+      ])
     )
   };
   const taken = boxSchema.parse(fromOlder(old));

@@ -19,3 +19,7 @@ export const packingCases = load('packing').cases;
 export function expectDigits(actual: number, expected: number, digits = 4): void {
   expect(Math.abs(actual - expected)).toBeLessThanOrEqual(Math.abs(expected) * 0.5 * 10 ** (1 - digits) + 1e-12);
 }
+
+/** A copy of a record that lacks some keys. */
+export const without = <T extends object, K extends keyof T>(from: T, ...keys: K[]): Omit<T, K> =>
+  Object.fromEntries(Object.entries(from).filter(([k]) => !keys.includes(k as K))) as Omit<T, K>;

@@ -4,7 +4,6 @@ import type { KnownChemistry } from '../catalogue/part.ts';
 import type { Demand } from '../demand/demand.ts';
 import { fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
-import type { WiringPlan } from '../wiring/types.ts';
 import type { CaseFit } from './fit.ts';
 import { insideRiseK, outsideOf, SUN_W_PER_M2 } from './heat.ts';
 import { lossesOf, type Loss } from './losses.ts';
@@ -36,17 +35,20 @@ export type HeatPlan = {
   working: Working;
 };
 
-/** How warm it gets inside, and what that means. Undefined without a case. @source mechanical reference 9 */
+/**
+ * How warm it gets inside, and what that means. Undefined without a case.
+ * @param leadsW heat of fuses and wire with everything on
+ * @source mechanical reference 9
+ */
 export function heatPlan(
   box: Box,
   fit: CaseFit | undefined,
   need: Demand,
   b: Bank | undefined,
-  wiring: WiringPlan
+  leadsW: number
 ): HeatPlan | undefined {
   if (!fit) return undefined;
   const outside = outsideOf(fit.part);
-  const leadsW = wiring.circuits.reduce((sum, c) => sum + c.dropV * c.loadA, 0);
   const losses = [...lossesOf(box, need), { name: 'Fuses and wire, all on', lossW: leadsW }].filter(
     (l) => l.lossW > 0.005
   );

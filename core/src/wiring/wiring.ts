@@ -6,7 +6,7 @@ import type { Box, Circuit } from '../box/schema.ts';
 import { lossesOf } from '../case/losses.ts';
 import { insideRiseK, outsideOf, SUN_W_PER_M2 } from '../case/heat.ts';
 import type { CaseFit } from '../case/fit.ts';
-import { CONVERTERS } from '../demand/converter.ts';
+import {} from '../demand/converter.ts';
 import type { FuseFamily, PartOf } from '../catalogue/part.ts';
 import { type Demand } from '../demand/demand.ts';
 import { lawCurrentA } from '../network/law.ts';

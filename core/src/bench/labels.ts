@@ -1,6 +1,6 @@
 import type { Box } from '../box/schema.ts';
 import type { WiringPlan } from '../wiring/types.ts';
-import type { PanelPlan } from './panel.ts';
+import type { PanelPlan } from '../panel/panel.ts';
 
 /** Letters at least this high can be read at arm's length, mm. @source mechanical reference 5 */
 export const LETTER_MM = 3;
