@@ -104,7 +104,7 @@ describe('the whole chain', () => {
     const low = plan(box).findings.find((f) => f.id === 'port-too-low')!;
     expect(low.why).toContain('1 37/64 in');
     expect(`${low.title} ${low.short}`).not.toContain('mm');
-    expect(plan(box).panel!.ports[0]!.working.result).toEqual({ value: '-1 33/64', unit: 'in' });
+    expect(plan(box).panel!.ports[0]!.working.result).toEqual({ value: '-1 1/8', unit: 'in' });
   });
 
   test('each automatic fuse lies between load and wire, each automatic wire keeps its drop', () => {
@@ -189,7 +189,7 @@ describe('box files', () => {
     ['not json at all', '', 'not a JSON file'],
     ['[1,2,3]', '', 'an object was expected'],
     ['{"format":"something-else"}', 'format', 'not a Haversack box'],
-    [text.replace('"version": 1', '"version": 9'), 'version', 'newer Haversack (version 9)'],
+    [text.replace('"version": 2', '"version": 9'), 'version', 'newer Haversack (version 9)'],
     [text.replace('"powerW": 5.6', '"powerW": "lots"'), 'devices/0/modes/0/draw/powerW', 'number'],
     [text.replace('"notes": "Tidal', '"extra": 1, "notes": "Tidal'), '', "'extra'"],
     [text.replace('"partId": "battery-lfp-20"', '"partId": "battery-none"'), 'bank/partId', 'not among the parts'],

@@ -2,6 +2,8 @@ import type { Box } from '@haversack/core/box/schema';
 import type { Part, PartOf } from '@haversack/core/catalogue/part';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { helps, type Help } from '@haversack/core/advise/helps';
+import { cheapestChanges, type Change } from '@haversack/core/case/changes';
+import { fitting, type CaseFit } from '@haversack/core/case/fit';
 import { candidate, judge, type Candidate } from '@haversack/core/compare/candidate';
 import { evaluate, type Plan } from '@haversack/core/evaluate';
 import { sureRuns, type Sure } from '@haversack/core/outing/sure';
@@ -10,7 +12,13 @@ import { expose } from 'comlink';
 
 /** A box to work on. The same version means the same document, so that it is evaluated once. */
 export type Job = { version: number; box: Box; ownParts: readonly Part[] };
+/** What the long search inside the case found, and what would make it fit. */
+export type DeepFit = { fit: CaseFit; changes: Change[] };
 export type CompareRow = { part: PartOf<'battery'>; count: number } | 'chosen';
+
+/** Nodes after which even the long search says 'not proven': minutes of work. */
+const DEEP_NODES = 3_000_000;
+const DEEP_CHANGE_NODES = 20_000;
 
 const MOST_MS = 12; // between two looks at whether a newer job has come
 
@@ -70,6 +78,29 @@ const api = {
   async helps(job: Job): Promise<Help[] | undefined> {
     const { plan, catalogue } = planOf(job);
     return inPieces(helps(job.box, plan, catalogue), job.version);
+  },
+
+  /** The whole search for an arrangement, with the share that is done; then the cheapest changes when there is none. */
+  async fit(job: Job, onShare: (share: number) => void): Promise<DeepFit | undefined> {
+    const { plan, catalogue } = planOf(job);
+    const tell = (share: number) => onShare(share);
+    let told = 0;
+    const part = (share: number) => {
+      if (performance.now() - told < 120) return;
+      told = performance.now();
+      tell(share);
+    };
+    const known = plan.fit?.state === 'no' ? plan.fit : undefined;
+    const fit =
+      known ?? (await inPieces(fitting(job.box, { nodeLimit: DEEP_NODES, reuse: plan.fit }), job.version, part));
+    if (!fit) return undefined;
+    if (fit.state === 'fits') return { fit, changes: [] };
+    const changes = await inPieces(
+      cheapestChanges(job.box, catalogue, { most: 5, nodeLimit: DEEP_CHANGE_NODES }),
+      job.version,
+      part
+    );
+    return changes && { fit, changes };
   },
 
   season(job: Job): SeasonPlan | undefined {

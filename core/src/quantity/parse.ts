@@ -13,6 +13,8 @@ export type ParseOptions = {
   temperatureUnit?: 'C' | 'F';
   /** Energies typed without a unit are in joules, masses in grams. */
   bareUnit?: 'J' | 'g';
+  /** A length may be nothing at all: a place, a lid without depth. */
+  allowZero?: boolean;
   /** Inclusive range in the kind's own unit outside which the entry is refused. */
   min?: number;
   max?: number;
@@ -29,6 +31,8 @@ function readNumber(text: string): number | undefined {
   return Number(text.replace(',', '.'));
 }
 
+const ZERO_LENGTH = /^0+(?:[.,]0+)?\s*(?:mm|cm|m|in|inch|")?$/i;
+
 /**
  * Reads what a person typed for one kind of quantity and gives it in that kind's own unit
  * (mm, A, Ah, W, Wh, V, h, °C, kg, fraction 0-1). Wrong kinds are refused with the likely meaning,
@@ -42,6 +46,7 @@ export function parseQuantity(text: string, kind: QuantityKind, options: ParseOp
 }
 
 function readByKind(raw: string, kind: QuantityKind, options: ParseOptions): Parsed {
+  if (kind === 'length' && options.allowZero && ZERO_LENGTH.test(raw)) return { ok: true, value: 0 };
   if (kind === 'length') return parseLengthMm(raw, options.lengthUnit ?? 'mm');
   if (kind === 'duration') return parseDurationH(raw);
   const match = NUMBER.exec(raw.replace(/^[€$£]\s*/, ''));

@@ -5,7 +5,7 @@ import type { SeasonPlan } from '@haversack/core/season/season';
 import { proxy, wrap, type Remote } from 'comlink';
 import { getContext, setContext } from 'svelte';
 import HeavyWorker from '../../workers/heavy.worker.ts?worker';
-import type { CompareRow, HeavyApi, Job } from '../../workers/heavy.worker.ts';
+import type { CompareRow, DeepFit, HeavyApi, Job } from '../../workers/heavy.worker.ts';
 import type { OpenBox } from './open-box.svelte.ts';
 
 const SETTLE_MS = 120;
@@ -15,14 +15,18 @@ export class Heavy {
   sure: Sure | undefined = $state.raw();
   helps: Help[] | undefined = $state.raw();
   season: SeasonPlan | undefined = $state.raw();
+  deepFit: DeepFit | undefined = $state.raw();
+  /** Share of the long search inside the case that is done. */
+  fitShare = $state(0);
   /** Rows of the comparison, by place. */
   rows: (Candidate | undefined)[] = $state.raw([]);
   /** Under way: the shown answer belongs to the document before. */
-  busy: { sure: boolean; helps: boolean; season: boolean; rows: boolean } = $state({
+  busy: { sure: boolean; helps: boolean; season: boolean; rows: boolean; fit: boolean } = $state({
     sure: false,
     helps: false,
     season: false,
-    rows: false
+    rows: false,
+    fit: false
   });
   failed = $state('');
   #api: Remote<HeavyApi> | undefined;
@@ -94,6 +98,31 @@ export class Heavy {
       ended = true;
       if (current()) this.sure = done;
     });
+  }
+
+  /** Goes on with the search inside the case where the quick one stopped. */
+  wantFit(): void {
+    this.deepFit = undefined;
+    this.fitShare = 0;
+    this.#soon('fit', async (job, current) => {
+      const done = await this.#remote().fit(
+        job,
+        proxy((share: number) => {
+          if (current()) this.fitShare = share;
+        })
+      );
+      if (!current() || !done) return;
+      this.deepFit = done;
+      this.#open.takeFit(done.fit);
+    });
+  }
+
+  /** Leaves the long search; the quick answer stands. */
+  stopFit(): void {
+    clearTimeout(this.#timers.fit);
+    this.changed();
+    this.busy.fit = false;
+    this.wantSure();
   }
 
   wantHelps(): void {

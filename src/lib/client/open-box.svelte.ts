@@ -1,6 +1,7 @@
 import { applyEdits, type Edit } from '@haversack/core/box/edits';
 import { withoutUnusedParts } from '@haversack/core/box/commands';
 import type { Box } from '@haversack/core/box/schema';
+import type { CaseFit } from '@haversack/core/case/fit';
 import type { Part } from '@haversack/core/catalogue/part';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { evaluate, type Plan } from '@haversack/core/evaluate';
@@ -38,7 +39,13 @@ export class OpenBox {
   before: Record<string, { raw: number | null; text: string }> = $state.raw({});
   ownParts: Part[] = $state.raw([]);
   catalogue: readonly Part[] = $derived([...this.ownParts, ...STARTER_CATALOGUE]);
-  plan: Plan = $derived.by(() => (this.#last = evaluate(this.doc, this.catalogue, { reuse: this.#last })));
+  /** Something is being dragged: what stands inside stays where it is. */
+  holding = $state(false);
+  #fitTaken = $state(0);
+  plan: Plan = $derived.by(() => {
+    void this.#fitTaken;
+    return (this.#last = evaluate(this.doc, this.catalogue, { reuse: this.#last, hold: this.holding }));
+  });
   #last: Plan | undefined;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #saving = false;
@@ -100,6 +107,13 @@ export class OpenBox {
     this.future = [];
     this.doc = doc;
     this.#changed();
+  }
+
+  /** A longer search inside the case came to an end; it counts as long as the same is asked. */
+  takeFit(fit: CaseFit): void {
+    if (!this.#last) return;
+    this.#last = { ...this.#last, fit };
+    this.#fitTaken++;
   }
 
   showWorking(working: Working): void {

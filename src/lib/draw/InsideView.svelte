@@ -1,45 +1,64 @@
 <script lang="ts">
   import type { CaseFit } from '@haversack/core/case/fit';
+  import { gapsOf } from '@haversack/core/case/gaps';
   import { wallInsetMm } from '@haversack/core/case/faces';
+  import type { Pocket } from '@haversack/core/case/room';
   import type { PanelPlan } from '@haversack/core/panel/panel';
   import { lengthText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import InsideBody from './InsideBody.svelte';
+  import { AT, extentMm, SIZE, VIEW_AXES, type View } from './inside-axes.ts';
 
-  /** The inside from above (front edge down) or from the front, to scale. */
+  /** The inside from above (front edge down), from the front or from the right, to scale. */
   type Props = {
     fit: CaseFit;
     panel?: PanelPlan | undefined;
-    view: 'plan' | 'front';
+    view: View;
     scale: number;
     dimensions?: boolean;
     portId?: string | undefined;
+    pocket?: Pocket | undefined;
+    centre?: { xMm: number; yMm: number; zMm: number } | undefined;
   };
-  let { fit, panel, view, scale, dimensions = true, portId }: Props = $props();
+  let { fit, panel, view, scale, dimensions = true, portId, pocket, centre }: Props = $props();
   const open = useBox();
   const c = $derived(fit.part);
+  const axes = $derived(VIEW_AXES[view]);
   const unit = $derived(open.doc.preferences.lengthUnit);
   const M = $derived(dimensions ? 34 : 8);
-  const deep = $derived(view === 'plan' ? c.rimWidthMm : c.depthMm + c.lidDepthMm);
-  const W = $derived(c.rimLengthMm * scale + 2 * M);
+  const wide = $derived(extentMm(fit)[axes.right]);
+  const deep = $derived(extentMm(fit)[axes.up]);
+  const W = $derived(wide * scale + 2 * M);
   const H = $derived(deep * scale + 2 * M);
   const X = (mm: number): number => M + mm * scale;
-  /** Up on the paper: back in the plan, lid in the front view. */
+  /** Up on the paper: back in the plan, lid in the others. */
   const Y = (mm: number): number => M + (deep - mm) * scale;
   const wall = $derived(Math.max(2, c.wallMm * scale));
-  const selected = $derived(open.selected?.kind === 'body' ? open.selected.id : null);
   const insetL = $derived(wallInsetMm(c, 'length', 0));
   const insetW = $derived(wallInsetMm(c, 'width', 0));
-  const size = (p: { lengthMm: number; widthMm: number; heightMm: number }) =>
-    [p.lengthMm, p.widthMm, p.heightMm].map((v) => lengthText(v, unit, 0)).join(' × ');
+  const leans = $derived(view === 'side' ? insetW : insetL);
 
   type Rect = { x: number; y: number; w: number; h: number };
-  const rectOf = (low: readonly number[], high: readonly number[]): Rect => {
-    const [a, b] = view === 'plan' ? [low[1]!, high[1]!] : [low[2]!, high[2]!];
-    return { x: X(low[0]!), y: Y(b), w: (high[0]! - low[0]!) * scale, h: (b - a) * scale };
-  };
+  const rectOf = (low: readonly number[], high: readonly number[]): Rect => ({
+    x: X(low[axes.right]!),
+    y: Y(high[axes.up]!),
+    w: (high[axes.right]! - low[axes.right]!) * scale,
+    h: (high[axes.up]! - low[axes.up]!) * scale
+  });
+  const corners = (p: Pocket): [number[], number[]] => [AT.map((k) => p[k]), AT.map((k, i) => p[k] + p[SIZE[i]!])];
+  /** Nearest to the eye last: from above in the plan, from the front or the right in the others. */
   const bodies = $derived(
-    [...fit.placed].sort((a, b) => (view === 'plan' ? a.zMm + a.heightMm - (b.zMm + b.heightMm) : b.yMm - a.yMm))
+    [...fit.placed].sort((a, b) =>
+      view === 'plan'
+        ? a.zMm + a.heightMm - (b.zMm + b.heightMm)
+        : view === 'front'
+          ? b.yMm - a.yMm
+          : a.xMm + a.lengthMm - (b.xMm + b.lengthMm)
+    )
   );
+  const wrong = $derived(new Set(fit.faults.flatMap((f) => [f.id, f.other ?? f.id])));
+  const chosen = $derived(fit.placed.find((p) => open.selected?.kind === 'body' && p.id === open.selected.id));
+  const gaps = $derived(chosen && dimensions ? gapsOf(fit, chosen) : undefined);
 </script>
 
 <svg
@@ -47,23 +66,24 @@
   height={H}
   viewBox="0 0 {W} {H}"
   role="group"
-  aria-label={view === 'plan' ? 'Plan of the inside, front edge down' : 'Inside seen from the front'}
+  aria-label={view === 'plan' ? 'Plan of the inside, front edge down' : `Inside seen ${axes.name.toLowerCase()}`}
+  class="select-none"
 >
   <rect
     x={M - wall}
     y={M - wall}
-    width={c.rimLengthMm * scale + 2 * wall}
+    width={wide * scale + 2 * wall}
     height={deep * scale + 2 * wall}
-    rx={c.cornerRadiusMm * scale}
+    rx={view === 'plan' ? c.cornerRadiusMm * scale : 3}
     fill="var(--line2)"
     stroke="var(--ink)"
   />
   <rect
     x={M}
     y={M}
-    width={c.rimLengthMm * scale}
+    width={wide * scale}
     height={deep * scale}
-    rx={Math.max(0, c.cornerRadiusMm * scale - wall)}
+    rx={view === 'plan' ? Math.max(0, c.cornerRadiusMm * scale - wall) : 0}
     fill="var(--raise)"
     stroke="var(--ink)"
   />
@@ -76,29 +96,24 @@
       stroke="var(--line2)"
       stroke-dasharray="4 3"
     />{/if}
-  {#if view === 'front'}
-    <path d="M{X(0)} {Y(c.depthMm)}H{X(c.rimLengthMm)}" stroke="var(--ink)" stroke-dasharray="6 3" /><text
-      x={X(4)}
-      y={Y(c.depthMm) - 4}
-      style:fill="var(--ink2)">rim</text
-    >
-    {#if insetL > 0.5}<path
-        d="M{X(insetL)} {Y(0)}L{X(0)} {Y(c.depthMm)}M{X(c.rimLengthMm - insetL)} {Y(0)}L{X(c.rimLengthMm)} {Y(
-          c.depthMm
-        )}"
+  {#if view !== 'plan'}
+    <path d="M{X(0)} {Y(c.depthMm)}H{X(wide)}" stroke="var(--ink)" stroke-dasharray="6 3" />
+    {#if dimensions}<text x={X(4)} y={Y(c.depthMm) - 4} style:fill="var(--ink2)">rim</text>{/if}
+    {#if leans > 0.5}<path
+        d="M{X(leans)} {Y(0)}L{X(0)} {Y(c.depthMm)}M{X(wide - leans)} {Y(0)}L{X(wide)} {Y(c.depthMm)}"
         stroke="var(--line2)"
         stroke-dasharray="4 3"
       />{/if}
     {#if c.trayBelowRimMm > 0}<rect
         x={X(0)}
         y={Y(c.depthMm)}
-        width={c.rimLengthMm * scale}
+        width={wide * scale}
         height={c.trayBelowRimMm * scale}
         fill="var(--sunk)"
       /><text x={X(6)} y={Y(c.depthMm) + 14}>tray</text>{/if}
   {/if}
   {#each panel?.ports ?? [] as p (p.port.id)}
-    {#if p.port.face !== 'lid' && p.part.hole.shape !== 'none'}
+    {#if p.part.hole.shape !== 'none' && (view !== 'plan' || p.port.face !== 'lid')}
       {@const r = rectOf(p.rear.low, p.rear.high)}
       <rect
         x={r.x}
@@ -106,6 +121,7 @@
         width={r.w}
         height={r.h}
         fill={p.port.id === portId ? 'var(--brass4)' : 'var(--sunk)'}
+        fill-opacity={view === 'plan' ? 1 : 0.5}
         stroke={p.clearMm < 0 ? 'var(--stop)' : p.port.id === portId ? 'var(--brass6)' : 'var(--edge)'}
         stroke-dasharray={p.port.id === portId ? undefined : '3 2'}
       />
@@ -119,72 +135,82 @@
     {/if}
   {/each}
   {#each bodies as p (p.id)}
-    {@const body = fit.bodies.find((b) => b.id === p.id)!}
-    {@const r = rectOf([p.xMm, p.yMm, p.zMm], [p.xMm + p.lengthMm, p.yMm + p.widthMm, p.zMm + p.heightMm])}
-    <g
-      role="button"
-      tabindex="0"
-      class="cursor-pointer"
-      aria-label="{body.name}, {size(p)} {unit}"
-      onclick={() => (open.selected = { kind: 'body', id: p.id })}
-      onkeydown={(e) => e.key === 'Enter' && (open.selected = { kind: 'body', id: p.id })}
-    >
-      <rect
-        x={r.x}
-        y={r.y}
-        width={r.w}
-        height={r.h}
-        rx="2"
-        fill={selected === p.id ? 'var(--brass4)' : body.kind === 'battery' ? 'var(--olive1)' : 'var(--page)'}
-        stroke={selected === p.id ? 'var(--brass6)' : 'var(--olive5)'}
-      />
-      {#if r.w > 52 && r.h > 18}
-        <text
-          x={r.x + r.w / 2}
-          y={r.y + r.h / 2 + (r.h > 40 ? -2 : 4)}
-          text-anchor="middle"
-          font-weight="640"
-          style:fill={selected === p.id ? 'var(--on-brass)' : 'var(--ink)'}>{body.name}</text
-        >
-        {#if r.h > 40 && r.w > 96}<text
-            class="n"
-            x={r.x + r.w / 2}
-            y={r.y + r.h / 2 + 14}
-            text-anchor="middle"
-            style:fill={selected === p.id ? 'var(--on-brass)' : 'var(--ink2)'}>{size(p)}</text
-          >{/if}
-      {:else if r.h > 50 && r.w > 16}
-        <text
-          transform="translate({r.x + r.w / 2 + 4} {r.y + r.h / 2}) rotate(-90)"
-          text-anchor="middle"
-          font-weight="640"
-          style:fill={selected === p.id ? 'var(--on-brass)' : 'var(--ink)'}>{body.name}</text
-        >
-      {/if}
-      {#if body.kind === 'battery' && view === 'plan' && p.turn[2] === 'h' && r.w > 80}
-        <circle cx={r.x + 14} cy={r.y + 12} r="6" fill="var(--pos)" /><path
-          d="M{r.x + 11} {r.y + 12}h6m-3 -3v6"
-          stroke="var(--raise)"
-          stroke-width="1.5"
-        /><circle cx={r.x + r.w - 14} cy={r.y + 12} r="6" fill="var(--neg)" /><path
-          d="M{r.x + r.w - 17} {r.y + 12}h6"
-          stroke="var(--raise)"
-          stroke-width="1.5"
-        />
-      {/if}
-    </g>
+    <InsideBody
+      body={fit.bodies.find((b) => b.id === p.id)!}
+      placed={p}
+      {view}
+      {scale}
+      rect={rectOf(
+        AT.map((k) => p[k]),
+        AT.map((k, i) => p[k] + p[SIZE[i]!])
+      )}
+      wrong={wrong.has(p.id)}
+    />
   {/each}
+  {#if pocket}
+    {@const r = rectOf(...corners(pocket))}
+    <rect
+      x={r.x}
+      y={r.y}
+      width={r.w}
+      height={r.h}
+      fill="none"
+      stroke="var(--note)"
+      stroke-dasharray="4 3"
+      pointer-events="none"
+    />
+    {#if r.w > 70 && r.h > 16}<text class="halo" x={r.x + 5} y={r.y + 14} style:fill="var(--note)" pointer-events="none"
+        >room left</text
+      >{/if}
+  {/if}
+  {#if centre}
+    {@const at = [centre.xMm, centre.yMm, centre.zMm]}
+    {@const x = X(at[axes.right]!)}
+    {@const y = Y(at[axes.up]!)}
+    <g pointer-events="none" stroke="var(--ink)" stroke-width="1.5"
+      ><title>centre of mass</title><circle cx={x} cy={y} r="7" fill="var(--raise)" /><path
+        d="M{x - 10} {y}h20M{x} {y - 10}v20"
+      /><path d="M{x} {y}h7a7 7 0 0 1 -7 7zM{x} {y}h-7a7 7 0 0 1 7 -7z" fill="var(--ink)" stroke="none" /></g
+    >
+  {/if}
+  {#if chosen && gaps}
+    {@const low = AT.map((k) => chosen[k])}
+    {@const high = AT.map((k, i) => chosen[k] + chosen[SIZE[i]!])}
+    {@const [gx, gy] = [gaps[axes.right], gaps[axes.up]]}
+    {@const mx = X((low[axes.right]! + high[axes.right]!) / 2)}
+    {@const my = Y((low[axes.up]! + high[axes.up]!) / 2)}
+    <g pointer-events="none" stroke="var(--brass6)"
+      ><path
+        d="M{X(low[axes.right]! - gx.lowMm)} {my}H{X(low[axes.right]!)}M{X(high[axes.right]!)} {my}H{X(
+          high[axes.right]! + gx.highMm
+        )}M{mx} {Y(low[axes.up]! - gy.lowMm)}V{Y(low[axes.up]!)}M{mx} {Y(high[axes.up]!)}V{Y(
+          high[axes.up]! + gy.highMm
+        )}"
+      /></g
+    >
+    {#each [[X(low[axes.right]! - gx.lowMm / 2), my - 4, gx.lowMm], [X(high[axes.right]! + gx.highMm / 2), my - 4, gx.highMm], [mx + 3, Y(low[axes.up]! - gy.lowMm / 2) + 4, gy.lowMm], [mx + 3, Y(high[axes.up]! + gy.highMm / 2) + 4, gy.highMm]] as const as [x, y, mm], i (i)}
+      {#if Math.abs(mm) > 0.5}<text
+          class="n halo"
+          {x}
+          {y}
+          text-anchor={i < 2 ? 'middle' : 'start'}
+          style:fill={mm < 0 ? 'var(--stop)' : 'var(--brass7)'}
+          pointer-events="none">{lengthText(mm, unit, 0)}</text
+        >{/if}
+    {/each}
+  {/if}
   {#if dimensions}
     <g stroke="var(--ink2)"
-      ><path d="M{X(0)} {H - 14}H{X(c.rimLengthMm)}M{X(0)} {H - 18}v8M{X(c.rimLengthMm)} {H - 18}v8" /><path
+      ><path d="M{X(0)} {H - 14}H{X(wide)}M{X(0)} {H - 18}v8M{X(wide)} {H - 18}v8" /><path
         d="M14 {M}V{H - M}M10 {M}h8M10 {H - M}h8"
       /></g
     >
-    <text class="n halo" x={W / 2} y={H - 10} text-anchor="middle">{lengthText(c.rimLengthMm, unit, 0)}</text>
+    <text class="n halo" x={W / 2} y={H - 10} text-anchor="middle">{lengthText(wide, unit, 0)}</text>
     <text class="n halo" transform="translate(18 {H / 2}) rotate(-90)" text-anchor="middle"
       >{lengthText(deep, unit, 0)}</text
     >
-    <text x={W - M} y="14" text-anchor="end" style:fill="var(--ink2)">{view === 'plan' ? 'back' : 'lid'}</text>
-    <text x={W - M} y={H - 20} text-anchor="end" style:fill="var(--ink2)">{view === 'plan' ? 'front' : ''}</text>
+    <text x={W - M} y="14" text-anchor="end" style:fill="var(--ink2)">{axes.edges[0]}</text>
+    <text x={W - M} y={H - 20} text-anchor="end" style:fill="var(--ink2)">{axes.edges[1]}</text>
+    {#if view === 'side'}<text x={M} y={H - 20} style:fill="var(--ink2)">front</text>{/if}
   {/if}
 </svg>

@@ -1,15 +1,18 @@
 <script lang="ts">
+  import { gapsOf } from '@haversack/core/case/gaps';
   import type { FitBody } from '@haversack/core/case/fit';
   import type { Turn } from '@haversack/core/box/schema';
   import { lengthText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { putBody, turnBody, type Place } from '$lib/case/place-body.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
 
   let { body }: { body: FitBody } = $props();
   const open = useBox();
   const unit = $derived(open.doc.preferences.lengthUnit);
   const placed = $derived(open.plan.fit?.placed.find((p) => p.id === body.id));
-  const ownBody = $derived(open.doc.bodies.some((b) => b.id === body.id));
+  const ownBody = $derived(open.doc.bodies.find((b) => b.id === body.id));
+  const gaps = $derived(placed && open.plan.fit ? gapsOf(open.plan.fit, placed) : undefined);
   const TURNS: Record<Turn, string> = {
     lwh: 'upright',
     wlh: 'upright, turned',
@@ -19,15 +22,7 @@
     hwl: 'on end, turned'
   };
 
-  function put(change: Partial<{ xMm: number; yMm: number; zMm: number; turn: Turn }>): void {
-    const at = open.doc.placements[body.id] ?? {
-      xMm: placed?.xMm ?? 10,
-      yMm: placed?.yMm ?? 10,
-      zMm: placed?.zMm ?? 3,
-      turn: placed?.turn ?? 'lwh'
-    };
-    open.set(`${body.name} put by hand`, `placements/${body.id}`, { ...at, ...change });
-  }
+  const put = (change: Partial<Place>) => putBody(open, body, placed, change);
 </script>
 
 <section class="sec">
@@ -53,7 +48,7 @@
           {unit}
           width={72}
           text={lengthText(placed[key], unit)}
-          options={{ lengthUnit: unit }}
+          options={{ lengthUnit: unit, allowZero: true }}
           onvalue={(v) => put({ [key]: v })}
         />
       </div>
@@ -66,6 +61,7 @@
         >{#each body.turns as turn (turn)}<option value={turn}>{TURNS[turn]}</option>{/each}</select
       ></label
     >
+    <button type="button" class="btn mt-2" onclick={() => turnBody(open, body, placed)}>Turn it <kbd>R</kbd></button>
     {#if body.pinned}<button
         type="button"
         class="btn mt-2"
@@ -74,7 +70,31 @@
       >{/if}
   </section>
 {/if}
+{#if gaps}
+  <section class="sec">
+    <h3>Room round it, {unit}</h3>
+    {#each gaps as g, i (i)}
+      <div class="row">
+        <span>{g.lowTo}, {g.highTo}</span><span class="n" class:text-stop={g.lowMm < 0 || g.highMm < 0}
+          >{lengthText(g.lowMm, unit)}, {lengthText(g.highMm, unit)}</span
+        >
+      </div>
+    {/each}
+  </section>
+{/if}
 {#if ownBody}
+  <section class="sec">
+    <label class="row"
+      ><span>It is</span><select
+        class="in"
+        value={ownBody.held}
+        onchange={(e) =>
+          open.set(`${body.name} ${e.currentTarget.value}`, `bodies/${body.id}/held`, e.currentTarget.value)}
+        ><option value="fixed">fixed and at work</option><option value="stowed">stowed, travels along</option></select
+      ></label
+    >
+    <p class="lab">Stowed things take room and weight and give no heat.</p>
+  </section>
   <div class="p-4">
     <button
       type="button"

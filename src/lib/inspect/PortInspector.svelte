@@ -75,7 +75,7 @@
     kind="length"
     {unit}
     text={lengthText(plan.port.xMm, unit)}
-    options={{ lengthUnit: unit, max: 2000 }}
+    options={{ lengthUnit: unit, max: 2000, allowZero: true }}
     onvalue={(v) => set(`moved to ${fixed(v, 1)} mm`, 'xMm', v)}
   />
   <div class="row">
@@ -85,7 +85,7 @@
       kind="length"
       {unit}
       text={lengthText(plan.port.yMm, unit)}
-      options={{ lengthUnit: unit, max: 2000 }}
+      options={{ lengthUnit: unit, max: 2000, allowZero: true }}
       onvalue={(v) => set(`moved to ${fixed(v, 1)} mm up`, 'yMm', v)}
     />
   </div>

@@ -1,0 +1,66 @@
+<script lang="ts">
+  import { draftDeg, volumesL } from '@haversack/core/case/faces';
+  import { fixed, lengthText } from '@haversack/core/quantity/format';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import Figure from '$lib/ui/Figure.svelte';
+  import Mark from '$lib/ui/Mark.svelte';
+
+  const open = useBox();
+  const fit = $derived(open.plan.fit!);
+  const c = $derived(fit.part);
+  const unit = $derived(open.doc.preferences.lengthUnit);
+  const lb = $derived(open.doc.preferences.massUnit === 'lb');
+  const carry = $derived(open.plan.carry);
+  const GRADE = { A: 'flat and easy', B: 'workable, round ribs or thin metal', C: 'awkward: thin, thick or curved' };
+  const len = (mm: number) => lengthText(mm, unit, 0);
+</script>
+
+<section class="rounded-box border border-line2 bg-raise p-4" aria-label="The case">
+  <h2 class="h3">The case</h2>
+  <div class="row">
+    <span>Inside at the rim</span><span class="n">{len(c.rimLengthMm)} × {len(c.rimWidthMm)} {unit}</span>
+  </div>
+  <div class="row">
+    <span>Inside at the floor</span><span class="n">{len(c.floorLengthMm)} × {len(c.floorWidthMm)} {unit}</span>
+  </div>
+  <div class="row"><span>Walls lean</span><span class="n">{fixed(draftDeg(c), 1)}°</span></div>
+  <div class="row">
+    <span>Wall, corner radius, lid skirt</span><span class="n"
+      >{lengthText(c.wallMm, unit)}, {len(c.cornerRadiusMm)}, {len(c.skirtMm)} {unit}</span
+    >
+  </div>
+  <div class="row"><span>To drill</span><span>{GRADE[c.drillGrade]}</span></div>
+  <div class="row">
+    <span>Volume with lid</span><span class="val"
+      ><span class="n">{fixed(volumesL(c).totalL, 1)}</span><span class="u">l</span></span
+    >
+  </div>
+  <div class="row">
+    <span>Filled by bodies</span><span class="flex items-center gap-2"
+      ><span class="n">{fixed(fit.fillFraction * 100, 0)} %</span><Mark
+        state={fit.fillFraction <= 0.7 ? 'holds' : 'caution'}
+      /></span
+    >
+  </div>
+  <div class="row">
+    <span>Weighs, all in</span><Figure
+      value={fixed(lb ? carry.massKg / 0.45359237 : carry.massKg, 1)}
+      unit={lb ? 'lb' : 'kg'}
+      working={carry.working}
+      strong
+    />
+  </div>
+  {#if carry.centreMm}
+    {@const dx = carry.centreMm.xMm - c.rimLengthMm / 2}
+    {@const dy = carry.centreMm.yMm - c.rimWidthMm / 2}
+    <div class="row">
+      <span>Centre of mass, from the handle’s middle</span><span class="n"
+        >{len(Math.abs(dx))} {dx < 0 ? 'left' : 'right'}, {len(Math.abs(dy))} {dy < 0 ? 'front' : 'back'} {unit}</span
+      >
+    </div>
+  {/if}
+  {#if c.unmeasured.length > 0}<p class="mt-1 flex items-center gap-2">
+      <Mark state="note" />{c.unmeasured.length} sizes are not measured yet
+    </p>{/if}
+  <p class="lab mt-2">{c.note}</p>
+</section>

@@ -1,0 +1,88 @@
+<script lang="ts">
+  import { faultSay } from '@haversack/core/case/fit';
+  import { lengthText } from '@haversack/core/quantity/format';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useHeavy } from '$lib/client/heavy.svelte.ts';
+  import Mark from '$lib/ui/Mark.svelte';
+
+  /** Whether it goes in; the long search with its progress; what would make it fit. */
+  const open = useBox();
+  const heavy = useHeavy();
+  const fit = $derived(open.plan.fit!);
+  const unit = $derived(open.doc.preferences.lengthUnit);
+  const deep = $derived(heavy.deepFit?.fit.inputKey === fit.inputKey ? heavy.deepFit : undefined);
+  const ways = $derived(
+    (['length', 'width', 'height'] as const)
+      .map((k) => ({ k, mm: fit.shortfall?.[`${k}Mm`] }))
+      .sort((a, b) => (a.mm ?? 1e9) - (b.mm ?? 1e9))
+  );
+  const faults = $derived([...new Set(fit.faults.map((f) => faultSay(f, fit.bodies)))]);
+  let asked = '';
+
+  // the quick search stopped short, or said no: go on by itself, once for each question
+  $effect(() => {
+    if (open.holding || fit.state === 'fits' || fit.bodies.length === 0 || asked === fit.inputKey) return;
+    asked = fit.inputKey;
+    heavy.wantFit();
+  });
+</script>
+
+{#if fit.state !== 'fits' || faults.length > 0}
+  <section class="mb-4 max-w-4xl rounded-box border border-line2 bg-raise p-4" aria-label="Does it go in" role="status">
+    {#if faults.length > 0}
+      <p class="flex items-start gap-2 text-[14px]">
+        <Mark state="stop" size={20} label="" /><span
+          >{faults.join('; ')}.
+          <button
+            type="button"
+            class="fig"
+            onclick={() => open.commit('Everything arranged again', [{ op: 'set', path: 'placements', value: {} }])}
+            >Let Haversack arrange everything</button
+          ></span
+        >
+      </p>
+    {/if}
+    {#if fit.state === 'no'}
+      <p class="flex items-start gap-2 text-[14px]">
+        <Mark state="stop" size={20} label="" /><span
+          >It does not go in: every arrangement has been ruled out. Alone it would take
+          {#each ways as w, i (w.k)}{i ? ', or ' : ''}{#if w.mm === undefined}{w.k} does not help{:else}<b class="n"
+                >{lengthText(w.mm, unit, 0)}</b
+              >
+              {unit} more {w.k}{/if}{/each}.</span
+        >
+      </p>
+    {:else if fit.state === 'not-proven'}
+      <p class="flex items-start gap-2 text-[14px]">
+        <Mark state="note" size={20} label="" />{heavy.busy.fit
+          ? 'A quick look found no arrangement; the whole search goes on.'
+          : 'Whether it goes in is not proven either way.'}
+      </p>
+    {/if}
+    {#if heavy.busy.fit}
+      <div class="mt-2 flex items-center gap-3">
+        <progress class="flex-1" max="1" value={heavy.fitShare} aria-label="Share of the search that is done"
+        ></progress>
+        <span class="lab"
+          >{fit.state === 'no' ? 'trying changes' : `${Math.floor(heavy.fitShare * 100)} % ruled out`}</span
+        >
+        <button type="button" class="btn" onclick={() => heavy.stopFit()}>Stop</button>
+      </div>
+    {:else if fit.state === 'not-proven'}
+      <button type="button" class="btn mt-2" onclick={() => heavy.wantFit()}>Search on</button>
+    {/if}
+    {#if deep && deep.changes.length > 0}
+      <h3 class="mt-3">Cheapest changes that make it fit</h3>
+      {#each deep.changes as change (change.label)}
+        <div class="mt-1 flex items-center justify-between gap-3 border-t border-line pt-1">
+          <span><b>{change.label}</b> <span class="lab">{change.effect}</span></span>
+          <button type="button" class="btn" onclick={() => open.commit(change.label, change.edits)}>Do this</button>
+        </div>
+      {/each}
+    {:else if deep && deep.fit.state === 'no'}
+      <p class="lab mt-2">
+        None of the usual changes, and no case of the catalogue, makes it fit: fewer or smaller things.
+      </p>
+    {/if}
+  </section>
+{/if}

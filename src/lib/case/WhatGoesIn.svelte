@@ -1,0 +1,77 @@
+<script lang="ts">
+  import { freeId } from '@haversack/core/box/lookup';
+  import type { PartOf } from '@haversack/core/catalogue/part';
+  import { fixed, lengthText } from '@haversack/core/quantity/format';
+  import Plus from '@lucide/svelte/icons/plus';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+
+  const open = useBox();
+  const fit = $derived(open.plan.fit!);
+  const unit = $derived(open.doc.preferences.lengthUnit);
+  const lb = $derived(open.doc.preferences.massUnit === 'lb');
+  const mass = (kg: number) => fixed(lb ? kg / 0.45359237 : kg, 2);
+  const bodies = $derived(open.catalogue.filter((p): p is PartOf<'body'> => p.kind === 'body'));
+  /** What usually only travels along. */
+  const STOWED: readonly PartOf<'body'>['use'][] = ['charger', 'inverter', 'spares', 'tools'];
+
+  function add(part: PartOf<'body'>): void {
+    const id = freeId('b', open.doc.bodies);
+    open.commit(`Put in ${part.name}`, [
+      { op: 'set', path: `parts/${part.id}`, value: part },
+      {
+        op: 'add',
+        path: 'bodies',
+        value: { id, name: part.name, partId: part.id, held: STOWED.includes(part.use) ? 'stowed' : 'fixed' }
+      }
+    ]);
+    open.selected = { kind: 'body', id };
+  }
+</script>
+
+<section class="rounded-box border border-line2 bg-raise p-4" aria-label="What goes in">
+  <h2 class="h3">What goes in</h2>
+  <table class="sheet">
+    <thead
+      ><tr><th>Body</th><th class="num">{unit}, length × width × height</th><th class="num">{lb ? 'lb' : 'kg'}</th></tr
+      ></thead
+    >
+    <tbody>
+      {#each fit.bodies as body (body.id)}
+        {@const own = open.doc.bodies.find((b) => b.id === body.id)}
+        <tr
+          ><td
+            ><button type="button" class="fig" onclick={() => (open.selected = { kind: 'body', id: body.id })}
+              >{body.name}</button
+            >{#if own?.held === 'stowed'}<span class="lab"> stowed</span>{/if}{#if body.pinned}<span class="lab">
+                by hand</span
+              >{/if}</td
+          ><td class="num n"
+            >{lengthText(body.lengthMm, unit, 0)} × {lengthText(body.widthMm, unit, 0)} × {lengthText(
+              body.heightMm,
+              unit,
+              0
+            )}</td
+          ><td class="num n">{mass(body.massKg)}</td></tr
+        >
+      {:else}<tr><td colspan="3" class="text-ink2">Nothing yet: choose a battery.</td></tr>{/each}
+    </tbody>
+  </table>
+  <label class="mt-3 flex items-center gap-2"
+    ><Plus size={16} aria-hidden="true" />Put in
+    <select
+      class="in min-w-0 flex-1"
+      value=""
+      onchange={(e) => {
+        const part = bodies.find((p) => p.id === e.currentTarget.value);
+        e.currentTarget.value = '';
+        if (part) add(part);
+      }}
+      ><option value="">charger, converter, bus bar, inverter, tools</option>{#each bodies as p (p.id)}<option
+          value={p.id}>{p.name}</option
+        >{/each}</select
+    >
+  </label>
+  <p class="lab mt-2">
+    Sizes with connections and the first bend. Another size? Make your own copy of a part on the Parts page.
+  </p>
+</section>

@@ -1,0 +1,164 @@
+<script lang="ts">
+  import type { FitBody } from '@haversack/core/case/fit';
+  import type { Placed } from '@haversack/core/case/space';
+  import { lengthText } from '@haversack/core/quantity/format';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { putBody, turnBody } from '$lib/case/place-body.ts';
+  import { AT, VIEW_AXES, type View } from './inside-axes.ts';
+
+  /** One body in a view of the inside: pressed, dragged, moved with the arrow keys, turned with R. */
+  type Props = {
+    body: FitBody;
+    placed: Placed;
+    view: View;
+    scale: number;
+    rect: { x: number; y: number; w: number; h: number };
+    wrong: boolean;
+  };
+  let { body, placed, view, scale, rect, wrong }: Props = $props();
+  const open = useBox();
+  const axes = $derived(VIEW_AXES[view]);
+  const unit = $derived(open.doc.preferences.lengthUnit);
+  const chosen = $derived(open.selected?.kind === 'body' && open.selected.id === body.id);
+  const ink = $derived(chosen ? 'var(--on-brass)' : 'var(--ink)');
+  const sizes = $derived(
+    [placed.lengthMm, placed.widthMm, placed.heightMm].map((v) => lengthText(v, unit, 0)).join(' × ')
+  );
+  let from: { x: number; y: number; a: number; b: number; moved: boolean } | undefined;
+  const GRID_MM = 1;
+
+  function down(event: PointerEvent): void {
+    open.selected = { kind: 'body', id: body.id };
+    from = { x: event.clientX, y: event.clientY, a: placed[AT[axes.right]!], b: placed[AT[axes.up]!], moved: false };
+    (event.currentTarget as Element).setPointerCapture(event.pointerId);
+  }
+  function move(event: PointerEvent): void {
+    if (!from) return;
+    const [dx, dy] = [event.clientX - from.x, event.clientY - from.y];
+    if (!from.moved && Math.hypot(dx, dy) < 3) return;
+    from.moved = true;
+    open.holding = true;
+    const to = (start: number, by: number) => Math.round((start + by / scale) / GRID_MM) * GRID_MM;
+    putBody(
+      open,
+      body,
+      placed,
+      { [AT[axes.right]!]: to(from.a, dx), [AT[axes.up]!]: to(from.b, -dy) },
+      `drag-body-${body.id}`
+    );
+  }
+  function up(): void {
+    if (from?.moved) {
+      open.endMerge();
+      open.holding = false;
+    }
+    from = undefined;
+  }
+  function keys(event: KeyboardEvent): void {
+    const step = event.shiftKey ? 10 : 1;
+    const by: [number, number] | undefined = (
+      { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] } as const
+    )[event.key as 'ArrowLeft']?.slice() as [number, number] | undefined;
+    if (by) {
+      event.preventDefault();
+      open.selected = { kind: 'body', id: body.id };
+      putBody(
+        open,
+        body,
+        placed,
+        { [AT[axes.right]!]: placed[AT[axes.right]!] + by[0], [AT[axes.up]!]: placed[AT[axes.up]!] + by[1] },
+        `key-body-${body.id}`
+      );
+    } else if (event.key === 'Enter' || event.key === ' ') {
+      event.preventDefault();
+      open.selected = { kind: 'body', id: body.id };
+    } else if (event.key.toLowerCase() === 'r' && !event.ctrlKey && !event.metaKey) {
+      event.preventDefault();
+      turnBody(open, body, placed);
+    }
+  }
+</script>
+
+<g
+  role="button"
+  tabindex="0"
+  class="body"
+  data-body={body.id}
+  aria-label="{body.name}, {sizes} {unit}, {lengthText(placed.xMm, unit, 0)} from the left, {lengthText(
+    placed.yMm,
+    unit,
+    0
+  )} from the front, {lengthText(placed.zMm, unit, 0)} up{body.pinned ? ', put by hand' : ''}{wrong
+    ? ', meets something'
+    : ''}"
+  aria-pressed={chosen}
+  onpointerdown={down}
+  onpointermove={move}
+  onpointerup={up}
+  onpointercancel={up}
+  onkeydown={keys}
+>
+  <rect
+    x={rect.x}
+    y={rect.y}
+    width={rect.w}
+    height={rect.h}
+    rx="2"
+    fill={chosen ? 'var(--brass4)' : body.kind === 'battery' ? 'var(--olive1)' : 'var(--page)'}
+    stroke={wrong ? 'var(--stop)' : chosen ? 'var(--brass6)' : 'var(--olive5)'}
+    stroke-width={wrong ? 2.5 : 1}
+  />
+  {#if rect.w > 52 && rect.h > 18}
+    <text
+      x={rect.x + rect.w / 2}
+      y={rect.y + rect.h / 2 + (rect.h > 40 ? -2 : 4)}
+      text-anchor="middle"
+      font-weight="640"
+      style:fill={ink}
+      >{body.name.length * 6.4 > rect.w ? `${body.name.slice(0, Math.floor(rect.w / 6.4) - 1)}…` : body.name}</text
+    >
+    {#if rect.h > 40 && rect.w > 96}<text
+        class="n"
+        x={rect.x + rect.w / 2}
+        y={rect.y + rect.h / 2 + 14}
+        text-anchor="middle"
+        style:fill={chosen ? ink : 'var(--ink2)'}>{sizes}</text
+      >{/if}
+  {:else if rect.h > 50 && rect.w > 16}
+    <text
+      transform="translate({rect.x + rect.w / 2 + 4} {rect.y + rect.h / 2}) rotate(-90)"
+      text-anchor="middle"
+      font-weight="640"
+      style:fill={ink}>{body.name.slice(0, Math.floor(rect.h / 6.4))}</text
+    >
+  {/if}
+  {#if body.kind === 'battery' && view === 'plan' && placed.turn[2] === 'h' && rect.w > 80}
+    <circle cx={rect.x + 14} cy={rect.y + 12} r="6" fill="var(--pos)" /><path
+      d="M{rect.x + 11} {rect.y + 12}h6m-3 -3v6"
+      stroke="var(--raise)"
+      stroke-width="1.5"
+    /><circle cx={rect.x + rect.w - 14} cy={rect.y + 12} r="6" fill="var(--neg)" /><path
+      d="M{rect.x + rect.w - 17} {rect.y + 12}h6"
+      stroke="var(--raise)"
+      stroke-width="1.5"
+    />
+  {/if}
+  {#if body.pinned && rect.w > 20 && rect.h > 20}
+    <circle cx={rect.x + rect.w - 8} cy={rect.y + rect.h - 8} r="3" fill={ink}><title>put by hand</title></circle>
+  {/if}
+</g>
+
+<style>
+  .body {
+    cursor: grab;
+    outline: none;
+    touch-action: none;
+  }
+  .body:active {
+    cursor: grabbing;
+  }
+  .body:focus-visible {
+    outline: 2px solid var(--brass6);
+    outline-offset: 2px;
+  }
+</style>
