@@ -69,7 +69,7 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
   const wiring = wiringPlan({ box, catalogue, need, bank: b, fit });
   const feed = feedOf(wiring);
   const run = outing(box, need, b, feed);
-  const seal = sealing(fit, panel);
+  const seal = sealing(fit, panel, box.brackets);
   const load = carry(box, fit, wiring);
   const dry = dryPlan(box, fit, b, seal);
   const stands = fit && stance(fit, load);

@@ -161,6 +161,6 @@ describe('the drawing of a face', () => {
       { seed: 13 }
     );
     expect(tilesFor({ widthMm: 270, heightMm: 190 }, 'a4').length).toBeLessThanOrEqual(2);
-    expect(drilledFaces(plan.panel!)).toEqual(['front', 'right']);
+    expect(drilledFaces(box, plan.panel!)).toEqual(['front', 'right']);
   });
 });

@@ -1,4 +1,4 @@
-import type { Box } from '../box/schema.ts';
+import type { Box, Bracket } from '../box/schema.ts';
 import type { Face, PartOf } from '../catalogue/part.ts';
 import type { PanelPlan, PortPlan } from '../panel/panel.ts';
 import { fixed, lengthText } from '../quantity/format.ts';
@@ -55,7 +55,53 @@ export function holeSchedule(
   casePart: PartOf<'case'>,
   owned: readonly BitSet[]
 ): HoleRow[] {
-  return panel.ports.filter((p) => p.part.hole.shape !== 'none').map((p) => holeRow(box, panel, p, casePart, owned));
+  return [
+    ...panel.ports.filter((p) => p.part.hole.shape !== 'none').map((p) => holeRow(box, panel, p, casePart, owned)),
+    ...box.brackets.filter((b) => b.fixing === 'bolted').map((b) => bracketRow(b, casePart, owned))
+  ];
+}
+
+/** Clearance hole of an M5 bolt, mm. @source ISO 273, medium */
+const BOLT: HoleWindow = { minMm: 5.3, targetMm: 5.5, maxMm: 6 };
+
+/** Bolts of a bracket sit in the corners of a square, this share of the foot apart. @source rule of thumb */
+const BOLT_PITCH = 1 / 1.3;
+
+/** Centres of the four bolts of a bolted bracket on its face. */
+export const boltCentres = (b: Bracket): { xMm: number; yMm: number }[] =>
+  [-1, 1].flatMap((i) =>
+    [-1, 1].map((j) => ({
+      xMm: b.xMm + (i * b.acrossMm * BOLT_PITCH) / 2,
+      yMm: b.yMm + (j * b.acrossMm * BOLT_PITCH) / 2
+    }))
+  );
+export const BOLT_HOLE_MM = BOLT.targetMm;
+
+function bracketRow(b: Bracket, c: PartOf<'case'>, owned: readonly BitSet[]): HoleRow {
+  const choice = chooseBit(BOLT, bitsFor(owned, c.material, c.wallMm));
+  const wish = chooseBit(BOLT, bitsFor(USUAL_SETS, c.material, c.wallMm));
+  const buy = choice.kind === 'drill' || wish.kind === 'none' ? '' : bitText(wish.bit);
+  return {
+    portId: b.id,
+    tag: b.name || 'Bracket',
+    face: b.face,
+    part: 'Bracket, four M5 bolts through a plate',
+    size: `4 × ${fixed(BOLT.targetMm, 1)}`,
+    window: `${lengthText(BOLT.minMm, 'mm')} to ${lengthText(BOLT.maxMm, 'mm')}`,
+    x: bothLengths(b.xMm),
+    y: bothLengths(b.yMm),
+    pilot: `${c.material === 'steel' ? PILOT_MM.steel : PILOT_MM.other} mm`,
+    how:
+      choice.kind === 'none'
+        ? `None of your bits will do${buy ? `: get a ${buy}` : ''}.`
+        : `Four times at ${fixed(b.acrossMm * BOLT_PITCH, 1)} mm centres, ${bitText(choice.bit)}; sealing washers under the heads.`,
+    bit: choice.kind === 'none' ? '–' : bitText(choice.bit),
+    fileMm: choice.kind === 'drill + file' ? choice.fileMm : 0,
+    buy,
+    state: choice.kind === 'none' ? 'stop' : 'holds',
+    key: 'none',
+    inside: false
+  };
 }
 
 function holeRow(box: Box, panel: PanelPlan, p: PortPlan, c: PartOf<'case'>, owned: readonly BitSet[]): HoleRow {

@@ -1,6 +1,7 @@
 import type { SealWord } from '../box/schema.ts';
-import type { SealMark } from '../catalogue/part.ts';
-import type { PanelPlan, PortPlan } from '../panel/panel.ts';
+import type { Face, SealMark } from '../catalogue/part.ts';
+import type { Bracket } from '../box/schema.ts';
+import { aboveGroundMm, type PanelPlan, type PortPlan } from '../panel/panel.ts';
 import type { CaseFit } from '../case/fit.ts';
 
 export const SEAL_LADDER: readonly SealWord[] = ['dry-store', 'splash', 'rain', 'dunk'];
@@ -11,7 +12,18 @@ export const SEAL_WORDS: Record<SealWord, string> = {
   dunk: 'Brief dunk'
 };
 
-export type SealItem = { name: string; portId: string | null; inUse: SealMark; closed: SealMark };
+export type SealItem = {
+  name: string;
+  portId: string | null;
+  face: Face | undefined;
+  /** Lowest edge over the ground, mm; undefined for the case itself. */
+  heightMm: number | undefined;
+  /** Which way water takes there. */
+  drip: string;
+  inUse: SealMark;
+  closed: SealMark;
+  open: SealMark;
+};
 export type Sealing = {
   items: SealItem[];
   /** As carried during the outing: plugs in, caps as stated. */
@@ -39,20 +51,73 @@ export function portMark(p: PortPlan, state: 'mated' | 'capped' | 'open'): SealM
 const least = (items: SealItem[], by: 'inUse' | 'closed'): SealItem =>
   items.reduce((worst, i) => (rank(i[by]) < rank(worst[by]) ? i : worst));
 
+/** A lead that hangs out wants to drop this far below its entry before it rises, mm. @source mechanical reference 7.2 */
+const DRIP_LOOP_MM = 50;
+/** Bolts with a bonded washer, never tested by the person. @source mechanical reference 7.1: home-made seals jet 4, dunk 0 */
+const BOLT_MARK: SealMark = { jet: 4, dunk: 0 };
+
+/** Where water goes at a port: along its lead, into a cup, or off. */
+function dripOf(p: PortPlan, heightMm: number): string {
+  const { face, inUse } = p.port;
+  if (face === 'floor') return 'stands in what is on the ground';
+  const lead =
+    p.part.role === 'gland' ||
+    (inUse === 'mated' && p.part.plugWidthMm > 0) ||
+    (inUse === 'mated' && p.part.role === 'outlet');
+  if (face === 'lid') return lead ? 'runs down the lead into it: lead it over an edge first' : 'rain lies on it';
+  if (!lead) return 'runs off down the face';
+  return heightMm >= DRIP_LOOP_MM
+    ? `lead may drop ${Math.min(DRIP_LOOP_MM, Math.floor(heightMm))} mm in a loop and drip off`
+    : `lead has only ${Math.floor(heightMm)} mm to drop: let it sag beside the box`;
+}
+
 /** The weakest penetration decides. A drilled case is untested: this is what it is built towards. @source mechanical reference 7.1 */
-export function sealing(fit: CaseFit | undefined, panel: PanelPlan | undefined): Sealing | undefined {
+export function sealing(
+  fit: CaseFit | undefined,
+  panel: PanelPlan | undefined,
+  brackets: readonly Bracket[]
+): Sealing | undefined {
   if (!fit || !panel) return undefined;
-  const items: SealItem[] = [{ name: 'the case itself', portId: null, inUse: fit.part.seal, closed: fit.part.seal }];
+  const shell = fit.part.seal;
+  const items: SealItem[] = [
+    {
+      name: 'the case itself',
+      portId: null,
+      face: undefined,
+      heightMm: undefined,
+      drip: 'over the rim',
+      inUse: shell,
+      closed: shell,
+      open: shell
+    }
+  ];
   for (const p of panel.ports) {
     if (p.part.hole.shape === 'none') continue;
     const plugged = p.part.role === 'outlet' || p.part.role === 'inlet' || p.part.role === 'gland';
+    const heightMm = p.port.face === 'lid' ? fit.part.depthMm + fit.part.lidDepthMm : aboveGroundMm(p, fit.part);
     items.push({
       name: p.tag,
       portId: p.port.id,
+      face: p.port.face,
+      heightMm,
+      drip: dripOf(p, heightMm),
+      open: p.part.seal.open,
       inUse: plugged ? portMark(p, p.port.inUse) : portMark(p, p.part.seal.capped ? 'capped' : 'open'),
       closed: portMark(p, p.part.role === 'gland' ? 'mated' : p.part.seal.capped ? 'capped' : 'open')
     });
   }
+  for (const b of brackets)
+    if (b.fixing === 'bolted')
+      items.push({
+        name: b.name || 'bracket bolts',
+        portId: null,
+        face: b.face,
+        heightMm: b.yMm - b.acrossMm / 2,
+        drip: 'runs along the bolts: sealing washer outside',
+        inUse: BOLT_MARK,
+        closed: BOLT_MARK,
+        open: BOLT_MARK
+      });
   const weakest = least(items, 'inUse');
   return {
     items,

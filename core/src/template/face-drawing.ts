@@ -1,7 +1,7 @@
 import type { Box } from '../box/schema.ts';
 import { faceSizeMm } from '../case/faces.ts';
 import type { Face, PartOf } from '../catalogue/part.ts';
-import { holeSchedule, type HoleRow } from '../drill/schedule.ts';
+import { BOLT_HOLE_MM, boltCentres, holeSchedule, type HoleRow } from '../drill/schedule.ts';
 import type { BitSet } from '../drill/bits.ts';
 import type { PanelPlan, PortPlan } from '../panel/panel.ts';
 import { fixed } from '../quantity/format.ts';
@@ -40,8 +40,11 @@ const SMALL_LETTER_MM = 2.2;
 const BELOW_MM = 2;
 
 /** Faces that carry a hole, in their order. */
-export const drilledFaces = (panel: PanelPlan): Face[] => [
-  ...new Set(panel.ports.filter((p) => p.part.hole.shape !== 'none').map((p) => p.port.face))
+export const drilledFaces = (box: Pick<Box, 'brackets'>, panel: PanelPlan): Face[] => [
+  ...new Set([
+    ...panel.ports.filter((p) => p.part.hole.shape !== 'none').map((p) => p.port.face),
+    ...box.brackets.filter((b) => b.fixing === 'bolted').map((b) => b.face)
+  ])
 ];
 
 /** One face with its outline, holes, centre marks, labels and places where nothing may be drilled. */
@@ -77,21 +80,65 @@ export function faceDrawing(
           p,
           holes.find((h) => h.portId === p.port.id)!
         )
-      )
+      ),
+      ...box.brackets
+        .filter((b) => b.face === face && b.fixing === 'bolted')
+        .flatMap((b) =>
+          boltCentres(b).flatMap(({ xMm, yMm }): Shape[] => [
+            { layer: 'cut', kind: 'circle', xMm, yMm, radiusMm: BOLT_HOLE_MM / 2 },
+            ...cross(xMm, yMm)
+          ])
+        )
     ]
   };
 }
 
+/** Flats and notches: lines to cut or file to; the round is drawn whole, since it is drilled first. */
+function keyShapes(hole: Extract<PortPlan['part']['hole'], { shape: 'round' }>, x: number, y: number): Shape[] {
+  const { key } = hole;
+  if (!key) return [];
+  const r = hole.diameterMm / 2;
+  if (key.form === 'notch') {
+    const half = key.widthMm / 2;
+    const low = y + Math.sqrt(r * r - half * half);
+    const top = y + r + key.deepMm;
+    return [
+      [x - half, low, x - half, top],
+      [x - half, top, x + half, top],
+      [x + half, top, x + half, low]
+    ].map(([x1, y1, x2, y2]): Shape => ({ layer: 'cut', kind: 'line', x1Mm: x1!, y1Mm: y1!, x2Mm: x2!, y2Mm: y2! }));
+  }
+  const off = key.form === 'flat' ? key.acrossMm - r : key.acrossMm / 2;
+  const half = Math.sqrt(Math.max(0, r * r - off * off));
+  const line = (x1Mm: number, y1Mm: number, x2Mm: number, y2Mm: number): Shape => ({
+    layer: 'engraving',
+    kind: 'line',
+    x1Mm,
+    y1Mm,
+    x2Mm,
+    y2Mm
+  });
+  return key.form === 'flat'
+    ? [line(x - half, y + off, x + half, y + off)]
+    : [line(x - off, y - half, x - off, y + half), line(x + off, y - half, x + off, y + half)];
+}
+
+/** A centre mark. */
+const cross = (x: number, y: number): Shape[] => [
+  { layer: 'centre', kind: 'line', x1Mm: x - MARK_MM, y1Mm: y, x2Mm: x + MARK_MM, y2Mm: y },
+  { layer: 'centre', kind: 'line', x1Mm: x, y1Mm: y - MARK_MM, x2Mm: x, y2Mm: y + MARK_MM }
+];
+
 function portShapes(p: PortPlan, row: HoleRow): Shape[] {
   const { xMm, yMm } = p.port;
   const { hole } = p.part;
-  const cross = (x: number, y: number): Shape[] => [
-    { layer: 'centre', kind: 'line', x1Mm: x - MARK_MM, y1Mm: y, x2Mm: x + MARK_MM, y2Mm: y },
-    { layer: 'centre', kind: 'line', x1Mm: x, y1Mm: y - MARK_MM, x2Mm: x, y2Mm: y + MARK_MM }
-  ];
   const cut: Shape[] =
     hole.shape === 'round'
-      ? [{ layer: 'cut', kind: 'circle', xMm, yMm, radiusMm: hole.diameterMm / 2 }, ...cross(xMm, yMm)]
+      ? [
+          { layer: 'cut', kind: 'circle', xMm, yMm, radiusMm: hole.diameterMm / 2 },
+          ...cross(xMm, yMm),
+          ...keyShapes(hole, xMm, yMm)
+        ]
       : hole.shape === 'twin'
         ? [-1, 1].flatMap((side): Shape[] => {
             const x = xMm + (side * hole.pitchMm) / 2;

@@ -47,12 +47,13 @@
         {unit}</span
       >{/if}
     <span class="flex-1"></span>
-    <span class="lab">Drag or use the arrow keys to move a thing, <kbd>R</kbd> to turn it</span>
+    {#if view === 'flat'}<span class="lab">Drag or use the arrow keys to move a thing, <kbd>R</kbd> to turn it</span
+      >{/if}
   </div>
   {#if view === 'turn'}
     <Inside3D {fit} panel={open.plan.panel} />
   {:else}
-    <div class="flex flex-wrap items-end gap-6">
+    <div class="flex flex-wrap items-start gap-6">
       <figure>
         <figcaption class="mb-1"><b>Plan</b> <span class="lab">lid open</span></figcaption>
         <InsideView {fit} panel={open.plan.panel} view="plan" {scale} pocket={left?.pocket} {centre} />

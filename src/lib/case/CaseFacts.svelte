@@ -54,7 +54,7 @@
     {@const dx = carry.centreMm.xMm - c.rimLengthMm / 2}
     {@const dy = carry.centreMm.yMm - c.rimWidthMm / 2}
     <div class="row">
-      <span>Centre of mass, from the handle’s middle</span><span class="n"
+      <span>Mass off the handle’s middle</span><span class="n"
         >{len(Math.abs(dx))} {dx < 0 ? 'left' : 'right'}, {len(Math.abs(dy))} {dy < 0 ? 'front' : 'back'} {unit}</span
       >
     </div>

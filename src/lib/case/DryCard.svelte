@@ -57,6 +57,19 @@
     onempty={() => open.set('No gel', 'dry/gelG', null)}
     onvalue={(kg) => open.set(`${fixed(kg * 1000, 0)} g of gel`, 'dry/gelG', Number((kg * 1000).toPrecision(6)))}
   />
+  {#if d.gelG !== null}<label class="row"
+      ><span>Put in or dried on</span><input
+        class="in"
+        type="date"
+        value={d.gelSince ?? ''}
+        onchange={(e) =>
+          open.set(
+            e.currentTarget.value ? `Gel dried ${e.currentTarget.value}` : 'Gel: day not known',
+            'dry/gelSince',
+            e.currentTarget.value || null
+          )}
+      /></label
+    >{/if}
   {#if p}
     {#each p.say as s (s)}<p class="mt-1">{s}</p>{/each}
     <div class="row"><span>Free air inside</span><span class="n">{fixed(p.freeL, 1)} l</span></div>
@@ -66,6 +79,7 @@
     {#if p.gelDays !== undefined}<div class="row">
         <span>What lies in it lasts</span><span class="n">{fixed(p.gelDays, 0)} days</span>
       </div>{/if}
+    {#if p.gelUntil}<div class="row"><span>Renew it by</span><span class="n">{p.gelUntil}</span></div>{/if}
     {#if p.hydrogen}
       <p class="mt-2 {p.hydrogen.dangerous ? 'font-medium text-stop' : ''}">
         {p.hydrogen.dangerous

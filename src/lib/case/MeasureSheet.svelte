@@ -176,9 +176,10 @@
         <li class:on={active === s.key} onfocusin={() => (active = s.key)} data-step={s.key}>
           <span class="n w-5 text-right text-ink2">{i + 1}</span>
           <span class="min-w-0 flex-1"
-            ><b class="block">{s.title}</b><span class="lab">{s.how}</span>{#each wrong as p (p.say)}<span
-                class="block text-stop"
-                role="alert">{p.say}</span
+            ><b class="block"
+              >{s.title}{#if s.needed}<span class="lab font-normal"> needed</span>{/if}</b
+            ><span class="lab">{s.how}</span>{#each wrong as p (p.say)}<span class="block text-stop" role="alert"
+                >{p.say}</span
               >{/each}</span
           >
           <QuantityField

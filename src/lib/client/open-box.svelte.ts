@@ -39,6 +39,8 @@ export class OpenBox {
   before: Record<string, { raw: number | null; text: string }> = $state.raw({});
   ownParts: Part[] = $state.raw([]);
   catalogue: readonly Part[] = $derived([...this.ownParts, ...STARTER_CATALOGUE]);
+  /** Ports chosen together with the first one, to be lined up or copied. */
+  alsoPorts: string[] = $state.raw([]);
   /** Something is being dragged: what stands inside stays where it is. */
   holding = $state(false);
   #fitTaken = $state(0);
@@ -114,6 +116,12 @@ export class OpenBox {
     if (!this.#last) return;
     this.#last = { ...this.#last, fit };
     this.#fitTaken++;
+  }
+
+  toggleAlso(portId: string): void {
+    this.alsoPorts = this.alsoPorts.includes(portId)
+      ? this.alsoPorts.filter((id) => id !== portId)
+      : [...this.alsoPorts, portId];
   }
 
   showWorking(working: Working): void {

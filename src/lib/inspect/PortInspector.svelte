@@ -1,6 +1,9 @@
 <script lang="ts">
   import type { PortPlan } from '@haversack/core/panel/panel';
   import { holeText } from '@haversack/core/panel/panel';
+  import { faceSizeMm } from '@haversack/core/case/faces';
+  import { around } from '@haversack/core/panel/around';
+  import { CORNERS, fromCorner, type Corner } from '@haversack/core/panel/line-up';
   import { removePort } from '@haversack/core/panel/add-port';
   import { portMark, SEAL_WORDS, sealWord } from '@haversack/core/sealing/sealing';
   import { setTo } from '@haversack/core/box/attr';
@@ -11,7 +14,6 @@
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';
-  import QuantityField from '$lib/ui/QuantityField.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
 
   let { plan }: { plan: PortPlan } = $props();
@@ -21,6 +23,20 @@
   const hole = $derived(plan.part.hole);
   const isMaster = $derived(open.plan.wiring.main.masterPortId === plan.port.id);
   const set = (what: string, key: string, value: unknown) => open.set(`${plan.tag} ${what}`, `${path}/${key}`, value);
+  let corner = $state<Corner>('bottom-left');
+  const CORNER_WORDS: Record<Corner, string> = {
+    'bottom-left': 'bottom left',
+    'bottom-right': 'bottom right',
+    'top-left': 'top left',
+    'top-right': 'top right'
+  };
+  const face = $derived(faceSizeMm(open.plan.fit!.part, plan.port.face));
+  const shown = $derived(fromCorner(face, corner, plan.port));
+  const near = $derived(around(open.plan.panel!, plan));
+  function place(key: 'xMm' | 'yMm', v: number): void {
+    const at = fromCorner(face, corner, { ...shown, [key]: v });
+    set(`moved to ${fixed(at[key], 1)} mm${key === 'yMm' ? ' up' : ''}`, key, Number(at[key].toFixed(3)));
+  }
   const STATES = { mated: 'plugged in', capped: 'capped', open: 'open' } as const;
 </script>
 
@@ -69,26 +85,33 @@
       >{#each FACES as face (face)}<option value={face}>{face}</option>{/each}</select
     ></label
   >
+  <label class="row"
+    ><span>Counted from</span><select class="in w-40" bind:value={corner}
+      >{#each CORNERS as c (c)}<option value={c}>{CORNER_WORDS[c]}</option>{/each}</select
+    ></label
+  >
   <QuantityRow
-    word="From the left edge"
-    label="From the left edge"
+    word={corner.endsWith('right') ? 'From the right edge' : 'From the left edge'}
+    label={corner.endsWith('right') ? 'From the right edge' : 'From the left edge'}
     kind="length"
     {unit}
-    text={lengthText(plan.port.xMm, unit)}
+    text={lengthText(shown.xMm, unit)}
     options={{ lengthUnit: unit, max: 2000, allowZero: true }}
-    onvalue={(v) => set(`moved to ${fixed(v, 1)} mm`, 'xMm', v)}
+    onvalue={(v) => place('xMm', v)}
   />
-  <div class="row">
-    <span>{plan.port.face === 'lid' ? 'Up from the front edge' : 'Up from the floor'}</span><QuantityField
-      label="Up from the floor"
-      hideLabel
-      kind="length"
-      {unit}
-      text={lengthText(plan.port.yMm, unit)}
-      options={{ lengthUnit: unit, max: 2000, allowZero: true }}
-      onvalue={(v) => set(`moved to ${fixed(v, 1)} mm up`, 'yMm', v)}
-    />
-  </div>
+  <QuantityRow
+    word={corner.startsWith('top')
+      ? 'Down from the top edge'
+      : plan.port.face === 'lid'
+        ? 'Up from the front edge'
+        : 'Up from the floor'}
+    label={corner.startsWith('top') ? 'Down from the top edge' : 'Up from the floor'}
+    kind="length"
+    {unit}
+    text={lengthText(shown.yMm, unit)}
+    options={{ lengthUnit: unit, max: 2000, allowZero: true }}
+    onvalue={(v) => place('yMm', v)}
+  />
   <label class="row"
     ><span>Terminals behind</span><select
       class="in w-40"
@@ -99,6 +122,34 @@
       ></select
     ></label
   >
+  <QuantityRow
+    word="Spacer under the flange"
+    label="Spacer under the flange"
+    kind="length"
+    {unit}
+    text={lengthText(plan.port.spacerMm, unit)}
+    options={{ lengthUnit: unit, max: 100, allowZero: true }}
+    onvalue={(v) => set(`spacer ${fixed(v, 1)} mm`, 'spacerMm', v)}
+  />
+</section>
+<section class="sec">
+  <h3>Round it, {unit}</h3>
+  <div class="row">
+    <span>Flange to left, right edge</span><span class="n"
+      >{lengthText(near.edgesMm.left, unit, 0)}, {lengthText(near.edgesMm.right, unit, 0)}</span
+    >
+  </div>
+  <div class="row">
+    <span>Flange to top, bottom edge</span><span class="n"
+      >{lengthText(near.edgesMm.top, unit, 0)}, {lengthText(near.edgesMm.bottom, unit, 0)}</span
+    >
+  </div>
+  {#if near.neighbour}<div class="row">
+      <span>Flange to {near.neighbour.tag}</span><span class="n">{lengthText(near.neighbour.gapMm, unit)}</span>
+    </div>{/if}
+  {#if near.zone}<div class="row">
+      <span>To the {near.zone.word}</span><span class="n">{lengthText(near.zone.gapMm, unit)}</span>
+    </div>{/if}
 </section>
 <section class="sec">
   <h3>Depth behind the panel</h3>
@@ -114,14 +165,7 @@
       /></span
     >
   </div>
-  <p class="lab">
-    Wanted {lengthText(BEHIND_GAP_MM, unit)}
-    {unit}. Flange to the edges, {unit}: {lengthText(plan.edgesMm.left, unit, 0)} left, {lengthText(
-      plan.edgesMm.right,
-      unit,
-      0
-    )} right, {lengthText(plan.edgesMm.top, unit, 0)} top, {lengthText(plan.edgesMm.bottom, unit, 0)} bottom.
-  </p>
+  <p class="lab">Wanted {lengthText(BEHIND_GAP_MM, unit)} {unit}.</p>
 </section>
 <section class="sec">
   <h3>Sealing</h3>

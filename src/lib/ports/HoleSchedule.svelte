@@ -19,7 +19,7 @@
   const rows = $derived(
     open.plan.panel && open.plan.fit ? holeSchedule(open.doc, open.plan.panel, open.plan.fit.part, bits) : []
   );
-  const faces = $derived(open.plan.panel ? drilledFaces(open.plan.panel) : []);
+  const faces = $derived(open.plan.panel ? drilledFaces(open.doc, open.plan.panel) : []);
   const notSaved = $derived(open.save.kind !== 'saved');
 
   onMount(async () => {

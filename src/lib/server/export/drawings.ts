@@ -14,7 +14,7 @@ export function drawingsOf(db: Db, boxId: string): { name: string; faces: FaceDr
   if (!plan.fit || !plan.panel) throw new ApiError(422, 'Choose a case first: a template needs its faces.');
   const { panel, fit } = plan;
   const bits = ownBits(db);
-  const faces = drilledFaces(panel).map((face) => faceDrawing(document, panel, fit.part, face, bits));
+  const faces = drilledFaces(document, panel).map((face) => faceDrawing(document, panel, fit.part, face, bits));
   if (faces.length === 0) throw new ApiError(422, 'No hole is planned yet: put ports on the faces first.');
   return { name: document.name, faces };
 }

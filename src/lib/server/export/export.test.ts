@@ -15,7 +15,7 @@ const CLOSE_MM = 0.1;
 
 const boxes = demoBoxes().map((box) => {
   const plan = evaluate(box, STARTER_CATALOGUE);
-  const faces = drilledFaces(plan.panel!).map((f) => faceDrawing(box, plan.panel!, plan.fit!.part, f, START_SETS));
+  const faces = drilledFaces(box, plan.panel!).map((f) => faceDrawing(box, plan.panel!, plan.fit!.part, f, START_SETS));
   return { box, faces };
 });
 const holes = (d: FaceDrawing) => d.shapes.flatMap((s) => (s.layer === 'cut' && s.kind === 'circle' ? [s] : []));

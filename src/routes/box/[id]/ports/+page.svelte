@@ -13,6 +13,11 @@
   import FoldOut from '$lib/draw/FoldOut.svelte';
   import InsideView from '$lib/draw/InsideView.svelte';
   import HoleSchedule from '$lib/ports/HoleSchedule.svelte';
+  import ArrangeDialog from '$lib/ports/ArrangeDialog.svelte';
+  import BracketTable from '$lib/ports/BracketTable.svelte';
+  import LabelSheet from '$lib/ports/LabelSheet.svelte';
+  import LineUpBar from '$lib/ports/LineUpBar.svelte';
+  import WaterTable from '$lib/ports/WaterTable.svelte';
   import StageHead from '$lib/ui/StageHead.svelte';
 
   const open = useBox();
@@ -45,8 +50,17 @@
       : 1
   );
   const facesUsed = $derived(new Set((panel?.ports ?? []).map((p) => p.port.face)).size);
-  const view = $derived(page.url.searchParams.get('view') === 'holes' ? 'holes' : 'layout');
-  const show = (next: 'layout' | 'holes') =>
+  const VIEWS = { layout: 'Layout', holes: 'Holes', water: 'Water', labels: 'Labels', brackets: 'Brackets' } as const;
+  type View = keyof typeof VIEWS;
+  const view = $derived.by((): View => {
+    const asked = page.url.searchParams.get('view') ?? '';
+    return asked in VIEWS ? (asked as View) : 'layout';
+  });
+  let arranging = $state(false);
+  const selectedPort = $derived(
+    panel?.ports.find((p) => open.selected?.kind === 'port' && p.port.id === open.selected.id)
+  );
+  const show = (next: View) =>
     goto(resolve(`/box/${open.id}/ports?view=${next}`), { replaceState: true, keepFocus: true, noScroll: true });
   let crowded = $state('');
 
@@ -76,12 +90,18 @@
 >
   {#if fit}
     <div class="seg" role="group" aria-label="View">
-      <button type="button" aria-pressed={view === 'layout'} onclick={() => show('layout')}>Layout</button>
-      <button type="button" aria-pressed={view === 'holes'} onclick={() => show('holes')}>Holes</button>
+      {#each Object.entries(VIEWS) as [id, word] (id)}<button
+          type="button"
+          aria-pressed={view === id}
+          onclick={() => show(id as View)}>{word}</button
+        >{/each}
     </div>
   {/if}
   <span class="flex-1"></span>
   {#if fit && view === 'layout'}
+    {#if panel && panel.ports.length > 0}<button type="button" class="btn" onclick={() => (arranging = true)}
+        >Arrange for me</button
+      >{/if}
     <span class="lab">Show</span>
     <button type="button" class="chip" aria-pressed={behind} onclick={() => (behind = !behind)}
       >{#if behind}<Check size={13} />{/if}Behind</button
@@ -92,8 +112,12 @@
   {/if}
 </StageHead>
 
-{#if view === 'holes' && fit}<HoleSchedule />{/if}
-<div class="ports" class:hidden={view === 'holes' && fit} bind:clientWidth={width}>
+{#if fit && panel}
+  {#if view === 'holes'}<HoleSchedule />{:else if view === 'labels'}<LabelSheet
+    />{:else if view === 'brackets'}<BracketTable />{/if}
+  <ArrangeDialog bind:open={arranging} />
+{/if}
+<div class="ports" class:away={view !== 'layout' && fit} bind:clientWidth={width}>
   {#if !fit || !panel}
     <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5">
       <h2>First a case</h2>
@@ -133,6 +157,7 @@
         >
       </div>
     </div>
+    {#if selectedPort}<LineUpBar chosen={selectedPort} />{/if}
     {#if crowded}<p class="border-t border-caution bg-caution1 px-6 py-1" role="alert">{crowded}</p>{/if}
     <section class="shelf" aria-label="Shelf of parts">
       <div class="grid gap-1">
@@ -181,8 +206,11 @@
 <style>
   .ports {
     display: grid;
-    grid-template-rows: minmax(0, 1fr) auto auto;
+    grid-template-rows: minmax(0, 1fr) auto auto auto;
     height: calc(100% - 48px);
+  }
+  .ports.away {
+    display: none;
   }
   .corner {
     position: absolute;

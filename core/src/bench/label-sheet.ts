@@ -1,0 +1,52 @@
+import type { FaceDrawing, Shape } from '../template/face-drawing.ts';
+import { LETTER_MM, type PortLabel } from './labels.ts';
+
+const SHEET_MM = 180;
+const GAP_MM = 3;
+const SMALL_MM = 2.2;
+/** Letters are this wide for their height on average. @source measured on common sans-serif faces */
+const LETTER_WIDE = 0.58;
+
+/** All labels in rows on one sheet at true scale, to cut along the lines; words too long for a label are set smaller. */
+export function labelSheet(name: string, labels: readonly PortLabel[]): FaceDrawing {
+  const rows: PortLabel[][] = [[]];
+  let used = 0;
+  for (const l of labels) {
+    const width = labelWidthMm(l);
+    if (used > 0 && used + width > SHEET_MM) {
+      rows.push([]);
+      used = 0;
+    }
+    rows.at(-1)!.push(l);
+    used += width + GAP_MM;
+  }
+  const rowMm = Math.max(10, ...labels.map((l) => l.heightMm)) + GAP_MM;
+  const heightMm = rows.length * rowMm;
+  const shapes: Shape[] = rows.flatMap((row, r) => {
+    let x = 0;
+    return row.flatMap((l) => {
+      const width = labelWidthMm(l);
+      const low = heightMm - r * rowMm - l.heightMm;
+      const at = { x: x + width / 2, y: low };
+      const out: Shape[] = [
+        { layer: 'cut', kind: 'rect', xMm: x, yMm: low, widthMm: width, heightMm: l.heightMm },
+        {
+          layer: 'engraving',
+          kind: 'text',
+          xMm: at.x,
+          yMm: low + l.heightMm - LETTER_MM - 1.6,
+          heightMm: LETTER_MM,
+          text: l.title
+        },
+        { layer: 'engraving', kind: 'text', xMm: at.x, yMm: low + 1.6, heightMm: SMALL_MM, text: l.detail }
+      ];
+      x += width + GAP_MM;
+      return out;
+    });
+  });
+  return { face: 'front', name: `${name}, labels`, widthMm: SHEET_MM, heightMm, shapes, holes: [] };
+}
+
+/** At least the flange's width, more when the words need it. */
+export const labelWidthMm = (l: PortLabel): number =>
+  Math.max(l.widthMm, Math.ceil(Math.max(l.title.length * LETTER_MM, l.detail.length * SMALL_MM) * LETTER_WIDE) + 4);
