@@ -1,3 +1,6 @@
+import { writeFileSync } from 'node:fs';
+import { hardCases } from '../core/src/case/hard-cases.ts';
+import { packing } from '../core/src/case/pack.ts';
 import { STARTER_CATALOGUE } from '../core/src/catalogue/starter.ts';
 import { demoBoxes } from '../core/src/demo/boxes.ts';
 import { crowdedBox } from '../core/src/demo/crowded.ts';
@@ -99,3 +102,36 @@ const eightMonths = applyEdits(hide, [
 ]);
 const trailPlan = evaluate(eightMonths, STARTER_CATALOGUE);
 measure('season of 8 months at 10 min, with sun', 'under 150 ms', () => void seasonPlan(eightMonths, trailPlan), 20);
+
+/** Fit search on generated cases of eight bodies, each to its end or for 20 s; a hand-out to others every few nodes. */
+{
+  const GIVE_UP_MS = 20_000;
+  const times: number[] = [];
+  let longest = 0;
+  const kinds: Record<string, number> = {};
+  for (const { space, bodies } of hardCases(200)) {
+    const began = performance.now();
+    let since = began;
+    const work = packing(space, bodies, Infinity);
+    let step = work.next();
+    while (!step.done && performance.now() - began < GIVE_UP_MS) {
+      longest = Math.max(longest, performance.now() - since);
+      since = performance.now();
+      step = work.next();
+    }
+    times.push(performance.now() - began);
+    const kind = step.done ? step.value.kind : 'not proven in 20 s';
+    kinds[kind] = (kinds[kind] ?? 0) + 1;
+  }
+  const slow = times.filter((t) => t > 1500).length;
+  console.log(
+    `${'fit search, 200 hard cases of 8 bodies'.padEnd(44)} ${median(times).toFixed(0)} ms  (median under 60 ms; ${slow} of 200 over 1500 ms, slowest ${(Math.max(...times) / 1000).toFixed(1)} s; ${Object.entries(
+      kinds
+    )
+      .map(([k, n]) => `${n} ${k}`)
+      .join(', ')}; can be left every ${longest.toFixed(0)} ms)`
+  );
+}
+
+// the box that the drag is measured on in the browser
+if (process.argv[2]) writeFileSync(process.argv[2], JSON.stringify(crowdedBox(20, ['front'])));

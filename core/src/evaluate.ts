@@ -49,7 +49,7 @@ export type EvaluateOptions = {
   reuse?: Plan | undefined;
   /** How long the packing search may look; the default suits every edit. */
   fitNodeLimit?: number;
-  /** Something is being dragged: the arrangement inside stays as it is. */
+  /** A port or body is being dragged: only its place differs from `reuse`; the arrangement inside and the run stay. */
   hold?: boolean;
 };
 
@@ -58,17 +58,19 @@ export type EvaluateOptions = {
  * through its resistances. Pure: the same box gives the same plan.
  */
 export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOptions = {}): Plan {
-  const need = demand(box);
-  const b = bank(box, need);
+  // while a thing is dragged only places change: what hangs on lengths of wire follows when it is let go
+  const held = options.hold ? options.reuse : undefined;
+  const need = held?.demand ?? demand(box);
+  const b = held ? held.bank : bank(box, need);
   const fit = caseFit(box, {
     reuse: options.reuse?.fit,
     hold: options.hold ?? false,
     ...(options.fitNodeLimit === undefined ? {} : { nodeLimit: options.fitNodeLimit })
   });
   const panel = panelPlan(box, fit);
-  const wiring = wiringPlan({ box, catalogue, need, bank: b, fit });
-  const feed = feedOf(wiring);
-  const run = outing(box, need, b, feed);
+  const wiring = held?.wiring ?? wiringPlan({ box, catalogue, need, bank: b, fit });
+  const feed = held?.feed ?? feedOf(wiring);
+  const run = held ? held.outing : outing(box, need, b, feed);
   const seal = sealing(fit, panel, box.brackets);
   const load = carry(box, fit, wiring);
   const dry = dryPlan(box, fit, b, seal);
@@ -76,7 +78,7 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
   const leadsW = wiring.circuits.reduce((sum, c) => sum + c.dropV * c.loadA, 0);
   const heat = heatPlan(box, fit, need, b, leadsW);
   const brackets = fit && panel ? bracketPlans(box, panel, fit.part, load) : [];
-  const list = kit(box, catalogue, b, wiring);
+  const list = held?.kit ?? kit(box, catalogue, b, wiring);
   const checked = findings({
     box,
     catalogue,
@@ -111,7 +113,7 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
     findings: checked.findings,
     checkCount: checked.checkCount,
     kit: list,
-    bench: bench(box, { bank: b, fit, panel, wiring, demand: need }),
+    bench: held?.bench ?? bench(box, { bank: b, fit, panel, wiring, demand: need }),
     verdicts: verdicts({ box, bank: b, fit, panel, outing: run, sealing: seal, carry: load, kit: list, ...checked })
   };
 }

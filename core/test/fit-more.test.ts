@@ -143,6 +143,19 @@ describe('fit of a box', () => {
   });
 });
 
+test('a held evaluation places the port as a full one does, and the next full one is as if nothing was held', () => {
+  const hide = demoBoxes()[0]!;
+  const before = evaluate(hide, STARTER_CATALOGUE);
+  const moved = applyEdits(hide, [{ op: 'set', path: `ports/${hide.ports[0]!.id}/xMm`, value: 60 }]);
+  const held = evaluate(moved, STARTER_CATALOGUE, { reuse: before, hold: true });
+  const full = evaluate(moved, STARTER_CATALOGUE, { reuse: before });
+  expect(held.panel!.ports.map((p) => p.edgesMm)).toEqual(full.panel!.ports.map((p) => p.edgesMm));
+  expect(held.outing).toBe(before.outing);
+  const after = evaluate(moved, STARTER_CATALOGUE, { reuse: held });
+  expect(after.outing!.lastsH).toBe(full.outing!.lastsH);
+  expect(after.findings.map((f) => f.key)).toEqual(full.findings.map((f) => f.key));
+});
+
 describe('leads', () => {
   test('a lead to the lid is long enough when open, and its slack is known', () => {
     const lead = lidLead({ acrossMm: 40, upMm: -60 }, { acrossMm: 120, upMm: 10 }, 110);

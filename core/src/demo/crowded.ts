@@ -1,8 +1,9 @@
 import type { Box } from '../box/schema.ts';
+import type { Face } from '../catalogue/part.ts';
 import { BoxBuilder } from './builder.ts';
 
 /** A large box with many circuits, for measuring speed and for crowded drawings. */
-export function crowdedBox(circuitCount: number): Box {
+export function crowdedBox(circuitCount: number, faces: readonly Face[] = ['front', 'right', 'back', 'left']): Box {
   const b = new BoxBuilder(`Crowded box, ${circuitCount} circuits`);
   b.set('outing', {
     startH: 6,
@@ -21,9 +22,8 @@ export function crowdedBox(circuitCount: number): Box {
     .use('shunt', 'shunt-100', 'wiring/shuntPartId')
     .use('fuse-holder', 'holder-post', 'wiring/mainHolderPartId');
   b.port('rotary-20', 'front', 'Master', { xMm: 40, yMm: 110 });
-  const faces = ['front', 'right', 'back', 'left'] as const;
   for (let i = 0; i < circuitCount; i++) {
-    const port = b.port('circular-12', faces[i % 4]!, `Port ${i + 1}`);
+    const port = b.port('circular-12', faces[i % faces.length]!, `Port ${i + 1}`);
     b.device('lamp-red', {
       name: `Lamp ${i + 1}`,
       portId: port.portId,

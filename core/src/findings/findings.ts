@@ -1,6 +1,6 @@
 import { lengthsInUnit } from '../quantity/format.ts';
 import { RULES } from './registry.ts';
-import { BOX_PLACE, type Facts, type Finding, type Severity } from './rule.ts';
+import { BOX_PLACE, type Facts, type Finding, type Remedy, type Severity } from './rule.ts';
 
 /** What fits the third line of a strip cell. */
 const MOST_SHORT = 32;
@@ -17,6 +17,7 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
   const all = RULES.flatMap((rule) =>
     rule.check(facts).map((d): Finding => {
       const where = d.at ?? BOX_PLACE;
+      let known: Remedy[] | undefined;
       const key = `${rule.id}:${where.id}${d.also ? `:${d.also}` : ''}`;
       return {
         id: rule.id,
@@ -29,7 +30,14 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
         title: words(d.title),
         why: words(d.why),
         figures: d.figures ?? {},
-        remedies: (d.remedies ?? []).map((r) => ({ ...r, label: words(r.label), effect: words(r.effect) })),
+        get remedies() {
+          known ??= (typeof d.remedies === 'function' ? d.remedies() : (d.remedies ?? [])).map((r) => ({
+            ...r,
+            label: words(r.label),
+            effect: words(r.effect)
+          }));
+          return known;
+        },
         open: d.open ?? false,
         acceptedBecause: reasons.get(key) ?? null
       };

@@ -76,7 +76,8 @@ export type Draft = {
   title: string;
   why: string;
   figures?: Record<string, number>;
-  remedies?: Remedy[];
+  /** As a function when they take a search or a run to work out: done when somebody looks. */
+  remedies?: Remedy[] | (() => Remedy[]);
   open?: boolean;
 };
 

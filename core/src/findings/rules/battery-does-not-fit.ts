@@ -47,7 +47,7 @@ export const batteryDoesNotFit = rule('battery-does-not-fit', 'fits', 'case', (x
           : ''
       }.`,
       figures: Object.fromEntries(ways.map((w) => [`short${w.name[0]!.toUpperCase()}${w.name.slice(1)}Mm`, w.mm])),
-      remedies: finished(cheapestChanges(x.box, x.catalogue, { most: 3, nodeLimit: QUICK_CHANGE_NODES }))
+      remedies: () => finished(cheapestChanges(x.box, x.catalogue, { most: 3, nodeLimit: QUICK_CHANGE_NODES }))
     }
   ];
 });

@@ -13,6 +13,6 @@ export const behindPanelCollision = rule('behind-panel-collision', 'fits', 'port
       title: `${p.tag} does not go in: ${(-p.clearMm).toFixed(1)} mm short`,
       why: `It needs ${p.needMm.toFixed(0)} mm behind the wall with its terminals; the ${p.behindName} stands after ${p.freeMm.toFixed(1)} mm.`,
       figures: { needMm: p.needMm, freeMm: p.freeMm, clearMm: p.clearMm },
-      remedies: depthRemedies(x.box, x.fit!, x.catalogue, p)
+      remedies: () => depthRemedies(x.box, x.fit!, x.catalogue, p)
     }));
 });

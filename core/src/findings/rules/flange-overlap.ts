@@ -10,7 +10,6 @@ export const flangeOverlap = rule('flange-overlap', 'fits', 'ports', (x) => {
       if (seen.has(c.aId + c.bId)) return [];
       seen.add(c.aId + c.bId);
       const [a, b] = [c.aId, c.bId].map((id) => x.panel!.ports.find((p) => p.port.id === id)!);
-      const spot = freeSpot(x.box, x.fit!, b!.part, b!.port, b!.port);
       return [
         {
           at: portPlace(b!.port.id, `${a!.tag} and ${b!.tag}`),
@@ -20,15 +19,18 @@ export const flangeOverlap = rule('flange-overlap', 'fits', 'ports', (x) => {
           title: `${a!.tag} and ${b!.tag} cannot both seat`,
           why: `Between their ${c.kind === 'nut' ? 'nuts' : 'flanges'} are ${c.gapMm.toFixed(1)} mm; ${c.wantedMm} mm are needed.`,
           figures: { gapMm: c.gapMm, wantedMm: c.wantedMm },
-          remedies: spot
-            ? [
-                {
-                  label: `Move ${b!.tag} to ${spot.xMm}, ${spot.yMm} mm`,
-                  effect: 'nearest free place',
-                  edits: [set(`ports/${b!.port.id}/xMm`, spot.xMm), set(`ports/${b!.port.id}/yMm`, spot.yMm)]
-                }
-              ]
-            : []
+          remedies: () => {
+            const spot = freeSpot(x.box, x.fit!, b!.part, b!.port, b!.port);
+            return spot
+              ? [
+                  {
+                    label: `Move ${b!.tag} to ${spot.xMm}, ${spot.yMm} mm`,
+                    effect: 'nearest free place',
+                    edits: [set(`ports/${b!.port.id}/xMm`, spot.xMm), set(`ports/${b!.port.id}/yMm`, spot.yMm)]
+                  }
+                ]
+              : [];
+          }
         }
       ];
     });

@@ -5,10 +5,6 @@ import { portPlace, rule, set } from '../rule.ts';
 export const lidSwing = rule('lid-swing', 'fits', 'ports', (x) =>
   (x.panel?.swingClashes ?? []).map((s) => {
     const p = x.panel!.ports.find((q) => q.port.id === s.portId)!;
-    const other = (['front', 'right', 'left'] as const)
-      .filter((f) => f !== x.fit!.part.hinge)
-      .map((face) => ({ face, at: freeSpot(x.box, x.fit!, p.part, { ...p.port, face }) }))
-      .find((o) => o.at);
     return {
       at: portPlace(p.port.id, p.tag),
       severity: 'stop' as const,
@@ -16,19 +12,25 @@ export const lidSwing = rule('lid-swing', 'fits', 'ports', (x) =>
       title: `${p.tag} hits the ${s.otherName} as the lid shuts`,
       why: `The lid swings about its hinge: at ${s.atDeg}° open the part under it reaches the ${s.otherName}.`,
       figures: { atDeg: s.atDeg },
-      remedies: other?.at
-        ? [
-            {
-              label: `Move to the ${other.face}`,
-              effect: `at ${other.at.xMm}, ${other.at.yMm} mm, nothing swings there`,
-              edits: [
-                set(`ports/${p.port.id}/face`, other.face),
-                set(`ports/${p.port.id}/xMm`, other.at.xMm),
-                set(`ports/${p.port.id}/yMm`, other.at.yMm)
-              ]
-            }
-          ]
-        : []
+      remedies: () => {
+        const other = (['front', 'right', 'left'] as const)
+          .filter((f) => f !== x.fit!.part.hinge)
+          .map((face) => ({ face, at: freeSpot(x.box, x.fit!, p.part, { ...p.port, face }) }))
+          .find((o) => o.at);
+        return other?.at
+          ? [
+              {
+                label: `Move to the ${other.face}`,
+                effect: `at ${other.at.xMm}, ${other.at.yMm} mm, nothing swings there`,
+                edits: [
+                  set(`ports/${p.port.id}/face`, other.face),
+                  set(`ports/${p.port.id}/xMm`, other.at.xMm),
+                  set(`ports/${p.port.id}/yMm`, other.at.yMm)
+                ]
+              }
+            ]
+          : [];
+      }
     };
   })
 );

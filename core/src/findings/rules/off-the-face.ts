@@ -8,7 +8,6 @@ export const offTheFace = rule('off-the-face', 'fits', 'ports', (x) =>
     .filter((p) => Object.values(p.edgesMm).some((e) => e < 0))
     .map((p) => {
       const face = faceSizeMm(x.fit!.part, p.port.face);
-      const spot = freeSpot(x.box, x.fit!, p.part, p.port, p.port);
       const over = -Math.min(...Object.values(p.edgesMm));
       return {
         at: portPlace(p.port.id, p.tag),
@@ -17,15 +16,18 @@ export const offTheFace = rule('off-the-face', 'fits', 'ports', (x) =>
         title: `${p.tag} overhangs its face by ${over.toFixed(1)} mm`,
         why: `The ${p.port.face} is ${face.widthMm} × ${face.heightMm} mm; the flange is ${p.part.flangeWidthMm} × ${p.part.flangeHeightMm} mm.`,
         figures: { overMm: over },
-        remedies: spot
-          ? [
-              {
-                label: `Move to ${spot.xMm}, ${spot.yMm} mm`,
-                effect: 'wholly on the face',
-                edits: [set(`ports/${p.port.id}/xMm`, spot.xMm), set(`ports/${p.port.id}/yMm`, spot.yMm)]
-              }
-            ]
-          : []
+        remedies: () => {
+          const spot = freeSpot(x.box, x.fit!, p.part, p.port, p.port);
+          return spot
+            ? [
+                {
+                  label: `Move to ${spot.xMm}, ${spot.yMm} mm`,
+                  effect: 'wholly on the face',
+                  edits: [set(`ports/${p.port.id}/xMm`, spot.xMm), set(`ports/${p.port.id}/yMm`, spot.yMm)]
+                }
+              ]
+            : [];
+        }
       };
     })
 );

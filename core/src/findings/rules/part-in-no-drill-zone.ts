@@ -6,7 +6,6 @@ import { portPlace, rule, set } from '../rule.ts';
 export const partInNoDrillZone = rule('part-in-no-drill-zone', 'fits', 'ports', (x) =>
   (x.panel?.zoneClashes ?? []).map((c) => {
     const p = x.panel!.ports.find((q) => q.port.id === c.portId)!;
-    const spot = freeSpot(x.box, x.fit!, p.part, p.port, p.port);
     return {
       at: portPlace(p.port.id, p.tag),
       severity: 'stop' as const,
@@ -14,15 +13,18 @@ export const partInNoDrillZone = rule('part-in-no-drill-zone', 'fits', 'ports', 
       title: `${p.tag} crosses the ${ZONE_WORDS[c.zone.kind]}`,
       why: 'There it cannot sit flat, or it keeps the lid from closing.',
       figures: { zoneXMm: c.zone.xMm, zoneYMm: c.zone.yMm },
-      remedies: spot
-        ? [
-            {
-              label: `Move to ${spot.xMm}, ${spot.yMm} mm`,
-              effect: 'nearest place on flat wall',
-              edits: [set(`ports/${p.port.id}/xMm`, spot.xMm), set(`ports/${p.port.id}/yMm`, spot.yMm)]
-            }
-          ]
-        : []
+      remedies: () => {
+        const spot = freeSpot(x.box, x.fit!, p.part, p.port, p.port);
+        return spot
+          ? [
+              {
+                label: `Move to ${spot.xMm}, ${spot.yMm} mm`,
+                effect: 'nearest place on flat wall',
+                edits: [set(`ports/${p.port.id}/xMm`, spot.xMm), set(`ports/${p.port.id}/yMm`, spot.yMm)]
+              }
+            ]
+          : [];
+      }
     };
   })
 );

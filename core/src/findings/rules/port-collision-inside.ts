@@ -7,18 +7,19 @@ export const portCollisionInside = rule('port-collision-inside', 'fits', 'ports'
     .filter((c) => c.kind === 'behind' || c.kind === 'opposite')
     .map((c) => {
       const [a, b] = [c.aId, c.bId].map((id) => x.panel!.ports.find((p) => p.port.id === id)!);
-      const staggers = [b!, a!].flatMap((p) => {
-        const spot = freeSpot(x.box, x.fit!, p.part, p.port, p.port);
-        return spot
-          ? [
-              {
-                label: `Stagger ${p.tag}: ${Math.round(Math.hypot(spot.xMm - p.port.xMm, spot.yMm - p.port.yMm))} mm along its face`,
-                effect: `to ${spot.xMm}, ${spot.yMm} mm, clear of everything behind`,
-                edits: [set(`ports/${p.port.id}/xMm`, spot.xMm), set(`ports/${p.port.id}/yMm`, spot.yMm)]
-              }
-            ]
-          : [];
-      });
+      const staggers = () =>
+        [b!, a!].flatMap((p) => {
+          const spot = freeSpot(x.box, x.fit!, p.part, p.port, p.port);
+          return spot
+            ? [
+                {
+                  label: `Stagger ${p.tag}: ${Math.round(Math.hypot(spot.xMm - p.port.xMm, spot.yMm - p.port.yMm))} mm along its face`,
+                  effect: `to ${spot.xMm}, ${spot.yMm} mm, clear of everything behind`,
+                  edits: [set(`ports/${p.port.id}/xMm`, spot.xMm), set(`ports/${p.port.id}/yMm`, spot.yMm)]
+                }
+              ]
+            : [];
+        });
       return {
         at: portPlace(a!.port.id, `${a!.tag} and ${b!.tag}`),
         also: `${c.aId}-${c.bId}`,

@@ -8,13 +8,6 @@ export const portFaceLost = rule('port-face-lost', 'fits', 'ports', (x) =>
     if (port.cameOn === null) return [];
     const part = panelPartOf(x.box, port);
     const tag = x.panel?.ports.find((p) => p.port.id === port.id)?.tag ?? port.name;
-    const spots =
-      part && x.fit
-        ? (['front', 'right', 'left', 'lid'] as const).flatMap((face) => {
-            const at = freeSpot(x.box, x.fit!, part, { ...port, face });
-            return at ? [{ face, at }] : [];
-          })
-        : [];
     return [
       {
         at: portPlace(port.id, tag),
@@ -22,23 +15,32 @@ export const portFaceLost = rule('port-face-lost', 'fits', 'ports', (x) =>
         short: `${tag} was on '${port.cameOn}'`.slice(0, 32),
         title: `${tag} came in on the face '${port.cameOn}', which no case has`,
         why: `The faces are front, back, left, right, lid and floor. It was put on the front at its old ${port.xMm}, ${port.yMm} mm; nothing else of it was changed.`,
-        remedies: [
-          ...spots.slice(0, 3).map((s) => ({
-            label: `Put it on the ${s.face}`,
-            effect: `at ${s.at.xMm}, ${s.at.yMm} mm, the nearest legal place`,
-            edits: [
-              set(`ports/${port.id}/face`, s.face),
-              set(`ports/${port.id}/xMm`, s.at.xMm),
-              set(`ports/${port.id}/yMm`, s.at.yMm),
-              set(`ports/${port.id}/cameOn`, null)
-            ]
-          })),
-          {
-            label: 'It is right where it is',
-            effect: 'stays on the front',
-            edits: [set(`ports/${port.id}/cameOn`, null)]
-          }
-        ]
+        remedies: () => {
+          const spots =
+            part && x.fit
+              ? (['front', 'right', 'left', 'lid'] as const).flatMap((face) => {
+                  const at = freeSpot(x.box, x.fit!, part, { ...port, face });
+                  return at ? [{ face, at }] : [];
+                })
+              : [];
+          return [
+            ...spots.slice(0, 3).map((s) => ({
+              label: `Put it on the ${s.face}`,
+              effect: `at ${s.at.xMm}, ${s.at.yMm} mm, the nearest legal place`,
+              edits: [
+                set(`ports/${port.id}/face`, s.face),
+                set(`ports/${port.id}/xMm`, s.at.xMm),
+                set(`ports/${port.id}/yMm`, s.at.yMm),
+                set(`ports/${port.id}/cameOn`, null)
+              ]
+            })),
+            {
+              label: 'It is right where it is',
+              effect: 'stays on the front',
+              edits: [set(`ports/${port.id}/cameOn`, null)]
+            }
+          ];
+        }
       }
     ];
   })

@@ -22,7 +22,7 @@ export const runtimeShort = rule('runtime-short', 'lasts', 'outing', (x) => {
       title: `Empty ${durationText(missingH)} before you pack up`,
       why: `The outing wants ${x.demand.totalAh.toFixed(1)} Ah; the battery gives ${x.bank!.usableAh.toFixed(1)} Ah at ${x.box.outing.airC} °C. At ${clockText(o.endsAtH ?? 0)} ${what}.`,
       figures: { lastsH: o.lastsH, wantedH: o.wantedH, wantedAh: x.demand.totalAh, usableAh: x.bank!.usableAh },
-      remedies: remediesFor(x)
+      remedies: () => remediesFor(x)
     }
   ];
 });

@@ -113,7 +113,7 @@
 </StageHead>
 
 {#if fit && panel}
-  {#if view === 'holes'}<HoleSchedule />{:else if view === 'labels'}<LabelSheet
+  {#if view === 'holes'}<HoleSchedule />{:else if view === 'water'}<WaterTable />{:else if view === 'labels'}<LabelSheet
     />{:else if view === 'brackets'}<BracketTable />{/if}
   <ArrangeDialog bind:open={arranging} />
 {/if}
