@@ -98,7 +98,8 @@ describe('the hole schedule', () => {
     for (const box of demoBoxes()) {
       const plan = evaluate(box, STARTER_CATALOGUE);
       const rows = holeSchedule(box, plan.panel!, plan.fit!.part, START_SETS);
-      expect(rows).toHaveLength(plan.panel!.ports.filter((p) => p.part.hole.shape !== 'none').length);
+      const bolted = box.brackets.filter((b) => b.fixing === 'bolted').length;
+      expect(rows).toHaveLength(plan.panel!.ports.filter((p) => p.part.hole.shape !== 'none').length + bolted);
       for (const r of rows) {
         expect(r.how.length).toBeGreaterThan(10);
         expect(Math.abs(r.x.errorMm)).toBeLessThanOrEqual(25.4 / 128 + 1e-9);
@@ -161,6 +162,6 @@ describe('the drawing of a face', () => {
       { seed: 13 }
     );
     expect(tilesFor({ widthMm: 270, heightMm: 190 }, 'a4').length).toBeLessThanOrEqual(2);
-    expect(drilledFaces(box, plan.panel!)).toEqual(['front', 'right']);
+    expect(drilledFaces(box, plan.panel!)).toEqual(['front', 'right', 'left']);
   });
 });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
 import { setTo } from '../src/box/attr.ts';
-import { floating, hangTiltDeg, tipDeg } from '../src/case/balance.ts';
+import { afloat, floating, hangTiltDeg, tipDeg } from '../src/case/balance.ts';
 import { foamMm, forceN, holdDown, hookMm2 } from '../src/case/hold.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
@@ -23,8 +23,19 @@ import {
 } from '../src/sealing/moisture.ts';
 import { expectDigits, M } from './vectors.ts';
 
+const SIZE = { lengthMm: 181, widthMm: 77, heightMm: 160 };
 const v = (key: string): number => M[key]!;
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
+
+test('afloat: draught and metacentre of the worked can; it rolls', () => {
+  const c05 = { floorLengthMm: 266, rimLengthMm: 278, floorWidthMm: 128, rimWidthMm: 140 };
+  const lies = afloat(c05, 4.15, 65.831325301 + 3);
+  expectDigits(lies.draughtMm, v('float.draft_mm'));
+  expectDigits(lies.draughtMm / 2, v('float.KB'));
+  expectDigits(lies.metacentreMm, v('float.GM'), 3);
+  expect(lies.rolls).toBe(true);
+  expect(afloat({ ...c05, floorWidthMm: 300, rimWidthMm: 300 }, 4.15, 40).rolls).toBe(false);
+});
 
 describe('moisture', () => {
   test('saturation, vapour and dew point', () => {
@@ -92,12 +103,12 @@ describe('how it hangs, stands and swims', () => {
   });
   test('what holds the battery follows from the room round it', () => {
     const gaps = (mm: number) => ({ left: mm, right: mm, front: mm, back: mm });
-    expect(holdDown(2.6, gaps(1), 160).how).toBe('snug');
-    const foam = holdDown(2.6, gaps(6), 160);
+    expect(holdDown(2.6, gaps(1), SIZE).how).toBe('snug');
+    const foam = holdDown(2.6, gaps(6), SIZE);
     expect(foam.how).toBe('foam');
     expect(foam.foam.map((f) => f.thicknessMm)).toEqual([8, 8, 8, 8]);
-    expect(holdDown(2.6, gaps(60), 160).how).toBe('strap');
-    expect(holdDown(12, gaps(60), 160).how).toBe('cradle');
+    expect(holdDown(2.6, gaps(60), SIZE).how).toBe('strap');
+    expect(holdDown(12, gaps(60), SIZE).how).toBe('cradle');
   });
   test('every demo box knows its stance and what is dry in it, without a NaN', () => {
     for (const box of demoBoxes()) {

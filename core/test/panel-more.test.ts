@@ -216,7 +216,7 @@ describe('labels and switches', () => {
 
 describe('brackets', () => {
   const arm: Bracket = {
-    id: 'k1',
+    id: 'k9',
     name: 'Arm',
     face: 'back',
     xMm: 120,
@@ -227,8 +227,10 @@ describe('brackets', () => {
     leverMm: 60
   };
   const planOf = (over: Partial<Bracket>) =>
-    evaluate(applyEdits(hide, [{ op: 'add', path: 'brackets', value: { ...arm, ...over } }]), STARTER_CATALOGUE)
-      .brackets[0]!;
+    evaluate(
+      applyEdits(hide, [{ op: 'add', path: 'brackets', value: { ...arm, ...over } }]),
+      STARTER_CATALOGUE
+    ).brackets.at(-1)!;
   test('pull is load times lever over the arm of the foot, by hand', () => {
     // 0.2 kg at 3 g = 5.884 N; 60 mm over half of 80 mm
     expect(planOf({}).pullN).toBeCloseTo((0.2 * 3 * 9.80665 * 60) / 40, 6);

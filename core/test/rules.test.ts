@@ -42,7 +42,7 @@ const PANEL = {
 } as const;
 
 const ARM = {
-  id: 'k1',
+  id: 'k9',
   name: 'Camera arm',
   face: 'back',
   xMm: 120,

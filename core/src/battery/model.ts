@@ -128,6 +128,18 @@ export function ventOpeningCm2(chemistry: KnownChemistry, capacityAh: number): {
   return { flowM3PerH, areaCm2: 28 * flowM3PerH };
 }
 
+/** Gas of a cell on charge, l of hydrogen for each Ah that does not go into the plates. @source mechanical reference 7.5 */
+const HYDROGEN_L_PER_AH = 0.45;
+/** Where hydrogen in air begins to burn. */
+const BURNS_FRACTION = 0.04;
+
+/** Hydrogen given off on charge, l/h. @param gasMilliAPerAh 1 floating to 8 boosted for sealed lead-acid. @source mechanical reference 7.5 */
+export const hydrogenLPerH = (chemistry: KnownChemistry, capacityAh: number, gasMilliAPerAh: number): number =>
+  (gasMilliAPerAh / 1000) * capacityAh * CHEMISTRY[chemistry].cellCount * HYDROGEN_L_PER_AH;
+
+/** Hours until a closed box with so much free air can burn, at boost. */
+export const hoursUntilItBurns = (freeL: number, litresPerH: number): number => (BURNS_FRACTION * freeL) / litresPerH;
+
 /** Growth of resistance for each share of capacity lost to age. @source electrical reference 6, E6.5: 20.5 mohm new, 35 mohm aged (a fifth lost) */
 const RESISTANCE_PER_LOST = 3.5;
 

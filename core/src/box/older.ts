@@ -9,7 +9,16 @@ const withUsual = (v: unknown, usual: Raw): unknown => (isRaw(v) ? { ...usual, .
 export function partFromOlder(part: unknown): unknown {
   if (!isRaw(part)) return part;
   if (part.kind === 'case')
-    return withUsual(part, { floorFilletMm: 0, skirtMm: 0, gasketBandMm: 15, drillGrade: 'B', unmeasured: [] });
+    return withUsual(part, {
+      floorFilletMm: 0,
+      skirtMm: 0,
+      gasketBandMm: 15,
+      drillGrade: 'B',
+      unmeasured: [],
+      faceWallMm: {},
+      handleAt: null,
+      handleOnLid: false
+    });
   if (part.kind === 'body') return withUsual(part, { use: 'other' });
   if (part.kind === 'panel' && isRaw(part.hole) && part.hole.shape === 'round')
     return { ...part, hole: withUsual(part.hole, { key: null }) };

@@ -39,3 +39,33 @@ export function floating(
     floats: reserveKg >= FLOATS_SHARE * massKg
   };
 }
+
+export type Afloat = {
+  /** How deep it sits, mm. */
+  draughtMm: number;
+  /** Metacentric height: over 0 it stays upright, near 0 it rolls. */
+  metacentreMm: number;
+  rolls: boolean;
+};
+
+/** Under this it lies down on its side at the first wave, mm. @source mechanical reference 10: 1.2 mm is 'barely upright' */
+const LEAST_METACENTRE_MM = 10;
+
+/**
+ * How a floating box lies in the water: draught, and whether it stays upright.
+ * @param centreZMm its centre of mass over its outer underside
+ * @source mechanical reference 10: KB + BM − KG, straight sides at mean size
+ */
+export function afloat(
+  c: Pick<PartOf<'case'>, 'floorLengthMm' | 'rimLengthMm' | 'floorWidthMm' | 'rimWidthMm'>,
+  submergedL: number,
+  centreZMm: number
+): Afloat {
+  const lengthMm = (c.floorLengthMm + c.rimLengthMm) / 2;
+  const widthMm = (c.floorWidthMm + c.rimWidthMm) / 2;
+  const volumeMm3 = submergedL * 1e6;
+  const draughtMm = volumeMm3 / (lengthMm * widthMm);
+  const narrow = Math.min(lengthMm, widthMm);
+  const metacentreMm = draughtMm / 2 + (Math.max(lengthMm, widthMm) * narrow ** 3) / 12 / volumeMm3 - centreZMm;
+  return { draughtMm, metacentreMm, rolls: metacentreMm < LEAST_METACENTRE_MM };
+}

@@ -5,6 +5,9 @@ export type Point = { xMm: number; yMm: number; zMm: number };
 /** An axis-aligned box: low corner and high corner, mm, in the frame of the rim's lower left front corner. */
 export type Solid = { low: [number, number, number]; high: [number, number, number] };
 
+/** Thickness of one wall, mm. */
+export const wallMmOf = (c: Pick<Case, 'wallMm' | 'faceWallMm'>, face: Face): number => c.faceWallMm[face] ?? c.wallMm;
+
 /** Width and height of a face as drawn: at rim size, seen from outside. */
 export function faceSizeMm(c: Case, face: Face): { widthMm: number; heightMm: number } {
   if (face === 'lid' || face === 'floor') return { widthMm: c.rimLengthMm, heightMm: c.rimWidthMm };

@@ -16,6 +16,8 @@ export type CaseFit = {
   bodies: FitBody[];
   state: 'fits' | 'no' | 'not-proven';
   placed: Placed[];
+  /** What found no place, by id, when it does not all go in: the rest is arranged, largest first. */
+  leftOut: string[];
   /** Faults of bodies put by hand, among themselves and with walls and tray. */
   faults: Fault[];
   shortfall: Shortfall | undefined;
@@ -153,6 +155,7 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
     bodies,
     state,
     placed,
+    leftOut: [],
     faults: [],
     shortfall: undefined,
     fillFraction: bodiesL / innerL,
@@ -169,13 +172,32 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
   }
   const around: Space = { ...space, keepOuts: [...space.keepOuts, ...pinned.map(boxOf)] };
   const clearOfPorts: Space = { ...around, keepOuts: [...around.keepOuts, ...ports] };
-  const { answer, arranged } = yield* arrange({ around, clearOfPorts, free, nodeLimit, kept });
-  return answerOf(answer.kind, [...pinned, ...arranged], {
+  const { answer, arranged } = yield* arrange({ around, clearOfPorts, ports, free, nodeLimit, kept });
+  const some = answer.kind === 'fits' ? { placed: arranged, leftOut: [] } : yield* asManyAsGo(around, free);
+  return answerOf(answer.kind, [...pinned, ...some.placed], {
+    leftOut: some.leftOut,
     faults: arrangementFaults(space, pinned),
     shortfall:
       answer.kind === 'no' ? yield* shortfallOf(around, free, options.nodeLimit ?? QUICK_GROWTH_NODES) : undefined,
     nodeCount: answer.nodeCount
   });
+}
+
+/** Nodes for each body that may still go in beside those that do. */
+const PARTIAL_NODES = 120;
+
+/** The largest things first, as many as go in, so that there is something to see and to move. */
+function* asManyAsGo(space: Space, bodies: FitBody[]): Generator<number, { placed: Placed[]; leftOut: string[] }> {
+  const volume = (b: FitBody) => b.lengthMm * b.widthMm * b.heightMm;
+  let inside: FitBody[] = [];
+  let placed: Placed[] = [];
+  for (const body of [...bodies].sort((a, b) => volume(b) - volume(a))) {
+    const answer = yield* packing(space, [...inside, body], PARTIAL_NODES);
+    if (answer.kind !== 'fits') continue;
+    inside = [...inside, body];
+    placed = trueHeights(answer.placed, inside);
+  }
+  return { placed, leftOut: bodies.filter((b) => !inside.includes(b)).map((b) => b.id) };
 }
 
 function* shortfallOf(space: Space, bodies: FitBody[], limit: number): Generator<number, Shortfall> {
@@ -239,7 +261,14 @@ function keptFrom(reuse: CaseFit | undefined, free: FitBody[]): Placed[] | undef
   return kept.length === free.length ? kept : undefined;
 }
 
-type Arrange = { around: Space; clearOfPorts: Space; free: FitBody[]; nodeLimit: number; kept: Placed[] | undefined };
+type Arrange = {
+  around: Space;
+  clearOfPorts: Space;
+  ports: number[][];
+  free: FitBody[];
+  nodeLimit: number;
+  kept: Placed[] | undefined;
+};
 
 /**
  * Steady first: the arrangement shown before stays while it holds. Then one that leaves every port its room, batteries
@@ -252,12 +281,22 @@ function* arrange(x: Arrange): Generator<number, { answer: PackResult; arranged:
   const standing = free.map((b) => (b.kind === 'battery' ? { ...b, turns: UPRIGHT } : b));
   const sets = free.some((b) => b.kind === 'battery' && b.turns.length > 2) ? [standing, free] : [free];
   if (clearOfPorts.keepOuts.length > around.keepOuts.length) {
-    const back = flipped(clearOfPorts);
+    // nothing is laid on the backs of sockets while there is another way
+    const bare = { ...clearOfPorts, keepOuts: [...around.keepOuts, ...x.ports.map((k) => toTheRoof(k, around))] };
+    const [back, bareBack] = [flipped(clearOfPorts), flipped(bare)];
+    const ways = [
+      { space: { ...back, onFloor: true }, mirrored: true },
+      { space: { ...clearOfPorts, onFloor: true }, mirrored: false },
+      { space: bareBack, mirrored: true },
+      { space: bare, mirrored: false },
+      { space: back, mirrored: true },
+      { space: clearOfPorts, mirrored: false }
+    ];
     for (const set of sets)
-      for (const space of [{ ...back, onFloor: true }, { ...clearOfPorts, onFloor: true }, back, clearOfPorts]) {
+      for (const { space, mirrored } of ways) {
         const clear = yield* packing(space, set, Math.min(nodeLimit, CLEAR_NODE_LIMIT));
         if (clear.kind !== 'fits') continue;
-        const placed = space.keepOuts === back.keepOuts ? clear.placed.map((p) => mirrorY(p, around)) : clear.placed;
+        const placed = mirrored ? clear.placed.map((p) => mirrorY(p, around)) : clear.placed;
         return { answer: clear, arranged: trueHeights(placed, free) };
       }
   }
@@ -274,7 +313,11 @@ function* arrange(x: Arrange): Generator<number, { answer: PackResult; arranged:
 }
 
 /** Nodes the port-respecting search may use before any arrangement is taken. */
-const CLEAR_NODE_LIMIT = 250;
+const CLEAR_NODE_LIMIT = 400;
+
+/** A keep-out that starts inside the body of the case, grown up to the roof. */
+const toTheRoof = (k: readonly number[], space: Space): number[] =>
+  k[5]! >= space.heightMm - 1 ? [...k] : [k[0]!, k[1]!, k[2]!, k[3]!, k[4]!, space.heightMm];
 
 /** The search pushes towards the front; mirrored front to back, it pushes towards the back. The taper is symmetric. */
 const flipped = (space: Space): Space => ({

@@ -20,6 +20,9 @@ export const HEAT_LIMITS_C: Record<KnownChemistry, { chargeC: number; useC: numb
 /** A rise in the shade above this wants a remedy. @source mechanical reference 9.2 (rule of thumb) */
 export const MOST_SHADE_RISE_K = 10;
 
+/** Wires are never sized for cooler air than this. @source electrical reference 1: ampacity tables stand for 30 °C */
+const LEAST_SIZING_C = 30;
+
 export type HeatPlan = {
   losses: Loss[];
   lossW: number;
@@ -71,7 +74,7 @@ export function heatPlan(
     if (!box.outing.inSun && sunC > limits.chargeC)
       say.push(`In strong sun it would reach ${fixed(sunC, 0)} °C: no charging then; shade or a pale cover first.`);
   }
-  say.push(`Wires and fuses are sized for ${fixed(insideC, 0)} °C around them.`);
+  say.push(`Wires and fuses are sized for ${fixed(Math.max(LEAST_SIZING_C, insideC), 0)} °C around them.`);
   return {
     losses,
     lossW,

@@ -8,6 +8,12 @@ export const LOAD_G = { carried: 3, boat: 5, offRoad: 10 } as const;
 /** Foam is laid in compressed by this share. @source mechanical reference 2.3 */
 export const FOAM_SQUEEZE = 0.25;
 
+/** Mean deceleration of a drop, in g. @param crushMm how far foam or case give way. @source mechanical reference 11 */
+export const dropG = (heightM: number, crushMm: number): number => (heightM * 1000) / crushMm;
+
+/** Small-craft test: pulled with this a battery moves 25 mm at the most, N. @source 33 CFR 183.420 as quoted in mechanical reference 11 */
+export const tugTestN = (massKg: number): number => Math.min(400.3398, 2 * massKg * GRAVITY);
+
 /** Force on a body at a number of g, N. */
 export const forceN = (massKg: number, g: number): number => massKg * g * GRAVITY;
 
@@ -19,13 +25,21 @@ export const foamMm = (gapMm: number, squeeze = FOAM_SQUEEZE): number => gapMm /
 
 export type HoldDown = {
   how: 'snug' | 'foam' | 'strap' | 'cradle';
+  massKg: number;
   gapsMm: { left: number; right: number; front: number; back: number };
   say: string;
-  foam: { side: string; thicknessMm: number }[];
+  /** Strips to cut: thickness before it is squeezed. */
+  foam: { side: string; thicknessMm: number; lengthMm: number; heightMm: number }[];
+  /** Strap over the top with both tails, mm; undefined when none is needed. */
+  strapMm: number | undefined;
   forceN: number;
   hookMm2: number;
 };
 
+/** Foam strips reach this far up a body. @source rule of thumb: over its centre of mass, clear of its terminals */
+const STRIP_HEIGHT = 0.7;
+/** Tail at each end of a strap for buckle and anchor, mm. @source rule of thumb */
+const STRAP_TAIL_MM = 80;
 const SNUG_MM = 1.5;
 const FOAM_MM = 25;
 
@@ -37,7 +51,7 @@ const FOAM_MM = 25;
 export function holdDown(
   massKg: number,
   gapsMm: HoldDown['gapsMm'],
-  heightMm: number,
+  size: { lengthMm: number; widthMm: number; heightMm: number },
   g: number = LOAD_G.boat
 ): HoldDown {
   const sides = Object.entries(gapsMm) as [keyof HoldDown['gapsMm'], number][];
@@ -46,7 +60,12 @@ export function holdDown(
   const n = forceN(massKg, g);
   const foam = sides
     .filter(([, v]) => v > SNUG_MM && v <= FOAM_MM)
-    .map(([side, v]) => ({ side, thicknessMm: foamMm(v) }));
+    .map(([side, v]) => ({
+      side,
+      thicknessMm: foamMm(v),
+      lengthMm: side === 'left' || side === 'right' ? size.widthMm : size.lengthMm,
+      heightMm: Math.round(size.heightMm * STRIP_HEIGHT)
+    }));
   const how = widest <= SNUG_MM * 2 ? 'snug' : widest <= FOAM_MM ? 'foam' : massKg > 8 ? 'cradle' : 'strap';
   const strips = foam.map((f) => `${f.side} ${f.thicknessMm.toFixed(0)} mm`).join(', ');
   const over = `It must bear ${n.toFixed(0)} N (${g} g).`;
@@ -54,7 +73,9 @@ export function holdDown(
     how === 'snug'
       ? `It stands snug (${tightest.toFixed(1)} mm): leave room to swell, never wedge it. ${over}`
       : how === 'foam'
-        ? `Closed-cell foam round it, free thickness: ${strips}; strips ${Math.round(heightMm * 0.7)} mm high. ${over}`
+        ? `Closed-cell foam round it, free thickness: ${strips}; strips ${Math.round(size.heightMm * STRIP_HEIGHT)} mm high. ${over}`
         : `A ${how === 'cradle' ? 'bolted cradle of angle and bar' : 'strap to two anchors'} over the top${strips ? `, and foam: ${strips}` : ''}. ${over}`;
-  return { how, gapsMm, say, foam, forceN: n, hookMm2: hookMm2(n) };
+  const strapMm =
+    how === 'strap' ? 2 * size.heightMm + Math.min(size.lengthMm, size.widthMm) + 2 * STRAP_TAIL_MM : undefined;
+  return { how, massKg, gapsMm, say, foam, strapMm, forceN: n, hookMm2: hookMm2(n) };
 }

@@ -1,5 +1,5 @@
 import { volumesL } from './faces.ts';
-import { floating, hangTiltDeg, tipDeg, type Floating } from './balance.ts';
+import { afloat, floating, hangTiltDeg, tipDeg, type Afloat, type Floating } from './balance.ts';
 import { solidOf, type CaseFit } from './fit.ts';
 import { holdDown, type HoldDown } from './hold.ts';
 
@@ -21,6 +21,8 @@ export type Stance = {
   /** The edge it goes over first, and the slope at which it does. */
   tipsFirst: { edge: Edge; deg: number };
   floating: Floating | undefined;
+  /** How it lies in the water, when it floats. */
+  afloat: Afloat | undefined;
   hold: HoldDown | undefined;
 };
 
@@ -44,15 +46,22 @@ export function stance(
     left: tipDeg(g.xMm - insetX, low),
     right: tipDeg(c.rimLengthMm - insetX - g.xMm, low)
   };
+  const swims = c.gasTight ? floating(c, volumesL(c).totalL, mass.massKg) : undefined;
+  const pivot = c.handleAt ?? {
+    xMm: c.rimLengthMm / 2,
+    yMm: g.yMm, // a bail handle swings front to back and evens that out by itself
+    zMm: c.depthMm + c.lidDepthMm + HANDLE_OVER_LID_MM
+  };
   const edge = EDGES.reduce((first, e) => (tips[e] < tips[first] ? e : first));
   return {
     hangDeg:
       c.handleRatedKg === null
         ? undefined
-        : hangTiltDeg(g.xMm - c.rimLengthMm / 2, c.depthMm + c.lidDepthMm + HANDLE_OVER_LID_MM, g.zMm),
+        : hangTiltDeg(Math.hypot(g.xMm - pivot.xMm, g.yMm - pivot.yMm), pivot.zMm, g.zMm),
     tipDeg: tips,
     tipsFirst: { edge, deg: tips[edge] },
-    floating: c.gasTight ? floating(c, volumesL(c).totalL, mass.massKg) : undefined,
+    floating: swims,
+    afloat: swims?.floats ? afloat(c, swims.submergedFraction * swims.outsideL, low) : undefined,
     hold: battery(fit)
   };
 }
@@ -90,5 +99,5 @@ function battery(fit: CaseFit): HoldDown | undefined {
     front: Math.max(0, before(1, insetY)),
     back: Math.max(0, after(1, c.rimWidthMm - insetY))
   };
-  return holdDown(body.massKg, gapsMm, placed.heightMm);
+  return holdDown(body.massKg, gapsMm, placed);
 }

@@ -91,6 +91,8 @@ export const casePart = z.strictObject({
   depthMm: sizeMm,
   lidDepthMm: notNegative.max(500),
   wallMm: positive.max(50),
+  /** Walls that differ from the rest. */
+  faceWallMm: z.partialRecord(z.enum(FACES), positive.max(50)),
   /** Vertical corners, and where wall meets floor. */
   cornerRadiusMm: notNegative.max(100),
   floorFilletMm: notNegative.max(100),
@@ -105,6 +107,10 @@ export const casePart = z.strictObject({
   gasTight: z.boolean(),
   hinge: z.enum(['back', 'left', 'none']),
   handleRatedKg: positive.max(200).nullable(),
+  /** Where it hangs when it is carried, in the frame of the case; null: over the middle of the lid. */
+  handleAt: z.strictObject({ xMm: z.number().finite(), yMm: z.number().finite(), zMm: z.number().finite() }).nullable(),
+  /** The handle sits on the lid: the latch carries the box. */
+  handleOnLid: z.boolean(),
   /** Solar absorptance of the outside. */
   absorptanceFraction: z.number().min(0.05).max(1),
   /** Roof under a lift-out tray, measured down from the rim; 0 = no tray. */

@@ -142,6 +142,9 @@ type CaseRow = Omit<
   | 'gasketBandMm'
   | 'drillGrade'
   | 'unmeasured'
+  | 'faceWallMm'
+  | 'handleAt'
+  | 'handleOnLid'
 > & {
   note?: string;
   ribPitchMm?: number;
@@ -495,6 +498,9 @@ export const STARTER_CASES: PartOf<'case'>[] = CASES.map(({ ribPitchMm, note, ..
   ...row,
   ...KIND[row.caseKind],
   unmeasured: [],
+  faceWallMm: {},
+  handleAt: null,
+  handleOnLid: row.handleRatedKg !== null && (row.caseKind === 'hinged-can' || row.caseKind === 'steel-can'),
   note: note ?? 'Inner sizes and mass vary between makers and moulds: measure yours at the floor and at the rim.',
   packCount: 1,
   origin: 'catalogue',

@@ -24,6 +24,16 @@ function candidates(b: BoxBuilder, ...wanted: [partId: string, count: number][])
   );
 }
 
+/** Something that travels along in the box. */
+function stow(b: BoxBuilder, id: string, partId: string): void {
+  const part = starter('body', partId);
+  b.set(`parts/${partId}`, part).edit({
+    op: 'add',
+    path: 'bodies',
+    value: { id, name: part.name, partId, held: 'stowed' }
+  });
+}
+
 /** Two cameras, phone, lens heater and red lamp from five in the morning at 4 °C. Kept wrong on purpose: one fuse too large for its wire, and it runs out before pack-up. */
 export function saltmarshHideBox(): Box {
   const b = new BoxBuilder('Saltmarsh hide box');
@@ -123,6 +133,23 @@ export function saltmarshHideBox(): Box {
     controllerMaxA: 10,
     duringOuting: false
   });
+  stow(b, 'b1', 'body-spares');
+  b.set('dry/gelG', 10).set('dry/gelSince', '2026-10-10');
+  b.edit({
+    op: 'add',
+    path: 'brackets',
+    value: {
+      id: 'k1',
+      name: 'Lamp arm',
+      face: 'left',
+      xMm: 70,
+      yMm: 110,
+      fixing: 'bolted',
+      acrossMm: 50,
+      loadKg: 0.25,
+      leverMm: 140
+    }
+  });
   candidates(b, ['battery-lfp-22', 1], ['battery-lfp-35', 1], ['battery-agm-35', 1]);
   b.set(`circuits/${p4.circuitId}/wire`, setTo({ system: 'awg', size: '22' })).set(
     `circuits/${p4.circuitId}/fuse`,
@@ -183,6 +210,7 @@ export function fellRaceRadioPost(): Box {
     modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'current', currentA: 0.5, atV: 12 } }],
     spans: [bar(16, 19)]
   });
+  stow(b, 'b1', 'body-charger');
   return b.box;
 }
 

@@ -1,9 +1,11 @@
 import type { Box, Bracket } from '../box/schema.ts';
+import { wallMmOf } from '../case/faces.ts';
 import type { Face, PartOf } from '../catalogue/part.ts';
 import type { PanelPlan, PortPlan } from '../panel/panel.ts';
 import { fixed, lengthText } from '../quantity/format.ts';
 import { inchFraction } from '../quantity/length.ts';
 import { bitsFor, bitText, USUAL_SETS, type BitSet } from './bits.ts';
+import { drillSpeedRpm } from './speed.ts';
 import { chooseBit, HEAVY_FILING_MM, type HoleWindow } from './choose.ts';
 
 /** A length in both systems, the inch fraction with what rounding to 1/64 costs. */
@@ -20,6 +22,8 @@ export type HoleRow = {
   x: BothLengths;
   y: BothLengths;
   pilot: string;
+  /** Turns a minute at the full size; faster melts plastic. */
+  rpm: number;
   /** What to do, in one sentence. */
   how: string;
   bit: string;
@@ -78,8 +82,8 @@ export const boltCentres = (b: Bracket): { xMm: number; yMm: number }[] =>
 export const BOLT_HOLE_MM = BOLT.targetMm;
 
 function bracketRow(b: Bracket, c: PartOf<'case'>, owned: readonly BitSet[]): HoleRow {
-  const choice = chooseBit(BOLT, bitsFor(owned, c.material, c.wallMm));
-  const wish = chooseBit(BOLT, bitsFor(USUAL_SETS, c.material, c.wallMm));
+  const choice = chooseBit(BOLT, bitsFor(owned, c.material, wallMmOf(c, b.face)));
+  const wish = chooseBit(BOLT, bitsFor(USUAL_SETS, c.material, wallMmOf(c, b.face)));
   const buy = choice.kind === 'drill' || wish.kind === 'none' ? '' : bitText(wish.bit);
   return {
     portId: b.id,
@@ -91,6 +95,7 @@ function bracketRow(b: Bracket, c: PartOf<'case'>, owned: readonly BitSet[]): Ho
     x: bothLengths(b.xMm),
     y: bothLengths(b.yMm),
     pilot: `${c.material === 'steel' ? PILOT_MM.steel : PILOT_MM.other} mm`,
+    rpm: drillSpeedRpm(BOLT.targetMm, c.material),
     how:
       choice.kind === 'none'
         ? `None of your bits will do${buy ? `: get a ${buy}` : ''}.`
@@ -107,9 +112,10 @@ function bracketRow(b: Bracket, c: PartOf<'case'>, owned: readonly BitSet[]): Ho
 function holeRow(box: Box, panel: PanelPlan, p: PortPlan, c: PartOf<'case'>, owned: readonly BitSet[]): HoleRow {
   const { hole } = p.part;
   const w = windowOf(p);
-  const bits = bitsFor(owned, c.material, c.wallMm);
+  const wallMm = wallMmOf(c, p.port.face);
+  const bits = bitsFor(owned, c.material, wallMm);
   const choice = chooseBit(w, bits);
-  const wish = chooseBit(w, bitsFor(USUAL_SETS, c.material, c.wallMm));
+  const wish = chooseBit(w, bitsFor(USUAL_SETS, c.material, wallMm));
   const buy = wish.kind === 'none' ? '' : `${bitText(wish.bit)}${wish.kind === 'drill' ? ', cuts straight' : ''}`;
   const times = hole.shape === 'twin' ? 'twice, ' : '';
   const heavy = choice.kind === 'drill + file' && choice.fileMm > HEAVY_FILING_MM;
@@ -138,6 +144,7 @@ function holeRow(box: Box, panel: PanelPlan, p: PortPlan, c: PartOf<'case'>, own
       choice.kind !== 'none' && choice.bit.family === 'step' && w.targetMm > NO_PILOT_MM
         ? 'none'
         : `${c.material === 'steel' ? PILOT_MM.steel : PILOT_MM.other} mm`,
+    rpm: drillSpeedRpm(w.targetMm, c.material),
     how,
     bit: hole.shape === 'rect' ? `${CORNER_MM} mm drill and file` : choice.kind === 'none' ? '–' : bitText(choice.bit),
     fileMm: choice.kind === 'drill + file' ? choice.fileMm : 0,

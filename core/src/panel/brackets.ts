@@ -1,5 +1,5 @@
 import type { Box, Bracket } from '../box/schema.ts';
-import { faceSizeMm } from '../case/faces.ts';
+import { faceSizeMm, wallMmOf } from '../case/faces.ts';
 import { LOAD_G } from '../case/hold.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { fixed } from '../quantity/format.ts';
@@ -59,7 +59,7 @@ export function bracketPlans(
       pullN,
       bearsN,
       holds: pullN <= bearsN,
-      wallThin: c.wallMm < LEAST_WALL_MM[c.material],
+      wallThin: wallMmOf(c, bracket.face) < LEAST_WALL_MM[c.material],
       under: underFoot(bracket, panel, c),
       tipShare: upright ? tipShare(bracket, c, mass) : 0,
       working: workingOf(bracket, { loadN, arm, pullN, bearsN, material: c.material })

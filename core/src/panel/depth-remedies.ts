@@ -1,6 +1,6 @@
 import { applyEdits, type Edit } from '../box/edits.ts';
 import type { Box } from '../box/schema.ts';
-import { faceSizeMm, freeDepthMm } from '../case/faces.ts';
+import { faceSizeMm, freeDepthMm, wallMmOf } from '../case/faces.ts';
 import { caseFit, depthBehindMm, solidOf, type CaseFit } from '../case/fit.ts';
 import { FACES } from '../catalogue/faces.ts';
 import type { Catalogue, PartOf } from '../catalogue/part.ts';
@@ -29,10 +29,10 @@ export function depthRemedies(box: Box, fit: CaseFit, catalogue: Catalogue, p: P
       edits: [{ op: 'set', path: `ports/${p.port.id}/terminals`, value: 'flag' }]
     });
   const spacer = Math.ceil(p.port.spacerMm + BEHIND_GAP_MM - p.clearMm);
-  if (spacer <= MOST_SPACER_MM && fit.part.wallMm + spacer <= p.part.panelMaxMm + p.part.bodyDepthMm)
+  if (spacer <= MOST_SPACER_MM && wallMmOf(fit.part, p.port.face) + spacer <= p.part.panelMaxMm + p.part.bodyDepthMm)
     out.push({
       label: `Spacer of ${mm(spacer)} under the flange`,
-      effect: `${mm(p.clearMm + spacer - p.port.spacerMm)} clear; wall and spacer together ${mm(fit.part.wallMm + spacer)}: longer screws or a sleeved ring`,
+      effect: `${mm(p.clearMm + spacer - p.port.spacerMm)} clear; wall and spacer together ${mm(wallMmOf(fit.part, p.port.face) + spacer)}: longer screws or a sleeved ring`,
       edits: [{ op: 'set', path: `ports/${p.port.id}/spacerMm`, value: spacer }]
     });
   const spot = freeSpot(box, fit, p.part, p.port, p.port);
@@ -107,8 +107,8 @@ function shallowerPart(
         (c.ratingA ?? 0) >= (p.part.ratingA ?? 0) &&
         (c.converterRatedW ?? 0) >= (p.part.converterRatedW ?? 0) &&
         c.hole.shape !== 'none' &&
-        fit.part.wallMm >= c.panelMinMm &&
-        fit.part.wallMm <= c.panelMaxMm &&
+        wallMmOf(fit.part, p.port.face) >= c.panelMinMm &&
+        wallMmOf(fit.part, p.port.face) <= c.panelMaxMm &&
         c.flangeWidthMm <= Math.min(p.part.flangeWidthMm + 2, face.widthMm) &&
         c.flangeHeightMm <= p.part.flangeHeightMm + 2
     )

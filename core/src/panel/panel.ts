@@ -1,7 +1,7 @@
 import { panelPartOf, portTags } from '../box/lookup.ts';
 import type { Box, Port } from '../box/schema.ts';
 import type { Face, PartOf, Zone } from '../catalogue/part.ts';
-import { faceSizeMm, freeDepthMm, meets, rearSolid, type Solid } from '../case/faces.ts';
+import { faceSizeMm, freeDepthMm, meets, rearSolid, wallMmOf, type Solid } from '../case/faces.ts';
 import { lidSwingMeets } from './lid-swing.ts';
 import { noDrillZones } from './zones.ts';
 import { depthBehindMm, solidOf, type CaseFit } from '../case/fit.ts';
@@ -197,7 +197,6 @@ function depthWorking(
 
 function clashesOf(ports: PortPlan[], c: PartOf<'case'>): PortClash[] {
   const out: PortClash[] = [];
-  const web = webMm(c.material, c.wallMm);
   for (let i = 0; i < ports.length; i++)
     for (let j = i + 1; j < ports.length; j++) {
       const [a, b] = [ports[i]!, ports[j]!];
@@ -207,7 +206,7 @@ function clashesOf(ports: PortPlan[], c: PartOf<'case'>): PortClash[] {
       if (a.port.face === b.port.face) {
         const gaps = pairGaps({ at: a.port, part: a.part }, { at: b.port, part: b.part });
         add('flange', gaps.flangeMm, FLANGE_GAP_MM);
-        add('web', gaps.webMm, web);
+        add('web', gaps.webMm, webMm(c.material, wallMmOf(c, a.port.face)));
         add('nut', gaps.nutMm, NUT_GAP_MM);
         if (gaps.plugMm !== undefined) add('plug', gaps.plugMm, FINGER_GAP_MM);
       } else if (meets(a.rear, b.rear, BEHIND_GAP_MM)) {
@@ -290,7 +289,7 @@ export function freeSpot(
       ? marginX
       : Math.max(half + 4, GROUND_CLEAR_MM + part.flangeHeightMm / 2 - c.wallMm);
   const need = depthBehindMm(part, port);
-  const web = webMm(c.material, c.wallMm);
+  const web = webMm(c.material, wallMmOf(c, port.face));
   const target = wanted ?? { xMm: marginX + 20, yMm: lowY + (face.heightMm - lowY) * 0.35 };
   const legal = (at: { xMm: number; yMm: number }): boolean => {
     if (zones.some((z) => overlapsZone(at, part, z))) return false;

@@ -1,5 +1,5 @@
 import { CHEMISTRY } from '../battery/chemistry.ts';
-import { ventOpeningCm2 } from '../battery/model.ts';
+import { hoursUntilItBurns, hydrogenLPerH, ventOpeningCm2 } from '../battery/model.ts';
 import type { Bank } from '../battery/bank.ts';
 import type { Box } from '../box/schema.ts';
 import { outsideOf } from '../case/heat.ts';
@@ -16,7 +16,8 @@ import {
   headM,
   PERMEABILITY_BARRER,
   saturationPa,
-  suctionPa,
+  dampSuctionPa,
+  lidForceN,
   vapourGPerM3,
   ventTimeS,
   wallGPerDay
@@ -29,6 +30,8 @@ const VENT_ML_PER_MIN = 300;
 /** A gasket lets water pass from about this suction on. @source rule of thumb: a hand's breadth of water */
 const VENT_FROM_PA = 1000;
 const MONTH_DAYS = 30;
+/** Gas of sealed lead-acid at boost. @source mechanical reference 7.5 */
+const BOOST_MA_PER_AH = 8;
 
 export type DryPlan = {
   freeL: number;
@@ -47,7 +50,7 @@ export type DryPlan = {
   gelDays: number | undefined;
   /** Day by which the gel that lies in it is full. */
   gelUntil: string | undefined;
-  hydrogen: { openingCm2: number; holeMm: number; dangerous: boolean } | undefined;
+  hydrogen: { openingCm2: number; holeMm: number; dangerous: boolean; burnsAfterH: number } | undefined;
   say: string[];
   working: Working;
 };
@@ -66,7 +69,7 @@ export function dryPlan(
   const coldestC = outing.airC;
   const warm = { tempC: dry.closeC, humidityFraction: dry.closeHumidityFraction };
   const sunny = Math.max(dry.closeC, outing.warmestC ?? outing.airC);
-  const suction = Math.max(0, suctionPa(sunny, coldestC));
+  const suction = Math.max(0, dampSuctionPa(sunny, coldestC, dry.closeHumidityFraction));
   const wet = condensesG(freeL, warm, coldestC);
   const month = monthly(box, fit, freeL);
   const total = month.openings + month.breathing + month.walls;
@@ -74,7 +77,7 @@ export function dryPlan(
   const gelDays = dry.gelG === null || dose === 0 ? undefined : (MONTH_DAYS * dry.gelG) / dose;
   const dewC = dewPointC(warm.tempC, warm.humidityFraction);
   const wantsVent = suction > VENT_FROM_PA && (outing.seal === 'rain' || outing.seal === 'dunk');
-  const hydrogen = hydrogenOf(box, fit, b);
+  const hydrogen = hydrogenOf(box, fit, b, freeL);
   return {
     freeL,
     coldestC,
@@ -90,7 +93,16 @@ export function dryPlan(
     gelDays,
     gelUntil: dry.gelSince === null || gelDays === undefined ? undefined : dayAfter(dry.gelSince, gelDays),
     hydrogen,
-    say: words({ dewC, coldestC, wet, suction, wantsVent, hasVent: seal.hasVent, gasTight: fit.part.gasTight }),
+    say: words({
+      dewC,
+      coldestC,
+      wet,
+      suction,
+      wantsVent,
+      hasVent: seal.hasVent,
+      gasTight: fit.part.gasTight,
+      lidN: lidForceN(suction, fit.part.rimLengthMm, fit.part.rimWidthMm)
+    }),
     working: workingOf(box, { freeL, dose, total, month, warm, coldestC })
   };
 }
@@ -123,11 +135,17 @@ function monthly(box: Box, fit: CaseFit, freeL: number): DryPlan['monthG'] {
 }
 
 /** Lead-acid only: openings, each low and high, and whether charging in the closed case would be dangerous. */
-function hydrogenOf(box: Box, fit: CaseFit, b: Bank | undefined): DryPlan['hydrogen'] {
+function hydrogenOf(box: Box, fit: CaseFit, b: Bank | undefined, freeL: number): DryPlan['hydrogen'] {
   if (!b || !CHEMISTRY[b.chemistry].isLead || box.bank.arrangement === 'outside') return undefined;
   const openingCm2 = ventOpeningCm2(b.chemistry, b.ratedAh).areaCm2;
   const lid = box.charging.path.is === 'set' && box.charging.path.value === 'lid-open';
-  return { openingCm2, holeMm: 2 * Math.sqrt((openingCm2 * 100) / Math.PI), dangerous: fit.part.gasTight && !lid };
+  const burnsAfterH = hoursUntilItBurns(freeL, hydrogenLPerH(b.chemistry, b.ratedAh, BOOST_MA_PER_AH));
+  return {
+    burnsAfterH,
+    openingCm2,
+    holeMm: 2 * Math.sqrt((openingCm2 * 100) / Math.PI),
+    dangerous: fit.part.gasTight && !lid
+  };
 }
 
 function words(x: {
@@ -138,6 +156,7 @@ function words(x: {
   wantsVent: boolean;
   hasVent: boolean;
   gasTight: boolean;
+  lidN: number;
 }): string[] {
   const out: string[] = [];
   out.push(
@@ -147,7 +166,7 @@ function words(x: {
   );
   if (x.suction > 0 && x.gasTight)
     out.push(
-      `Cooling pulls with ${fixed(x.suction / 100, 0)} mbar, as much as ${fixed(headM(x.suction) * 100, 0)} cm of water, on every seal.${x.wantsVent && !x.hasVent ? ' Fit an M12 pressure vent.' : x.hasVent ? ' The vent evens that out.' : ''}`
+      `Cooling pulls with ${fixed(x.suction / 100, 0)} mbar, as much as ${fixed(headM(x.suction) * 100, 0)} cm of water, on every seal, and holds the lid down with ${fixed(x.lidN, 0)} N: a vent, or wait before you open it.${x.wantsVent && !x.hasVent ? ' Fit an M12 pressure vent.' : x.hasVent ? ' The vent evens that out.' : ''}`
     );
   if (!x.gasTight) out.push('It breathes: gel is soon used up unless it stands closed and dry.');
   return out;

@@ -28,6 +28,18 @@ export const condensesG = (freeL: number, warm: { tempC: number; humidityFractio
 export const suctionPa = (warmC: number, coldC: number): number =>
   ATMOSPHERE_PA * (1 - (coldC + ZERO_C_K) / (warmC + ZERO_C_K));
 
+/** Suction when the air closed in was damp and its vapour turns liquid too, Pa. @source mechanical reference 7.3 */
+export function dampSuctionPa(warmC: number, coldC: number, humidityFraction: number): number {
+  const vapour = humidityFraction * saturationPa(warmC);
+  const cold = coldC + ZERO_C_K;
+  const air = (ATMOSPHERE_PA - vapour) * (cold / (warmC + ZERO_C_K));
+  const left = Math.min(vapour * (cold / (warmC + ZERO_C_K)), saturationPa(coldC));
+  return ATMOSPHERE_PA - air - left;
+}
+
+/** Force with which a suction holds a lid down, N. */
+export const lidForceN = (pa: number, lengthMm: number, widthMm: number): number => (pa * lengthMm * widthMm) / 1e6;
+
 /** The same as a column of water, m: what wants in at a gasket under water or in a puddle. */
 export const headM = (pa: number): number => pa / (WATER_KG_PER_M3 * GRAVITY);
 

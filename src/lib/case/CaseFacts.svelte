@@ -1,5 +1,6 @@
 <script lang="ts">
   import { draftDeg, volumesL } from '@haversack/core/case/faces';
+  import { CARRY_WORDS } from '@haversack/core/kit/carry';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Figure from '$lib/ui/Figure.svelte';
@@ -50,6 +51,7 @@
       strong
     />
   </div>
+  <div class="row"><span>That is carried</span><span>{CARRY_WORDS[carry.bands]}</span></div>
   {#if carry.centreMm}
     {@const dx = carry.centreMm.xMm - c.rimLengthMm / 2}
     {@const dy = carry.centreMm.yMm - c.rimWidthMm / 2}

@@ -83,7 +83,7 @@
     {#if p.hydrogen}
       <p class="mt-2 {p.hydrogen.dangerous ? 'font-medium text-stop' : ''}">
         {p.hydrogen.dangerous
-          ? 'Lead-acid charging in a gas-tight case: hydrogen builds up. '
+          ? `Lead-acid charging in a gas-tight case: hydrogen can burn after ${fixed(p.hydrogen.burnsAfterH, 1)} h. `
           : 'Lead-acid gives off hydrogen on charge. '}Two openings of {fixed(p.hydrogen.openingCm2, 1)} cm², or two holes
         of
         {fixed(p.hydrogen.holeMm, 0)} mm, one low and one high; a membrane vent does not count.

@@ -16,6 +16,9 @@
       .map((k) => ({ k, mm: fit.shortfall?.[`${k}Mm`] }))
       .sort((a, b) => (a.mm ?? 1e9) - (b.mm ?? 1e9))
   );
+  const helping = $derived(ways.filter((w) => w.mm !== undefined));
+  const useless = $derived(ways.filter((w) => w.mm === undefined).map((w) => w.k));
+  const out = $derived(fit.leftOut.map((id) => fit.bodies.find((b) => b.id === id)!.name.toLowerCase()));
   const faults = $derived([...new Set(fit.faults.map((f) => faultSay(f, fit.bodies)))]);
   let asked = '';
 
@@ -45,11 +48,13 @@
     {#if fit.state === 'no'}
       <p class="flex items-start gap-2 text-[14px]">
         <Mark state="stop" size={20} label="" /><span
-          >It does not go in: every arrangement has been ruled out. Alone it would take
-          {#each ways as w, i (w.k)}{i ? ', or ' : ''}{#if w.mm === undefined}{w.k} does not help{:else}<b class="n"
-                >{lengthText(w.mm, unit, 0)}</b
+          >It does not go in: every arrangement has been ruled out.
+          {#if helping.length > 0}Alone it would take {#each helping as w, i (w.k)}{i ? ', or ' : ''}<b class="n"
+                >{lengthText(w.mm!, unit, 0)}</b
               >
-              {unit} more {w.k}{/if}{/each}.</span
+              {unit} more {w.k}{/each}.{/if}
+          {#if useless.length > 0}More {useless.join(' or ')} alone does not help.{/if}
+          {#if out.length > 0}Left out of the drawing: {out.join(', ')}.{/if}</span
         >
       </p>
     {:else if fit.state === 'not-proven'}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { wallMmOf } from '@haversack/core/case/faces';
   import type { CaseFit } from '@haversack/core/case/fit';
   import type { PortPlan } from '@haversack/core/panel/panel';
   import { holeSizeMm } from '@haversack/core/panel/spacing';
@@ -12,7 +13,7 @@
   const W = 330;
   const H = 132;
   const p = $derived(plan.part);
-  const wall = $derived(fit.part.wallMm);
+  const wall = $derived(wallMmOf(fit.part, plan.port.face));
   const bend = $derived(plan.needMm - p.bodyDepthMm);
   const behindShown = $derived(plan.behindId !== undefined || plan.freeMm < 130);
   const room = $derived(8 + wall + Math.min(130, Math.max(plan.freeMm, plan.needMm)) + 14);

@@ -8,7 +8,8 @@
   import { portMark, SEAL_WORDS, sealWord } from '@haversack/core/sealing/sealing';
   import { setTo } from '@haversack/core/box/attr';
   import { FACES } from '@haversack/core/catalogue/faces';
-  import { BEHIND_GAP_MM } from '@haversack/core/panel/spacing';
+  import { plugProudMm } from '@haversack/core/panel/plug-room';
+  import { BEHIND_GAP_MM, FINGER_GAP_MM } from '@haversack/core/panel/spacing';
   import { inchFraction } from '@haversack/core/quantity/length';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -187,6 +188,20 @@
   <h3>Part</h3>
   <div class="row">
     <span>Rating</span><span class="n">{plan.part.ratingA === null ? 'unknown' : `${plan.part.ratingA} A`}</span>
+  </div>
+  {#if plan.part.quiescentA > 0}<div class="row">
+      <span>Draws by itself, switched on</span><span class="n">{fixed(plan.part.quiescentA * 1000, 0)} mA</span>
+    </div>{/if}
+  {#if plan.part.plugWidthMm > 0}<div class="row">
+      <span>Plug: across, standing out</span><span class="n"
+        >{lengthText(plan.part.plugWidthMm, unit, 0)}, {lengthText(plugProudMm(plan.part), unit, 0)} {unit}</span
+      >
+    </div>
+    <p class="lab">{lengthText(FINGER_GAP_MM, unit, 0)} {unit} to the next plug let cold fingers in.</p>{/if}
+  <div class="row">
+    <span>Wall it holds on</span><span class="n"
+      >{lengthText(plan.part.panelMinMm, unit)} to {lengthText(plan.part.panelMaxMm, unit)} {unit}</span
+    >
   </div>
   {#if plan.part.note}<p class="lab">{plan.part.note}</p>{/if}
 </section>

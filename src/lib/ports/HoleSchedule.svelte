@@ -73,7 +73,7 @@
           ><tr
             ><th>Hole</th><th>Face</th><th class="num">Size, mm</th><th class="num">Good from, to</th><th class="num"
               >From the left</th
-            ><th class="num">Up</th><th>Pilot</th><th>How</th></tr
+            ><th class="num">Up</th><th>Pilot, speed</th><th>How</th></tr
           ></thead
         >
         <tbody>
@@ -96,7 +96,7 @@
                   ></td
                 >
               {/each}
-              <td class="n">{r.pilot}</td>
+              <td class="n">{r.pilot}<span class="lab block whitespace-nowrap">{r.rpm} rpm</span></td>
               <td
                 ><span class="flex gap-1.5"
                   ><span class="pt-0.5"><Mark state={r.state} size={14} /></span><span

@@ -1,3 +1,4 @@
+import { wallMmOf } from '../../case/faces.ts';
 import { rule } from '../rule.ts';
 
 /** A foot wants bare, flat, strong wall. */
@@ -14,7 +15,7 @@ export const bracketFoot = rule('bracket-foot', 'fits', 'ports', (x) =>
         why:
           b.under.length > 0
             ? `Its foot is ${b.bracket.acrossMm} mm across and wants bare, flat wall${b.bracket.fixing === 'suction' ? ', clean and smooth' : ''}.`
-            : `${x.fit!.part.wallMm} mm of ${x.fit!.part.material} gives under it: put a plate of at least ${b.bracket.acrossMm + 20} mm behind.`,
+            : `${wallMmOf(x.fit!.part, b.bracket.face)} mm of ${x.fit!.part.material} gives under it: put a plate of at least ${b.bracket.acrossMm + 20} mm behind.`,
         figures: { acrossMm: b.bracket.acrossMm }
       };
     })

@@ -1,8 +1,22 @@
 import { CASE_PLACE, rule } from '../rule.ts';
 
-/** More than the handle is made for. */
+/** A lid held by its latch is trusted with this. @source mechanical reference 10 (rule of thumb) */
+const LID_HANDLE_KG = 5;
+
+/** More than the handle, or the latch under it, is made for. */
 export const handleRating = rule('handle-rating', 'carry', 'case', (x) => {
   const rated = x.fit?.part.handleRatedKg;
+  if (x.fit?.part.handleOnLid && x.carry.massKg > LID_HANDLE_KG && (rated == null || x.carry.massKg <= rated))
+    return [
+      {
+        at: CASE_PLACE,
+        severity: 'note',
+        short: 'The latch carries the box',
+        title: `The handle is on the lid: the latch carries ${x.carry.massKg.toFixed(1)} kg`,
+        why: `Above ${LID_HANDLE_KG} kg a latch may spring open on a stumble. A strap round case and lid takes the load off it.`,
+        figures: { massKg: x.carry.massKg, ratedKg: LID_HANDLE_KG }
+      }
+    ];
   if (rated == null || x.carry.massKg <= rated) return [];
   return [
     {

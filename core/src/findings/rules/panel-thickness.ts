@@ -1,9 +1,10 @@
+import { wallMmOf } from '../../case/faces.ts';
 import { portPlace, rule } from '../rule.ts';
 
 /** The wall is too thick or too thin for clip or nut. */
 export const panelThickness = rule('panel-thickness', 'fits', 'ports', (x) =>
   (x.panel?.ports ?? []).flatMap((p) => {
-    const wall = x.fit!.part.wallMm;
+    const wall = wallMmOf(x.fit!.part, p.port.face);
     if (p.part.hole.shape === 'none' || (wall >= p.part.panelMinMm && wall <= p.part.panelMaxMm)) return [];
     const thick = wall > p.part.panelMaxMm;
     return [
