@@ -153,9 +153,9 @@ test('ports are arranged with reasons, copied, labelled; a bracket that pulls of
 
   await page.getByRole('button', { name: 'Brackets', exact: true }).click();
   await page.getByRole('button', { name: 'Add a bracket' }).click();
-  await page.getByLabel('Fixed by').selectOption('suction');
-  await type(page, 'Load, Arm 1', '3');
-  await type(page, 'Arm, wall to load, Arm 1', '300');
+  await page.getByLabel('Fixed by').last().selectOption('suction');
+  await type(page, 'Load, Arm 2', '3');
+  await type(page, 'Arm, wall to load, Arm 2', '300');
   const finding = page.locator('[data-finding=bracket-pulls-off]');
   await expect(finding).toContainText('pulls off');
   await finding

@@ -165,3 +165,14 @@ describe('the drawing of a face', () => {
     expect(drilledFaces(box, plan.panel!)).toEqual(['front', 'right', 'left']);
   });
 });
+
+test('a port on the latch is warned of on its face’s template, and on no other', () => {
+  const box = applyEdits(saltmarshHideBox(), [
+    { op: 'set', path: 'ports/p1/xMm', value: 135 },
+    { op: 'set', path: 'ports/p1/yMm', value: 155 }
+  ]);
+  const plan = evaluate(box, STARTER_CATALOGUE);
+  const on = (face: 'front' | 'right') => faceDrawing(box, plan.panel!, plan.fit!.part, face, START_SETS).warnings;
+  expect(on('front').join()).toContain('P1 crosses the');
+  expect(on('right')).toEqual([]);
+});

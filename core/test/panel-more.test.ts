@@ -135,7 +135,7 @@ describe('snapping', () => {
   const at = (xMm: number, yMm: number) => ({ xMm, yMm, part });
 
   test('middle, row, equal spacing, edge, else the grid', () => {
-    expect(snapPort(face, part, [], { xMm: 136.4, yMm: 51 })).toMatchObject({ xMm: 135, yMm: 50 });
+    expect(snapPort(face, part, [], { xMm: 136.4, yMm: 50.6 })).toMatchObject({ xMm: 135, yMm: 50 });
     expect(snapPort(face, part, [at(40, 66)], { xMm: 99, yMm: 67.9 }).yMm).toBe(66);
     const equal = snapPort(face, part, [at(40, 66), at(92, 66)], { xMm: 142.2, yMm: 66 });
     expect(equal.xMm).toBe(144);

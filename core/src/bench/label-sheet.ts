@@ -44,7 +44,7 @@ export function labelSheet(name: string, labels: readonly PortLabel[]): FaceDraw
       return out;
     });
   });
-  return { face: 'front', name: `${name}, labels`, widthMm: SHEET_MM, heightMm, shapes, holes: [] };
+  return { face: 'front', name: `${name}, labels`, widthMm: SHEET_MM, heightMm, shapes, holes: [], warnings: [] };
 }
 
 /** At least the flange's width, more when the words need it. */

@@ -7,7 +7,7 @@ export type Snapped = { xMm: number; yMm: number; guides: Guide[] };
 
 /** Within this distance a line pulls. */
 export const SNAP_MM = 3;
-export const GRID_MM = 5;
+export const GRID_MM = 2;
 
 type Line = { atMm: number; why: Guide['why']; rank: number };
 

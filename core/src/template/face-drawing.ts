@@ -4,6 +4,7 @@ import type { Face, PartOf } from '../catalogue/part.ts';
 import { BOLT_HOLE_MM, boltCentres, holeSchedule, type HoleRow } from '../drill/schedule.ts';
 import type { BitSet } from '../drill/bits.ts';
 import type { PanelPlan, PortPlan } from '../panel/panel.ts';
+import { ZONE_WORDS } from '../panel/zones.ts';
 import { fixed } from '../quantity/format.ts';
 
 export const LAYERS = ['outline', 'cut', 'centre', 'engraving', 'keep-clear'] as const;
@@ -23,6 +24,8 @@ export type FaceDrawing = {
   heightMm: number;
   shapes: Shape[];
   holes: HoleRow[];
+  /** What must not be drilled as drawn. */
+  warnings: string[];
 };
 
 export const FACE_NAMES: Record<Face, string> = {
@@ -65,6 +68,12 @@ export function faceDrawing(
     widthMm,
     heightMm,
     holes,
+    warnings: panel.zoneClashes.flatMap((z) => {
+      const p = panel.ports.find((q) => q.port.id === z.portId);
+      return p?.port.face === face
+        ? [`${p.tag} crosses the ${ZONE_WORDS[z.zone.kind]}: move it before you drill.`]
+        : [];
+    }),
     shapes: [
       { layer: 'outline', kind: 'rect', xMm: 0, yMm: 0, widthMm, heightMm },
       ...zones.map((z): Shape => ({

@@ -4,6 +4,7 @@
   import { lengthText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { putBody, turnBody } from '$lib/case/place-body.ts';
+  import { tick } from 'svelte';
   import { AT, VIEW_AXES, type View } from './inside-axes.ts';
 
   /** One body in a view of the inside: pressed, dragged, moved with the arrow keys, turned with R. */
@@ -24,6 +25,9 @@
   const sizes = $derived(
     [placed.lengthMm, placed.widthMm, placed.heightMm].map((v) => lengthText(v, unit, 0)).join(' × ')
   );
+  let group: SVGGElement;
+  /** Drawing order may change with a move; the keys stay with the body. */
+  const stay = () => void tick().then(() => group.focus());
   let from: { x: number; y: number; a: number; b: number; moved: boolean } | undefined;
   const GRID_MM = 1;
 
@@ -69,17 +73,20 @@
         { [AT[axes.right]!]: placed[AT[axes.right]!] + by[0], [AT[axes.up]!]: placed[AT[axes.up]!] + by[1] },
         `key-body-${body.id}`
       );
+      stay();
     } else if (event.key === 'Enter' || event.key === ' ') {
       event.preventDefault();
       open.selected = { kind: 'body', id: body.id };
     } else if (event.key.toLowerCase() === 'r' && !event.ctrlKey && !event.metaKey) {
       event.preventDefault();
       turnBody(open, body, placed);
+      stay();
     }
   }
 </script>
 
 <g
+  bind:this={group}
   role="button"
   tabindex="0"
   class="body"

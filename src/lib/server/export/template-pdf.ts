@@ -82,6 +82,7 @@ function frame(doc: Doc, boxName: string, face: FaceDrawing, tile: Tile, sheet: 
   say(`${boxName}: ${face.name}${many}`, left, 7, 4, 'bold');
   say('Seen from outside, up is up. Print at 100 %, never “fit”.', left, 12.5, 3);
   say('Measure both bars: 99.75 to 100.25 mm is good; otherwise print again.', left, 16.5, 3);
+  face.warnings.forEach((w, i) => say(`Stop: ${w}`, left + 92, 7.5 + 4.5 * i, 3, 'bold'));
   const arrow = sheet.w - 14;
   doc.moveTo(arrow, 19).lineTo(arrow, 8).stroke();
   doc
