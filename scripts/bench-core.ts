@@ -1,4 +1,7 @@
 import { writeFileSync } from 'node:fs';
+import { shortSources, TrialCircuit } from '../core/src/trials/circuit.ts';
+import { suspects } from '../core/src/trials/finder.ts';
+import { oneShort, positiveTerminals } from '../core/src/trials/survey.ts';
 import { hardCases } from '../core/src/case/hard-cases.ts';
 import { packing } from '../core/src/case/pack.ts';
 import { STARTER_CATALOGUE } from '../core/src/catalogue/starter.ts';
@@ -131,6 +134,29 @@ measure('season of 8 months at 10 min, with sun', 'under 150 ms', () => void sea
       .map(([k, n]) => `${n} ${k}`)
       .join(', ')}; can be left every ${longest.toFixed(0)} ms)`
   );
+}
+
+/** Single faults of every kind on a box of 30 circuits, over and over until 5,000 have been solved. */
+{
+  const box = crowdedBox(30);
+  const plan = evaluate(box, STARTER_CATALOGUE);
+  const circuit = new TrialCircuit(plan.wiring);
+  const { weak, strong } = shortSources(plan.bank!, box.outing.airC);
+  const faults = [
+    ...suspects(circuit).map((s) => s.fault),
+    ...positiveTerminals(circuit).map((at) => ({ kind: 'short' as const, at }))
+  ];
+  const began = performance.now();
+  for (let i = 0; i < 5000; i++) {
+    const fault = faults[i % faults.length]!;
+    if (fault.kind === 'short') oneShort(circuit, fault.at, i % 2 ? weak : strong, i % 2 ? 'weak' : 'strong');
+    else circuit.read(strong, fault);
+  }
+  console.log(
+    `${'5,000 single-fault trials, 30 circuits'.padEnd(44)} ${(performance.now() - began).toFixed(0)} ms  (under 2000 ms; ${faults.length} different faults)`
+  );
+  const wiring30 = evaluate(box, STARTER_CATALOGUE);
+  measure('evaluate, 30 circuits', 'under 16 ms', () => void evaluate(box, STARTER_CATALOGUE, { reuse: wiring30 }));
 }
 
 // the box that the drag is measured on in the browser

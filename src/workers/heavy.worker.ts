@@ -8,6 +8,8 @@ import { candidate, judge, type Candidate } from '@haversack/core/compare/candid
 import { evaluate, type Plan } from '@haversack/core/evaluate';
 import { sureRuns, type Sure } from '@haversack/core/outing/sure';
 import { seasonPlan, type SeasonPlan } from '@haversack/core/season/season';
+import { TrialCircuit } from '@haversack/core/trials/circuit';
+import { survey, type ShortTrial } from '@haversack/core/trials/survey';
 import { expose } from 'comlink';
 
 /** A box to work on. The same version means the same document, so that it is evaluated once. */
@@ -101,6 +103,13 @@ const api = {
       part
     );
     return changes && { fit, changes };
+  },
+
+  /** Every place of the circuit shorted in turn. */
+  async survey(job: Job): Promise<ShortTrial[] | undefined> {
+    const { plan } = planOf(job);
+    if (!plan.bank) return [];
+    return inPieces(survey(new TrialCircuit(plan.wiring), plan.bank, job.box.outing.airC), job.version);
   },
 
   season(job: Job): SeasonPlan | undefined {

@@ -1,6 +1,7 @@
 import type { Help } from '@haversack/core/advise/helps';
 import type { Candidate } from '@haversack/core/compare/candidate';
 import type { Sure } from '@haversack/core/outing/sure';
+import type { ShortTrial } from '@haversack/core/trials/survey';
 import type { SeasonPlan } from '@haversack/core/season/season';
 import { proxy, wrap, type Remote } from 'comlink';
 import { getContext, setContext } from 'svelte';
@@ -15,18 +16,21 @@ export class Heavy {
   sure: Sure | undefined = $state.raw();
   helps: Help[] | undefined = $state.raw();
   season: SeasonPlan | undefined = $state.raw();
+  /** Every place shorted in turn. */
+  survey: ShortTrial[] | undefined = $state.raw();
   deepFit: DeepFit | undefined = $state.raw();
   /** Share of the long search inside the case that is done. */
   fitShare = $state(0);
   /** Rows of the comparison, by place. */
   rows: (Candidate | undefined)[] = $state.raw([]);
   /** Under way: the shown answer belongs to the document before. */
-  busy: { sure: boolean; helps: boolean; season: boolean; rows: boolean; fit: boolean } = $state({
+  busy: { sure: boolean; helps: boolean; season: boolean; rows: boolean; fit: boolean; survey: boolean } = $state({
     sure: false,
     helps: false,
     season: false,
     rows: false,
-    fit: false
+    fit: false,
+    survey: false
   });
   failed = $state('');
   #api: Remote<HeavyApi> | undefined;
@@ -114,6 +118,13 @@ export class Heavy {
       if (!current() || !done) return;
       this.deepFit = done;
       this.#open.takeFit(done.fit);
+    });
+  }
+
+  wantSurvey(): void {
+    this.#soon('survey', async (job, current) => {
+      const done = await this.#remote().survey(job);
+      if (current() && done) this.survey = done;
     });
   }
 

@@ -2,7 +2,14 @@
   import type { Edit } from '@haversack/core/box/edits';
   import { applyEdits } from '@haversack/core/box/edits';
   import { evaluate } from '@haversack/core/evaluate';
+  import { goto } from '$app/navigation';
   import { resolve } from '$app/paths';
+  import { page } from '$app/state';
+  import FaultFinder from '$lib/wiring/FaultFinder.svelte';
+  import PathTable from '$lib/wiring/PathTable.svelte';
+  import RunList from '$lib/wiring/RunList.svelte';
+  import SurveyTable from '$lib/wiring/SurveyTable.svelte';
+  import TrialBench from '$lib/wiring/TrialBench.svelte';
   import { ampsText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Ladder from '$lib/draw/Ladder.svelte';
@@ -11,6 +18,21 @@
   const open = useBox();
   let width = $state(880);
   const w = $derived(open.plan.wiring);
+  const VIEWS = {
+    circuit: 'Circuit',
+    paths: 'Paths',
+    survey: 'Shorts',
+    trials: 'What if',
+    finder: 'Find a fault',
+    runs: 'Runs'
+  } as const;
+  type View = keyof typeof VIEWS;
+  const view = $derived.by((): View => {
+    const asked = page.url.searchParams.get('view') ?? '';
+    return asked in VIEWS ? (asked as View) : 'circuit';
+  });
+  const show = (next: View) =>
+    goto(resolve(`/box/${open.id}/wiring?view=${next}`), { replaceState: true, keepFocus: true, noScroll: true });
   /** Findings that only wait for a part to be chosen. */
   const PARTS = ['no-main-fuse', 'fuse-block-ways', 'circuit-shape'];
   const missing = $derived(open.plan.findings.filter((f) => PARTS.includes(f.id) && f.remedies.length > 0));
@@ -30,9 +52,19 @@
 </script>
 
 <StageHead title="Wiring" sub={`${w.circuits.length} circuits, ${ampsText(w.main.loadA)} A at most`}>
+  {#if w.circuits.length > 0}<div class="seg" role="group" aria-label="View">
+      {#each Object.entries(VIEWS) as [id, word] (id)}<button
+          type="button"
+          aria-pressed={view === id}
+          onclick={() => show(id as View)}>{word}</button
+        >{/each}
+    </div>{/if}
   <span class="flex-1"></span>
-  <span class="lab flex items-center gap-2"><i class="inline-block h-[3px] w-6 bg-[var(--pos)]"></i>+ positive</span>
-  <span class="lab flex items-center gap-2"><i class="inline-block h-[3px] w-6 bg-[var(--neg)]"></i>− return</span>
+  {#if view === 'circuit'}<span class="lab flex items-center gap-2"
+      ><i class="inline-block h-[3px] w-6 bg-[var(--pos)]"></i>+ positive</span
+    >
+    <span class="lab flex items-center gap-2"><i class="inline-block h-[3px] w-6 bg-[var(--neg)]"></i>− return</span
+    >{/if}
   <button type="button" class="btn" onclick={() => (open.selected = { kind: 'main' })}>Main path</button>
   {#if missing.length > 0}<button type="button" class="btn main" onclick={chooseParts}>Choose the missing parts</button
     >{/if}
@@ -48,7 +80,9 @@
       </p>
       <a class="btn main mt-4" href={resolve('/box/[id]/ports', { id: open.id })}>Place ports</a>
     </section>
-  {:else}
+  {:else if view === 'paths'}<PathTable />{:else if view === 'survey'}<SurveyTable
+    />{:else if view === 'trials'}<TrialBench />{:else if view === 'finder'}<FaultFinder
+    />{:else if view === 'runs'}<RunList />{:else}
     <Ladder {width} />
   {/if}
 </div>

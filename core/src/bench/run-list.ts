@@ -1,0 +1,107 @@
+import type { Box } from '../box/schema.ts';
+import { partOf } from '../box/lookup.ts';
+import { POLE_COLOURS } from '../kit/kit.ts';
+import { wireSizeText, type WireSize } from '../quantity/wire-size.ts';
+import { areaMm2, knownSize } from '../wiring/conductor.ts';
+import type { Conductor, NetPart, Terminal } from '../wiring/netlist.ts';
+import type { WiringPlan } from '../wiring/types.ts';
+
+export type RunEnd = { tab: string; terminal: string };
+export type RunRow = {
+  id: string;
+  from: RunEnd;
+  to: RunEnd;
+  size: string;
+  colour: string;
+  lengthMm: number;
+  /** What goes over the wire before the second crimp. */
+  sleeve: string;
+  die: string;
+  label: string;
+};
+export type CountRow = { name: string; count: number };
+export type RunList = { runs: RunRow[]; terminals: CountRow[]; sleeves: CountRow[]; outside: string };
+
+/** Insulated terminals by wire, mm² up to which: colour and die. @source common colour code of pre-insulated terminals */
+const DIES: readonly [upToMm2: number, colour: string, die: string][] = [
+  [1.65, 'red', 'red, 0.5 to 1.5 mm²'],
+  [2.7, 'blue', 'blue, 1.5 to 2.5 mm²'],
+  [6.7, 'yellow', 'yellow, 4 to 6 mm²']
+];
+const HEX_DIE = 'bare lug, hexagon die of its size';
+
+/** Lead cut with this much over, to the next 10 mm: a short one is scrap. */
+const CUT_STEP_MM = 10;
+
+const terminalOf = (box: Box, part: NetPart): string => {
+  if (part.kind === 'battery') {
+    const t = partOf(box, 'battery', box.bank.partId)?.terminal ?? 'unknown';
+    return t.startsWith('tab')
+      ? `spade ${t.slice(4)}`
+      : t === 'unknown'
+        ? 'look at the posts'
+        : `ring ${t.toUpperCase()}`;
+  }
+  if (part.kind === 'fuse-block' || part.kind === 'inlet') return 'ring M5';
+  if (part.kind === 'shunt') return 'ring M6';
+  if (part.kind === 'bus') return 'ring M4';
+  if (part.id === 'F0') return 'ring M5';
+  return 'spade 6.3';
+};
+const sleeveOf = (terminal: string): string => (terminal.startsWith('ring') ? 'heat-shrink with glue' : 'heat-shrink');
+
+/** Every lead to cut: from tab to tab, what is crimped on each end, and what must be slipped on before. */
+export function runList(box: Box, wiring: WiringPlan): RunList {
+  const colours = POLE_COLOURS[box.preferences.colours];
+  const parts = new Map(wiring.netlist.parts.map((p) => [p.id, p]));
+  const end = (t: Terminal): RunEnd => ({
+    tab: `${t.part === 'battery' ? 'battery' : t.part} ${t.terminal === '-' ? '−' : t.terminal}`,
+    terminal: terminalOf(box, parts.get(t.part)!)
+  });
+  const cut = wiring.netlist.conductors.filter((c) => c.lengthMm > 0);
+  const runs = cut.map((c, i): RunRow => {
+    const [from, to] = [end(c.from), end(c.to)];
+    const thick = c.size && knownSize(c.size) ? areaMm2(c.size) : 0;
+    const die = DIES.find(([upTo]) => thick <= upTo);
+    return {
+      id: `R${i + 1}`,
+      from,
+      to,
+      size: c.size ? wireSizeText(c.size) : 'unknown',
+      colour: colourOf(c, colours),
+      lengthMm: Math.ceil(c.lengthMm / CUT_STEP_MM) * CUT_STEP_MM,
+      sleeve: `${sleeveOf(from.terminal)}, two pieces`,
+      die: die ? die[2] : HEX_DIE,
+      label: `R${i + 1} ${from.tab} → ${to.tab}`
+    };
+  });
+  const terminals = new Map<string, number>();
+  const sleeves = new Map<string, number>();
+  runs.forEach((r, i) => {
+    for (const e of [r.from, r.to]) {
+      const name = `${e.terminal} for ${sizeOf(cut[i]!.size)}`;
+      terminals.set(name, (terminals.get(name) ?? 0) + 1);
+      const sleeve = `${sleeveOf(e.terminal)}, ${r.colour}`;
+      sleeves.set(sleeve, (sleeves.get(sleeve) ?? 0) + 1);
+    }
+  });
+  const rows = (m: Map<string, number>): CountRow[] =>
+    [...m].map(([name, count]) => ({ name, count })).sort((a, b) => a.name.localeCompare(b.name));
+  const loose = runs.filter((r) => !/^(P|S|M|I|L|V|G)\d/.test(r.from.tab) && !/^(P|S|M|I|L|V|G)\d/.test(r.to.tab));
+  return {
+    runs,
+    terminals: rows(terminals),
+    sleeves: rows(sleeves),
+    outside: loose.length
+      ? `${loose.map((r) => r.id).join(', ')} touch no panel part: make them up on the table, outside the case.`
+      : 'Every lead ends at a panel part: crimp the block side on the table, the panel side in the case.'
+  };
+}
+
+const sizeOf = (size: WireSize | null): string => (size ? wireSizeText(size) : 'unknown wire');
+const colourOf = (c: Conductor, colours: { positive: string; negative: string }): string =>
+  c.polarity === 'sense'
+    ? 'twisted pair'
+    : c.polarity === 'positive'
+      ? `${colours.positive} (+)`
+      : `${colours.negative} (−)`;

@@ -1,0 +1,152 @@
+import type { Bank } from '../battery/bank.ts';
+import { adiabaticA2s, ampacityA, knownSize } from '../wiring/conductor.ts';
+import { openingTimeS } from '../wiring/fuse.ts';
+import type { Conductor, Terminal } from '../wiring/netlist.ts';
+import { shortSources, TrialCircuit, type Source } from './circuit.ts';
+
+export type Opening = { partId: string; minS: number; maxS: number };
+export type ShortTrial = {
+  at: Terminal;
+  where: string;
+  battery: 'weak' | 'strong';
+  currentA: number;
+  /** The device that opens first, and how fast at least and at most; undefined when none ever opens. */
+  opens: Opening | undefined;
+  /** Others that may open with it. */
+  maybe: string[];
+  /** Tags of the ports that go dark. */
+  dark: string[];
+  hottest: { conductorId: string; name: string; currentA: number; share: number } | undefined;
+  /** The hottest wire stays within its limit until something has opened. */
+  holds: boolean;
+};
+
+/** Insulation survives this once, for seconds: PVC. @source IEC 60364-4-43 */
+const SHORT_C = 160;
+const SHORT_S = 5;
+/** An overload that lasts longer may warm the wire this much over its class, K. @source rule of thumb: costs a part of its life once */
+const LONG_K = 30;
+
+/**
+ * How much of what a wire stands is used up by a current until it stops, 1 = all.
+ * Up to its ampacity for ever; for some seconds by the heat it soaks up; a current that nothing stops must stay under the
+ * ampacity. Between 5 s and for ever the heat it gives off counts with the time constant that joins the two.
+ * @source adiabatic equation and ampacity of the electrical reference 2 and 4
+ */
+export function wireShare(
+  currentA: number,
+  forS: number,
+  wire: { ampacityA: number; k2s2: number; insulationC: number; ambientC: number }
+): number {
+  const steady = currentA / wire.ampacityA;
+  if (steady <= 1) return steady;
+  if (!Number.isFinite(forS)) return steady;
+  const adiabatic = (currentA * currentA * forS) / wire.k2s2;
+  if (forS <= SHORT_S) return adiabatic;
+  const riseC = wire.insulationC - wire.ambientC;
+  const tauS = (riseC * wire.k2s2) / ((SHORT_C - wire.insulationC) * wire.ampacityA ** 2);
+  const endC = wire.ambientC + riseC * (steady ** 2 - (steady ** 2 - 1) * Math.exp(-forS / tauS));
+  return (endC - wire.insulationC) / LONG_K;
+}
+
+const OWN = 1e-9;
+
+/** Every positive terminal shorted in turn, with the battery at its weakest and at its strongest. */
+export function* survey(circuit: TrialCircuit, bank: Bank, airC: number): Generator<number, ShortTrial[]> {
+  const sources = shortSources(bank, airC);
+  const places = positiveTerminals(circuit);
+  const out: ShortTrial[] = [];
+  for (const [i, at] of places.entries()) {
+    for (const battery of ['weak', 'strong'] as const) out.push(oneShort(circuit, at, sources[battery], battery));
+    if (i % 4 === 3) yield i / places.length;
+  }
+  return out;
+}
+
+/** Terminals that carry the positive pole. */
+export function positiveTerminals({ wiring }: TrialCircuit): Terminal[] {
+  const seen = new Map<string, Terminal>();
+  const add = (t: Terminal) => seen.set(`${t.part} ${t.terminal}`, t);
+  for (const c of wiring.netlist.conductors) {
+    if (c.polarity !== 'positive') continue;
+    add(c.from);
+    add(c.to);
+  }
+  return [...seen.values()];
+}
+
+export function oneShort(circuit: TrialCircuit, at: Terminal, source: Source, battery: 'weak' | 'strong'): ShortTrial {
+  const { wiring } = circuit;
+  const reading = circuit.read(source, { kind: 'short', at }, undefined, false);
+  const fuses = wiring.netlist.parts
+    .filter((p) => p.kind === 'fuse' && p.ratingA !== null)
+    .flatMap((p): Opening[] => {
+      const amps = reading.partA.get(p.id) ?? 0;
+      const family = circuit.familyOf.get(p.id);
+      if (!family || amps < p.ratingA! * OWN) return [];
+      const t = openingTimeS(family, p.ratingA!, amps);
+      return Number.isFinite(t.minS) ? [{ partId: p.id, ...t }] : [];
+    })
+    .sort((a, b) => a.maxS - b.maxS || a.minS - b.minS);
+  const opens = fuses[0] && Number.isFinite(fuses[0].maxS) ? fuses[0] : undefined;
+  const laid = {
+    insulationC: wiring.insulationC,
+    ambientC: Math.max(30, wiring.ambientC),
+    bundledCount: wiring.bundledCount,
+    cca: wiring.cca
+  };
+  let hottest: ShortTrial['hottest'];
+  for (const c of wiring.netlist.conductors) {
+    if (!c.size || !knownSize(c.size) || c.lengthMm === 0) continue;
+    const amps = reading.conductorA.get(c.id) ?? 0;
+    const share = wireShare(amps, opens?.maxS ?? Infinity, {
+      // a single short heats one wire of the bundle
+      ampacityA: ampacityA(c.size, { ...laid, bundledCount: 1 }),
+      k2s2: adiabaticA2s(c.size, wiring.insulationC, SHORT_C),
+      insulationC: wiring.insulationC,
+      ambientC: laid.ambientC
+    });
+    if (!hottest || share > hottest.share)
+      hottest = { conductorId: c.id, name: conductorName(c), currentA: amps, share };
+  }
+  return {
+    at,
+    where: whereOf(circuit, at),
+    battery,
+    currentA: reading.batteryA,
+    opens,
+    maybe: opens ? fuses.filter((f) => f !== opens && f.minS < opens.maxS).map((f) => f.partId) : [],
+    dark: darkAfter(circuit, opens?.partId),
+    hottest,
+    holds: (hottest?.share ?? 0) <= 1
+  };
+}
+
+export const conductorName = (c: Conductor): string =>
+  `${c.from.part} ${c.from.terminal} to ${c.to.part} ${c.to.terminal}`;
+
+/** The place in words: 'at P1', 'at the fuse block', 'between battery and F0'. */
+export function whereOf({ wiring }: TrialCircuit, t: Terminal): string {
+  const part = wiring.netlist.parts.find((p) => p.id === t.part)!;
+  if (part.kind === 'battery') return 'at the battery posts';
+  if (part.kind === 'port') return `in or at ${t.part}`;
+  const side = t.terminal === 'in' ? 'before' : t.terminal === 'out' ? 'behind' : 'at';
+  return `${side} ${part.kind === 'fuse' || part.kind === 'switch' ? part.id : part.label.toLowerCase()}`;
+}
+
+/** Ports that lose their feed when a part opens. */
+export function darkAfter({ wiring }: TrialCircuit, partId: string | undefined): string[] {
+  if (partId === undefined) return [];
+  const cut = new Set([partId]);
+  const next = new Map<string, string[]>();
+  for (const c of wiring.netlist.conductors)
+    if (c.polarity === 'positive') next.set(c.from.part, [...(next.get(c.from.part) ?? []), c.to.part]);
+  const lit = new Set<string>();
+  const queue = ['battery'];
+  for (let p = queue.pop(); p !== undefined; p = queue.pop()) {
+    if (lit.has(p) || cut.has(p)) continue;
+    lit.add(p);
+    queue.push(...(next.get(p) ?? []));
+  }
+  return wiring.netlist.parts.filter((p) => p.kind === 'port' && !lit.has(p.id)).map((p) => p.id);
+}

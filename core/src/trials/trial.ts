@@ -1,0 +1,131 @@
+import type { Conductor } from '../wiring/netlist.ts';
+import { fixed } from '../quantity/format.ts';
+import { ALL_ON, type Fault, type Setting, type Source, type TrialCircuit } from './circuit.ts';
+import { conductorName, oneShort, whereOf, type ShortTrial } from './survey.ts';
+
+export type Outcome = {
+  title: string;
+  /** What happens, in sentences. */
+  say: string[];
+  state: 'holds' | 'caution' | 'stop';
+  /** What the voltmeter at the panel and the shunt meter show. */
+  panelV: number;
+  meterA: number | undefined;
+  /** Voltage at each plug. */
+  plugs: { tag: string; volts: number }[];
+  short: ShortTrial | undefined;
+};
+
+/** Under this a 12 V port counts as dark, and under the second as weak. */
+const DARK_V = 1;
+const WEAK_V = 11;
+
+/** One fault tried on the circuit with everything on: what goes dark, and what the meters would show. */
+export function trial(
+  circuit: TrialCircuit,
+  sources: { usual: Source; weak: Source; strong: Source },
+  fault: Fault,
+  setting: Setting = ALL_ON
+): Outcome {
+  const before = circuit.read(sources.usual, undefined, setting);
+  if (fault.kind === 'short') {
+    const [weak, strong] = [
+      oneShort(circuit, fault.at, sources.weak, 'weak'),
+      oneShort(circuit, fault.at, sources.strong, 'strong')
+    ];
+    const worst = (strong.hottest?.share ?? 0) > (weak.hottest?.share ?? 0) ? strong : weak;
+    const after = circuit.read(
+      sources.usual,
+      worst.opens ? { kind: 'blown', partId: worst.opens.partId } : undefined,
+      setting
+    );
+    const say = [
+      `${fixed(weak.currentA, 0)} to ${fixed(strong.currentA, 0)} A flow, by how full and warm the battery is.`,
+      weak.opens
+        ? `${weak.opens.partId} opens after ${secondsText(strong.opens!.minS)} to ${secondsText(weak.opens.maxS)}${weak.maybe.length ? `; ${weak.maybe.join(', ')} may go with it` : ''}.`
+        : strong.opens
+          ? `Only a strong battery opens ${strong.opens.partId}; a weak one feeds the short until it is empty.`
+          : 'Nothing opens: the short is fed until the battery is empty or something burns.'
+    ];
+    if (worst.hottest)
+      say.push(
+        worst.holds
+          ? `The hottest wire, ${worst.hottest.name}, uses ${fixed(worst.hottest.share * 100, 0)} % of what it stands.`
+          : `The wire ${worst.hottest.name} burns first: ${fixed(worst.hottest.share * 100, 0)} % of what it stands.`
+      );
+    if (worst.dark.length) say.push(`Dark afterwards: ${worst.dark.join(', ')}.`);
+    return {
+      title: `Short ${whereOf(circuit, fault.at)}`,
+      say,
+      state: worst.holds && weak.opens ? 'holds' : 'stop',
+      panelV: panelVolts(circuit, after),
+      meterA: meterAmps(circuit, after),
+      plugs: plugsOf(after),
+      short: worst
+    };
+  }
+  const after = circuit.read(sources.usual, fault, setting);
+  const dark = [...after.plugV]
+    .filter(([tag, v]) => v < DARK_V && (before.plugV.get(tag) ?? 0) >= DARK_V)
+    .map(([t]) => t);
+  const weak = [...after.plugV]
+    .filter(([tag, v]) => v >= DARK_V && v < WEAK_V && (before.plugV.get(tag) ?? 0) >= WEAK_V)
+    .map(([tag, v]) => `${tag} ${fixed(v, 1)} V`);
+  const say: string[] = [];
+  if (dark.length) say.push(`Dark: ${dark.join(', ')}.`);
+  if (weak.length) say.push(`Weak: ${weak.join(', ')}.`);
+  const conductor = conductorOf(circuit, fault);
+  if (fault.kind === 'corroded' && conductor) {
+    const amps = after.conductorA.get(conductor.id) ?? 0;
+    say.push(`The joint itself gives off ${fixed(amps * amps * fault.ohm, 1)} W and gets hot.`);
+  }
+  if (fault.kind === 'shunt-bypassed' && conductor)
+    say.push(
+      `The meter misses ${fixed(Math.abs((meterAmps(circuit, before) ?? 0) - (meterAmps(circuit, after) ?? 0)), 2)} A: its count drifts away from the battery.`
+    );
+  if (say.length === 0) say.push('Nothing is noticed while everything is on.');
+  return {
+    title: titleOf(circuit, fault, conductor),
+    say,
+    state: fault.kind === 'corroded' || fault.kind === 'shunt-bypassed' ? 'caution' : 'holds',
+    panelV: panelVolts(circuit, after),
+    meterA: meterAmps(circuit, after),
+    plugs: plugsOf(after),
+    short: undefined
+  };
+}
+
+const conductorOf = ({ wiring }: TrialCircuit, fault: Fault): Conductor | undefined =>
+  'conductorId' in fault ? wiring.netlist.conductors.find((c) => c.id === fault.conductorId) : undefined;
+
+function titleOf(circuit: TrialCircuit, fault: Fault, conductor: Conductor | undefined): string {
+  if (fault.kind === 'blown') return `Fuse ${fault.partId} blown`;
+  if (fault.kind === 'dead-part') return `${fault.partId} does not pass current`;
+  const name = conductor ? conductorName(conductor) : '';
+  if (fault.kind === 'open') return `Wire off: ${name}`;
+  if (fault.kind === 'corroded') return `Bad joint: ${name}`;
+  return `Return past the shunt: ${name}`;
+}
+
+type Read = ReturnType<TrialCircuit['read']>;
+const plugsOf = (r: Read) => [...r.plugV].map(([tag, volts]) => ({ tag, volts }));
+
+/** Voltage at the meter on the panel, else at the block. */
+function panelVolts({ wiring }: TrialCircuit, r: Read): number {
+  const meter = wiring.circuits.find((c) => c.portPart?.role === 'meter');
+  if (meter) return r.plugV.get(meter.portTag) ?? 0;
+  return (r.voltsAt({ part: 'block', terminal: '+' }) ?? 0) - (r.voltsAt({ part: 'bus', terminal: '-' }) ?? 0);
+}
+const meterAmps = ({ wiring }: TrialCircuit, r: Read): number | undefined =>
+  wiring.shunt ? (r.partA.get('shunt') ?? 0) : undefined;
+
+export const secondsText = (s: number): string =>
+  !Number.isFinite(s)
+    ? 'never'
+    : s < 0.001
+      ? 'under 1 ms'
+      : s < 1
+        ? `${fixed(s * 1000, 0)} ms`
+        : s < 120
+          ? `${fixed(s, s < 10 ? 1 : 0)} s`
+          : `${fixed(s / 60, 0)} min`;

@@ -1,0 +1,107 @@
+<script lang="ts">
+  import { openCircuitV, sagMilliOhm } from '@haversack/core/battery/model';
+  import { TrialCircuit } from '@haversack/core/trials/circuit';
+  import { FaultFinder, type Answer, type Level, type Seen } from '@haversack/core/trials/finder';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+
+  /** From what the person sees to the culprit: each measurement halves what is left. */
+  const open = useBox();
+  const ready = $derived.by(() => {
+    const b = open.plan.bank;
+    if (!b) return undefined;
+    const airC = 20;
+    return new FaultFinder(new TrialCircuit(open.plan.wiring), {
+      volts: openCircuitV(b.chemistry, 0.7),
+      ohm: sagMilliOhm(b.chemistry, b.part.capacityAh, airC, 0.7) / 1000 / b.count
+    });
+  });
+  const ports = $derived(open.plan.wiring.circuits.filter((c) => c.circuit.purpose === 'load'));
+  let seen = $state.raw<Seen[]>([]);
+  let answers = $state.raw<Answer[]>([]);
+  const step = $derived(ready && seen.some((s) => s.level !== 'full') ? ready.step(seen, answers) : undefined);
+  const WORDS: Record<Level, string> = { full: 'works', low: 'weak', none: 'dead' };
+  const ORDER: Level[] = ['full', 'low', 'none'];
+  const LEVELS: Record<Level, string> = { full: 'all of it', low: 'less', none: 'nothing' };
+
+  function see(portTag: string, value: string): void {
+    seen = [...seen.filter((s) => s.portTag !== portTag), ...(value ? [{ portTag, level: value as Level }] : [])];
+    answers = [];
+  }
+</script>
+
+<section class="grid max-w-4xl gap-4 p-6 max-md:p-3" aria-label="Fault finder">
+  {#if !ready || ports.length === 0}
+    <p>A battery and at least one circuit are needed.</p>
+  {:else}
+    <div>
+      <h2>What do you see?</h2>
+      <p class="lab">Everything switched on and plugged in. Say only what you looked at.</p>
+      <div class="mt-2 grid grid-cols-[repeat(auto-fill,minmax(200px,1fr))] gap-x-6">
+        {#each ports as c (c.circuit.id)}
+          <label class="row"
+            ><span class="truncate"><b>{c.portTag}</b> {c.feeds}</span><select
+              class="in"
+              aria-label="{c.portTag} {c.feeds}"
+              value={seen.find((s) => s.portTag === c.portTag)?.level ?? ''}
+              onchange={(e) => see(c.portTag, e.currentTarget.value)}
+              ><option value="">not looked</option>{#each ORDER as l (l)}<option value={l}>{WORDS[l]}</option
+                >{/each}</select
+            ></label
+          >
+        {/each}
+      </div>
+    </div>
+    {#if step}
+      <div class="rounded-box border border-line2 bg-raise p-4" role="status" aria-label="Next measurement">
+        {#if step.left.length === 0}
+          <h2>No single fault explains this</h2>
+          <p class="mt-1">Look again at the ports, take an answer back, or look for two faults at once.</p>
+        {:else if step.left.length === 1}
+          <h2>{step.left[0]!.name}</h2>
+          <p class="mt-1 text-[14px]">{step.left[0]!.mend}</p>
+        {:else if step.next}
+          <h2>Measure: {step.next.probe.say}</h2>
+          <p class="lab mt-1">
+            Voltmeter, 20 V range. Do not let the tips touch metal beside. {step.left.length} suspects left.
+          </p>
+          <div class="mt-3 flex flex-wrap gap-2">
+            {#each ORDER as l (l)}
+              {@const e = step.next.expect.find((x) => x.level === l)}
+              <button
+                type="button"
+                class="btn"
+                onclick={() => (answers = [...answers, { probe: step.next!.probe, level: l }])}
+                >{e ? e.volts : LEVELS[l]}<span class="lab ml-2"
+                  >{e ? `leaves ${e.suspects.length}` : 'not expected'}</span
+                ></button
+              >
+            {/each}
+          </div>
+        {:else}
+          <h2>{step.left.length} suspects that no voltage tells apart</h2>
+          <p class="mt-1">Begin with the likeliest: {step.left[0]!.name}. {step.left[0]!.mend}</p>
+        {/if}
+        {#if step.left.length > 0}
+          <details class="mt-3">
+            <summary class="lab">Suspects, likeliest first</summary>
+            <ul class="mt-1">
+              {#each step.left as s (s.id)}<li>{s.name}</li>{/each}
+            </ul>
+          </details>
+        {/if}
+      </div>
+      {#if answers.length > 0}
+        <ol class="lab">
+          {#each answers as a, i (a.probe.id)}<li>
+              {a.probe.say}: {LEVELS[a.level]}
+              <button type="button" class="fig" onclick={() => (answers = answers.slice(0, i))}>take back</button>
+            </li>{/each}
+        </ol>
+      {/if}
+    {/if}
+    <p class="lab">
+      Measure with the main fuse in and hands dry; take rings and watch off. A fuse that blows again at once means a
+      short: leave it out and look for that first.
+    </p>
+  {/if}
+</section>

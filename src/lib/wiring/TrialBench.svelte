@@ -1,0 +1,119 @@
+<script lang="ts">
+  import { openCircuitV, sagMilliOhm } from '@haversack/core/battery/model';
+  import { shortSources, TrialCircuit, type Fault } from '@haversack/core/trials/circuit';
+  import { conductorName, positiveTerminals, whereOf } from '@haversack/core/trials/survey';
+  import { trial } from '@haversack/core/trials/trial';
+  import { fixed } from '@haversack/core/quantity/format';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import Mark from '$lib/ui/Mark.svelte';
+
+  /** One thing goes wrong: what happens, and what the meters would show. Nothing is changed in the design. */
+  const open = useBox();
+  const wiring = $derived(open.plan.wiring);
+  const circuit = $derived(new TrialCircuit(wiring));
+  const sources = $derived.by(() => {
+    const b = open.plan.bank;
+    if (!b) return undefined;
+    const airC = open.doc.outing.airC;
+    return {
+      ...shortSources(b, airC),
+      usual: {
+        volts: openCircuitV(b.chemistry, 0.7),
+        ohm: sagMilliOhm(b.chemistry, b.part.capacityAh, airC, 0.7) / 1000 / b.count
+      }
+    };
+  });
+  type Kind = Fault['kind'];
+  const KINDS: Record<Kind, string> = {
+    short: 'a short',
+    blown: 'a fuse is blown',
+    open: 'a wire comes off',
+    corroded: 'a joint corrodes',
+    'dead-part': 'a switch or port fails',
+    'shunt-bypassed': 'a return goes past the shunt'
+  };
+  let kind = $state<Kind>('short');
+  let place = $state('');
+  const wires = $derived(wiring.netlist.conductors.filter((c) => c.polarity !== 'sense' && c.lengthMm > 0));
+  const places = $derived.by((): { id: string; word: string; fault: Fault }[] => {
+    const parts = wiring.netlist.parts;
+    if (kind === 'short')
+      return positiveTerminals(circuit).map((at) => ({
+        id: `${at.part} ${at.terminal}`,
+        word: whereOf(circuit, at),
+        fault: { kind: 'short', at }
+      }));
+    if (kind === 'blown')
+      return parts
+        .filter((p) => p.kind === 'fuse')
+        .map((p) => ({ id: p.id, word: `${p.id} ${p.ratingA ?? '?'} A`, fault: { kind: 'blown', partId: p.id } }));
+    if (kind === 'dead-part')
+      return parts
+        .filter((p) => p.kind === 'switch' || p.kind === 'port')
+        .map((p) => ({ id: p.id, word: p.label, fault: { kind: 'dead-part', partId: p.id } }));
+    if (kind === 'shunt-bypassed')
+      return wires
+        .filter((c) => c.to.part === 'bus')
+        .map((c) => ({
+          id: c.id,
+          word: `return of ${c.from.part}`,
+          fault: { kind: 'shunt-bypassed', conductorId: c.id }
+        }));
+    return wires.map((c) => ({
+      id: c.id,
+      word: conductorName(c),
+      fault: kind === 'open' ? { kind: 'open', conductorId: c.id } : { kind: 'corroded', conductorId: c.id, ohm: 1.5 }
+    }));
+  });
+  const chosen = $derived(places.find((p) => p.id === place) ?? places[0]);
+  const outcome = $derived(sources && chosen ? trial(circuit, sources, chosen.fault) : undefined);
+</script>
+
+<section class="grid max-w-4xl gap-4 p-6 max-md:p-3" aria-label="Trials">
+  <div class="flex flex-wrap items-center gap-3">
+    <label class="flex items-center gap-2"
+      >What if <select class="in" aria-label="What goes wrong" bind:value={kind}
+        >{#each Object.entries(KINDS) as [k, word] (k)}<option value={k}>{word}</option>{/each}</select
+      ></label
+    >
+    <label class="flex items-center gap-2"
+      >where <select
+        class="in max-w-72"
+        aria-label="Where"
+        value={chosen?.id ?? ''}
+        onchange={(e) => (place = e.currentTarget.value)}
+        >{#each places as p (p.id)}<option value={p.id}>{p.word}</option>{/each}</select
+      ></label
+    >
+  </div>
+  {#if !sources}<p>Choose a battery first.</p>
+  {:else if !chosen}<p>There is nothing of the kind in this circuit.</p>
+  {:else if outcome}
+    <div class="rounded-box border border-line2 bg-raise p-4" role="status">
+      <h2 class="flex items-center gap-2"><Mark state={outcome.state} size={20} />{outcome.title}</h2>
+      {#each outcome.say as s (s)}<p class="mt-1 text-[14px]">{s}</p>{/each}
+      <div class="mt-3 grid gap-x-8 md:grid-cols-2">
+        <div>
+          <div class="row">
+            <span>The voltmeter shows</span><span class="val"
+              ><span class="n">{fixed(outcome.panelV, 2)}</span><span class="u">V</span></span
+            >
+          </div>
+          {#if outcome.meterA !== undefined}<div class="row">
+              <span>The shunt meter shows</span><span class="val"
+                ><span class="n">{fixed(outcome.meterA, 2)}</span><span class="u">A</span></span
+              >
+            </div>{/if}
+        </div>
+        <div>
+          {#each outcome.plugs as p (p.tag)}<div class="row">
+              <span>{p.tag}</span><span class="val"
+                ><span class="n">{fixed(Math.max(0, p.volts), 2)}</span><span class="u">V</span></span
+              >
+            </div>{/each}
+        </div>
+      </div>
+    </div>
+    <p class="lab">Everything on and plugged in, battery 70 % full. After a short: once it has opened.</p>
+  {/if}
+</section>
