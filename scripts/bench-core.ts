@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
-import { shortSources, TrialCircuit } from '../core/src/trials/circuit.ts';
+import { positiveTerminals, shortSources, TrialCircuit } from '../core/src/trials/circuit.ts';
 import { suspects } from '../core/src/trials/finder.ts';
-import { oneShort, positiveTerminals } from '../core/src/trials/survey.ts';
+import { oneShort } from '../core/src/trials/survey.ts';
 import { hardCases } from '../core/src/case/hard-cases.ts';
 import { packing } from '../core/src/case/pack.ts';
 import { STARTER_CATALOGUE } from '../core/src/catalogue/starter.ts';

@@ -2,7 +2,7 @@ import type { Bank } from '../battery/bank.ts';
 import { adiabaticA2s, ampacityA, knownSize } from '../wiring/conductor.ts';
 import { openingTimeS } from '../wiring/fuse.ts';
 import type { Conductor, Terminal } from '../wiring/netlist.ts';
-import { shortSources, TrialCircuit, type Source } from './circuit.ts';
+import { positiveTerminals, shortSources, TrialCircuit, type Source } from './circuit.ts';
 
 export type Opening = { partId: string; minS: number; maxS: number };
 export type ShortTrial = {
@@ -61,18 +61,6 @@ export function* survey(circuit: TrialCircuit, bank: Bank, airC: number): Genera
     if (i % 4 === 3) yield i / places.length;
   }
   return out;
-}
-
-/** Terminals that carry the positive pole. */
-export function positiveTerminals({ wiring }: TrialCircuit): Terminal[] {
-  const seen = new Map<string, Terminal>();
-  const add = (t: Terminal) => seen.set(`${t.part} ${t.terminal}`, t);
-  for (const c of wiring.netlist.conductors) {
-    if (c.polarity !== 'positive') continue;
-    add(c.from);
-    add(c.to);
-  }
-  return [...seen.values()];
 }
 
 export function oneShort(circuit: TrialCircuit, at: Terminal, source: Source, battery: 'weak' | 'strong'): ShortTrial {

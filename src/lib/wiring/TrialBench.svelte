@@ -1,7 +1,7 @@
 <script lang="ts">
   import { openCircuitV, sagMilliOhm } from '@haversack/core/battery/model';
-  import { shortSources, TrialCircuit, type Fault } from '@haversack/core/trials/circuit';
-  import { conductorName, positiveTerminals, whereOf } from '@haversack/core/trials/survey';
+  import { positiveTerminals, shortSources, TrialCircuit, type Fault } from '@haversack/core/trials/circuit';
+  import { conductorName, whereOf } from '@haversack/core/trials/survey';
   import { trial } from '@haversack/core/trials/trial';
   import { fixed } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
