@@ -188,3 +188,13 @@ test('run list: every lead once, both its ends crimped, lengths never shorter th
     expect(list.sleeves.reduce((s, t) => s + t.count, 0)).toBe(2 * cut.length);
   }
 });
+
+test('only what lies before the first fuse counts as beyond protection', () => {
+  const { plan, circuit } = of(canal);
+  const rows = finished(survey(circuit, plan.bank!, 6));
+  expect([...new Set(rows.filter((r) => r.unprotected).map((r) => r.where))]).toEqual([
+    'at the battery posts',
+    'before F0'
+  ]);
+  expect(rows.filter((r) => !r.unprotected && !r.holds)).toEqual([]);
+});

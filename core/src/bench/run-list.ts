@@ -30,6 +30,9 @@ const DIES: readonly [upToMm2: number, colour: string, die: string][] = [
 ];
 const HEX_DIE = 'bare lug, hexagon die of its size';
 
+/** Switches from this rating on have studs. @source typical of rotary battery switches */
+const STUD_FROM_A = 40;
+
 /** Lead cut with this much over, to the next 10 mm: a short one is scrap. */
 const CUT_STEP_MM = 10;
 
@@ -46,6 +49,7 @@ const terminalOf = (box: Box, part: NetPart): string => {
   if (part.kind === 'shunt') return 'ring M6';
   if (part.kind === 'bus') return 'ring M4';
   if (part.id === 'F0') return 'ring M5';
+  if (part.kind === 'switch' && (part.ratingA ?? 0) >= STUD_FROM_A) return 'ring M8';
   return 'spade 6.3';
 };
 const sleeveOf = (terminal: string): string => (terminal.startsWith('ring') ? 'heat-shrink with glue' : 'heat-shrink');

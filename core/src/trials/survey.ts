@@ -17,6 +17,8 @@ export type ShortTrial = {
   /** Tags of the ports that go dark. */
   dark: string[];
   hottest: { conductorId: string; name: string; currentA: number; share: number } | undefined;
+  /** It lies before the first fuse: nothing can open, only a short, sheathed lead helps. */
+  unprotected: boolean;
   /** The hottest wire stays within its limit until something has opened. */
   holds: boolean;
 };
@@ -49,7 +51,8 @@ export function wireShare(
   return (endC - wire.insulationC) / LONG_K;
 }
 
-const OWN = 1e-9;
+/** A fuse carries the short from this current on; less is the leak of the calculation. */
+const CARRIES_A = 0.1;
 
 /** Every positive terminal shorted in turn, with the battery at its weakest and at its strongest. */
 export function* survey(circuit: TrialCircuit, bank: Bank, airC: number): Generator<number, ShortTrial[]> {
@@ -71,7 +74,7 @@ export function oneShort(circuit: TrialCircuit, at: Terminal, source: Source, ba
     .flatMap((p): Opening[] => {
       const amps = reading.partA.get(p.id) ?? 0;
       const family = circuit.familyOf.get(p.id);
-      if (!family || amps < p.ratingA! * OWN) return [];
+      if (!family || amps < CARRIES_A) return [];
       const t = openingTimeS(family, p.ratingA!, amps);
       return Number.isFinite(t.minS) ? [{ partId: p.id, ...t }] : [];
     })
@@ -106,6 +109,7 @@ export function oneShort(circuit: TrialCircuit, at: Terminal, source: Source, ba
     maybe: opens ? fuses.filter((f) => f !== opens && f.minS < opens.maxS).map((f) => f.partId) : [],
     dark: darkAfter(circuit, opens?.partId),
     hottest,
+    unprotected: !wiring.netlist.parts.some((p) => p.kind === 'fuse' && (reading.partA.get(p.id) ?? 0) > CARRIES_A),
     holds: (hottest?.share ?? 0) <= 1
   };
 }

@@ -168,7 +168,8 @@ export function netlist(input: NetInput): Netlist {
     let from = b.always ? source : feed;
     if (b.hasFuse) {
       part(b.fuseTag, 'fuse', `Fuse ${b.fuseTag}`, ['in', 'out'], b.fuseA, b.fuseMilliOhm);
-      if (b.always || !input.hasBlock) wire(from, at(b.fuseTag, 'in'), 'positive', b.size, 60, b.circuitId);
+      // ahead of the branch fuse only the main one protects: that stub is as thick as the main wire
+      if (b.always || !input.hasBlock) wire(from, at(b.fuseTag, 'in'), 'positive', input.mainSize, 60, b.circuitId);
       else wire(from, at(b.fuseTag, 'in'), 'positive', null, 0, b.circuitId); // inside the block
       from = at(b.fuseTag, 'out');
     }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { ShortTrial } from '@haversack/core/trials/survey';
   import { secondsText } from '@haversack/core/trials/trial';
   import { fixed } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -12,9 +13,12 @@
     void open.doc;
     if (open.plan.bank) heavy.wantSurvey();
   });
-  const rows = $derived(heavy.survey ?? []);
-  const burning = $derived(rows.filter((r) => !r.holds));
-  const never = $derived(rows.filter((r) => r.holds && !r.opens));
+  const rank = (r: ShortTrial) => (r.unprotected ? 1 : !r.holds ? 0 : r.opens ? 3 : 2);
+  const rows = $derived([...(heavy.survey ?? [])].sort((a, b) => rank(a) - rank(b)));
+  const burning = $derived(rows.filter((r) => !r.holds && !r.unprotected));
+  const never = $derived(rows.filter((r) => r.holds && !r.opens && !r.unprotected));
+  const before = $derived(rows.filter((r) => r.unprotected));
+  const mark = (r: ShortTrial) => (r.unprotected ? 'note' : !r.holds ? 'stop' : r.opens ? 'holds' : 'caution');
 </script>
 
 <section class="grid gap-4 p-6 max-md:p-3" aria-label="Survey of shorts" aria-busy={heavy.busy.survey}>
@@ -28,8 +32,11 @@
         >{rows.length} shorts tried.
         {burning.length
           ? `In ${burning.length} a wire goes beyond its limit before anything opens.`
-          : 'No single short leaves a wire beyond its limit before something opens.'}
-        {never.length ? `In ${never.length} nothing opens, and the wire bears it.` : ''}</span
+          : 'No single short behind a fuse leaves a wire beyond its limit before something opens.'}
+        {never.length ? `In ${never.length} nothing opens, and the wire bears it.` : ''}
+        {before.length
+          ? `${before.length} lie before the first fuse, where nothing can open: keep that lead short, sheathed and away from metal.`
+          : ''}</span
       >
     </p>
     <div class="overflow-x-auto">
@@ -44,11 +51,9 @@
         <tbody>
           {#each rows as r (`${r.at.part} ${r.at.terminal} ${r.battery}`)}
             <tr>
-              <td
-                ><span class="flex items-center gap-2"
-                  ><Mark state={r.holds ? (r.opens ? 'holds' : 'caution') : 'stop'} size={14} />{r.where}</span
-                ></td
-              ><td>{r.battery}</td><td class="num n">{fixed(r.currentA, 0)}</td><td
+              <td><span class="flex items-center gap-2"><Mark state={mark(r)} size={14} />{r.where}</span></td><td
+                >{r.battery}</td
+              ><td class="num n">{fixed(r.currentA, 0)}</td><td
                 >{r.opens ? r.opens.partId : 'nothing'}{r.maybe.length ? ` (${r.maybe.join(', ')})` : ''}</td
               ><td class="num n">{r.opens ? secondsText(r.opens.minS) : ''}</td><td class="num n"
                 >{r.opens ? secondsText(r.opens.maxS) : ''}</td
