@@ -8,18 +8,26 @@ const VIEWS = [
   'battery?view=join',
   'battery?view=charge',
   'battery?view=volts',
-  'ports?view=holes'
+  'ports?view=holes',
+  'ports?view=water',
+  'ports?view=labels',
+  'ports?view=brackets',
+  'wiring?view=paths',
+  'wiring?view=survey',
+  'wiring?view=trials',
+  'wiring?view=finder',
+  'wiring?view=runs'
 ];
 const STAGES = ['outing', 'battery', 'case', 'ports', 'wiring', 'kit', 'bench', 'logbook'];
 
 for (const theme of ['day', 'night'] as const) {
   test(`axe finds nothing on any screen, ${theme} theme`, async ({ page }) => {
-    test.setTimeout(240_000);
+    test.setTimeout(300_000);
     await page.addInitScript((name) => localStorage.setItem('haversack-theme', name), theme);
     const id = await boxId(page, 'Saltmarsh hide box');
     for (const path of ['/', '/parts', ...[...STAGES, ...VIEWS].map((s) => `/box/${id}/${s}`)]) {
       await open(page, path);
-      await page.waitForTimeout(900);
+      await page.waitForTimeout(700);
       const { violations } = await new AxeBuilder({ page }).analyze();
       expect
         .soft(
@@ -33,5 +41,9 @@ for (const theme of ['day', 'night'] as const) {
         )
         .toEqual([]);
     }
+    await open(page, `/box/${id}/case`);
+    await page.getByRole('button', { name: 'Measure my own' }).click();
+    const sheet = await new AxeBuilder({ page }).analyze();
+    expect.soft(sheet.violations.map((v) => `measuring sheet: ${v.id}`)).toEqual([]);
   });
 }

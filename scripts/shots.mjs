@@ -8,7 +8,10 @@ import { root } from './ensure.mjs';
 const base = process.argv[2] ?? 'http://127.0.0.1:4173';
 const out = join(root, 'docs/screenshots');
 mkdirSync(out, { recursive: true });
-const browser = await chromium.launch({ executablePath: ensureBrowser(), args: ['--no-sandbox', '--disable-gpu'] });
+const browser = await chromium.launch({
+  executablePath: ensureBrowser(), // software rendering, for the view that is turned about
+  args: ['--no-sandbox', '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader']
+});
 const { boxes } = await (await fetch(`${base}/api/boxes`)).json();
 const hide = boxes.find((b) => b.name.startsWith('Saltmarsh')).id;
 
@@ -47,6 +50,14 @@ await shot('outing-sure', `/box/${hide}/outing`, { wait: 3500, scroll: 585 });
 await shot('season', `/box/${hide}/outing?view=season`, { wait: 2500 });
 await shot('battery-compare', `/box/${hide}/battery?view=compare`, { wait: 5000 });
 await shot('battery-charge', `/box/${hide}/battery?view=charge`);
+await shot('case-3d', `/box/${hide}/case`, {
+  before: async (page) => {
+    await page.getByRole('button', { name: 'Turn it about' }).click();
+    await page.waitForTimeout(2500);
+  }
+});
+await shot('shorts', `/box/${hide}/wiring?view=survey`, { wait: 3500 });
+await shot('labels', `/box/${hide}/ports?view=labels`);
 await shot('holes', `/box/${hide}/ports?view=holes`);
 await shot('outing-night', `/box/${hide}/outing`, { night: true });
 await shot('logbook-phone', `/box/${hide}/logbook`, { width: 390, height: 844 });

@@ -16,6 +16,7 @@ import { demoBoxes } from '../src/demo/boxes.ts';
 import { BoxBuilder } from '../src/demo/builder.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { finished } from '../src/work.ts';
+import { runMm } from '../src/wiring/lengths.ts';
 import { expectDigits, M, without } from './vectors.ts';
 
 const v = (key: string): number => M[key]!;
@@ -213,4 +214,23 @@ test('a document of version 1 is taken over with nothing lost', () => {
   expect(taken.ports.map((p) => p.id)).toEqual(now.ports.map((p) => p.id));
   expect(taken.bank.mayLie).toBe(true);
   expect(fromOlder({ format: 'other' })).toEqual({ format: 'other' });
+});
+
+test('a run to a hinged lid reaches it open; a longer one than to the wall beside it', () => {
+  const hide = demoBoxes()[0]!;
+  const fit = caseFit(hide)!;
+  const c = fit.part;
+  const from = { xMm: 100, yMm: 40, zMm: 60 };
+  const to = { xMm: 100, yMm: 60, zMm: c.depthMm + c.lidDepthMm };
+  const shut = runMm(from, to, undefined).lengthMm;
+  const hinged = runMm(from, to, c).lengthMm;
+  const lead = lidLead(
+    { acrossMm: c.rimWidthMm - from.yMm, upMm: from.zMm - c.depthMm },
+    { acrossMm: c.rimWidthMm - to.yMm, upMm: c.lidDepthMm },
+    110
+  );
+  expect(hinged).toBeGreaterThan(shut);
+  expect(hinged).toBeGreaterThanOrEqual(lead.leadMm);
+  expect(runMm(from, to, { ...c, hinge: 'none' }).lengthMm).toBe(shut + 150);
+  expect(runMm(undefined, to, c).assumed).toBe(true);
 });

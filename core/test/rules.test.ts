@@ -84,6 +84,8 @@ const TRIPS: Record<string, () => Box> = {
   'device-overvoltage': () => change(good, set(`devices/${device(good, 'Bait aerator').id}/maxV`, 13)),
   'device-undervoltage': () => change(good, set(`devices/${device(good, 'Bite-alarm receiver').id}/minV`, 12.7)),
   'tilts-on-handle': () => hide,
+  'lead-too-short': () => change(good, set(`circuits/${lamp}/lengthMm`, setTo(60))),
+  'lead-too-long': () => change(good, set(`circuits/${lamp}/lengthMm`, setTo(2500))),
   'internal-heat': () =>
     change(hide, set('parts/body-inverter', starter('body', 'body-inverter')), {
       op: 'add',

@@ -13,7 +13,9 @@ export const uTurnMm = (outsideMm: number, radii: number = BEND_FIXED): number =
 export const sagMm = (spanMm: number, slackMm: number): number => Math.sqrt((3 * spanMm * slackMm) / 8);
 
 /** Tail at each end of a lead to the lid, and length over the farthest reach. @source mechanical reference 3.2 (rules of thumb) */
-const TAIL_MM = 25;
+export const LID_TAIL_MM = 25;
+/** How far a lid on hinges opens, degrees. @source rule of thumb: until it leans back on its stay */
+export const LID_OPENS_DEG = 110;
 const REACH = 1.1;
 
 export type LidLead = {
@@ -47,7 +49,7 @@ export function lidLead(
   const closedMm = reach(0);
   const openMm = reach(open);
   const longestMm = between + open < Math.PI ? openMm : a + b;
-  const leadMm = REACH * longestMm + 2 * TAIL_MM;
+  const leadMm = REACH * longestMm + 2 * LID_TAIL_MM;
   return {
     bodyMm: a,
     lidMm: b,
@@ -56,6 +58,6 @@ export function lidLead(
     openMm,
     longestMm,
     leadMm,
-    slackMm: leadMm - 2 * TAIL_MM - closedMm
+    slackMm: leadMm - 2 * LID_TAIL_MM - closedMm
   };
 }

@@ -53,6 +53,8 @@ import { inverterPresent } from './rules/inverter-present.ts';
 import { ipOpenInUse } from './rules/ip-open-in-use.ts';
 import { ipWeakest } from './rules/ip-weakest.ts';
 import { leadAcidSealedCharge } from './rules/lead-acid-sealed-charge.ts';
+import { leadTooLong } from './rules/lead-too-long.ts';
+import { leadTooShort } from './rules/lead-too-short.ts';
 import { lfpVoltGauge } from './rules/lfp-volt-gauge.ts';
 import { lidSwing } from './rules/lid-swing.ts';
 import { lidWireTrap } from './rules/lid-wire-trap.ts';
@@ -172,6 +174,8 @@ export const RULES: readonly Rule[] = [
   ipOpenInUse,
   ipWeakest,
   leadAcidSealedCharge,
+  leadTooLong,
+  leadTooShort,
   lfpVoltGauge,
   lidSwing,
   lidWireTrap,

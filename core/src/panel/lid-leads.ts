@@ -1,9 +1,7 @@
-import { lidLead, uTurnMm, type LidLead } from '../case/cable.ts';
+import { LID_OPENS_DEG, lidLead, uTurnMm, type LidLead } from '../case/cable.ts';
 import type { CaseFit } from '../case/fit.ts';
 import type { PortPlan } from './panel.ts';
 
-/** How far a lid on hinges opens, degrees. @source rule of thumb: until it leans back on its stay */
-export const LID_OPENS_DEG = 110;
 /** Small stranded leads in a pair, mm across. @source mechanical reference 3.1 (example) */
 const LEAD_MM = 6;
 

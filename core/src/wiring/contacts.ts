@@ -14,7 +14,7 @@ export const DROP_BASE_V = 12;
 
 /** Extra on every run for crimps, strips and a service loop, mm. @source rule of thumb */
 export const TAILS_MM = 80;
-/** A run to the lid must let it open. @source mechanical reference 3.2: about the diagonal of the swing */
+/** More for a run to a loose lid, which is laid beside the box, mm. @source rule of thumb */
 export const LID_SWING_MM = 150;
 /** Runs in a box longer than this count as a bundle. @source electrical reference 2 */
 export const BUNDLE_LENGTH_MM = 600;

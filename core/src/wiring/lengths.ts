@@ -1,4 +1,6 @@
+import { LID_OPENS_DEG, LID_TAIL_MM, lidLead } from '../case/cable.ts';
 import type { Point } from '../case/faces.ts';
+import type { PartOf } from '../catalogue/part.ts';
 import { onWall } from '../case/faces.ts';
 import type { CaseFit } from '../case/fit.ts';
 import type { Port } from '../box/schema.ts';
@@ -19,15 +21,24 @@ export function bodyPoint(fit: CaseFit | undefined, id: string): Point | undefin
 
 /**
  * One-way run between two points, along the walls: right-angled path, tails and a service loop, 5 % for routing,
- * up to the next 10 mm; a run to the lid lets the lid open.
+ * up to the next 10 mm; a run to a hinged lid reaches it open (mechanical reference 3.2), one to a loose lid beside the box.
+ * @param lid the case, when the run goes to its lid
  */
 export function runMm(
   from: Point | undefined,
   to: Point | undefined,
-  toLid: boolean
+  lid: PartOf<'case'> | undefined
 ): { lengthMm: number; assumed: boolean } {
   if (!from || !to) return { lengthMm: UNKNOWN_RUN_MM, assumed: true };
-  return { lengthMm: tidy(along(from, to) * 1.05 + TAILS_MM + (toLid ? LID_SWING_MM : 0)), assumed: false };
+  const shut = along(from, to) * 1.05;
+  if (!lid) return { lengthMm: tidy(shut + TAILS_MM), assumed: false };
+  // a loose lid is laid beside the box
+  if (lid.hinge === 'none') return { lengthMm: tidy(shut + TAILS_MM + LID_SWING_MM), assumed: false };
+  const across = (p: Point) => (lid.hinge === 'back' ? lid.rimWidthMm - p.yMm : p.xMm);
+  const over = (p: Point) => ({ acrossMm: across(p), upMm: p.zMm - lid.depthMm });
+  const sideways = lid.hinge === 'back' ? Math.abs(from.xMm - to.xMm) : Math.abs(from.yMm - to.yMm);
+  const open = lidLead(over(from), over(to), LID_OPENS_DEG);
+  return { lengthMm: tidy(Math.max(shut, open.leadMm - 2 * LID_TAIL_MM + sideways) + TAILS_MM), assumed: false };
 }
 
 export const portPoint = (fit: CaseFit | undefined, port: Port | undefined): Point | undefined =>

@@ -71,13 +71,14 @@ export function mainPlan({ box, catalogue, need, bank, fit }: Sources, circuits:
       : setWire;
   const judged = wire && knownSize(wire) ? wire : THINNEST;
   const fuseDistanceMm = valueOf(box.wiring.mainFuseFromBatteryMm, holder?.usualDistanceMm);
+  const lid = box.ports.find((p) => p.id === masterId)?.face === 'lid' ? fit?.part : undefined;
   const run = runMm(
     bodyPoint(fit, 'battery-1'),
     portPoint(
       fit,
       box.ports.find((p) => p.id === masterId)
     ) ?? bodyPoint(fit, 'fuse-block'),
-    false
+    lid
   );
   const second = masterId
     ? runMm(
@@ -86,7 +87,7 @@ export function mainPlan({ box, catalogue, need, bank, fit }: Sources, circuits:
           box.ports.find((p) => p.id === masterId)
         ),
         bodyPoint(fit, 'fuse-block'),
-        false
+        lid
       )
     : { lengthMm: 0 };
   const leadMm = outsideLeadMm(box);

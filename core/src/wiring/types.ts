@@ -23,6 +23,8 @@ export type CircuitPlan = {
   meanA: number;
   inrushA2s: number;
   lengthMm: number;
+  /** What the layout asks for, lid open, tails and service loop in; undefined while a place is not known. */
+  neededMm: number | undefined;
   lengthOrigin: Origin;
   lengthAssumed: boolean;
   wire: WireSize | undefined;

@@ -73,7 +73,7 @@ export function wiringPlan(sources: Sources): WiringPlan {
         fit,
         box.ports.find((p) => p.id === c.portId)
       ),
-      box.ports.find((p) => p.id === c.portId)?.face === 'lid'
+      box.ports.find((p) => p.id === c.portId)?.face === 'lid' ? fit?.part : undefined
     )
   );
   const longest = Math.max(0, ...box.circuits.map((c, i) => valueOf(c.lengthMm, runs[i]!.lengthMm) ?? 0));
@@ -200,6 +200,7 @@ function draftCircuit({ box, catalogue, need, bank }: Sources, circuit: Circuit,
     meanA: quiescent + demands.reduce((s, d) => s + d.meanA, 0),
     inrushA2s,
     lengthMm: valueOf(circuit.lengthMm, x.run.lengthMm) ?? x.run.lengthMm,
+    neededMm: x.run.assumed ? undefined : x.run.lengthMm,
     lengthOrigin: circuit.lengthMm.is,
     lengthAssumed: circuit.lengthMm.is === 'auto' && x.run.assumed,
     wire: setWire,

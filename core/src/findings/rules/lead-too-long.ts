@@ -1,0 +1,30 @@
+import { AUTO } from '../../box/attr.ts';
+import { circuitPlace, rule, set } from '../rule.ts';
+
+/** What may be too long before there is no home for it, mm. @source rule of thumb: one more loop of a hand's breadth */
+const MOST_MORE_MM = 250;
+
+/** A lead far longer than its way: it must be stowed, gets pinched by the lid, and loses voltage. */
+export const leadTooLong = rule('lead-too-long', 'fits', 'wiring', (x) =>
+  x.wiring.circuits.flatMap((c) => {
+    if (c.lengthOrigin !== 'set' || c.neededMm === undefined || c.lengthMm <= c.neededMm + MOST_MORE_MM) return [];
+    const more = Math.round(c.lengthMm - c.neededMm);
+    return [
+      {
+        at: circuitPlace(c.circuit.id, c.tag),
+        severity: 'caution' as const,
+        short: `${c.tag} is ${more} mm too long`,
+        title: `The lead to ${c.portTag} is ${more} mm too long`,
+        why: `The way is ${c.neededMm} mm with a service loop. What is over lies under the lid, is pinched when it shuts, and costs voltage.`,
+        figures: { lengthMm: c.lengthMm, neededMm: c.neededMm },
+        remedies: [
+          {
+            label: `Cut it ${c.neededMm} mm`,
+            effect: `${((2 * more) / 1000).toFixed(1)} m less wire`,
+            edits: [set(`circuits/${c.circuit.id}/lengthMm`, AUTO)]
+          }
+        ]
+      }
+    ];
+  })
+);

@@ -1,0 +1,31 @@
+import { AUTO } from '../../box/attr.ts';
+import { circuitPlace, rule, set } from '../rule.ts';
+
+/** Of what the layout asks for, so much is tail and loop: shorter than the rest, and it does not reach at all, mm. */
+const SPARE_MM = 80;
+
+/** A lead set or cut shorter than the way to its port: it does not reach, or the lid pulls at it. */
+export const leadTooShort = rule('lead-too-short', 'safe', 'wiring', (x) =>
+  x.wiring.circuits.flatMap((c) => {
+    if (c.lengthOrigin !== 'set' || c.neededMm === undefined || c.lengthMm >= c.neededMm - SPARE_MM / 2) return [];
+    const lid = x.panel?.ports.find((p) => p.port.id === c.circuit.portId)?.port.face === 'lid';
+    const never = c.lengthMm < c.neededMm - SPARE_MM;
+    return [
+      {
+        at: circuitPlace(c.circuit.id, c.tag),
+        severity: never ? ('stop' as const) : ('caution' as const),
+        short: `${c.tag} is ${Math.round(c.neededMm - c.lengthMm)} mm short`,
+        title: `The lead to ${c.portTag} is ${Math.round(c.neededMm - c.lengthMm)} mm short`,
+        why: `${Math.round(c.lengthMm)} mm are set; along the walls${lid ? ', with the lid open,' : ''} with a service loop it wants ${c.neededMm} mm.${never ? (lid ? ' Opening the lid pulls it off.' : ' It does not reach.') : ''}`,
+        figures: { lengthMm: c.lengthMm, neededMm: c.neededMm },
+        remedies: [
+          {
+            label: `Cut it ${c.neededMm} mm`,
+            effect: 'reaches with a loop to spare',
+            edits: [set(`circuits/${c.circuit.id}/lengthMm`, AUTO)]
+          }
+        ]
+      }
+    ];
+  })
+);
