@@ -1,3 +1,4 @@
+import { movePort } from './move-port.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
 import type { Box } from '../box/schema.ts';
 import { faceSizeMm, freeDepthMm, wallMmOf } from '../case/faces.ts';
@@ -40,10 +41,7 @@ export function depthRemedies(box: Box, fit: CaseFit, catalogue: Catalogue, p: P
     out.push({
       label: `Move to ${lengthText(spot.xMm, unit)}, ${mm(spot.yMm)}`,
       effect: 'room behind, edges and neighbours kept',
-      edits: [
-        { op: 'set', path: `ports/${p.port.id}/xMm`, value: spot.xMm },
-        { op: 'set', path: `ports/${p.port.id}/yMm`, value: spot.yMm }
-      ]
+      edits: movePort(p.port.id, spot)
     });
   if (p.behindId !== undefined && p.behindId in box.placements) {
     const edits: Edit[] = [{ op: 'remove', path: `placements/${p.behindId}` }];
@@ -62,11 +60,7 @@ export function depthRemedies(box: Box, fit: CaseFit, catalogue: Catalogue, p: P
     out.push({
       label: `Move to the ${other.face}`,
       effect: `at ${lengthText(other.at.xMm, unit)}, ${mm(other.at.yMm)}, clear behind`,
-      edits: [
-        { op: 'set', path: `ports/${p.port.id}/face`, value: other.face },
-        { op: 'set', path: `ports/${p.port.id}/xMm`, value: other.at.xMm },
-        { op: 'set', path: `ports/${p.port.id}/yMm`, value: other.at.yMm }
-      ]
+      edits: movePort(p.port.id, other.at, other.face)
     });
   const shallower = shallowerPart(fit, catalogue, p);
   if (shallower)

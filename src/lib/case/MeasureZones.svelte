@@ -28,7 +28,7 @@
     ><tr
       ><th>Face</th><th>What</th><th class="num">from left</th><th class="num">up</th><th class="num">wide</th><th
         class="num">high</th
-      ><th></th></tr
+      ><th><span class="sr-only">Take away</span></th></tr
     ></thead
   >
   <tbody>

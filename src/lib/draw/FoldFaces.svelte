@@ -22,6 +22,14 @@
   const knuckles = [0.22, 0.78];
 </script>
 
+{#snippet knuckle(x: number, y: number, width: number, height: number)}<rect
+    {x}
+    {y}
+    {width}
+    {height}
+    fill="var(--paper)"
+    stroke="var(--edge)"
+  />{/snippet}
 <defs>
   <pattern id="grid10" width={10 * scale} height={10 * scale} patternUnits="userSpaceOnUse"
     ><path d="M{10 * scale} 0H0V{10 * scale}" fill="none" stroke="var(--grid)" /></pattern
@@ -85,21 +93,12 @@
   <text class="halo" x={origin.lid.x + L / 2} y={lidY - 8} text-anchor="middle" style:fill="var(--ink2)"
     >hinge, to the back</text
   >
-  {#each knuckles as share (share)}<rect
-      x={origin.lid.x + L * share - 14}
-      y={lidY - 5}
-      width="28"
-      height="5"
-      fill="var(--paper)"
-      stroke="var(--edge)"
-    /><rect
-      x={origin.back.x + L * share - 14}
-      y={beltY - 5}
-      width="28"
-      height="5"
-      fill="var(--paper)"
-      stroke="var(--edge)"
-    />{/each}
+  {#each knuckles as share (share)}{@render knuckle(origin.lid.x + L * share - 14, lidY - 5, 28, 5)}{@render knuckle(
+      origin.back.x + L * share - 14,
+      beltY - 5,
+      28,
+      5
+    )}{/each}
   <text class="halo" x={origin.back.x + L / 2} y={beltY - 10} text-anchor="middle" style:fill="var(--ink2)"
     >hinge, to the lid</text
   >
@@ -113,21 +112,12 @@
     stroke="var(--edge)"
   /><text x={origin.front.x + L / 2} y={beltY - 10} text-anchor="middle" style:fill="var(--ink2)">latch</text>
 {:else if c.hinge === 'left'}
-  {#each knuckles as share (share)}<rect
-      x={origin.lid.x - 5}
-      y={lidY + W * share - 14}
-      width="5"
-      height="28"
-      fill="var(--paper)"
-      stroke="var(--edge)"
-    /><rect
-      x={origin.left.x + W * share - 14}
-      y={beltY - 5}
-      width="28"
-      height="5"
-      fill="var(--paper)"
-      stroke="var(--edge)"
-    />{/each}
+  {#each knuckles as share (share)}{@render knuckle(origin.lid.x - 5, lidY + W * share - 14, 5, 28)}{@render knuckle(
+      origin.left.x + W * share - 14,
+      beltY - 5,
+      28,
+      5
+    )}{/each}
   <text class="halo" x={origin.left.x + W / 2} y={beltY - 10} text-anchor="middle" style:fill="var(--ink2)"
     >hinge, to the lid</text
   >

@@ -1,5 +1,6 @@
+import { movePort } from '../../panel/move-port.ts';
 import { freeSpot } from '../../panel/panel.ts';
-import { portPlace, rule, set } from '../rule.ts';
+import { portPlace, rule } from '../rule.ts';
 
 /** Two flanges or nuts cannot both seat. */
 export const flangeOverlap = rule('flange-overlap', 'fits', 'ports', (x) => {
@@ -26,7 +27,7 @@ export const flangeOverlap = rule('flange-overlap', 'fits', 'ports', (x) => {
                   {
                     label: `Move ${b!.tag} to ${spot.xMm}, ${spot.yMm} mm`,
                     effect: 'nearest free place',
-                    edits: [set(`ports/${b!.port.id}/xMm`, spot.xMm), set(`ports/${b!.port.id}/yMm`, spot.yMm)]
+                    edits: movePort(b!.port.id, spot)
                   }
                 ]
               : [];

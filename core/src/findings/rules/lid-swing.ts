@@ -1,5 +1,6 @@
+import { movePort } from '../../panel/move-port.ts';
 import { freeSpot } from '../../panel/panel.ts';
-import { portPlace, rule, set } from '../rule.ts';
+import { portPlace, rule } from '../rule.ts';
 
 /** What hangs under the lid hits something on the lid's way down. */
 export const lidSwing = rule('lid-swing', 'fits', 'ports', (x) =>
@@ -22,11 +23,7 @@ export const lidSwing = rule('lid-swing', 'fits', 'ports', (x) =>
               {
                 label: `Move to the ${other.face}`,
                 effect: `at ${other.at.xMm}, ${other.at.yMm} mm, nothing swings there`,
-                edits: [
-                  set(`ports/${p.port.id}/face`, other.face),
-                  set(`ports/${p.port.id}/xMm`, other.at.xMm),
-                  set(`ports/${p.port.id}/yMm`, other.at.yMm)
-                ]
+                edits: movePort(p.port.id, other.at, other.face)
               }
             ]
           : [];

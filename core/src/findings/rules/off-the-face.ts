@@ -1,6 +1,7 @@
+import { movePort } from '../../panel/move-port.ts';
 import { faceSizeMm } from '../../case/faces.ts';
 import { freeSpot } from '../../panel/panel.ts';
-import { portPlace, rule, set } from '../rule.ts';
+import { portPlace, rule } from '../rule.ts';
 
 /** The flange overhangs the face. */
 export const offTheFace = rule('off-the-face', 'fits', 'ports', (x) =>
@@ -23,7 +24,7 @@ export const offTheFace = rule('off-the-face', 'fits', 'ports', (x) =>
                 {
                   label: `Move to ${spot.xMm}, ${spot.yMm} mm`,
                   effect: 'wholly on the face',
-                  edits: [set(`ports/${p.port.id}/xMm`, spot.xMm), set(`ports/${p.port.id}/yMm`, spot.yMm)]
+                  edits: movePort(p.port.id, spot)
                 }
               ]
             : [];

@@ -1,6 +1,7 @@
+import { movePort } from '../../panel/move-port.ts';
 import { freeSpot } from '../../panel/panel.ts';
 import { ZONE_WORDS } from '../../panel/zones.ts';
-import { portPlace, rule, set } from '../rule.ts';
+import { portPlace, rule } from '../rule.ts';
 
 /** Cut-out, flange or nut crosses a rib, latch, hinge or gasket line. */
 export const partInNoDrillZone = rule('part-in-no-drill-zone', 'fits', 'ports', (x) =>
@@ -20,7 +21,7 @@ export const partInNoDrillZone = rule('part-in-no-drill-zone', 'fits', 'ports', 
               {
                 label: `Move to ${spot.xMm}, ${spot.yMm} mm`,
                 effect: 'nearest place on flat wall',
-                edits: [set(`ports/${p.port.id}/xMm`, spot.xMm), set(`ports/${p.port.id}/yMm`, spot.yMm)]
+                edits: movePort(p.port.id, spot)
               }
             ]
           : [];

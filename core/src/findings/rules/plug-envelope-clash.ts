@@ -1,6 +1,7 @@
+import { movePort } from '../../panel/move-port.ts';
 import { plugClashes } from '../../panel/plug-room.ts';
 import { freeSpot, type PortPlan } from '../../panel/panel.ts';
-import { portPlace, rule, set, type Facts, type Remedy } from '../rule.ts';
+import { portPlace, rule, type Facts, type Remedy } from '../rule.ts';
 
 /** A plug stands in the way of latch, handle or lid, or its lead has no room to bend over the ground. */
 export const plugEnvelopeClash = rule('plug-envelope-clash', 'fits', 'ports', (x) => {
@@ -29,11 +30,7 @@ function movedOff(x: Facts, p: PortPlan): Remedy[] {
       {
         label: `Move to the ${face}`,
         effect: `at ${at.xMm}, ${at.yMm} mm`,
-        edits: [
-          set(`ports/${p.port.id}/face`, face),
-          set(`ports/${p.port.id}/xMm`, at.xMm),
-          set(`ports/${p.port.id}/yMm`, at.yMm)
-        ]
+        edits: movePort(p.port.id, at, face)
       }
     ];
   }

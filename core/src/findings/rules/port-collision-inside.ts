@@ -1,5 +1,6 @@
+import { movePort } from '../../panel/move-port.ts';
 import { freeSpot } from '../../panel/panel.ts';
-import { portPlace, rule, set } from '../rule.ts';
+import { portPlace, rule } from '../rule.ts';
 
 /** Two bodies of ports meet inside the box. */
 export const portCollisionInside = rule('port-collision-inside', 'fits', 'ports', (x) =>
@@ -15,7 +16,7 @@ export const portCollisionInside = rule('port-collision-inside', 'fits', 'ports'
                 {
                   label: `Stagger ${p.tag}: ${Math.round(Math.hypot(spot.xMm - p.port.xMm, spot.yMm - p.port.yMm))} mm along its face`,
                   effect: `to ${spot.xMm}, ${spot.yMm} mm, clear of everything behind`,
-                  edits: [set(`ports/${p.port.id}/xMm`, spot.xMm), set(`ports/${p.port.id}/yMm`, spot.yMm)]
+                  edits: movePort(p.port.id, spot)
                 }
               ]
             : [];

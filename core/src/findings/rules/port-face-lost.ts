@@ -1,3 +1,4 @@
+import { movePort } from '../../panel/move-port.ts';
 import { freeSpot } from '../../panel/panel.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import { portPlace, rule, set } from '../rule.ts';
@@ -27,12 +28,7 @@ export const portFaceLost = rule('port-face-lost', 'fits', 'ports', (x) =>
             ...spots.slice(0, 3).map((s) => ({
               label: `Put it on the ${s.face}`,
               effect: `at ${s.at.xMm}, ${s.at.yMm} mm, the nearest legal place`,
-              edits: [
-                set(`ports/${port.id}/face`, s.face),
-                set(`ports/${port.id}/xMm`, s.at.xMm),
-                set(`ports/${port.id}/yMm`, s.at.yMm),
-                set(`ports/${port.id}/cameOn`, null)
-              ]
+              edits: [...movePort(port.id, s.at, s.face), set(`ports/${port.id}/cameOn`, null)]
             })),
             {
               label: 'It is right where it is',
