@@ -12,6 +12,7 @@ import { shortSources, TrialCircuit } from '../src/trials/circuit.ts';
 import { FaultFinder, suspects, type Answer } from '../src/trials/finder.ts';
 import { paths } from '../src/trials/paths.ts';
 import { darkAfter, oneShort, survey, wireShare } from '../src/trials/survey.ts';
+import { countDrifts, fuseBlows, inquire, type Said } from '../src/trials/yes-no.ts';
 import { trial } from '../src/trials/trial.ts';
 import { finished } from '../src/work.ts';
 
@@ -197,4 +198,29 @@ test('only what lies before the first fuse counts as beyond protection', () => {
     'before F0'
   ]);
   expect(rows.filter((r) => !r.unprotected && !r.holds)).toEqual([]);
+});
+
+describe('faults that show in time', () => {
+  const { plan, circuit } = of(hide);
+  const source = { volts: 13.2, ohm: 0.02 };
+  const inquiries = [
+    ...plan.wiring.circuits.map((c) => [`${c.fuseTag} blows`, fuseBlows(plan.wiring, c.circuit.id)!] as const),
+    ['count drifts', countDrifts(circuit, source)] as const
+  ];
+  test.each(inquiries)('%s: honest answers lead to each suspect', (_, inquiry) => {
+    for (const culprit of inquiry.doubts) {
+      const said: Said[] = [];
+      let now = inquire(inquiry, said);
+      for (let i = 0; now.next && i < 12; i++) {
+        said.push({ questionId: now.next.id, yes: now.next.yes.has(culprit.id) });
+        const before = now.left.length;
+        now = inquire(inquiry, said);
+        expect(now.left.length).toBeLessThan(before);
+      }
+      expect(now.left.map((d) => d.id)).toEqual([culprit.id]);
+    }
+  });
+  test('no such circuit, no inquiry', () => {
+    expect(fuseBlows(plan.wiring, 'c99')).toBeUndefined();
+  });
 });

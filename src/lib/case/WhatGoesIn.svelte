@@ -42,8 +42,8 @@
           ><td
             ><button type="button" class="fig" onclick={() => (open.selected = { kind: 'body', id: body.id })}
               >{body.name}</button
-            >{#if own?.held === 'stowed'}<span class="lab"> stowed</span>{/if}{#if body.pinned}<span class="lab">
-                by hand</span
+            >{#if own?.held === 'stowed'}<span class="lab ml-1">stowed</span>{/if}{#if body.pinned}<span
+                class="lab ml-1">by hand</span
               >{/if}</td
           ><td class="num n"
             >{lengthText(body.lengthMm, unit, 0)} × {lengthText(body.widthMm, unit, 0)} × {lengthText(

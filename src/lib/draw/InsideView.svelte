@@ -159,13 +159,6 @@
       stroke-dasharray="4 3"
       pointer-events="none"
     />
-    {#if view === 'plan' && r.w > 70 && r.h > 16}<text
-        class="halo"
-        x={r.x + 5}
-        y={r.y + 14}
-        style:fill="var(--note)"
-        pointer-events="none">room left</text
-      >{/if}
   {/if}
   {#if centre}
     {@const at = [centre.xMm, centre.yMm, centre.zMm]}

@@ -2,18 +2,30 @@
   import { openCircuitV, sagMilliOhm } from '@haversack/core/battery/model';
   import { TrialCircuit } from '@haversack/core/trials/circuit';
   import { FaultFinder, type Answer, type Level, type Seen } from '@haversack/core/trials/finder';
+  import { countDrifts, fuseBlows } from '@haversack/core/trials/yes-no';
+  import AskAlong from './AskAlong.svelte';
   import { useBox } from '$lib/client/open-box.svelte.ts';
 
   /** From what the person sees to the culprit: each measurement halves what is left. */
   const open = useBox();
-  const ready = $derived.by(() => {
+  type Sign = 'voltage' | 'blows' | 'drifts';
+  let sign = $state<Sign>('voltage');
+  let blown = $state('');
+  const source = $derived.by(() => {
     const b = open.plan.bank;
-    if (!b) return undefined;
-    const airC = 20;
-    return new FaultFinder(new TrialCircuit(open.plan.wiring), {
-      volts: openCircuitV(b.chemistry, 0.7),
-      ohm: sagMilliOhm(b.chemistry, b.part.capacityAh, airC, 0.7) / 1000 / b.count
-    });
+    return (
+      b && {
+        volts: openCircuitV(b.chemistry, 0.7),
+        ohm: sagMilliOhm(b.chemistry, b.part.capacityAh, 20, 0.7) / 1000 / b.count
+      }
+    );
+  });
+  const ready = $derived(source && new FaultFinder(new TrialCircuit(open.plan.wiring), source));
+  const branches = $derived(open.plan.wiring.circuits);
+  const inquiry = $derived.by(() => {
+    if (!source || sign === 'voltage') return undefined;
+    if (sign === 'blows') return fuseBlows(open.plan.wiring, blown || (branches[0]?.circuit.id ?? ''));
+    return open.plan.wiring.shunt ? countDrifts(new TrialCircuit(open.plan.wiring), source) : undefined;
   });
   const ports = $derived(open.plan.wiring.circuits.filter((c) => c.circuit.purpose === 'load'));
   let seen = $state.raw<Seen[]>([]);
@@ -33,70 +45,92 @@
   {#if !ready || ports.length === 0}
     <p>A battery and at least one circuit are needed.</p>
   {:else}
-    <div>
-      <h2>What do you see?</h2>
-      <p class="lab">Everything switched on and plugged in. Say only what you looked at.</p>
-      <div class="mt-2 grid grid-cols-[repeat(auto-fill,minmax(200px,1fr))] gap-x-6">
-        {#each ports as c (c.circuit.id)}
-          <label class="row"
-            ><span class="truncate"><b>{c.portTag}</b> {c.feeds}</span><select
-              class="in"
-              aria-label="{c.portTag} {c.feeds}"
-              value={seen.find((s) => s.portTag === c.portTag)?.level ?? ''}
-              onchange={(e) => see(c.portTag, e.currentTarget.value)}
-              ><option value="">not looked</option>{#each ORDER as l (l)}<option value={l}>{WORDS[l]}</option
-                >{/each}</select
-            ></label
-          >
-        {/each}
-      </div>
+    <div class="seg justify-self-start" role="group" aria-label="What is wrong">
+      {#each [['voltage', 'Dead or weak'], ['blows', 'A fuse blows'], ['drifts', 'The count drifts']] as const as [id, word] (id)}<button
+          type="button"
+          aria-pressed={sign === id}
+          onclick={() => (sign = id)}>{word}</button
+        >{/each}
     </div>
-    {#if step}
-      <div class="rounded-box border border-line2 bg-raise p-4" role="status" aria-label="Next measurement">
-        {#if step.left.length === 0}
-          <h2>No single fault explains this</h2>
-          <p class="mt-1">Look again at the ports, take an answer back, or look for two faults at once.</p>
-        {:else if step.left.length === 1}
-          <h2>{step.left[0]!.name}</h2>
-          <p class="mt-1 text-[14px]">{step.left[0]!.mend}</p>
-        {:else if step.next}
-          <h2>Measure: {step.next.probe.say}</h2>
-          <p class="lab mt-1">
-            Voltmeter, 20 V range. Do not let the tips touch metal beside. {step.left.length} suspects left.
-          </p>
-          <div class="mt-3 flex flex-wrap gap-2">
-            {#each ORDER as l (l)}
-              {@const e = step.next.expect.find((x) => x.level === l)}
-              <button
-                type="button"
-                class="btn"
-                onclick={() => (answers = [...answers, { probe: step.next!.probe, level: l }])}
-                >{e ? e.volts : LEVELS[l]}<span class="lab ml-2"
-                  >{e ? `leaves ${e.suspects.length}` : 'not expected'}</span
-                ></button
-              >
-            {/each}
-          </div>
-        {:else}
-          <h2>{step.left.length} suspects that no voltage tells apart</h2>
-          <p class="mt-1">Begin with the likeliest: {step.left[0]!.name}. {step.left[0]!.mend}</p>
-        {/if}
-        {#if step.left.length > 0}
-          <details class="mt-3">
-            <summary class="lab">Suspects, likeliest first</summary>
-            <ul class="mt-1">
-              {#each step.left as s (s.id)}<li>{s.name}</li>{/each}
-            </ul>
-          </details>
-        {/if}
+    {#if sign === 'blows'}
+      <label class="flex items-center gap-2"
+        >Which one <select
+          class="in"
+          value={blown || branches[0]?.circuit.id}
+          onchange={(e) => (blown = e.currentTarget.value)}
+          >{#each branches as c (c.circuit.id)}<option value={c.circuit.id}>{c.fuseTag}, {c.feeds}</option
+            >{/each}</select
+        ></label
+      >
+    {/if}
+    {#if sign !== 'voltage'}
+      {#if inquiry}{#key inquiry}<AskAlong {inquiry} />{/key}{:else}<p>There is no shunt meter in this box.</p>{/if}
+    {:else}
+      <div>
+        <h2>What do you see?</h2>
+        <p class="lab">Everything switched on and plugged in. Say only what you looked at.</p>
+        <div class="mt-2 grid grid-cols-[repeat(auto-fill,minmax(200px,1fr))] gap-x-6">
+          {#each ports as c (c.circuit.id)}
+            <label class="row"
+              ><span class="truncate"><b>{c.portTag}</b> {c.feeds}</span><select
+                class="in"
+                aria-label="{c.portTag} {c.feeds}"
+                value={seen.find((s) => s.portTag === c.portTag)?.level ?? ''}
+                onchange={(e) => see(c.portTag, e.currentTarget.value)}
+                ><option value="">not looked</option>{#each ORDER as l (l)}<option value={l}>{WORDS[l]}</option
+                  >{/each}</select
+              ></label
+            >
+          {/each}
+        </div>
       </div>
-      {#if answers.length > 0}
-        <ol class="lab">
-          {#each answers as a, i (a.probe.id)}<li>
-              {a.probe.say}: {LEVELS[a.level]}
-              <button type="button" class="fig" onclick={() => (answers = answers.slice(0, i))}>take back</button>
-            </li>{/each}
-        </ol>
+      {#if step}
+        <div class="rounded-box border border-line2 bg-raise p-4" role="status" aria-label="Next measurement">
+          {#if step.left.length === 0}
+            <h2>No single fault explains this</h2>
+            <p class="mt-1">Look again at the ports, take an answer back, or look for two faults at once.</p>
+          {:else if step.left.length === 1}
+            <h2>{step.left[0]!.name}</h2>
+            <p class="mt-1 text-[14px]">{step.left[0]!.mend}</p>
+          {:else if step.next}
+            <h2>Measure: {step.next.probe.say}</h2>
+            <p class="lab mt-1">
+              Voltmeter, 20 V range. Do not let the tips touch metal beside. {step.left.length} suspects left.
+            </p>
+            <div class="mt-3 flex flex-wrap gap-2">
+              {#each ORDER as l (l)}
+                {@const e = step.next.expect.find((x) => x.level === l)}
+                <button
+                  type="button"
+                  class="btn"
+                  onclick={() => (answers = [...answers, { probe: step.next!.probe, level: l }])}
+                  >{e ? e.volts : LEVELS[l]}<span class="lab ml-2"
+                    >{e ? `leaves ${e.suspects.length}` : 'not expected'}</span
+                  ></button
+                >
+              {/each}
+            </div>
+          {:else}
+            <h2>{step.left.length} suspects that no voltage tells apart</h2>
+            <p class="mt-1">Begin with the likeliest: {step.left[0]!.name}. {step.left[0]!.mend}</p>
+          {/if}
+          {#if step.left.length > 0}
+            <details class="mt-3">
+              <summary class="lab">Suspects, likeliest first</summary>
+              <ul class="mt-1">
+                {#each step.left as s (s.id)}<li>{s.name}</li>{/each}
+              </ul>
+            </details>
+          {/if}
+        </div>
+        {#if answers.length > 0}
+          <ol class="lab">
+            {#each answers as a, i (a.probe.id)}<li>
+                {a.probe.say}: {LEVELS[a.level]}
+                <button type="button" class="fig" onclick={() => (answers = answers.slice(0, i))}>take back</button>
+              </li>{/each}
+          </ol>
+        {/if}
       {/if}
     {/if}
     <p class="lab">
