@@ -313,7 +313,7 @@ function* arrange(x: Arrange): Generator<number, { answer: PackResult; arranged:
 }
 
 /** Nodes the port-respecting search may use before any arrangement is taken. */
-const CLEAR_NODE_LIMIT = 400;
+const CLEAR_NODE_LIMIT = 260;
 
 /** A keep-out that starts inside the body of the case, grown up to the roof. */
 const toTheRoof = (k: readonly number[], space: Space): number[] =>

@@ -10,7 +10,7 @@ export type PackResult =
 
 /** Nodes of the exact search before quick tries are made: the first places it finds are the tidy ones. Then ever more of them. */
 const TIDY_NODES = 200;
-const TRY_COUNT = 300;
+const TRY_COUNT = 60;
 
 /**
  * Exact search for an arrangement of boxes in a tapered case with gaps and keep-outs, in pieces.
@@ -34,7 +34,7 @@ export function* packing(space: Space, bodies: readonly PackBody[], nodeLimit: n
     yield step.value;
     if (search.nodeCount < nextTries) continue;
     nextTries *= 3;
-    const tries = firstTries(space, options, TRY_COUNT * ++round, round);
+    const tries = firstTries(space, options, TRY_COUNT * ++round ** 2, round);
     for (let t = tries.next(); ; t = tries.next()) {
       if (!t.done) {
         yield search.doneFraction;
