@@ -21,6 +21,14 @@ test('a seeded fault is found by halving: one port dead, two measurements, the f
   await expect(next.getByRole('heading')).toHaveText('Fuse F1 is blown');
   await finder.getByRole('button', { name: 'take back' }).first().click();
   await expect(next.getByRole('heading')).toContainText('Measure');
+
+  await finder.getByRole('button', { name: 'A fuse blows' }).click();
+  const question = finder.getByRole('status', { name: 'Next question' });
+  for (let i = 0; i < 6 && (await question.getByRole('button', { name: 'No', exact: true }).count()) > 0; i++) {
+    // the device itself is shorted: without it nothing blows, and it blows at once
+    await question.getByRole('button', { name: 'No', exact: true }).click();
+  }
+  await expect(question.getByRole('heading')).toContainText('The device on it');
 });
 
 test('shorts are surveyed, one is tried, paths and runs are taken away', async ({ page }) => {
