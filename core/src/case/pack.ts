@@ -34,7 +34,7 @@ export function* packing(space: Space, bodies: readonly PackBody[], nodeLimit: n
     yield step.value;
     if (search.nodeCount < nextTries) continue;
     nextTries *= 3;
-    const tries = firstTries(space, options, TRY_COUNT * ++round ** 2, round);
+    const tries = firstTries(space, options, TRY_COUNT * (++round) ** 2, round);
     for (let t = tries.next(); ; t = tries.next()) {
       if (!t.done) {
         yield search.doneFraction;

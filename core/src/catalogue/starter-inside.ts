@@ -248,7 +248,7 @@ const BODIES: PartOf<'body'>[] = [
     ...own,
     id: 'body-charger',
     use: 'charger',
-    name: 'Mains charger 14.6 V 5 A, stowed',
+    name: 'Mains charger 14.6 V 5 A',
     lengthMm: 120,
     widthMm: 75,
     heightMm: 45,

@@ -177,7 +177,7 @@
           <span class="n w-5 text-right text-ink2">{i + 1}</span>
           <span class="min-w-0 flex-1"
             ><b class="block"
-              >{s.title}{#if s.needed}<span class="lab font-normal"> needed</span>{/if}</b
+              >{s.title}{#if s.needed}<span class="lab ml-1 font-normal">needed</span>{/if}</b
             ><span class="lab">{s.how}</span>{#each wrong as p (p.say)}<span class="block text-stop" role="alert"
                 >{p.say}</span
               >{/each}</span
@@ -194,13 +194,7 @@
             onempty={() => measured(s.key, undefined)}
           />
           <Mark
-            state={wrong.length
-              ? 'stop'
-              : draft.measures[s.key] !== undefined
-                ? 'holds'
-                : s.needed
-                  ? 'caution'
-                  : 'not-started'}
+            state={wrong.length ? 'stop' : draft.measures[s.key] !== undefined ? 'holds' : 'not-started'}
             size={16}
           />
         </li>

@@ -40,7 +40,7 @@
         {@const own = open.doc.bodies.find((b) => b.id === body.id)}
         <tr
           ><td
-            ><button type="button" class="fig" onclick={() => (open.selected = { kind: 'body', id: body.id })}
+            ><button type="button" class="fig text-left" onclick={() => (open.selected = { kind: 'body', id: body.id })}
               >{body.name}</button
             >{#if own?.held === 'stowed'}<span class="lab ml-1">stowed</span>{/if}{#if body.pinned}<span
                 class="lab ml-1">by hand</span

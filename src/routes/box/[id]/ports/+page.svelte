@@ -225,6 +225,11 @@
     display: grid;
     gap: 4px;
   }
+  @media (max-width: 767px) {
+    .legend {
+      display: none;
+    }
+  }
   .legend i {
     display: inline-block;
     width: 16px;
