@@ -7,7 +7,7 @@ import type { Kit } from './kit/kit.ts';
 import type { Outing } from './outing/outing.ts';
 import type { PanelPlan } from './panel/panel.ts';
 import { BEHIND_GAP_MM } from './panel/spacing.ts';
-import { durationText, fixed, lengthText } from './quantity/format.ts';
+import { durationText, fixed, lengthText, massText } from './quantity/format.ts';
 import { reaches, SEAL_WORDS, type Sealing } from './sealing/sealing.ts';
 
 export type VerdictState = 'not-started' | 'stop' | 'caution' | 'holds';
@@ -237,9 +237,8 @@ function safe(x: Input): VerdictAnswer {
 function carried(x: Input): VerdictAnswer {
   const found = live(x, 'carry');
   const over = x.box.outing.budgetAmount !== null && x.kit.costPerBox > x.box.outing.budgetAmount;
-  const lb = x.box.preferences.massUnit === 'lb';
-  const mass = (kg: number) => fixed(lb ? kg / 0.45359237 : kg, 1);
-  const unit = lb ? 'lb' : 'kg';
+  const unit = x.box.preferences.massUnit;
+  const mass = (kg: number) => massText(kg, unit);
   const ready = x.bank !== undefined || x.fit !== undefined;
   const state = stateOf(found, ready);
   const price = `Price ${x.box.preferences.currency}${fixed(x.kit.costPerBox, 0)}${x.box.outing.budgetAmount === null ? '' : ` of ${x.box.preferences.currency}${fixed(x.box.outing.budgetAmount, 0)}`}`;

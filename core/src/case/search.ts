@@ -1,31 +1,10 @@
 import { insetMm, SLACK_MM, type PackBody, type Placed, type Sized, type Space, type Triple } from './space.ts';
 import type { Try } from './first-tries.ts';
+import { bitCount, copyBranch, rootBranch, smallest, type Branch } from './branch.ts';
 import { VolumeBound } from './volume-bound.ts';
-
-/**
- * One open branch: which turns are left, which body stands before which on which axis, and between what bounds each stands.
- * `before[i * total + j]` is 0 undecided, else 1 + axis, positive when i stands before j.
- */
-type Branch = {
-  masks: Uint8Array;
-  before: Int8Array;
-  /** Earliest start and latest end, three to a body. */
-  low: Float64Array;
-  end: Float64Array;
-  /** Smallest size over the turns left. */
-  least: Float64Array;
-  /** Share of the whole search that hangs on it, for progress. */
-  share: number;
-};
 
 /** From this node on volumes are looked at. */
 const BOUND_FROM_NODE = 12;
-
-const bitCount = (mask: number): number => {
-  let n = 0;
-  for (let m = mask; m; m &= m - 1) n++;
-  return n;
-};
 
 /**
  * Exact search for an arrangement: a tree over the turns of the bodies and, for each two, which stands before the other
@@ -67,7 +46,7 @@ export class ExactSearch {
    * @returns places, or undefined when no arrangement exists
    */
   *work(nodesAtATime = 256): Generator<number, Try | undefined> {
-    const stack: Branch[] = [this.root()];
+    const stack: Branch[] = [rootBranch(this.space, this.options)];
     let next = nodesAtATime;
     for (let branch = stack.pop(); branch; branch = stack.pop()) {
       this.nodeCount++;
@@ -85,49 +64,6 @@ export class ExactSearch {
       }
     }
     return undefined;
-  }
-
-  private root(): Branch {
-    const { n, space: s } = this;
-    const b: Branch = {
-      masks: Uint8Array.from(this.options, (o) => (1 << o.length) - 1),
-      before: new Int8Array(n * this.total),
-      low: new Float64Array(3 * n),
-      end: new Float64Array(3 * n),
-      least: new Float64Array(3 * n),
-      share: 1
-    };
-    for (let i = 0; i < n; i++) {
-      b.low[3 * i] = s.wallGapMm;
-      b.low[3 * i + 1] = s.wallGapMm;
-      b.low[3 * i + 2] = s.floorPadMm;
-      b.end[3 * i] = s.rimLengthMm - s.wallGapMm;
-      b.end[3 * i + 1] = s.rimWidthMm - s.wallGapMm;
-      b.end[3 * i + 2] = s.heightMm - s.roofPadMm;
-      this.smallest(b, i);
-    }
-    return b;
-  }
-
-  private copy(b: Branch): Branch {
-    return {
-      masks: b.masks.slice(),
-      before: b.before.slice(),
-      low: b.low.slice(),
-      end: b.end.slice(),
-      least: b.least.slice(),
-      share: 0
-    };
-  }
-
-  private smallest(b: Branch, i: number): void {
-    for (let a = 0; a < 3; a++) {
-      let least = Infinity;
-      this.options[i]!.forEach((o, k) => {
-        if (b.masks[i]! & (1 << k) && o.size[a]! < least) least = o.size[a]!;
-      });
-      b.least[3 * i + a] = least;
-    }
   }
 
   /** The largest body with no twin may be held to one half on every axis on which the case is its own mirror image. */
@@ -270,7 +206,7 @@ export class ExactSearch {
       if (mask === b.masks[i]) continue;
       if (mask === 0) return 'none';
       b.masks[i] = mask;
-      this.smallest(b, i);
+      smallest(b, i, this.options[i]!);
       fewer = true;
     }
     return fewer ? 'fewer' : 'same';
@@ -368,9 +304,9 @@ export class ExactSearch {
   private byTurn(b: Branch, i: number): Branch[] {
     return this.options[i]!.flatMap((_, k) => {
       if (!(b.masks[i]! & (1 << k))) return [];
-      const child = this.copy(b);
+      const child = copyBranch(b);
       child.masks[i] = 1 << k;
-      this.smallest(child, i);
+      smallest(child, i, this.options[i]!);
       return [child];
     });
   }
@@ -378,7 +314,7 @@ export class ExactSearch {
   private byWay(b: Branch, [i, j]: [number, number]): Branch[] {
     const count = this.ways(b, i, j, this.scratch);
     return this.scratch.slice(0, count).map((way) => {
-      const child = this.copy(b);
+      const child = copyBranch(b);
       child.before[i * this.total + j] = way;
       return child;
     });

@@ -1,4 +1,4 @@
-import { fixed } from '../quantity/format.ts';
+import { fixed, KG_PER_LB } from '../quantity/format.ts';
 import type { Candidate } from './candidate.ts';
 
 export type ColumnId =
@@ -18,7 +18,6 @@ export type Column = {
   bad: (c: Candidate, wantedH: number) => boolean;
 };
 
-const KG_PER_LB = 0.45359237;
 const never = (): boolean => false;
 const hours = (h: number | null): string => (h === null ? 'over 6 ×' : `${fixed(h, h >= 100 ? 0 : 1)} h`);
 

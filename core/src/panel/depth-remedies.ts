@@ -30,10 +30,11 @@ export function depthRemedies(box: Box, fit: CaseFit, catalogue: Catalogue, p: P
       edits: [{ op: 'set', path: `ports/${p.port.id}/terminals`, value: 'flag' }]
     });
   const spacer = Math.ceil(p.port.spacerMm + BEHIND_GAP_MM - p.clearMm);
-  if (spacer <= MOST_SPACER_MM && wallMmOf(fit.part, p.port.face) + spacer <= p.part.panelMaxMm + p.part.bodyDepthMm)
+  const stackMm = wallMmOf(fit.part, p.port.face) + spacer;
+  if (spacer <= MOST_SPACER_MM)
     out.push({
       label: `Spacer of ${mm(spacer)} under the flange`,
-      effect: `${mm(p.clearMm + spacer - p.port.spacerMm)} clear; wall and spacer together ${mm(wallMmOf(fit.part, p.port.face) + spacer)}: longer screws or a sleeved ring`,
+      effect: `${mm(p.clearMm + spacer - p.port.spacerMm)} clear; ${stackMm <= p.part.panelMaxMm ? 'its nut still reaches' : 'as a hollow collar whose own face carries the part'}`,
       edits: [{ op: 'set', path: `ports/${p.port.id}/spacerMm`, value: spacer }]
     });
   const spot = freeSpot(box, fit, p.part, p.port, p.port);

@@ -64,3 +64,10 @@ export function lengthsInUnit(text: string, unit: LengthUnit): string {
     return `${numbers.replace(/\d+(?:\.\d+)?/g, (n) => inchFraction(Number(n)).text)} in`;
   });
 }
+
+/** Pound in kilograms, exact. @source international yard and pound agreement */
+export const KG_PER_LB = 0.45359237;
+
+/** A mass as number text in the person's unit. */
+export const massText = (massKg: number, unit: 'kg' | 'lb', decimals = 1): string =>
+  fixed(unit === 'lb' ? massKg / KG_PER_LB : massKg, decimals);

@@ -221,6 +221,15 @@ function reachable(edges: readonly Edge[], count: number): boolean[] {
   return seen;
 }
 
+/** State of charge at which a box is looked at on the bench. @source rule of thumb */
+const USUAL_SOC = 0.7;
+
+/** The bank as it usually is: seven tenths full. */
+export const usualSource = ({ chemistry, part, count }: Bank, airC: number): Source => ({
+  volts: openCircuitV(chemistry, USUAL_SOC),
+  ohm: sagMilliOhm(chemistry, part.capacityAh, airC, USUAL_SOC) / 1000 / count
+});
+
 /** Least and most that the bank drives into a short: cold, aged, a fifth left; and full, new, at room temperature. @source electrical reference 5 */
 export function shortSources(bank: Bank, airC: number): { weak: Source; strong: Source } {
   const { chemistry } = bank;

@@ -23,7 +23,7 @@ export type Step = {
 const FULL = 0.93;
 const NONE = 0.15;
 /** Resistance of a corroded joint. @source rule of thumb: green crimp, a tenth to some ohms */
-const CORRODED_OHM = 1.5;
+export const CORRODED_OHM = 1.5;
 
 /** How often what goes wrong, against each other. @source rule of thumb: contacts and fuses first */
 const WEIGHT = { fuse: 4, crimp: 2, corroded: 2, switch: 1.5, port: 1.5 } as const;

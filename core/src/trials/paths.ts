@@ -5,6 +5,7 @@ export type PathRow = {
   id: string;
   /** Where the current may come from: battery post, charger. */
   source: string;
+  charges: boolean;
   to: string;
   feeds: string;
   /** Protection in order from the source: 'F0 30 A', 'F3 5 A', or what is missing. */
@@ -18,6 +19,10 @@ export type PathRow = {
   state: 'holds' | 'caution' | 'stop';
   say: string;
 };
+
+/** What all load circuits would draw together. */
+export const sumOfBranchesA = (rows: readonly PathRow[]): number =>
+  rows.reduce((s, r) => s + (r.charges ? 0 : r.loadA), 0);
 
 /** Unfused wire from a battery post allowed: bare, and sheathed. @source electrical reference 4 (small craft practice as remembered) */
 const BARE_MM = 180;
@@ -65,6 +70,7 @@ export function paths(box: Box, wiring: WiringPlan): PathRow[] {
     return {
       id: c.circuit.id,
       source: charge ? 'battery and charger' : 'battery',
+      charges: charge,
       to: c.portTag,
       feeds: c.feeds,
       protection,

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { draftDeg, volumesL } from '@haversack/core/case/faces';
   import { CARRY_WORDS } from '@haversack/core/kit/carry';
-  import { fixed, lengthText } from '@haversack/core/quantity/format';
+  import { fixed, lengthText, massText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';
@@ -10,7 +10,7 @@
   const fit = $derived(open.plan.fit!);
   const c = $derived(fit.part);
   const unit = $derived(open.doc.preferences.lengthUnit);
-  const lb = $derived(open.doc.preferences.massUnit === 'lb');
+  const massUnit = $derived(open.doc.preferences.massUnit);
   const carry = $derived(open.plan.carry);
   const GRADE = { A: 'flat and easy', B: 'workable, round ribs or thin metal', C: 'awkward: thin, thick or curved' };
   const len = (mm: number) => lengthText(mm, unit, 0);
@@ -45,8 +45,8 @@
   </div>
   <div class="row">
     <span>Weighs, all in</span><Figure
-      value={fixed(lb ? carry.massKg / 0.45359237 : carry.massKg, 1)}
-      unit={lb ? 'lb' : 'kg'}
+      value={massText(carry.massKg, massUnit)}
+      unit={massUnit}
       working={carry.working}
       strong
     />

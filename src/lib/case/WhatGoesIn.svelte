@@ -1,15 +1,14 @@
 <script lang="ts">
   import { freeId } from '@haversack/core/box/lookup';
   import type { PartOf } from '@haversack/core/catalogue/part';
-  import { fixed, lengthText } from '@haversack/core/quantity/format';
+  import { lengthText, massText } from '@haversack/core/quantity/format';
   import Plus from '@lucide/svelte/icons/plus';
   import { useBox } from '$lib/client/open-box.svelte.ts';
 
   const open = useBox();
   const fit = $derived(open.plan.fit!);
   const unit = $derived(open.doc.preferences.lengthUnit);
-  const lb = $derived(open.doc.preferences.massUnit === 'lb');
-  const mass = (kg: number) => fixed(lb ? kg / 0.45359237 : kg, 2);
+  const massUnit = $derived(open.doc.preferences.massUnit);
   const bodies = $derived(open.catalogue.filter((p): p is PartOf<'body'> => p.kind === 'body'));
   /** What usually only travels along. */
   const STOWED: readonly PartOf<'body'>['use'][] = ['charger', 'inverter', 'spares', 'tools'];
@@ -32,8 +31,7 @@
   <h2 class="h3">What goes in</h2>
   <table class="sheet">
     <thead
-      ><tr><th>Body</th><th class="num">{unit}, length × width × height</th><th class="num">{lb ? 'lb' : 'kg'}</th></tr
-      ></thead
+      ><tr><th>Body</th><th class="num">{unit}, length × width × height</th><th class="num">{massUnit}</th></tr></thead
     >
     <tbody>
       {#each fit.bodies as body (body.id)}
@@ -51,7 +49,7 @@
               unit,
               0
             )}</td
-          ><td class="num n">{mass(body.massKg)}</td></tr
+          ><td class="num n">{massText(body.massKg, massUnit, 2)}</td></tr
         >
       {:else}<tr><td colspan="3" class="text-ink2">Nothing yet: choose a battery.</td></tr>{/each}
     </tbody>

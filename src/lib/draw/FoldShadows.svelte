@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { onWall } from '@haversack/core/case/faces';
-  import { solidOf, type CaseFit } from '@haversack/core/case/fit';
+  import type { CaseFit } from '@haversack/core/case/fit';
   import type { Face } from '@haversack/core/catalogue/faces';
+  import { silhouettes } from '@haversack/core/panel/silhouettes';
   import type { PanelPlan } from '@haversack/core/panel/panel';
   import type { LengthUnit } from '@haversack/core/quantity/length';
   import { lengthText } from '@haversack/core/quantity/format';
@@ -9,49 +9,11 @@
 
   /** Silhouettes of what stands behind each face, with how far behind. */
   let { at, fit, panel, unit }: { at: FoldOutLayout; fit: CaseFit; panel: PanelPlan; unit: LengthUnit } = $props();
-  const c = $derived(fit.part);
   const scale = $derived(at.scale);
   const px = (face: Face, xMm: number) => at.px(face, xMm);
   const py = (face: Face, yMm: number) => at.py(face, yMm);
 
-  /** Silhouettes of what stands behind a face, in face coordinates, with the clear distance at mid height. */
-  const shadows = $derived.by(() => {
-    return (['left', 'front', 'right', 'back', 'lid'] as Face[]).flatMap((face) =>
-      fit.placed.map((p) => {
-        const s = solidOf(p);
-        const [x1, x2] =
-          face === 'front' || face === 'lid'
-            ? [s.low[0], s.high[0]]
-            : face === 'back'
-              ? [c.rimLengthMm - s.high[0], c.rimLengthMm - s.low[0]]
-              : face === 'right'
-                ? [s.low[1], s.high[1]]
-                : [c.rimWidthMm - s.high[1], c.rimWidthMm - s.low[1]];
-        const [y1, y2] = face === 'lid' ? [s.low[1], s.high[1]] : [s.low[2], s.high[2]];
-        const wall = onWall(c, face, (x1 + x2) / 2, (y1 + y2) / 2);
-        const distance =
-          face === 'front'
-            ? s.low[1] - wall.yMm
-            : face === 'back'
-              ? wall.yMm - s.high[1]
-              : face === 'left'
-                ? s.low[0] - wall.xMm
-                : face === 'right'
-                  ? wall.xMm - s.high[0]
-                  : wall.zMm - s.high[2];
-        return {
-          key: `${face}-${p.id}`,
-          face,
-          name: fit.bodies.find((b) => b.id === p.id)!.name.toLowerCase(),
-          x1,
-          x2,
-          y1: Math.max(0, y1),
-          y2: Math.min(face === 'lid' ? c.rimWidthMm : c.depthMm, y2),
-          distance
-        };
-      })
-    );
-  });
+  const shadows = $derived(silhouettes(fit));
   const shallowest = 25;
 
   /** A place for the words in a silhouette that no port and no face name covers: at its top, else lower down. */
@@ -80,12 +42,12 @@
   }
 </script>
 
-{#each shadows as s (s.key)}
-  {@const tight = s.distance < shallowest}
-  {@const x = px(s.face, s.x1)}
-  {@const y = py(s.face, s.y2)}
-  {@const w = (s.x2 - s.x1) * scale}
-  {@const h = (s.y2 - s.y1) * scale}
+{#each shadows as s (`${s.face}-${s.bodyId}`)}
+  {@const tight = s.distanceMm < shallowest}
+  {@const x = px(s.face, s.x1Mm)}
+  {@const y = py(s.face, s.y2Mm)}
+  {@const w = (s.x2Mm - s.x1Mm) * scale}
+  {@const h = (s.y2Mm - s.y1Mm) * scale}
   {#if w > 0 && h > 0}
     <rect
       {x}
@@ -101,7 +63,7 @@
     {@const spot = labelSpot(s.face, { x, y, w, h }, s.name.length)}
     {#if spot}
       <text class="halo" x={x + 6} y={spot} style:fill="var(--note)" pointer-events="none"
-        ><tspan class="n">{lengthText(Math.max(0, s.distance), unit, 0)}</tspan> {unit} to {s.name}</text
+        ><tspan class="n">{lengthText(Math.max(0, s.distanceMm), unit, 0)}</tspan> {unit} to {s.name}</text
       >
       {#if tight && h > 40}<text
           class="halo"

@@ -13,7 +13,6 @@
   /** What is stuck or screwed onto the outside, and whether it holds. */
   const open = useBox();
   const unit = $derived(open.doc.preferences.lengthUnit);
-  const lb = $derived(open.doc.preferences.massUnit === 'lb');
 
   function add(): void {
     const c = open.plan.fit!.part;
@@ -104,8 +103,8 @@
             label="Load, {b.bracket.name}"
             hideLabel
             kind="mass"
-            unit={lb ? 'lb' : 'kg'}
-            text={fixed(lb ? b.bracket.loadKg / 0.45359237 : b.bracket.loadKg, 2)}
+            unit="kg"
+            text={fixed(b.bracket.loadKg, 2)}
             options={{ max: 50 }}
             onvalue={(v) => set(b.bracket.id, 'load', 'loadKg', v)}
           />

@@ -1,6 +1,5 @@
 <script lang="ts">
-  import { openCircuitV, sagMilliOhm } from '@haversack/core/battery/model';
-  import { TrialCircuit } from '@haversack/core/trials/circuit';
+  import { TrialCircuit, usualSource } from '@haversack/core/trials/circuit';
   import { FaultFinder, type Answer, type Level, type Seen } from '@haversack/core/trials/finder';
   import { countDrifts, fuseBlows } from '@haversack/core/trials/yes-no';
   import AskAlong from './AskAlong.svelte';
@@ -11,21 +10,15 @@
   type Sign = 'voltage' | 'blows' | 'drifts';
   let sign = $state<Sign>('voltage');
   let blown = $state('');
-  const source = $derived.by(() => {
-    const b = open.plan.bank;
-    return (
-      b && {
-        volts: openCircuitV(b.chemistry, 0.7),
-        ohm: sagMilliOhm(b.chemistry, b.part.capacityAh, 20, 0.7) / 1000 / b.count
-      }
-    );
-  });
-  const ready = $derived(source && new FaultFinder(new TrialCircuit(open.plan.wiring), source));
+  const BENCH_C = 20;
+  const source = $derived(open.plan.bank && usualSource(open.plan.bank, BENCH_C));
+  const circuit = $derived(new TrialCircuit(open.plan.wiring));
+  const ready = $derived(source && new FaultFinder(circuit, source));
   const branches = $derived(open.plan.wiring.circuits);
   const inquiry = $derived.by(() => {
     if (!source || sign === 'voltage') return undefined;
     if (sign === 'blows') return fuseBlows(open.plan.wiring, blown || (branches[0]?.circuit.id ?? ''));
-    return open.plan.wiring.shunt ? countDrifts(new TrialCircuit(open.plan.wiring), source) : undefined;
+    return open.plan.wiring.shunt ? countDrifts(circuit, source) : undefined;
   });
   const ports = $derived(open.plan.wiring.circuits.filter((c) => c.circuit.purpose === 'load'));
   let seen = $state.raw<Seen[]>([]);

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { paths } from '@haversack/core/trials/paths';
+  import { paths, sumOfBranchesA } from '@haversack/core/trials/paths';
   import { ampsText, lengthText } from '@haversack/core/quantity/format';
   import Printer from '@lucide/svelte/icons/printer';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -9,7 +9,7 @@
   const open = useBox();
   const unit = $derived(open.doc.preferences.lengthUnit);
   const rows = $derived(paths(open.doc, open.plan.wiring));
-  const sum = $derived(rows.reduce((s, r) => s + (r.source === 'battery' ? r.loadA : 0), 0));
+  const sum = $derived(sumOfBranchesA(rows));
   const main = $derived(open.plan.wiring.main);
 </script>
 

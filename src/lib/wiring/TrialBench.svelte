@@ -1,7 +1,6 @@
 <script lang="ts">
-  import { openCircuitV, sagMilliOhm } from '@haversack/core/battery/model';
-  import { positiveTerminals, shortSources, TrialCircuit, type Fault } from '@haversack/core/trials/circuit';
-  import { conductorName, whereOf } from '@haversack/core/trials/survey';
+  import { faultChoices } from '@haversack/core/trials/choices';
+  import { shortSources, TrialCircuit, usualSource, type Fault } from '@haversack/core/trials/circuit';
   import { trial } from '@haversack/core/trials/trial';
   import { fixed } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -9,19 +8,12 @@
 
   /** One thing goes wrong: what happens, and what the meters would show. Nothing is changed in the design. */
   const open = useBox();
-  const wiring = $derived(open.plan.wiring);
-  const circuit = $derived(new TrialCircuit(wiring));
+  const circuit = $derived(new TrialCircuit(open.plan.wiring));
   const sources = $derived.by(() => {
     const b = open.plan.bank;
     if (!b) return undefined;
-    const airC = open.doc.outing.airC;
-    return {
-      ...shortSources(b, airC),
-      usual: {
-        volts: openCircuitV(b.chemistry, 0.7),
-        ohm: sagMilliOhm(b.chemistry, b.part.capacityAh, airC, 0.7) / 1000 / b.count
-      }
-    };
+    const { airC } = open.doc.outing;
+    return { ...shortSources(b, airC), usual: usualSource(b, airC) };
   });
   type Kind = Fault['kind'];
   const KINDS: Record<Kind, string> = {
@@ -34,37 +26,7 @@
   };
   let kind = $state<Kind>('short');
   let place = $state('');
-  const wires = $derived(wiring.netlist.conductors.filter((c) => c.polarity !== 'sense' && c.lengthMm > 0));
-  const places = $derived.by((): { id: string; word: string; fault: Fault }[] => {
-    const parts = wiring.netlist.parts;
-    if (kind === 'short')
-      return positiveTerminals(circuit).map((at) => ({
-        id: `${at.part} ${at.terminal}`,
-        word: whereOf(circuit, at),
-        fault: { kind: 'short', at }
-      }));
-    if (kind === 'blown')
-      return parts
-        .filter((p) => p.kind === 'fuse')
-        .map((p) => ({ id: p.id, word: `${p.id} ${p.ratingA ?? '?'} A`, fault: { kind: 'blown', partId: p.id } }));
-    if (kind === 'dead-part')
-      return parts
-        .filter((p) => p.kind === 'switch' || p.kind === 'port')
-        .map((p) => ({ id: p.id, word: p.label, fault: { kind: 'dead-part', partId: p.id } }));
-    if (kind === 'shunt-bypassed')
-      return wires
-        .filter((c) => c.to.part === 'bus')
-        .map((c) => ({
-          id: c.id,
-          word: `return of ${c.from.part}`,
-          fault: { kind: 'shunt-bypassed', conductorId: c.id }
-        }));
-    return wires.map((c) => ({
-      id: c.id,
-      word: conductorName(c),
-      fault: kind === 'open' ? { kind: 'open', conductorId: c.id } : { kind: 'corroded', conductorId: c.id, ohm: 1.5 }
-    }));
-  });
+  const places = $derived(faultChoices(circuit, kind));
   const chosen = $derived(places.find((p) => p.id === place) ?? places[0]);
   const outcome = $derived(sources && chosen ? trial(circuit, sources, chosen.fault) : undefined);
 </script>

@@ -1,16 +1,30 @@
 import { wallMmOf } from '../../case/faces.ts';
-import { portPlace, rule } from '../rule.ts';
+import { portPlace, rule, type Draft } from '../rule.ts';
 
 /** The wall is too thick or too thin for clip or nut. */
 export const panelThickness = rule('panel-thickness', 'fits', 'ports', (x) =>
-  (x.panel?.ports ?? []).flatMap((p) => {
+  (x.panel?.ports ?? []).flatMap((p): Draft[] => {
     const wall = wallMmOf(x.fit!.part, p.port.face);
-    if (p.part.hole.shape === 'none' || (wall >= p.part.panelMinMm && wall <= p.part.panelMaxMm)) return [];
+    if (p.part.hole.shape === 'none') return [];
+    const stack = wall + p.port.spacerMm;
+    if (wall >= p.part.panelMinMm && wall <= p.part.panelMaxMm)
+      return stack <= p.part.panelMaxMm
+        ? []
+        : [
+            {
+              at: portPlace(p.port.id, p.tag),
+              severity: 'note',
+              short: `${p.tag} wants a hollow collar`,
+              title: `The nut of ${p.tag} does not reach through wall and spacer`,
+              why: `Together they are ${stack} mm; it holds on up to ${p.part.panelMaxMm} mm. Make the spacer a hollow collar, screwed to the wall, whose own face of ${p.part.panelMinMm} to ${p.part.panelMaxMm} mm carries the part.`,
+              figures: { stackMm: stack, maxMm: p.part.panelMaxMm }
+            }
+          ];
     const thick = wall > p.part.panelMaxMm;
     return [
       {
         at: portPlace(p.port.id, p.tag),
-        severity: 'stop' as const,
+        severity: 'stop',
         short: `${p.tag}: wall is too ${thick ? 'thick' : 'thin'}`,
         title: `The wall is too ${thick ? 'thick' : 'thin'} for ${p.tag}`,
         why: `The wall is ${wall} mm; the part holds on ${p.part.panelMinMm} to ${p.part.panelMaxMm} mm. ${thick ? 'Counterbore from inside, or take another part.' : 'Back it with a plate, or take another part.'}`,
