@@ -1,5 +1,6 @@
 import { writeFileSync } from 'node:fs';
-import { positiveTerminals, shortSources, TrialCircuit } from '../core/src/trials/circuit.ts';
+import { positiveTerminals, TrialCircuit } from '../core/src/trials/circuit.ts';
+import { shortSources } from '../core/src/trials/setting.ts';
 import { suspects } from '../core/src/trials/finder.ts';
 import { oneShort } from '../core/src/trials/survey.ts';
 import { hardCases } from '../core/src/case/hard-cases.ts';

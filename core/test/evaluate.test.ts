@@ -37,9 +37,9 @@ describe('the whole chain', () => {
     expect(JSON.stringify(report(emptyBox('Empty'), p))).not.toContain('NaN');
   });
 
-  test('the demo boxes: one with a stop, one with a caution, one that holds', () => {
+  test('the demo boxes: stops, cautions, and one that holds', () => {
     const worst = demoBoxes().map((b) => plan(b).findings.filter((f) => f.severity !== 'note')[0]?.severity ?? 'holds');
-    expect(worst).toEqual(['stop', 'caution', 'holds']);
+    expect(worst).toEqual(['stop', 'caution', 'holds', 'caution', 'stop']);
   });
 
   test('the stop of the hide box is cleared by its first remedy', () => {
@@ -108,7 +108,7 @@ describe('the whole chain', () => {
   });
 
   test('each automatic fuse lies between load and wire, each automatic wire keeps its drop', () => {
-    for (const box of [...demoBoxes().slice(1), crowdedBox(24)])
+    for (const box of [...demoBoxes().slice(1, 4), crowdedBox(24)])
       for (const c of plan(box).wiring.circuits) {
         expect(c.fuseA!).toBeGreaterThanOrEqual(c.loadA / 0.8 - 1e-9);
         expect(c.fuseA!).toBeLessThanOrEqual(c.ampacityA!);
@@ -189,7 +189,7 @@ describe('box files', () => {
     ['not json at all', '', 'not a JSON file'],
     ['[1,2,3]', '', 'an object was expected'],
     ['{"format":"something-else"}', 'format', 'not a Haversack box'],
-    [text.replace('"version": 2', '"version": 9'), 'version', 'newer Haversack (version 9)'],
+    [text.replace('"version": 3', '"version": 9'), 'version', 'newer Haversack (version 9)'],
     [text.replace('"powerW": 5.6', '"powerW": "lots"'), 'devices/0/modes/0/draw/powerW', 'number'],
     [text.replace('"notes": "Tidal', '"extra": 1, "notes": "Tidal'), '', "'extra'"],
     [text.replace('"partId": "battery-lfp-20"', '"partId": "battery-none"'), 'bank/partId', 'not among the parts'],

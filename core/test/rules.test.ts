@@ -7,9 +7,11 @@ import { boxSchema, type Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { crowdedBox } from '../src/demo/crowded.ts';
+import { jettyNetBox, moorCameraPost } from '../src/demo/wired.ts';
 import { starter } from '../src/demo/builder.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { RULES } from '../src/findings/registry.ts';
+import { WIRING_RULES } from './wiring-rules.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const use = (part: { id: string }, path: string): Edit[] => [set(`parts/${part.id}`, part), set(path, part.id)];
@@ -38,7 +40,10 @@ const PANEL = {
   controller: 'pwm',
   controllerMaxV: 30,
   controllerMaxA: 10,
-  duringOuting: false
+  duringOuting: false,
+  fit: 'plugged',
+  panelPortId: { is: 'auto' },
+  fuse: { is: 'auto' }
 } as const;
 
 const ARM = {
@@ -55,6 +60,7 @@ const ARM = {
 
 /** For each rule a box that trips it; the canal box trips none of stop or caution. */
 const TRIPS: Record<string, () => Box> = {
+  ...Object.fromEntries(Object.entries(WIRING_RULES).map(([id, boxes]) => [id, boxes.trips])),
   'air-transport': () => hide,
   'battery-does-not-fit': () => change(hide, ...use(starter('case', 'case-hard-small'), 'casePartId')),
   'behind-panel-collision': () =>
@@ -255,7 +261,6 @@ const TRIPS: Record<string, () => Box> = {
     change(good, ...use(starter('panel', 'genderless-30'), `ports/${portNamed(good, 'Bite alarm').id}/partId`)),
   'runtime-short': () => hide,
   'runtime-tight': () => change(hide, ...use(starter('battery', 'battery-lfp-22'), 'bank/partId')),
-  'school-not-modelled': () => change(good, set('wiring/school', 'daisy-chain')),
   'selectivity-poor': () =>
     change(
       radio,
@@ -308,6 +313,17 @@ describe('findings', () => {
     const checked = boxSchema.safeParse(box);
     expect(checked.success ? [] : checked.error.issues.slice(0, 2)).toEqual([]);
     expect(idsOf(box)).toContain(id);
+  });
+
+  test.each(Object.entries(WIRING_RULES))('%s stays quiet where it is not true', (id, boxes) => {
+    const box = boxes.quiet();
+    expect(boxSchema.safeParse(box).success).toBe(true);
+    expect(idsOf(box)).not.toContain(id);
+  });
+
+  test('every rule has a box that does not trip it', () => {
+    const quiet = [good, radio, hide, moorCameraPost(), jettyNetBox()].map((b) => new Set(idsOf(b)));
+    expect(RULES.filter((r) => quiet.every((ids) => ids.has(r.id))).map((r) => r.id)).toEqual([]);
   });
 
   test('every rule has a box that trips it', () => {

@@ -14,7 +14,8 @@ import { plugClashes } from '../src/panel/plug-room.ts';
 import { silhouettes } from '../src/panel/silhouettes.ts';
 import { massText } from '../src/quantity/format.ts';
 import { faultChoices } from '../src/trials/choices.ts';
-import { TrialCircuit, usualSource } from '../src/trials/circuit.ts';
+import { TrialCircuit } from '../src/trials/circuit.ts';
+import { usualSource } from '../src/trials/setting.ts';
 import { paths, sumOfBranchesA } from '../src/trials/paths.ts';
 
 const hide = saltmarshHideBox();
@@ -123,7 +124,7 @@ describe('trials to choose from', () => {
       expect(choices.length).toBeGreaterThan(0);
       for (const c of choices) {
         expect(c.fault.kind).toBe(kind);
-        const read = circuit.read(usualSource(plan.bank!, 4), c.fault, undefined, kind !== 'short');
+        const read = circuit.read(usualSource(plan.bank!, 4), c.fault, undefined, kind === 'short' ? 'none' : 'all');
         expect(read.overloaded).toBe(false);
         expect([...read.plugV.values()].every(Number.isFinite)).toBe(true);
       }

@@ -76,7 +76,7 @@ export function bench(
       tag: c.fuseTag,
       fuse: c.fuseA === undefined ? c.fuseOrigin : `${c.fuseA} A`,
       feeds: `${c.portTag} ${c.feeds}`,
-      live: c.circuit.live === 'always' ? 'always live' : c.switchTag ? `${c.switchTag} on` : 'master on'
+      live: c.circuit.live !== 'master' ? 'always live' : c.switchTag ? `${c.switchTag} on` : 'master on'
     })),
     cautions: [
       ...CAUTIONS.always,
@@ -198,7 +198,7 @@ function testRows(box: Box, bank: Bank, wiring: WiringPlan, demand: Demand): Tes
 }
 
 const standingA = (box: Box, wiring: WiringPlan): number =>
-  wiring.circuits.filter((c) => c.circuit.live === 'always').reduce((s, c) => s + (c.portPart?.quiescentA ?? 0), 0);
+  wiring.circuits.filter((c) => c.circuit.live !== 'master').reduce((s, c) => s + (c.portPart?.quiescentA ?? 0), 0);
 
 function steps(
   box: Box,

@@ -63,7 +63,7 @@ export function switchCard(panel: PanelPlan, wiring: WiringPlan): SwitchRow[] {
       const names = (live: boolean) =>
         wiring.circuits
           .filter((c) => {
-            const always = c.circuit.live === 'always';
+            const always = c.circuit.live !== 'master';
             const mine = isMaster
               ? !always
               : c.circuit.switchPortId.is === 'set' && c.circuit.switchPortId.value === p.port.id;

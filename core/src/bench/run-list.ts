@@ -9,11 +9,17 @@ import type { WiringPlan } from '../wiring/types.ts';
 export type RunEnd = { tab: string; terminal: string };
 export type RunRow = {
   id: string;
+  /** The conductor it is, the same after an edit elsewhere. */
+  key: string;
   from: RunEnd;
   to: RunEnd;
+  /** Equal wires side by side. */
+  count: number;
   size: string;
   colour: string;
   lengthMm: number;
+  /** Somebody wrote down what was really cut. */
+  asCut: boolean;
   /** What goes over the wire before the second crimp. */
   sleeve: string;
   die: string;
@@ -45,21 +51,31 @@ const terminalOf = (box: Box, part: NetPart): string => {
         ? 'look at the posts'
         : `ring ${t.toUpperCase()}`;
   }
-  if (part.kind === 'fuse-block' || part.kind === 'inlet') return 'ring M5';
+  if (part.kind === 'fuse-block' || part.kind === 'inlet' || part.id === 'F0') return 'ring M5';
   if (part.kind === 'shunt') return 'ring M6';
-  if (part.kind === 'bus') return 'ring M4';
-  if (part.id === 'F0') return 'ring M5';
+  if (part.kind === 'bus') {
+    const splice = box.wiring.returns.is === 'set' && box.wiring.returns.value === 'splice' && part.id === 'bus';
+    return splice ? 'splice' : 'ring M4';
+  }
+  if (part.kind === 'changeover' || (part.kind === 'fuse' && part.family === 'post')) return 'ring M8';
   if (part.kind === 'switch' && (part.ratingA ?? 0) >= STUD_FROM_A) return 'ring M8';
+  if (part.kind === 'fuse') return 'butt splice';
+  if (part.kind === 'device') return 'the device’s own plug';
+  if (part.kind === 'controller') return 'ferrule';
   return 'spade 6.3';
 };
-const sleeveOf = (terminal: string): string => (terminal.startsWith('ring') ? 'heat-shrink with glue' : 'heat-shrink');
+const sleeveOf = (terminal: string): string =>
+  terminal.startsWith('ring') || terminal.endsWith('splice') ? 'heat-shrink with glue' : 'heat-shrink';
+
+/** Panel parts: what ends there is crimped in the case. */
+const ON_PANEL: readonly NetPart['kind'][] = ['port', 'switch'];
 
 /** Every lead to cut: from tab to tab, what is crimped on each end, and what must be slipped on before. */
 export function runList(box: Box, wiring: WiringPlan): RunList {
   const colours = POLE_COLOURS[box.preferences.colours];
   const parts = new Map(wiring.netlist.parts.map((p) => [p.id, p]));
   const end = (t: Terminal): RunEnd => ({
-    tab: `${t.part === 'battery' ? 'battery' : t.part} ${t.terminal === '-' ? '−' : t.terminal}`,
+    tab: `${t.part} ${t.terminal === '-' ? '−' : t.terminal}`,
     terminal: terminalOf(box, parts.get(t.part)!)
   });
   const cut = wiring.netlist.conductors.filter((c) => c.lengthMm > 0);
@@ -67,13 +83,17 @@ export function runList(box: Box, wiring: WiringPlan): RunList {
     const [from, to] = [end(c.from), end(c.to)];
     const thick = c.size && knownSize(c.size) ? areaMm2(c.size) : 0;
     const die = DIES.find(([upTo]) => thick <= upTo);
+    const asCut = box.bench.asCut[c.id] !== undefined;
     return {
       id: `R${i + 1}`,
+      key: c.id,
       from,
       to,
+      count: c.count,
       size: c.size ? wireSizeText(c.size) : 'unknown',
       colour: colourOf(c, colours),
-      lengthMm: Math.ceil(c.lengthMm / CUT_STEP_MM) * CUT_STEP_MM,
+      lengthMm: asCut ? c.lengthMm : Math.ceil(c.lengthMm / CUT_STEP_MM) * CUT_STEP_MM,
+      asCut,
       sleeve: `${sleeveOf(from.terminal)}, two pieces`,
       die: die ? die[2] : HEX_DIE,
       label: `R${i + 1} ${from.tab} → ${to.tab}`
@@ -84,14 +104,15 @@ export function runList(box: Box, wiring: WiringPlan): RunList {
   runs.forEach((r, i) => {
     for (const e of [r.from, r.to]) {
       const name = `${e.terminal} for ${sizeOf(cut[i]!.size)}`;
-      terminals.set(name, (terminals.get(name) ?? 0) + 1);
+      terminals.set(name, (terminals.get(name) ?? 0) + r.count);
       const sleeve = `${sleeveOf(e.terminal)}, ${r.colour}`;
-      sleeves.set(sleeve, (sleeves.get(sleeve) ?? 0) + 1);
+      sleeves.set(sleeve, (sleeves.get(sleeve) ?? 0) + r.count);
     }
   });
   const rows = (m: Map<string, number>): CountRow[] =>
     [...m].map(([name, count]) => ({ name, count })).sort((a, b) => a.name.localeCompare(b.name));
-  const loose = runs.filter((r) => !/^(P|S|M|I|L|V|G)\d/.test(r.from.tab) && !/^(P|S|M|I|L|V|G)\d/.test(r.to.tab));
+  const onPanel = (t: Terminal) => ON_PANEL.includes(parts.get(t.part)!.kind);
+  const loose = runs.filter((_, i) => !onPanel(cut[i]!.from) && !onPanel(cut[i]!.to));
   return {
     runs,
     terminals: rows(terminals),

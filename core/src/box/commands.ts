@@ -64,6 +64,8 @@ export function plainDevice(box: Box, name: string): Device {
     inner: null,
     inSeason: true,
     hasMotor: false,
+    use: 'field',
+    lead: null,
     fussy: false,
     portId: null,
     spans: [{ startH, endH: startH + durationH, dutyFraction: null }]

@@ -40,6 +40,8 @@ export function emptyBox(name: string): Box {
       warmerK: 0,
       packs: [],
       arrangement: 'parallel',
+      changeoverJoins: false,
+      postsCovered: 'unknown',
       takeOff: 'bus',
       linkMilliOhm: AUTO,
       leadMm: 1500,
@@ -68,7 +70,7 @@ export function emptyBox(name: string): Box {
     placements: {},
     ports: [],
     brackets: [],
-    switching: { master: AUTO },
+    switching: { master: AUTO, isolator: NONE, relays: [] },
     circuits: [],
     wiring: {
       school: 'fuse-block',
@@ -77,6 +79,12 @@ export function emptyBox(name: string): Box {
       mainFuseFromBatteryMm: AUTO,
       mainSheathed: false,
       mainWire: AUTO,
+      mainWireCount: 1,
+      breakerIsSwitch: false,
+      distributionMm: 0,
+      returns: AUTO,
+      senseFuse: AUTO,
+      reels: [],
       fuseBlockPartId: null,
       shuntPartId: null,
       insulationC: AUTO,
@@ -84,7 +92,8 @@ export function emptyBox(name: string): Box {
       bundledCount: AUTO
     },
     kit: { boxCount: 1, owned: [] },
-    bench: { doneStepIds: [] },
+    bench: { doneStepIds: [], asCut: {} },
+    checkedPaths: [],
     accepted: [],
     parts: {}
   };

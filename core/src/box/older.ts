@@ -1,11 +1,11 @@
 import { FACES } from '../catalogue/faces.ts';
-import { BOX_VERSION } from './attr.ts';
+import { AUTO, NONE } from './attr.ts';
 
 type Raw = Record<string, unknown>;
 const isRaw = (v: unknown): v is Raw => typeof v === 'object' && v !== null && !Array.isArray(v);
 const withUsual = (v: unknown, usual: Raw): unknown => (isRaw(v) ? { ...usual, ...v } : v);
 
-/** What version 1 did not know of a part, with the value that changes nothing. */
+/** What older versions did not know of a part, with the value that changes nothing. */
 export function partFromOlder(part: unknown): unknown {
   if (!isRaw(part)) return part;
   if (part.kind === 'case')
@@ -20,12 +20,18 @@ export function partFromOlder(part: unknown): unknown {
       handleOnLid: false
     });
   if (part.kind === 'body') return withUsual(part, { use: 'other' });
-  if (part.kind === 'panel' && isRaw(part.hole) && part.hole.shape === 'round')
-    return { ...part, hole: withUsual(part.hole, { key: null }) };
+  if (part.kind === 'panel') {
+    const hole = isRaw(part.hole) && part.hole.shape === 'round' ? withUsual(part.hole, { key: null }) : part.hole;
+    return withUsual({ ...part, hole }, { tabs: 'two-tabs' });
+  }
+  if (part.kind === 'fuse') return withUsual(part, { reset: 'replace' });
   return part;
 }
 
 const each = (v: unknown, one: (entry: unknown) => unknown): unknown => (Array.isArray(v) ? v.map(one) : v);
+
+const partsFromOlder = (parts: unknown): unknown =>
+  isRaw(parts) ? Object.fromEntries(Object.entries(parts).map(([id, part]) => [id, partFromOlder(part)])) : parts;
 
 function fromVersion1(box: Raw): Raw {
   return {
@@ -36,9 +42,38 @@ function fromVersion1(box: Raw): Raw {
     bodies: each(box.bodies, (b) => withUsual(b, { held: 'fixed' })),
     ports: each(box.ports, (p) => withUsual(p, { spacerMm: 0, cameOn: null })),
     brackets: box.brackets ?? [],
-    parts: isRaw(box.parts)
-      ? Object.fromEntries(Object.entries(box.parts).map(([id, part]) => [id, partFromOlder(part)]))
-      : box.parts
+    parts: partsFromOlder(box.parts)
+  };
+}
+
+/** Version 2 knew one fuse a port, one battery in the circuit and no relays. */
+function fromVersion2(box: Raw): Raw {
+  const charging = isRaw(box.charging)
+    ? {
+        ...box.charging,
+        solar: withUsual(box.charging.solar, { fit: 'plugged', panelPortId: AUTO, fuse: AUTO })
+      }
+    : box.charging;
+  return {
+    ...box,
+    version: 3,
+    devices: each(box.devices, (d) => withUsual(d, { use: 'field', lead: null })),
+    bank: withUsual(box.bank, { changeoverJoins: false, postsCovered: 'unknown' }),
+    charging,
+    ports: each(box.ports, (p) => withUsual(p, { tabs: AUTO })),
+    circuits: each(box.circuits, (c) => withUsual(c, { tapFrom: AUTO, wireCount: 1, fuseFromBatteryMm: AUTO })),
+    switching: withUsual(box.switching, { isolator: NONE, relays: [] }),
+    wiring: withUsual(box.wiring, {
+      mainWireCount: 1,
+      breakerIsSwitch: false,
+      distributionMm: 0,
+      returns: AUTO,
+      senseFuse: AUTO,
+      reels: []
+    }),
+    bench: withUsual(box.bench, { asCut: {} }),
+    checkedPaths: box.checkedPaths ?? [],
+    parts: partsFromOlder(box.parts)
   };
 }
 
@@ -60,5 +95,6 @@ export function withKnownFaces(data: unknown): unknown {
 /** A document of an older version as one of today; anything else comes back as it is. Never throws. */
 export function fromOlder(data: unknown): unknown {
   if (!isRaw(data)) return data;
-  return data.version === 1 && BOX_VERSION === 2 ? fromVersion1(data) : data;
+  if (data.version === 1) return fromVersion2(fromVersion1(data));
+  return data.version === 2 ? fromVersion2(data) : data;
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { BOX_FORMAT, BOX_VERSION } from './attr.ts';
 import { FACES } from '../catalogue/faces.ts';
-import { idSchema, partSchema, SUPPLIES } from '../catalogue/part.ts';
+import { idSchema, partSchema, SUPPLIES, TAB_ORDERS } from '../catalogue/part.ts';
 
 /**
  * An attribute that safety depends on: worked out by Haversack, set by the person, plainly absent, or not known.
@@ -65,6 +65,15 @@ export const claimSchema = z.discriminatedUnion('kind', [
   })
 ]);
 
+export const DEVICE_USES = ['field', 'starting', 'propulsion', 'mains'] as const;
+
+/** A device's own lead. A reversing adapter swaps the poles. */
+const leadSchema = z.strictObject({
+  lengthMm,
+  wire: attr(wireSizeSchema),
+  adapter: z.enum(['none', 'straight', 'reversing', 'unknown'])
+});
+
 const span = z.strictObject({
   startH: z.number().min(0).max(2000),
   endH: z.number().min(0).max(2000),
@@ -106,6 +115,10 @@ export const deviceSchema = z.strictObject({
   /** Counted in the season, unattended. */
   inSeason: z.boolean(),
   hasMotor: z.boolean(),
+  /** Field electronics; the rest is named so that it can be refused. */
+  use: z.enum(DEVICE_USES),
+  /** From the port's plug to the device; null = not described. */
+  lead: leadSchema.nullable(),
   /** Radio, screen, electronics: held to the 3 % drop limit. */
   fussy: z.boolean(),
   portId: idSchema.nullable(),
@@ -133,7 +146,13 @@ const solarSchema = z.strictObject({
   controllerMaxV: z.number().positive().max(500).nullable(),
   controllerMaxA: z.number().positive().max(500).nullable(),
   /** The panel stands there during the outing, too. */
-  duringOuting: z.boolean()
+  duringOuting: z.boolean(),
+  /** Its controller comes along and plugs into the charge inlet, or is built into the box. */
+  fit: z.enum(['plugged', 'inside']),
+  /** Port the panel plugs into when the controller is built in. */
+  panelPortId: attr(idSchema),
+  /** At the battery end of the controller's lead. */
+  fuse: attr(amps)
 });
 
 /** Weeks or months unattended. */
@@ -165,7 +184,9 @@ export const portSchema = z.strictObject({
   /** Face named in the file it came from that no case has; it lies on the front until somebody says where it belongs. */
   cameOn: text(40).nullable(),
   /** State during the outing. */
-  inUse: z.enum(['mated', 'capped', 'open'])
+  inUse: z.enum(['mated', 'capped', 'open']),
+  /** Which tab of a switch is supply, load and lamp return; automatic = as the part says. */
+  tabs: attr(z.enum(TAB_ORDERS))
 });
 
 export const bracketSchema = z.strictObject({
@@ -188,15 +209,42 @@ export const circuitSchema = z.strictObject({
   name: text(80),
   purpose: z.enum(['load', 'charge']),
   portId: idSchema,
-  live: z.enum(['master', 'always']),
+  /** Behind the master switch, ahead of it, or by a fused lead of its own straight off the battery post. */
+  live: z.enum(['master', 'always', 'direct']),
+  /** Another circuit whose port or switch this one is fed from; automatic by the school of the box, none = from the feed itself. */
+  tapFrom: attr(idSchema),
   switchPortId: attr(idSchema),
   fuse: attr(amps),
   wire: attr(wireSizeSchema),
+  /** Equal conductors side by side. */
+  wireCount: z.number().int().min(1).max(4),
   /** One way. */
   lengthMm: attr(lengthMm),
+  /** From the battery post to this circuit's own fuse, for one straight off the battery. */
+  fuseFromBatteryMm: attr(lengthMm),
   /** Where the return lands: the bus on the load side of the shunt, or straight on the battery post. */
   returnTo: z.enum(['bus', 'battery'])
 });
+
+/** A relay: its contacts stand in the main path or in one circuit, its coil is fed through a switch or kill switch. */
+export const relaySchema = z.strictObject({
+  id: idSchema,
+  name: text(80),
+  /** Circuit whose positive it switches; null = the main path. */
+  circuitId: idSchema.nullable(),
+  /** Closes when its coil is fed, or opens. */
+  contact: z.enum(['make', 'break']),
+  ratingA: amps.nullable(),
+  /** Coil current at 12 V; null = nobody knows. */
+  coilA: z.number().finite().positive().max(10).nullable(),
+  coilFuse: attr(amps),
+  /** Switch or kill switch in the coil's feed. */
+  switchPortId: attr(idSchema),
+  /** Diode or resistor across the coil. */
+  suppressed: z.enum(['yes', 'no', 'unknown'])
+});
+
+export const RETURNS = ['bus-bar', 'stud', 'chain', 'splice'] as const;
 
 export const boxSchema = z.strictObject({
   format: z.literal(BOX_FORMAT),
@@ -242,7 +290,12 @@ export const boxSchema = z.strictObject({
     warmerK: z.number().min(0).max(40),
     /** Packs that differ from the rest, first pack first; missing ones are as the bank. */
     packs: z.array(z.strictObject({ ageYears: z.number().min(0).max(30), startFraction: fraction })).max(4),
-    arrangement: z.enum(['parallel', 'changeover', 'outside']),
+    /** In series is known only so that it can be refused. */
+    arrangement: z.enum(['parallel', 'changeover', 'outside', 'series']),
+    /** Whether the changeover can join both packs. */
+    changeoverJoins: z.boolean(),
+    /** Caps or boots over the posts. */
+    postsCovered: z.enum(['yes', 'no', 'unknown']),
     /** Where the box's leads take off from packs that are linked in a row. */
     takeOff: z.enum(['bus', 'opposite', 'same-end']),
     /** One link between neighbours, both its ends; automatic = 10 cm of the main wire. */
@@ -308,7 +361,12 @@ export const boxSchema = z.strictObject({
   ports: z.array(portSchema).max(80),
   /** What is screwed or stuck onto the outside: camera arm, aerial, rod rest. */
   brackets: z.array(bracketSchema).max(20),
-  switching: z.strictObject({ master: attr(idSchema) }),
+  switching: z.strictObject({
+    master: attr(idSchema),
+    /** Isolator or kill switch in the main path, ahead of what is always live. */
+    isolator: attr(idSchema),
+    relays: z.array(relaySchema).max(12)
+  }),
   circuits: z.array(circuitSchema).max(60),
   wiring: z.strictObject({
     school: z.enum(['fuse-block', 'daisy-chain']),
@@ -317,6 +375,16 @@ export const boxSchema = z.strictObject({
     mainFuseFromBatteryMm: attr(lengthMm),
     mainSheathed: z.boolean(),
     mainWire: attr(wireSizeSchema),
+    mainWireCount: z.number().int().min(1).max(4),
+    /** The main breaker's own lever switches the box off. */
+    breakerIsSwitch: z.boolean(),
+    /** Cable between the battery's box and a distribution box, one way; 0 = all in one case. */
+    distributionMm: lengthMm,
+    returns: attr(z.enum(RETURNS)),
+    /** In each sense lead of a shunt meter. */
+    senseFuse: attr(amps),
+    /** Wire that lies at home: taken first where it holds. */
+    reels: z.array(wireSizeSchema).max(20),
     fuseBlockPartId: partRef,
     shuntPartId: partRef,
     insulationC: attr(z.union([z.literal(60), z.literal(75), z.literal(80), z.literal(90), z.literal(105)])),
@@ -327,7 +395,13 @@ export const boxSchema = z.strictObject({
     boxCount: z.number().int().min(1).max(50),
     owned: z.array(z.strictObject({ lineId: text(120), count: z.number().min(0).max(10000) })).max(300)
   }),
-  bench: z.strictObject({ doneStepIds: z.array(text(120)).max(400) }),
+  bench: z.strictObject({
+    doneStepIds: z.array(text(120)).max(400),
+    /** Leads as they were really cut, by their key in the circuit, mm. */
+    asCut: z.record(text(120), lengthMm)
+  }),
+  /** Paths that somebody checked on the real box; the mark tells what stood there then. */
+  checkedPaths: z.array(z.strictObject({ circuitId: idSchema, mark: text(200), by: text(80), day: isoDay })).max(60),
   accepted: z.array(z.strictObject({ key: text(200), reason: text(500).min(1) })).max(200),
   /** Copies of every part used, so the file opens anywhere and never changes with the catalogue. */
   parts: z.record(idSchema, partSchema)
@@ -347,3 +421,6 @@ export type Circuit = z.infer<typeof circuitSchema>;
 export type Turn = z.infer<typeof turn>;
 export type SealWord = Box['outing']['seal'];
 export type CarryWord = Box['outing']['carry'];
+
+export type Relay = z.infer<typeof relaySchema>;
+export type ReturnsKind = (typeof RETURNS)[number];

@@ -24,7 +24,22 @@ const common = {
 };
 
 export const CHEMISTRIES = ['lfp', 'agm', 'gel', 'flooded', 'nmc3', 'nmc4', 'unknown'] as const;
-export const FUSE_FAMILIES = ['mini-blade', 'blade', 'midi', 'post', 'glass'] as const;
+export const FUSE_FAMILIES = ['mini-blade', 'blade', 'midi', 'post', 'glass', 'breaker'] as const;
+
+/**
+ * What stands on a switch's tabs, counted from the marked end. Two-tab switches may be fed from either side; with a lamp
+ * inside makers differ.
+ */
+export const TAB_ORDERS = [
+  'two-tabs',
+  'supply-load-lamp',
+  'supply-lamp-load',
+  'load-supply-lamp',
+  'load-lamp-supply',
+  'lamp-supply-load',
+  'lamp-load-supply'
+] as const;
+export type TabOrder = (typeof TAB_ORDERS)[number];
 
 /** Water marks of the mechanical reference 7.1: jet 0-6, dunk 0, 7 or 8. */
 export const sealMark = z.strictObject({
@@ -170,6 +185,8 @@ export const panelPart = z.strictObject({
   seal: z.strictObject({ mated: sealMark.nullable(), capped: sealMark.nullable(), open: sealMark }),
   keyed: z.boolean().nullable(),
   exposedLivePins: z.boolean(),
+  /** Tabs of a switch; null = nobody knows. Other parts: two-tabs. */
+  tabs: z.enum(TAB_ORDERS).nullable(),
   measureYours: z.enum(['no', 'advised', 'must'])
 });
 
@@ -180,7 +197,9 @@ export const fusePart = z.strictObject({
   ratingsA: z.array(positive.max(500)).min(1).max(40),
   /** Stated DC voltage; null when only an AC voltage is printed. */
   voltageDcV: positive.max(1000).nullable(),
-  interruptingA: positive.max(100000).nullable()
+  interruptingA: positive.max(100000).nullable(),
+  /** A breaker is reset by hand, or closes again by itself. */
+  reset: z.enum(['replace', 'manual', 'auto'])
 });
 
 export const fuseHolderPart = z.strictObject({
@@ -262,7 +281,21 @@ export const sundryPart = z.strictObject({
   kind: z.literal('sundry'),
   ...common,
   /** What the kit uses it for. */
-  use: z.enum(['ring', 'spade', 'butt', 'sleeve', 'strap', 'foam', 'sealant', 'bus-bar', 'label', 'charger', 'other']),
+  use: z.enum([
+    'ring',
+    'spade',
+    'butt',
+    'sleeve',
+    'strap',
+    'foam',
+    'sealant',
+    'bus-bar',
+    'label',
+    'charger',
+    'relay',
+    'boot',
+    'other'
+  ]),
   /** Stud size, tab width or wire range it suits, as text. */
   fits: text(40)
 });

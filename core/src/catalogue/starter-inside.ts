@@ -13,6 +13,7 @@ const FUSES: PartOf<'fuse'>[] = [
     ratingsA: [2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30],
     voltageDcV: 32,
     interruptingA: 1000,
+    reset: 'replace',
     priceAmount: 2.5,
     packCount: 5,
     massKg: 0.005,
@@ -27,6 +28,7 @@ const FUSES: PartOf<'fuse'>[] = [
     ratingsA: [1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 35, 40],
     voltageDcV: 32,
     interruptingA: 1000,
+    reset: 'replace',
     priceAmount: 2.5,
     packCount: 5,
     massKg: 0.01,
@@ -41,6 +43,7 @@ const FUSES: PartOf<'fuse'>[] = [
     ratingsA: [30, 40, 50, 60, 70, 80, 100],
     voltageDcV: 32,
     interruptingA: 2000,
+    reset: 'replace',
     priceAmount: 3.5,
     massKg: 0.012,
     note: 'Interrupting rating 2-5 kA by maker.'
@@ -54,6 +57,7 @@ const FUSES: PartOf<'fuse'>[] = [
     ratingsA: [30, 40, 50, 60, 75, 80, 100],
     voltageDcV: 58,
     interruptingA: 10000,
+    reset: 'replace',
     priceAmount: 9,
     massKg: 0.02,
     note: '10 kA at 14 V; sits on the battery stud.'
@@ -67,10 +71,25 @@ const FUSES: PartOf<'fuse'>[] = [
     ratingsA: [1, 2, 3, 5, 7.5, 10, 15],
     voltageDcV: null,
     interruptingA: 300,
+    reset: 'replace',
     priceAmount: 3,
     packCount: 5,
     massKg: 0.015,
     note: 'Usually only an AC voltage is printed.'
+  },
+  {
+    kind: 'fuse',
+    ...own,
+    id: 'breaker-thermal',
+    name: 'Thermal breaker, reset by hand',
+    family: 'breaker',
+    ratingsA: [5, 7, 10, 12, 15, 20, 25, 30, 35, 40, 50, 60],
+    voltageDcV: 48,
+    interruptingA: 3000,
+    reset: 'manual',
+    priceAmount: 18,
+    massKg: 0.09,
+    note: 'Take a trip-free one; cheap copies may not reach the 3 kA.'
   }
 ];
 
@@ -112,6 +131,19 @@ const HOLDERS: PartOf<'fuse-holder'>[] = [
     priceAmount: 14,
     massKg: 0.06,
     note: 'Bolts straight on the battery: no unfused wire at all.'
+  },
+  {
+    kind: 'fuse-holder',
+    ...own,
+    id: 'holder-breaker',
+    name: 'Surface-mount breaker with lever',
+    family: 'breaker',
+    ratingA: 100,
+    contactMilliOhm: 0.5,
+    usualDistanceMm: 150,
+    priceAmount: 0,
+    massKg: 0,
+    note: 'The breaker is its own holder; its lever can serve as the master switch.'
   }
 ];
 
@@ -386,6 +418,9 @@ const SUNDRIES: PartOf<'sundry'>[] = [
   sundry('spade-4.8', 'Crimp receptacle 4.8 mm, insulated', 'spade', 'tab-4.8', 4, 25, 0.03),
   sundry('sleeve-set', 'Adhesive heat-shrink set', 'sleeve', '', 8, 1, 0.08),
   sundry('bus-bar-8', 'Negative bus bar, 8 ways, covered', 'bus-bar', '', 9, 1, 0.12),
+  sundry('relay-40', 'Relay 12 V, 40 A, with socket and diode', 'relay', '', 8, 1, 0.05),
+  sundry('changeover-switch', 'Rotary changeover 1, off, 2, 60 A', 'other', '', 19, 1, 0.2),
+  sundry('post-boot', 'Boot for a battery post, red or black', 'boot', '', 3, 2, 0.01),
   sundry('strap-25', 'Webbing strap 25 mm with buckle', 'strap', '', 4, 1, 0.05),
   sundry('foam-sheet', 'Closed-cell foam sheet, 4 mm', 'foam', '', 6, 1, 0.04),
   sundry('sealant-neutral', 'Neutral-cure silicone, small tube', 'sealant', '', 7, 1, 0.05),

@@ -33,6 +33,7 @@ const BASE: Omit<Panel, 'id' | 'name' | 'role' | 'hole' | 'priceAmount' | 'massK
   seal: { mated: NO, capped: mark(4), open: NO },
   keyed: true,
   exposedLivePins: false,
+  tabs: 'two-tabs',
   measureYours: 'advised'
 };
 const square = (mm: number) => ({ flangeWidthMm: mm, flangeHeightMm: mm });
@@ -294,6 +295,7 @@ const ROWS: Row[] = [
     id: 'rocker-20',
     name: 'Round rocker switch, 20 mm, 10 A',
     role: 'switch',
+    tabs: null,
     hole: round(20.2, 20, 20.6, { form: 'notch', widthMm: 2.5, deepMm: 1.2 }),
     priceAmount: 2.5,
     massKg: 0.005,
@@ -314,6 +316,7 @@ const ROWS: Row[] = [
     id: 'rocker-37x21',
     name: 'Small-craft rocker, 37 x 21 mm, 20 A, sealed',
     role: 'switch',
+    tabs: null,
     hole: { shape: 'rect', widthMm: 36.8, heightMm: 21.1 },
     priceAmount: 9,
     massKg: 0.021,

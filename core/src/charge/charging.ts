@@ -7,7 +7,7 @@ import type { Plan } from '../evaluate.ts';
 import { taperOf } from '../outing/sources.ts';
 import { ampsText, fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
-import { chargerA } from '../wiring/wiring.ts';
+import { chargerA } from '../wiring/charger.ts';
 
 /** Float voltage and temperature coefficients of the pack; null = do not float. @source electrical reference 6 */
 export const FLOAT: Record<KnownChemistry, { floatV: number | null; absorbMvPerK: number; floatMvPerK: number }> = {
@@ -100,7 +100,7 @@ export function chargingPlan(box: Box, plan: Plan): ChargingPlan | undefined {
     coldestC: data.chargeMinC,
     hottestC: data.chargeMaxC,
     whileOff:
-      path === 'lid-open' || (inlet ? inlet.circuit.live === 'always' || !plan.wiring.main.masterPortId : false),
+      path === 'lid-open' || (inlet ? inlet.circuit.live !== 'master' || !plan.wiring.main.canSwitchOff : false),
     vent: {
       needed: data.isLead,
       openingCm2: vent.areaCm2,

@@ -1,4 +1,5 @@
 import { CHEMISTRY } from '../battery/chemistry.ts';
+import { holdingA } from '../box/relay.ts';
 import { panelPartOf, partOf } from '../box/lookup.ts';
 import type { Box, Device } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
@@ -37,7 +38,7 @@ export type DeviceDemand = {
   working: Working;
 };
 
-/** Draw of a panel part itself: meter, lamp, idle module. */
+/** Draw of a panel part itself: meter, lamp, idle module; or of a relay's coil, by the relay's id. */
 export type StandingDraw = { portId: string; currentA: number; bars: { startH: number; endH: number }[] };
 
 export type Demand = {
@@ -187,7 +188,10 @@ export const isOn = (device: Device, timeH: number): boolean =>
  */
 export function standingDraws(box: Box): StandingDraw[] {
   const whole = [{ startH: box.outing.startH, endH: box.outing.startH + box.outing.durationH }];
-  return box.ports.flatMap((port) => {
+  const coils = box.switching.relays
+    .filter((r) => holdingA(r) > 0)
+    .map((r): StandingDraw => ({ portId: r.id, currentA: holdingA(r), bars: whole }));
+  const parts = box.ports.flatMap((port): StandingDraw[] => {
     const currentA = panelPartOf(box, port)?.quiescentA ?? 0;
     if (currentA === 0) return [];
     const circuit = box.circuits.find((c) => c.portId === port.id);
@@ -195,6 +199,7 @@ export function standingDraws(box: Box): StandingDraw[] {
     const switched = circuit?.switchPortId.is === 'set' && users.length > 0;
     return [{ portId: port.id, currentA, bars: switched ? anyOf(users, box.outing) : whole }];
   });
+  return [...parts, ...coils];
 }
 
 /**

@@ -1,6 +1,7 @@
-import { setTo } from '../box/attr.ts';
+import { AUTO, setTo } from '../box/attr.ts';
 import type { Box, Device } from '../box/schema.ts';
 import { BoxBuilder, starter } from './builder.ts';
+import { jettyNetBox, moorCameraPost } from './wired.ts';
 
 const watts = (name: string, powerW: number, dutyFraction = 1): Device['modes'][number] => ({
   id: 'm1',
@@ -51,7 +52,7 @@ export function saltmarshHideBox(): Box {
     budgetAmount: 380
   });
   b.use('battery', 'battery-lfp-20', 'bank/partId').use('case', 'case-plastic-deep', 'casePartId');
-  b.set('bank/ageYears', 1);
+  b.set('bank/ageYears', 1).set('bank/postsCovered', 'yes');
   b.use('fuse-block', 'block-blade-6', 'wiring/fuseBlockPartId')
     .use('shunt', 'shunt-50', 'wiring/shuntPartId')
     .use('fuse-holder', 'holder-midi', 'wiring/mainHolderPartId');
@@ -131,7 +132,10 @@ export function saltmarshHideBox(): Box {
     controller: 'mppt',
     controllerMaxV: 50,
     controllerMaxA: 10,
-    duringOuting: false
+    duringOuting: false,
+    fit: 'plugged',
+    panelPortId: AUTO,
+    fuse: AUTO
   });
   stow(b, 'b1', 'body-spares');
   b.set('dry/gelG', 10).set('dry/gelSince', '2026-10-10');
@@ -231,7 +235,7 @@ export function canalNightBankBox(): Box {
     budgetAmount: 300
   });
   b.use('battery', 'battery-agm-35', 'bank/partId').use('case', 'case-battery-box', 'casePartId');
-  b.set('charging/path', setTo('lid-open'));
+  b.set('charging/path', setTo('lid-open')).set('bank/postsCovered', 'yes');
   b.use('fuse-block', 'block-mini-6', 'wiring/fuseBlockPartId').use(
     'fuse-holder',
     'holder-post',
@@ -282,4 +286,10 @@ export function canalNightBankBox(): Box {
   return b.box;
 }
 
-export const demoBoxes = (): Box[] => [saltmarshHideBox(), fellRaceRadioPost(), canalNightBankBox()];
+export const demoBoxes = (): Box[] => [
+  saltmarshHideBox(),
+  fellRaceRadioPost(),
+  canalNightBankBox(),
+  moorCameraPost(),
+  jettyNetBox()
+];

@@ -1,3 +1,5 @@
+import { adapterReverses } from './rules/adapter-reverses.ts';
+import { adiabaticFail } from './rules/adiabatic-fail.ts';
 import { airTransport } from './rules/air-transport.ts';
 import { batteryDoesNotFit } from './rules/battery-does-not-fit.ts';
 import { batteryDragsGasket } from './rules/battery-drags-gasket.ts';
@@ -9,11 +11,17 @@ import { bmsCurrent } from './rules/bms-current.ts';
 import { bracketFoot } from './rules/bracket-foot.ts';
 import { bracketPullsOff } from './rules/bracket-pulls-off.ts';
 import { bracketTips } from './rules/bracket-tips.ts';
+import { breakerAutoReset } from './rules/breaker-auto-reset.ts';
+import { breakerHot } from './rules/breaker-hot.ts';
+import { breakerLever } from './rules/breaker-lever.ts';
+import { bundleNotDerated } from './rules/bundle-not-derated.ts';
 import { cRateHigh } from './rules/c-rate-high.ts';
 import { capacityClaim } from './rules/capacity-claim.ts';
 import { caseNotMeasured } from './rules/case-not-measured.ts';
 import { caseShape } from './rules/case-shape.ts';
 import { ccaWire } from './rules/cca-wire.ts';
+import { chainLoop } from './rules/chain-loop.ts';
+import { changeoverUnsound } from './rules/changeover-unsound.ts';
 import { chargeCurrent } from './rules/charge-current.ts';
 import { chargeVoltage } from './rules/charge-voltage.ts';
 import { chemistryUnknown } from './rules/chemistry-unknown.ts';
@@ -22,15 +30,21 @@ import { coldCharge } from './rules/cold-charge.ts';
 import { condensation } from './rules/condensation.ts';
 import { conductorOverload } from './rules/conductor-overload.ts';
 import { connectorOverload } from './rules/connector-overload.ts';
+import { contactHeat } from './rules/contact-heat.ts';
+import { controllerUnsound } from './rules/controller-unsound.ts';
 import { converterOverload } from './rules/converter-overload.ts';
 import { cutoffTooLow } from './rules/cutoff-too-low.ts';
+import { cutoffVsBms } from './rules/cutoff-vs-bms.ts';
+import { deviceLeadThin } from './rules/device-lead-thin.ts';
 import { deviceOvervoltage } from './rules/device-overvoltage.ts';
 import { deviceUndervoltage } from './rules/device-undervoltage.ts';
 import { deviceWithoutPort } from './rules/device-without-port.ts';
+import { directFuseFar } from './rules/direct-fuse-far.ts';
 import { dodDeep } from './rules/dod-deep.ts';
 import { drawClaimsDisagree } from './rules/draw-claims-disagree.ts';
 import { drawGuessed } from './rules/draw-guessed.ts';
 import { edgeTooNear } from './rules/edge-too-near.ts';
+import { engineCircuit } from './rules/engine-circuit.ts';
 import { faultTooWeak } from './rules/fault-too-weak.ts';
 import { fitNotProven } from './rules/fit-not-proven.ts';
 import { fitTight } from './rules/fit-tight.ts';
@@ -38,15 +52,18 @@ import { flangeOverlap } from './rules/flange-overlap.ts';
 import { fuseBlockWays } from './rules/fuse-block-ways.ts';
 import { fuseExceedsConductor } from './rules/fuse-exceeds-conductor.ts';
 import { fuseExceedsPart } from './rules/fuse-exceeds-part.ts';
+import { fuseExceedsReturn } from './rules/fuse-exceeds-return.ts';
 import { fuseInrush } from './rules/fuse-inrush.ts';
 import { fuseNearLimit } from './rules/fuse-near-limit.ts';
 import { fuseOversized } from './rules/fuse-oversized.ts';
+import { fuseUnlisted } from './rules/fuse-unlisted.ts';
 import { fuseVoltage } from './rules/fuse-voltage.ts';
 import { gaugeTooThin } from './rules/gauge-too-thin.ts';
 import { gelLow } from './rules/gel-low.ts';
 import { gelRenew } from './rules/gel-renew.ts';
 import { handleRating } from './rules/handle-rating.ts';
 import { hotBox } from './rules/hot-box.ts';
+import { insulationClassLow } from './rules/insulation-class-low.ts';
 import { internalHeat } from './rules/internal-heat.ts';
 import { interruptingLow } from './rules/interrupting-low.ts';
 import { inverterPresent } from './rules/inverter-present.ts';
@@ -65,6 +82,8 @@ import { mainFuseFar } from './rules/main-fuse-far.ts';
 import { mainFuseNearLimit } from './rules/main-fuse-near-limit.ts';
 import { mainOver60a } from './rules/main-over-60a.ts';
 import { metalCase } from './rules/metal-case.ts';
+import { meterSharedFeed } from './rules/meter-shared-feed.ts';
+import { meterUnfused } from './rules/meter-unfused.ts';
 import { neverOn } from './rules/never-on.ts';
 import { noCutoff } from './rules/no-cutoff.ts';
 import { noMainFuse } from './rules/no-main-fuse.ts';
@@ -80,20 +99,26 @@ import { parallelAge } from './rules/parallel-age.ts';
 import { parallelFuse } from './rules/parallel-fuse.ts';
 import { parallelSoc } from './rules/parallel-soc.ts';
 import { parallelTakeoff } from './rules/parallel-takeoff.ts';
+import { parallelWires } from './rules/parallel-wires.ts';
 import { partInNoDrillZone } from './rules/part-in-no-drill-zone.ts';
+import { pathChanged } from './rules/path-changed.ts';
 import { plugEnvelopeClash } from './rules/plug-envelope-clash.ts';
 import { plugFingerGap } from './rules/plug-finger-gap.ts';
 import { portCollisionInside } from './rules/port-collision-inside.ts';
 import { portFaceLost } from './rules/port-face-lost.ts';
 import { portFacesUp } from './rules/port-faces-up.ts';
 import { portTooLow } from './rules/port-too-low.ts';
+import { postsUncovered } from './rules/posts-uncovered.ts';
 import { powerLimit } from './rules/power-limit.ts';
 import { quiescentDrain } from './rules/quiescent-drain.ts';
+import { relayUnsound } from './rules/relay-unsound.ts';
+import { returnSharedOverload } from './rules/return-shared-overload.ts';
 import { reversePolarity } from './rules/reverse-polarity.ts';
 import { runtimeShort } from './rules/runtime-short.ts';
 import { runtimeTight } from './rules/runtime-tight.ts';
-import { schoolNotModelled } from './rules/school-not-modelled.ts';
+import { samePlug } from './rules/same-plug.ts';
 import { selectivityPoor } from './rules/selectivity-poor.ts';
+import { seriesBatteries } from './rules/series-batteries.ts';
 import { shuntBypassed } from './rules/shunt-bypassed.ts';
 import { shuntOverload } from './rules/shunt-overload.ts';
 import { sinks } from './rules/sinks.ts';
@@ -103,9 +128,13 @@ import { solarPlace } from './rules/solar-place.ts';
 import { solarVoc } from './rules/solar-voc.ts';
 import { sourceUnfused } from './rules/source-unfused.ts';
 import { spanOutside } from './rules/span-outside.ts';
+import { sparksByBattery } from './rules/sparks-by-battery.ts';
 import { steelUnbushed } from './rules/steel-unbushed.ts';
 import { supplyMismatch } from './rules/supply-mismatch.ts';
 import { switchRating } from './rules/switch-rating.ts';
+import { tabOrderUnknown } from './rules/tab-order-unknown.ts';
+import { terminalStack } from './rules/terminal-stack.ts';
+import { terminalTooHot } from './rules/terminal-too-hot.ts';
 import { tiltsOnHandle } from './rules/tilts-on-handle.ts';
 import { tipsOver } from './rules/tips-over.ts';
 import { tooHeavy } from './rules/too-heavy.ts';
@@ -119,6 +148,8 @@ import type { Rule } from './rule.ts';
 
 /** Every rule, listed by hand; a test compares the list with the folder. */
 export const RULES: readonly Rule[] = [
+  adapterReverses,
+  adiabaticFail,
   airTransport,
   batteryDoesNotFit,
   batteryDragsGasket,
@@ -130,11 +161,17 @@ export const RULES: readonly Rule[] = [
   bracketFoot,
   bracketPullsOff,
   bracketTips,
+  breakerAutoReset,
+  breakerHot,
+  breakerLever,
+  bundleNotDerated,
   cRateHigh,
   capacityClaim,
   caseNotMeasured,
   caseShape,
   ccaWire,
+  chainLoop,
+  changeoverUnsound,
   chargeCurrent,
   chargeVoltage,
   chemistryUnknown,
@@ -143,15 +180,21 @@ export const RULES: readonly Rule[] = [
   condensation,
   conductorOverload,
   connectorOverload,
+  contactHeat,
+  controllerUnsound,
   converterOverload,
   cutoffTooLow,
+  cutoffVsBms,
+  deviceLeadThin,
   deviceOvervoltage,
   deviceUndervoltage,
   deviceWithoutPort,
+  directFuseFar,
   dodDeep,
   drawClaimsDisagree,
   drawGuessed,
   edgeTooNear,
+  engineCircuit,
   faultTooWeak,
   fitNotProven,
   fitTight,
@@ -159,15 +202,18 @@ export const RULES: readonly Rule[] = [
   fuseBlockWays,
   fuseExceedsConductor,
   fuseExceedsPart,
+  fuseExceedsReturn,
   fuseInrush,
   fuseNearLimit,
   fuseOversized,
+  fuseUnlisted,
   fuseVoltage,
   gaugeTooThin,
   gelLow,
   gelRenew,
   handleRating,
   hotBox,
+  insulationClassLow,
   internalHeat,
   interruptingLow,
   inverterPresent,
@@ -186,6 +232,8 @@ export const RULES: readonly Rule[] = [
   mainFuseNearLimit,
   mainOver60a,
   metalCase,
+  meterSharedFeed,
+  meterUnfused,
   neverOn,
   noCutoff,
   noMainFuse,
@@ -201,20 +249,26 @@ export const RULES: readonly Rule[] = [
   parallelFuse,
   parallelSoc,
   parallelTakeoff,
+  parallelWires,
   partInNoDrillZone,
+  pathChanged,
   plugEnvelopeClash,
   plugFingerGap,
   portCollisionInside,
   portFaceLost,
   portFacesUp,
   portTooLow,
+  postsUncovered,
   powerLimit,
   quiescentDrain,
+  relayUnsound,
+  returnSharedOverload,
   reversePolarity,
   runtimeShort,
   runtimeTight,
-  schoolNotModelled,
+  samePlug,
   selectivityPoor,
+  seriesBatteries,
   shuntBypassed,
   shuntOverload,
   sinks,
@@ -224,9 +278,13 @@ export const RULES: readonly Rule[] = [
   solarVoc,
   sourceUnfused,
   spanOutside,
+  sparksByBattery,
   steelUnbushed,
   supplyMismatch,
   switchRating,
+  tabOrderUnknown,
+  terminalStack,
+  terminalTooHot,
   tiltsOnHandle,
   tipsOver,
   tooHeavy,

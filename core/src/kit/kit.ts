@@ -1,5 +1,4 @@
 import type { Bank } from '../battery/bank.ts';
-import { PACK_FUSE_A } from '../battery/parallel-plan.ts';
 import { panelPartOf, partOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import type { Catalogue, Part, PartOf } from '../catalogue/part.ts';
@@ -65,9 +64,14 @@ export function kit(box: Box, catalogue: Catalogue, bank: Bank | undefined, wiri
     const part = sundry(id);
     if (part && count > 0) c.part(group, part, count);
   };
-  fuses(c, box, catalogue, wiring, bank);
+  fuses(c, box, catalogue, wiring);
   wires(c, box, catalogue, wiring);
-  if (wiring.block && !wiring.block.hasNegativeBus) add('wiring', 'bus-bar-8', 1);
+  const returns = box.wiring.returns;
+  const wantsBar = returns.is === 'auto' || (returns.is === 'set' && returns.value === 'bus-bar');
+  if (wantsBar && wiring.circuits.length > 0 && !wiring.block?.hasNegativeBus) add('wiring', 'bus-bar-8', 1);
+  add('wiring', 'relay-40', box.switching.relays.length);
+  add('wiring', 'changeover-switch', wiring.netlist.parts.filter((p) => p.kind === 'changeover').length);
+  if (box.bank.postsCovered === 'yes') add('wiring', 'post-boot', 2 * box.bank.count);
   const rings = bank
     ? bank.part.terminal === 'm5' || bank.part.terminal === 'm6' || bank.part.terminal === 'm8'
       ? `ring-${bank.part.terminal}`
@@ -151,7 +155,7 @@ class Collector {
   }
 }
 
-function fuses(c: Collector, box: Box, catalogue: Catalogue, wiring: WiringPlan, bank: Bank | undefined): void {
+function fuses(c: Collector, box: Box, catalogue: Catalogue, wiring: WiringPlan): void {
   const of = (family: string) =>
     [...Object.values(box.parts), ...catalogue].find(
       (p): p is PartOf<'fuse'> => p.kind === 'fuse' && p.family === family
@@ -161,15 +165,17 @@ function fuses(c: Collector, box: Box, catalogue: Catalogue, wiring: WiringPlan,
     if (part && ratingA !== undefined && count > 0)
       c.part('wiring', part, count, { lineId: `${part.id}-${ratingA}a`, name: `${part.name}, ${ratingA} A` });
   };
-  add(wiring.main.fuseFamily, wiring.main.fuseA, 1);
-  for (const circuit of wiring.circuits) add(circuit.fuseFamily, circuit.fuseA, 1);
+  const parts = wiring.netlist.parts.filter((p) => p.kind === 'fuse');
+  for (const p of parts) if (p.family) add(p.family, p.ratingA ?? undefined, 1);
+  // fuses that sit neither in the block nor in the main holder nor on a post want a holder in the wire
+  const into = new Map(wiring.netlist.conductors.map((w) => [w.to.part, w]));
+  const inLine = parts.filter(
+    (p) => p.id !== 'F0' && p.family !== 'post' && p.ratingA !== null && (into.get(p.id)?.lengthMm ?? 0) > 0
+  ).length;
   const holder = catalogue.find(
     (p): p is PartOf<'fuse-holder'> => p.id === 'holder-inline-blade' && p.kind === 'fuse-holder'
   );
-  const alwaysFused = wiring.circuits.filter((k) => k.circuit.live === 'always' && k.fuseA !== undefined).length;
-  if (holder && alwaysFused > 0) c.part('wiring', holder, alwaysFused);
-  if (bank && bank.count > 1 && box.bank.packFuse.is !== 'none')
-    add('post', box.bank.packFuse.is === 'set' ? box.bank.packFuse.value : PACK_FUSE_A, bank.count);
+  if (holder && inLine > 0) c.part('wiring', holder, inLine);
 }
 
 function wires(c: Collector, box: Box, catalogue: Catalogue, wiring: WiringPlan): void {
@@ -179,7 +185,7 @@ function wires(c: Collector, box: Box, catalogue: Catalogue, wiring: WiringPlan)
     const part = wirePart(catalogue, conductor.size);
     const colour = conductor.polarity === 'positive' ? colours.positive : colours.negative;
     if (part)
-      c.part('wiring', part, (conductor.lengthMm / 1000) * WIRE_SPARE, {
+      c.part('wiring', part, ((conductor.count * conductor.lengthMm) / 1000) * WIRE_SPARE, {
         lineId: `${part.id}-${colour}`,
         name: `Wire ${wireSizeText(conductor.size)}, ${colour}`,
         unit: 'm',

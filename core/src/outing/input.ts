@@ -6,7 +6,7 @@ import { lawCurrentA } from '../network/law.ts';
 import { CONTROLLER_SELF_W, panelPowerW, usualSkyFraction } from '../sun/panel.ts';
 import { dayOfYear, monthAfter, panelWPerM2, solarHour } from '../sun/sun.ts';
 import type { Feed } from '../wiring/feed.ts';
-import { chargerA } from '../wiring/wiring.ts';
+import { chargerA } from '../wiring/charger.ts';
 import type { RunBar, RunInput, RunLoad } from './run-types.ts';
 
 /** Half of it moves the hours by well under 0.2 %, and every edit runs it. */

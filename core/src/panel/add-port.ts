@@ -26,10 +26,13 @@ export const newCircuit = (id: string, name: string, portId: string, part: Panel
     purpose: charge ? 'charge' : 'load',
     portId,
     live: charge ? 'always' : 'master',
+    tapFrom: AUTO,
     switchPortId: NONE,
     fuse: AUTO,
     wire: AUTO,
+    wireCount: 1,
     lengthMm: AUTO,
+    fuseFromBatteryMm: AUTO,
     returnTo: 'bus'
   };
 };
@@ -63,7 +66,8 @@ export function addPort(
     terminals: 'flag',
     spacerMm: 0,
     cameOn: null,
-    inUse: plugged ? 'mated' : part.role === 'inlet' ? 'capped' : part.role === 'gland' ? 'mated' : 'open'
+    inUse: plugged ? 'mated' : part.role === 'inlet' ? 'capped' : part.role === 'gland' ? 'mated' : 'open',
+    tabs: AUTO
   };
   const edits: Edit[] = [
     { op: 'set', path: `parts/${part.id}`, value: part },

@@ -60,12 +60,16 @@ export type PanelPlan = {
   holeCount: number;
 };
 
-/** Master switch: set, or the first switch that no circuit uses. */
+/** Master switch: set, or the first switch that no circuit, isolator or coil uses. A breaker that switches needs none beside it. */
 export function masterPortId(box: Box): string | undefined {
   const { master } = box.switching;
   if (master.is === 'set') return master.value;
-  if (master.is !== 'auto') return undefined;
-  const used = new Set(box.circuits.map((c) => (c.switchPortId.is === 'set' ? c.switchPortId.value : '')));
+  if (master.is !== 'auto' || box.wiring.breakerIsSwitch) return undefined;
+  const { isolator, relays } = box.switching;
+  const used = new Set(
+    [...box.circuits, ...relays].map((c) => (c.switchPortId.is === 'set' ? c.switchPortId.value : ''))
+  );
+  if (isolator.is === 'set') used.add(isolator.value);
   return box.ports.find((p) => panelPartOf(box, p)?.role === 'switch' && !used.has(p.id))?.id;
 }
 

@@ -8,27 +8,47 @@ export type FaultChoice = { id: string; word: string; fault: Fault };
 export function faultChoices(circuit: TrialCircuit, kind: Fault['kind']): FaultChoice[] {
   const { parts, conductors } = circuit.wiring.netlist;
   const wires = conductors.filter((c) => c.polarity !== 'sense' && c.lengthMm > 0);
-  if (kind === 'short')
-    return positiveTerminals(circuit).map((at) => ({
-      id: `${at.part} ${at.terminal}`,
-      word: whereOf(circuit, at),
-      fault: { kind, at }
-    }));
-  if (kind === 'blown')
-    return parts
-      .filter((p) => p.kind === 'fuse')
-      .map((p) => ({ id: p.id, word: `${p.id} ${p.ratingA ?? '?'} A`, fault: { kind, partId: p.id } }));
-  if (kind === 'dead-part')
-    return parts
-      .filter((p) => p.kind === 'switch' || p.kind === 'port')
-      .map((p) => ({ id: p.id, word: p.label, fault: { kind, partId: p.id } }));
-  if (kind === 'shunt-bypassed')
-    return wires
-      .filter((c) => c.to.part === 'bus')
-      .map((c) => ({ id: c.id, word: `return of ${c.from.part}`, fault: { kind, conductorId: c.id } }));
-  return wires.map((c) => ({
-    id: c.id,
-    word: conductorName(c),
-    fault: kind === 'open' ? { kind, conductorId: c.id } : { kind, conductorId: c.id, ohm: CORRODED_OHM }
-  }));
+  const ofParts = (wanted: (p: (typeof parts)[number]) => boolean, word: (p: (typeof parts)[number]) => string) =>
+    parts.filter(wanted).map((p) => ({ id: p.id, word: word(p) }));
+  switch (kind) {
+    case 'short':
+      return positiveTerminals(circuit).map((at) => ({
+        id: `${at.part} ${at.terminal}`,
+        word: whereOf(circuit, at),
+        fault: { kind, at }
+      }));
+    case 'blown':
+      return ofParts(
+        (p) => p.kind === 'fuse',
+        (p) => `${p.id} ${p.ratingA ?? '?'} A`
+      ).map((c) => ({ ...c, fault: { kind, partId: c.id } }));
+    case 'dead-part':
+      return ofParts(
+        (p) => ['switch', 'port', 'relay', 'changeover'].includes(p.kind),
+        (p) => p.label
+      ).map((c) => ({ ...c, fault: { kind, partId: c.id } }));
+    case 'stuck':
+      return ofParts(
+        (p) => p.kind === 'relay',
+        (p) => `${p.id} ${p.label}`
+      ).map((c) => ({ ...c, fault: { kind, partId: c.id } }));
+    case 'reversed':
+      return circuit.wiring.circuits.map((c) => ({
+        id: c.portTag,
+        word: `${c.portTag} ${c.feeds}`,
+        fault: { kind, portTag: c.portTag }
+      }));
+    case 'shunt-bypassed':
+      return wires
+        .filter((c) => c.to.part === 'bus' && c.polarity === 'negative')
+        .map((c) => ({ id: c.id, word: `return of ${c.from.part}`, fault: { kind, conductorId: c.id } }));
+    case 'open':
+      return wires.map((c) => ({ id: c.id, word: conductorName(c), fault: { kind, conductorId: c.id } }));
+    case 'corroded':
+      return wires.map((c) => ({
+        id: c.id,
+        word: conductorName(c),
+        fault: { kind, conductorId: c.id, ohm: CORRODED_OHM }
+      }));
+  }
 }

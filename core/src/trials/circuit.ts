@@ -1,10 +1,8 @@
-import { faultMilliOhm, openCircuitV, sagMilliOhm } from '../battery/model.ts';
-import type { Bank } from '../battery/bank.ts';
-import type { FuseFamily } from '../catalogue/part.ts';
 import { NO_LOAD, type LoadLaw } from '../network/law.ts';
 import { prepare, solve, type Prepared } from '../network/solve.ts';
-import type { Terminal } from '../wiring/netlist.ts';
+import { innerEdges, plugOf, RELAY, type Terminal } from '../wiring/netlist.ts';
 import type { WiringPlan } from '../wiring/types.ts';
+import { ALL_ON, type Setting, type Source } from './setting.ts';
 
 /** What may be wrong with one thing of the circuit. */
 export type Fault =
@@ -13,23 +11,20 @@ export type Fault =
   | { kind: 'corroded'; conductorId: string; ohm: number }
   | { kind: 'blown'; partId: string }
   | { kind: 'dead-part'; partId: string }
+  | { kind: 'stuck'; partId: string }
+  | { kind: 'reversed'; portTag: string }
   | { kind: 'shunt-bypassed'; conductorId: string };
-
-/** Which switches are off and which plugs are out, by part id. */
-export type Setting = { off: ReadonlySet<string>; unplugged: ReadonlySet<string> };
-export const ALL_ON: Setting = { off: new Set(), unplugged: new Set() };
-
-/** Volts and source resistance of the battery for a trial. */
-export type Source = { volts: number; ohm: number };
 
 /** A part of no resistance, and a bolted short. */
 const MICRO_OHM = 1e-6;
 const SHORT_OHM = 1e-3;
 /** Leak that keeps a cut-off node at a defined voltage; what a meter of 10 megohm sees. */
 const LEAK_OHM = 1e7;
-
 /** Not there: far over any leak. */
 const OPEN_OHM = 1e12;
+/** A 12 V relay has pulled in from here. @source rule of thumb: 60 % of nominal */
+const PULLS_IN_V = 7.2;
+const LEAST_CHARGER_OHM = 0.02;
 
 type Edge = {
   a: number;
@@ -37,58 +32,94 @@ type Edge = {
   ohm: number;
   conductorId?: string;
   partId?: string;
+  /** Its own contact of a changeover. */
+  position?: string;
+  /** Contacts of a relay, and its coil. */
+  relay?: 'contact' | 'coil';
   /** There only in the trial of this very short, or of this return laid past the shunt. */
   shortOf?: string;
   bypassOf?: string;
 };
 
-/** A solved trial: the voltage at every terminal against the battery's negative post, and the current in every thing. */
+type LoadSpot = { tag: string; plus: number; minus: number; law: LoadLaw; idleA: number };
+
+/** A solved trial: the voltage at every terminal against the bank's negative, and the current in every thing. */
 export type Reading = {
-  /** Against the battery's negative post; undefined for a terminal that is not there. */
+  /** Undefined for a terminal that is not there. */
   voltsAt: (t: Terminal) => number | undefined;
   /** Current in each conductor and through each part, A, without sign. */
   conductorA: ReadonlyMap<string, number>;
   partA: ReadonlyMap<string, number>;
+  /** Out of all batteries together; of each one, discharge positive. */
   batteryA: number;
+  packA: ReadonlyMap<string, number>;
+  /** Through the shunt, discharge positive; 0 without one. */
+  shuntA: number;
+  /** From each charger and from the sun. */
+  chargeA: ReadonlyMap<string, number>;
   /** Voltage between the poles of each port's plug. */
   plugV: ReadonlyMap<string, number>;
+  /** Relays whose coil has pulled in. */
+  pulledIn: ReadonlySet<string>;
   /** The loads ask for more than the circuit carries. */
   overloaded: boolean;
 };
 
+const keyOf = (t: Terminal): string => `${t.part}\u0000${t.terminal}`;
+
 /** The netlist of a box as a circuit in which one fault at a time can be tried. */
 export class TrialCircuit {
   readonly wiring: WiringPlan;
-  readonly familyOf: ReadonlyMap<string, FuseFamily>;
   /** All edges that any trial needs, so that the order of elimination is found once. */
   private readonly edges: Edge[] = [];
   private readonly nodes = new Map<string, number>();
-  private readonly loads: { tag: string; plus: number; minus: number; law: LoadLaw }[];
+  private readonly loads: LoadSpot[];
+  private readonly packs: { id: string; plus: number; minus: number }[];
+  private readonly chargers: { id: string; plus: number; minus: number }[];
+  private readonly relays: { id: string; plus: Terminal; minus: Terminal; contact: 'make' | 'break' }[];
   private readonly plan: Prepared['plan'];
   private readonly leaks: { a: number; b: number; ohm: number }[];
+  /** Positive metal that a battery can reach: where a short matters. */
+  readonly positives: readonly Terminal[];
 
   constructor(wiring: WiringPlan) {
     this.wiring = wiring;
-    this.familyOf = new Map<string, FuseFamily>([
-      ...(wiring.main.fuseFamily ? [['F0', wiring.main.fuseFamily] as const] : []),
-      ...wiring.circuits.map((c) => [c.fuseTag, c.fuseFamily] as const)
-    ]);
-    this.node({ part: 'battery', terminal: '-' });
-    this.node({ part: 'battery', terminal: '+' });
+    const { netlist } = wiring;
+    this.node(netlist.feed.minus);
+    this.packs = netlist.packIds.map((id) => ({
+      id,
+      plus: this.node({ part: id, terminal: '+' }),
+      minus: this.node({ part: id, terminal: '-' })
+    }));
+    this.relays = netlist.parts.flatMap((p) =>
+      p.coil
+        ? [
+            {
+              id: p.id,
+              plus: { part: p.id, terminal: RELAY.coilPlus },
+              minus: { part: p.id, terminal: RELAY.coilMinus },
+              contact: p.coil.contact
+            }
+          ]
+        : []
+    );
     this.build();
-    this.loads = wiring.circuits
-      .filter((c) => c.circuit.purpose === 'load')
-      .map((c) => ({
-        tag: c.portTag,
-        plus: this.node({ part: c.portTag, terminal: 'plug' }),
-        minus: this.node({ part: c.portTag, terminal: '-' }),
-        law: { powerW: 0, currentA: c.loadA, conductanceS: 0 }
-      }));
+    this.positives = this.findPositives();
+    for (const t of this.positives)
+      this.edges.push({ a: this.node(t), b: this.node(this.returnOf(t)), ohm: SHORT_OHM, shortOf: keyOf(t) });
+    this.loads = this.findLoads();
+    this.chargers = netlist.parts.flatMap((p) => {
+      if (p.kind === 'port')
+        return [{ id: p.id, plus: this.node(plugOf(p.id)), minus: this.node({ part: p.id, terminal: '-' }) }];
+      if (p.kind !== 'controller') return [];
+      const [plus, minus] = ['battery +', 'battery −'].map((terminal) => this.node({ part: p.id, terminal }));
+      return [{ id: p.id, plus: plus!, minus: minus! }];
+    });
     this.leaks = [...this.nodes.values()].filter((n) => n !== 0).map((n) => ({ a: n, b: 0, ohm: LEAK_OHM }));
     this.plan = prepare({
       nodeCount: this.nodes.size,
       resistors: [...this.edges, ...this.leaks],
-      sources: [{ plus: 1, minus: 0, volts: 12, ohm: 1 }],
+      sources: [...this.packs, ...this.chargers].map((p) => ({ ...p, volts: 12, ohm: 1 })),
       loads: this.loads
     }).plan;
   }
@@ -102,52 +133,133 @@ export class TrialCircuit {
 
   private build(): void {
     const { netlist } = this.wiring;
+    const onShunt = new Set(['bus', ...(this.wiring.shunt ? ['shunt'] : [])]);
     for (const c of netlist.conductors) {
       const ohm = Math.max(c.milliOhm / 1000, MICRO_OHM);
       this.edges.push({ a: this.node(c.from), b: this.node(c.to), ohm, conductorId: c.id });
-      if (c.polarity === 'negative' && c.to.part === 'bus')
+      if (c.polarity === 'negative' && c.circuitId !== null && onShunt.has(c.to.part))
         this.edges.push({ a: this.node(c.from), b: 0, ohm, conductorId: c.id, bypassOf: c.id });
     }
     for (const p of netlist.parts) {
-      const ohm = Math.max(p.throughMilliOhm / 1000, MICRO_OHM);
-      if (p.kind === 'port') {
-        const plus = this.node({ part: p.id, terminal: '+' });
-        this.node({ part: p.id, terminal: '-' });
-        this.edges.push({ a: plus, b: this.node({ part: p.id, terminal: 'plug' }), ohm, partId: p.id });
-      } else if (p.terminals.length === 2 && p.kind !== 'battery') {
-        const [a, b] = p.terminals.map((terminal) => this.node({ part: p.id, terminal }));
-        this.edges.push({ a: a!, b: b!, ohm, partId: p.id });
+      for (const t of p.terminals) this.node({ part: p.id, terminal: t });
+      for (const e of innerEdges(p)) {
+        const edge: Edge = {
+          a: this.node(e.a),
+          b: this.node(e.b),
+          ohm: Math.max(e.milliOhm / 1000, MICRO_OHM),
+          partId: p.id
+        };
+        if (p.kind === 'changeover') edge.position = e.a.terminal;
+        if (p.kind === 'relay') edge.relay = e.role === 'coil' ? 'coil' : 'contact';
+        this.edges.push(edge);
       }
     }
-    for (const t of positiveTerminals(this))
-      this.edges.push({ a: this.node(t), b: this.node(this.returnOf(t)), ohm: SHORT_OHM, shortOf: keyOf(t) });
+  }
+
+  private findLoads(): LoadSpot[] {
+    return this.wiring.circuits
+      .filter((c) => c.circuit.purpose === 'load')
+      .flatMap((c): LoadSpot[] => {
+        const minus = this.node({ part: c.portTag, terminal: '-' });
+        const plus = this.node(plugOf(c.portTag));
+        const amps = (currentA: number): LoadLaw => ({ powerW: 0, currentA, conductanceS: 0 });
+        const led = this.wiring.netlist.parts.filter((p) => p.kind === 'device');
+        const apart = c.devices.flatMap((d) => {
+          const part = led.find((p) => p.ref.kind === 'device' && p.ref.id === d.id);
+          return part ? [{ part: part.id, currentA: d.currentA }] : [];
+        });
+        const atPlugA = c.loadA - apart.reduce((s, d) => s + d.currentA, 0);
+        return [
+          { tag: c.portTag, plus, minus, law: amps(Math.max(0, atPlugA)), idleA: c.portPart?.quiescentA ?? 0 },
+          ...apart.map((d) => ({
+            tag: c.portTag,
+            plus: this.node({ part: d.part, terminal: '+' }),
+            minus: this.node({ part: d.part, terminal: '-' }),
+            law: amps(d.currentA),
+            idleA: 0
+          }))
+        ];
+      });
   }
 
   /** Whether an edge is there in a trial, and with what resistance. */
-  private ohmOf(e: Edge, fault: Fault | undefined, setting: Setting): number {
+  private ohmOf(e: Edge, fault: Fault | undefined, setting: Setting, pulledIn: ReadonlySet<string>): number {
     if (e.shortOf !== undefined) return fault?.kind === 'short' && e.shortOf === keyOf(fault.at) ? e.ohm : OPEN_OHM;
     if (e.bypassOf !== undefined)
       return fault?.kind === 'shunt-bypassed' && e.bypassOf === fault.conductorId ? e.ohm : OPEN_OHM;
     if (e.partId !== undefined) {
       const dead = (fault?.kind === 'blown' || fault?.kind === 'dead-part') && fault.partId === e.partId;
-      return dead || setting.off.has(e.partId) ? OPEN_OHM : e.ohm;
+      if (dead || setting.off.has(e.partId)) return OPEN_OHM;
+      if (e.position !== undefined) {
+        const at = setting.changeover ?? '1';
+        return at === 'both' || at === e.position ? e.ohm : OPEN_OHM;
+      }
+      if (e.relay === 'contact') {
+        if (fault?.kind === 'stuck' && fault.partId === e.partId) return e.ohm;
+        const makes = this.relays.find((r) => r.id === e.partId)?.contact !== 'break';
+        return pulledIn.has(e.partId) === makes ? e.ohm : OPEN_OHM;
+      }
+      return e.ohm;
     }
     if (fault && 'conductorId' in fault && fault.conductorId === e.conductorId)
       return fault.kind === 'corroded' ? e.ohm + fault.ohm : OPEN_OHM;
     return e.ohm;
   }
 
-  /** Solves the circuit with one fault, switches and plugs as set. @param loaded false: nothing draws, as for a short */
-  read(source: Source, fault: Fault | undefined, setting: Setting = ALL_ON, loaded = true): Reading {
-    const edges = this.edges.map((e) => ({ ...e, ohm: this.ohmOf(e, fault, setting) }));
-    const reached = reachable(edges, this.nodes.size);
+  /**
+   * Solves the circuit with one fault, switches and plugs as set.
+   * @param loads all: everything draws its most; idle: only what sits in the box draws; none: nothing, as for a short
+   */
+  read(source: Source, fault?: Fault, setting: Setting = ALL_ON, loads: 'all' | 'idle' | 'none' = 'all'): Reading {
+    let pulledIn: ReadonlySet<string> = new Set();
+    let reading = this.solveOnce(source, fault, setting, loads, pulledIn);
+    // a coil may hang behind another relay: as many rounds as there are relays settle it
+    for (let round = 0; round < this.relays.length; round++) {
+      const next = new Set(
+        this.relays
+          .filter((r) => (reading.voltsAt(r.plus) ?? 0) - (reading.voltsAt(r.minus) ?? 0) >= PULLS_IN_V)
+          .map((r) => r.id)
+      );
+      if (next.size === pulledIn.size && [...next].every((id) => pulledIn.has(id))) break;
+      pulledIn = next;
+      reading = this.solveOnce(source, fault, setting, loads, pulledIn);
+    }
+    return reading;
+  }
+
+  private solveOnce(
+    source: Source,
+    fault: Fault | undefined,
+    setting: Setting,
+    mode: 'all' | 'idle' | 'none',
+    pulledIn: ReadonlySet<string>
+  ): Reading {
+    const edges = this.edges.map((e) => ({ ...e, ohm: this.ohmOf(e, fault, setting, pulledIn) }));
+    const reached = this.reachable(edges);
+    const lawOf = (l: LoadSpot): LoadLaw => {
+      if (mode === 'none' || !reached[l.plus] || !reached[l.minus]) return NO_LOAD;
+      if (mode === 'idle') return { ...NO_LOAD, currentA: l.idleA };
+      return setting.unplugged.has(l.tag) ? { ...NO_LOAD, currentA: l.idleA } : l.law;
+    };
+    const packOhm = source.ohm * this.packs.length;
+    const sources = [
+      ...this.packs.map((p) => ({
+        ...p,
+        volts: setting.packVolts?.get(p.id) ?? source.volts,
+        ohm: setting.packsOut?.has(p.id) ? OPEN_OHM : packOhm
+      })),
+      ...this.chargers.map((c) => {
+        const charge = setting.charging?.get(c.id);
+        const volts = charge?.volts ?? source.volts;
+        const ohm = charge ? Math.max(LEAST_CHARGER_OHM, (volts - source.volts) / charge.currentA) : OPEN_OHM;
+        return { ...c, volts, ohm };
+      })
+    ];
     const network = {
       nodeCount: this.nodes.size,
       resistors: [...edges, ...this.leaks],
-      sources: [{ plus: 1, minus: 0, volts: source.volts, ohm: source.ohm }],
-      loads: this.loads.map((l) =>
-        loaded && !setting.unplugged.has(l.tag) && reached[l.plus] && reached[l.minus] ? l : { ...l, law: NO_LOAD }
-      )
+      sources,
+      loads: this.loads.map((l) => ({ ...l, law: lawOf(l) }))
     };
     let solved = solve({ network, plan: this.plan });
     const overloaded = solved.kind !== 'solved';
@@ -157,91 +269,84 @@ export class TrialCircuit {
         plan: this.plan
       });
     const nodeV = solved.kind === 'solved' ? solved.nodeV : new Float64Array(this.nodes.size);
+    const sourceA = solved.kind === 'solved' ? solved.sourceA : sources.map(() => 0);
     const conductorA = new Map<string, number>();
     const partA = new Map<string, number>();
+    let shuntA = 0;
     for (const e of edges) {
-      const amps = e.ohm >= OPEN_OHM ? 0 : Math.abs(nodeV[e.a]! - nodeV[e.b]!) / e.ohm;
-      if (e.partId !== undefined) partA.set(e.partId, amps);
-      else if (e.conductorId !== undefined) conductorA.set(e.conductorId, (conductorA.get(e.conductorId) ?? 0) + amps);
+      const signed = e.ohm >= OPEN_OHM ? 0 : (nodeV[e.a]! - nodeV[e.b]!) / e.ohm;
+      const amps = Math.abs(signed);
+      if (e.partId !== undefined) {
+        if (e.relay !== 'coil') partA.set(e.partId, Math.max(partA.get(e.partId) ?? 0, amps));
+        if (e.partId === 'shunt') shuntA = signed;
+      } else if (e.conductorId !== undefined)
+        conductorA.set(e.conductorId, (conductorA.get(e.conductorId) ?? 0) + amps);
     }
-    const volts = (part: string, terminal: string) => nodeV[this.nodes.get(keyOf({ part, terminal }))!] ?? 0;
+    const voltsAt = (t: Terminal): number | undefined => {
+      const n = this.nodes.get(keyOf(t));
+      return n === undefined ? undefined : nodeV[n];
+    };
+    const turned = fault?.kind === 'reversed' ? fault.portTag : undefined;
     return {
-      voltsAt: (t) => {
-        const n = this.nodes.get(keyOf(t));
-        return n === undefined ? undefined : nodeV[n];
-      },
+      voltsAt,
       conductorA,
       partA,
-      batteryA: solved.kind === 'solved' ? (solved.sourceA[0] ?? 0) : 0,
+      batteryA: this.packs.reduce((s, _, i) => s + (sourceA[i] ?? 0), 0),
+      packA: new Map(this.packs.map((p, i) => [p.id, sourceA[i] ?? 0])),
+      shuntA,
+      chargeA: new Map(this.chargers.map((c, i) => [c.id, sourceA[this.packs.length + i] ?? 0])),
       plugV: new Map(
         this.wiring.netlist.parts
           .filter((p) => p.kind === 'port')
-          .map((p) => [p.id, volts(p.id, 'plug') - volts(p.id, '-')] as const)
+          .map((p) => {
+            const v = (voltsAt(plugOf(p.id)) ?? 0) - (voltsAt({ part: p.id, terminal: '-' }) ?? 0);
+            return [p.id, p.id === turned ? -v : v] as const;
+          })
       ),
+      pulledIn,
       overloaded
     };
   }
 
-  /** Where the other end of a short lies: the port's own negative, else the nearest negative metal, the bus. */
+  /** Where the other end of a short lies: the port's or device's own other pole, else the nearest negative metal. */
   returnOf(t: Terminal): Terminal {
     const part = this.wiring.netlist.parts.find((p) => p.id === t.part);
     if (part?.kind === 'port') return { part: t.part, terminal: '-' };
-    if (part?.kind === 'battery') return { part: 'battery', terminal: '-' };
-    return { part: 'bus', terminal: '-' };
+    if (part?.kind === 'device') return { part: t.part, terminal: t.terminal === '+' ? '-' : '+' };
+    if (part?.kind === 'battery') return { part: t.part, terminal: '-' };
+    return part?.ref.kind === 'battery' && part.kind !== 'controller'
+      ? this.wiring.netlist.feed.minus
+      : { part: 'bus', terminal: '-' };
   }
-}
 
-const keyOf = (t: Terminal): string => `${t.part}\u0000${t.terminal}`;
-
-/** Terminals that carry the positive pole. */
-export function positiveTerminals({ wiring }: { wiring: WiringPlan }): Terminal[] {
-  const seen = new Map<string, Terminal>();
-  for (const c of wiring.netlist.conductors)
-    if (c.polarity === 'positive') for (const t of [c.from, c.to]) seen.set(keyOf(t), t);
-  return [...seen.values()];
-}
-
-/** Which nodes hang on one of the battery's posts, by edges that are there. */
-function reachable(edges: readonly Edge[], count: number): boolean[] {
-  const next: number[][] = Array.from({ length: count }, () => []);
-  for (const e of edges) {
-    if (e.ohm >= OPEN_OHM) continue;
-    next[e.a]!.push(e.b);
-    next[e.b]!.push(e.a);
+  private findPositives(): Terminal[] {
+    const seen = new Map<string, Terminal>();
+    for (const c of this.wiring.netlist.conductors)
+      if (c.polarity === 'positive') for (const t of [c.from, c.to]) seen.set(keyOf(t), t);
+    const reached = this.reachable(this.edges);
+    return [...seen.values()].filter((t) => reached[this.node(t)]);
   }
-  const seen = new Array<boolean>(count).fill(false);
-  const queue = [0, 1];
-  seen[0] = seen[1] = true;
-  for (let n = queue.pop(); n !== undefined; n = queue.pop())
-    for (const m of next[n]!)
-      if (!seen[m]) {
-        seen[m] = true;
-        queue.push(m);
-      }
-  return seen;
-}
 
-/** State of charge at which a box is looked at on the bench. @source rule of thumb */
-const USUAL_SOC = 0.7;
-
-/** The bank as it usually is: seven tenths full. */
-export const usualSource = ({ chemistry, part, count }: Bank, airC: number): Source => ({
-  volts: openCircuitV(chemistry, USUAL_SOC),
-  ohm: sagMilliOhm(chemistry, part.capacityAh, airC, USUAL_SOC) / 1000 / count
-});
-
-/** Least and most that the bank drives into a short: cold, aged, a fifth left; and full, new, at room temperature. @source electrical reference 5 */
-export function shortSources(bank: Bank, airC: number): { weak: Source; strong: Source } {
-  const { chemistry } = bank;
-  const capacityAh = bank.part.capacityAh;
-  return {
-    weak: {
-      volts: openCircuitV(chemistry, 0.2),
-      ohm: sagMilliOhm(chemistry, capacityAh, airC, 0.2) / 1000 / bank.count
-    },
-    strong: {
-      volts: openCircuitV(chemistry, 1),
-      ohm: faultMilliOhm(chemistry, capacityAh) / 1000 / bank.count
+  /** Which nodes hang on a battery's post, by edges that are there. */
+  private reachable(edges: readonly Edge[]): boolean[] {
+    const next: number[][] = Array.from({ length: this.nodes.size }, () => []);
+    for (const e of edges) {
+      if (e.ohm >= OPEN_OHM) continue;
+      next[e.a]!.push(e.b);
+      next[e.b]!.push(e.a);
     }
-  };
+    const seen = new Array<boolean>(this.nodes.size).fill(false);
+    const queue = [0, ...this.packs.flatMap((p) => [p.plus, p.minus])];
+    for (const n of queue) seen[n] = true;
+    for (let n = queue.pop(); n !== undefined; n = queue.pop())
+      for (const m of next[n]!)
+        if (!seen[m]) {
+          seen[m] = true;
+          queue.push(m);
+        }
+    return seen;
+  }
 }
+
+/** Terminals that carry the positive pole and hang on a battery. */
+export const positiveTerminals = (circuit: TrialCircuit): readonly Terminal[] => circuit.positives;

@@ -1,5 +1,6 @@
 import type { Terminal } from '../wiring/netlist.ts';
-import { ALL_ON, type Fault, type Reading, type Source, type TrialCircuit } from './circuit.ts';
+import type { Fault, Reading, TrialCircuit } from './circuit.ts';
+import { ALL_ON, type Source } from './setting.ts';
 import { conductorName } from './survey.ts';
 
 /** Something that may be the culprit, with how likely it is before anything was measured. */
@@ -40,10 +41,18 @@ export function suspects({ wiring }: TrialCircuit): Suspect[] {
         fault: { kind: 'blown', partId: p.id },
         weight: WEIGHT.fuse
       });
-    if (p.kind === 'switch')
+    if (p.kind === 'relay')
+      out.push({
+        id: `relay ${p.id}`,
+        name: `Relay ${p.id} does not pass current`,
+        mend: 'Listen for its click: no click, look at its coil’s feed; a click and no voltage, replace it.',
+        fault: { kind: 'dead-part', partId: p.id },
+        weight: WEIGHT.switch
+      });
+    if (p.kind === 'switch' || p.kind === 'changeover')
       out.push({
         id: `switch ${p.id}`,
-        name: `Switch ${p.id} does not close`,
+        name: `${p.kind === 'switch' ? 'Switch' : 'Changeover'} ${p.id} does not close`,
         mend: 'Bridge its tabs for a moment to be sure, then replace it.',
         fault: { kind: 'dead-part', partId: p.id },
         weight: WEIGHT.switch
@@ -161,14 +170,17 @@ export class FaultFinder {
 
 /** Where a meter can be put: each positive terminal against the battery's −, each negative one against its +. */
 function probesOf({ wiring }: TrialCircuit): Probe[] {
-  const plus = { part: 'battery', terminal: '+' };
-  const minus = { part: 'battery', terminal: '-' };
+  const { plus, minus } = wiring.netlist.feed;
   const out = new Map<string, Probe>();
   const word = (t: Terminal) => `${t.part} ${t.terminal === '-' ? '−' : t.terminal}`;
   for (const c of wiring.netlist.conductors) {
     if (c.polarity === 'sense') continue;
     for (const t of [c.from, c.to]) {
-      if (t.part === 'battery') continue;
+      if (
+        (t.part === plus.part && t.terminal === plus.terminal) ||
+        (t.part === minus.part && t.terminal === minus.terminal)
+      )
+        continue;
       const probe =
         c.polarity === 'positive'
           ? { red: t, black: minus, say: `Red on ${word(t)}, black on the battery’s −` }

@@ -1,8 +1,12 @@
 import type { Box } from '../box/schema.ts';
+import { ampacityA, knownSize } from '../wiring/conductor.ts';
+import { RELAY, type Conductor, type Netlist } from '../wiring/netlist.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 
 export type PathRow = {
   id: string;
+  /** Circuit it ends at; null for a coil, a pack's own way to the others, or the controller. */
+  circuitId: string | null;
   /** Where the current may come from: battery post, charger. */
   source: string;
   charges: boolean;
@@ -18,79 +22,211 @@ export type PathRow = {
   unknown: string[];
   state: 'holds' | 'caution' | 'stop';
   say: string;
+  /** Conductors from the source to its end, for drawing it. */
+  conductorIds: string[];
 };
 
 /** What all load circuits would draw together. */
 export const sumOfBranchesA = (rows: readonly PathRow[]): number =>
-  rows.reduce((s, r) => s + (r.charges ? 0 : r.loadA), 0);
+  rows.reduce((s, r) => s + (r.charges || r.circuitId === null ? 0 : r.loadA), 0);
 
 /** Unfused wire from a battery post allowed: bare, and sheathed. @source electrical reference 4 (small craft practice as remembered) */
 const BARE_MM = 180;
 const SHEATHED_MM = 1000;
 
+/** Positive conductors by where they start: a path is followed from the post outward. */
+export function wayFrom(net: Netlist, packId: string, endPart: string): Conductor[] | undefined {
+  const next = new Map<string, Conductor[]>();
+  for (const c of net.conductors)
+    if (c.polarity === 'positive') next.set(c.from.part, [...(next.get(c.from.part) ?? []), c]);
+  const came = new Map<string, Conductor>();
+  const seen = new Set([packId]);
+  const queue = [packId];
+  for (let part = queue.shift(); part !== undefined; part = queue.shift()) {
+    if (part === endPart) break;
+    for (const c of next.get(part) ?? [])
+      if (!seen.has(c.to.part)) {
+        seen.add(c.to.part);
+        came.set(c.to.part, c);
+        queue.push(c.to.part);
+      }
+  }
+  if (!seen.has(endPart)) return undefined;
+  const way: Conductor[] = [];
+  for (let part = endPart; part !== packId;) {
+    const c = came.get(part)!;
+    way.unshift(c);
+    part = c.from.part;
+  }
+  return way;
+}
+
+/** The returns from a part back to the bank. */
+export function wayBack(net: Netlist, fromPart: string): Conductor[] {
+  const way: Conductor[] = [];
+  const seen = new Set([fromPart]);
+  let part = fromPart;
+  for (;;) {
+    const c = net.conductors.find((w) => w.polarity === 'negative' && w.from.part === part && !seen.has(w.to.part));
+    if (!c) return way;
+    way.push(c);
+    seen.add(c.to.part);
+    part = c.to.part;
+  }
+}
+
 /**
- * Every positive path from a battery or charger to a plug: its protection in order, the weakest part behind the last fuse,
- * how far the first fuse is from the source, and what about it nobody knows.
+ * Every positive path from every battery or charger to where it ends: its protection in order, the weakest part behind the
+ * last fuse, how far the first fuse is from the source, and what about it nobody knows. Followed through the netlist as it is.
  */
 export function paths(box: Box, wiring: WiringPlan): PathRow[] {
+  const { netlist } = wiring;
+  const rows: PathRow[] = [];
+  for (const packId of netlist.packIds) {
+    const source = packId === 'battery' ? 'battery' : packId.replace('battery-', 'battery ');
+    for (const c of wiring.circuits) {
+      const charge = c.circuit.purpose === 'charge';
+      const unknown = [
+        c.fuseOrigin === 'unknown' ? 'branch fuse' : '',
+        c.wireOrigin === 'unknown' ? 'wire' : '',
+        c.lengthOrigin === 'unknown' ? 'length' : '',
+        c.circuit.tapFrom.is === 'unknown' ? 'what feeds it' : '',
+        c.portPart && c.portPart.ratingA === null ? 'rating of the port' : '',
+        c.switchPart && c.switchPart.ratingA === null ? 'rating of the switch' : ''
+      ];
+      rows.push(
+        rowOf(
+          box,
+          wiring,
+          packId,
+          { part: c.portTag, terminal: undefined },
+          {
+            id: `${packId === 'battery' ? '' : `${packId} `}${c.circuit.id}`,
+            circuitId: c.circuit.id,
+            source: charge ? `${source} and charger` : source,
+            charges: charge,
+            to: c.portTag,
+            feeds: c.feeds,
+            loadA: c.loadA,
+            parts: c.weakest ? [c.weakest] : [],
+            unknown
+          }
+        )
+      );
+    }
+    for (const p of netlist.parts)
+      if (p.kind === 'relay' || p.kind === 'controller')
+        rows.push(
+          rowOf(
+            box,
+            wiring,
+            packId,
+            { part: p.id, terminal: p.coil ? RELAY.coilPlus : undefined },
+            {
+              id: `${packId} ${p.id}`,
+              circuitId: null,
+              source: p.kind === 'controller' ? `${source} and sun` : source,
+              charges: p.kind === 'controller',
+              to: p.id,
+              feeds: p.label,
+              loadA: p.coil ? 12 / p.coil.ohm : 0,
+              parts: [],
+              unknown: []
+            }
+          )
+        );
+  }
+  return rows;
+}
+
+type About = Pick<PathRow, 'id' | 'circuitId' | 'source' | 'charges' | 'to' | 'feeds' | 'loadA'> & {
+  parts: { name: string; ratingA: number }[];
+  unknown: string[];
+};
+
+type End = { part: string; terminal: string | undefined };
+
+/** The way to a part, or to one very terminal of it: a relay's coil is not where its contacts are. */
+function wayTo(net: Netlist, packId: string, end: End): Conductor[] {
+  if (end.terminal === undefined) return wayFrom(net, packId, end.part) ?? [];
+  const into = net.conductors.find((c) => c.to.part === end.part && c.to.terminal === end.terminal);
+  const before = into && wayFrom(net, packId, into.from.part);
+  return into && before ? [...before, into] : [];
+}
+
+function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: About): PathRow {
   const { main } = wiring;
-  const hasMain = main.holder !== undefined && main.fuseOrigin !== 'none';
-  const mainText = hasMain ? `F0 ${main.fuseA === undefined ? 'unknown' : `${main.fuseA} A`}` : undefined;
+  const { parts, unknown: open, ...plain } = about;
+  const way = wayTo(wiring.netlist, packId, end);
+  const byId = new Map(wiring.netlist.parts.map((p) => [p.id, p]));
+  const fuses: { tag: string; ratingA: number | undefined }[] = [];
+  let firstFuseMm: number | undefined;
+  let lengthMm = 0;
+  let behindLast: Conductor[] = [];
+  for (const c of way) {
+    lengthMm += c.lengthMm;
+    behindLast.push(c);
+    const p = byId.get(c.to.part)!;
+    if (p.kind !== 'fuse') continue;
+    firstFuseMm ??= lengthMm;
+    fuses.push({ tag: p.id, ratingA: p.ratingA ?? undefined });
+    behindLast = [];
+  }
+  const laid = {
+    insulationC: wiring.insulationC,
+    ambientC: Math.max(30, wiring.ambientC),
+    bundledCount: wiring.bundledCount,
+    cca: wiring.cca
+  };
+  const rated = behindLast.flatMap((c) =>
+    c.size && knownSize(c.size) && c.lengthMm > 0
+      ? [{ name: 'its wire', ratingA: c.count * ampacityA(c.size, laid) }]
+      : []
+  );
+  const weakest = [...rated, ...parts].sort((a, b) => a.ratingA - b.ratingA)[0];
+  const last = fuses.findLast((f) => f.ratingA !== undefined);
+  const protectedBy = last && { tag: last.tag, ratingA: last.ratingA! };
+  const ownFuse = fuses.length > 0 && fuses[fuses.length - 1]!.tag !== 'F0' && !fuses.at(-1)!.tag.startsWith('FP');
+  const circuit = wiring.circuits.find((c) => c.circuit.id === about.circuitId);
+  const chained = circuit?.sharesFuse === true;
+  const unknown = [
+    fuses.some((f) => f.tag === 'F0') && main.fuseOrigin === 'unknown' ? 'main fuse' : '',
+    main.wireOrigin === 'unknown' ? 'main wire' : '',
+    fuses.some((f) => f.tag === 'F0') && main.fuseDistanceMm === undefined ? 'distance of the main fuse' : '',
+    ...fuses.filter((f) => f.ratingA === undefined && f.tag !== 'F0').map((f) => `rating of ${f.tag}`),
+    ...open
+  ].filter(Boolean);
   const mostMm = box.wiring.mainSheathed ? SHEATHED_MM : BARE_MM;
-  return wiring.circuits.map((c): PathRow => {
-    const charge = c.circuit.purpose === 'charge';
-    const own =
-      c.fuseOrigin === 'none' ? undefined : `${c.fuseTag} ${c.fuseA === undefined ? 'unknown' : `${c.fuseA} A`}`;
-    const protection = [mainText ?? 'no main fuse', own ?? 'no branch fuse'];
-    const ratings = [
-      { name: 'its wire', ratingA: c.ampacityA },
-      { name: c.weakest?.name ?? '', ratingA: c.weakest?.ratingA }
-    ].filter((r): r is { name: string; ratingA: number } => r.ratingA !== undefined);
-    const weakest = ratings.sort((a, b) => a.ratingA - b.ratingA)[0];
-    const last =
-      c.fuseOrigin !== 'none' && c.fuseA !== undefined
-        ? { tag: c.fuseTag, ratingA: c.fuseA }
-        : hasMain && main.fuseA !== undefined
-          ? { tag: 'F0', ratingA: main.fuseA }
-          : undefined;
-    const firstFuseMm = hasMain ? main.fuseDistanceMm : undefined;
-    const unknown = [
-      main.fuseOrigin === 'unknown' ? 'main fuse' : '',
-      main.wireOrigin === 'unknown' ? 'main wire' : '',
-      c.fuseOrigin === 'unknown' ? 'branch fuse' : '',
-      c.wireOrigin === 'unknown' ? 'wire' : '',
-      c.lengthOrigin === 'unknown' ? 'length' : '',
-      hasMain && main.fuseDistanceMm === undefined ? 'distance of the main fuse' : '',
-      c.portPart && c.portPart.ratingA === null ? 'rating of the port' : '',
-      c.switchPart && c.switchPart.ratingA === null ? 'rating of the switch' : ''
-    ].filter(Boolean);
-    const tooBig = last && weakest ? last.ratingA > weakest.ratingA + 1e-9 : false;
-    const far = firstFuseMm !== undefined && firstFuseMm > mostMm;
-    const stop = !hasMain || !last || tooBig;
-    return {
-      id: c.circuit.id,
-      source: charge ? 'battery and charger' : 'battery',
-      charges: charge,
-      to: c.portTag,
-      feeds: c.feeds,
-      protection,
-      protectedBy: last,
-      firstFuseMm,
-      weakest,
-      loadA: c.loadA,
-      unknown,
-      state: stop ? 'stop' : far || unknown.length > 0 ? 'caution' : 'holds',
-      say: !hasMain
-        ? 'nothing protects it at the battery'
-        : !last
-          ? 'no fuse of known rating'
-          : tooBig
-            ? `${last.tag} ${last.ratingA} A lets ${weakest!.name} (${weakest!.ratingA.toFixed(1)} A) burn`
-            : far
-              ? `${Math.round(firstFuseMm)} mm unfused, ${mostMm} allowed`
-              : unknown.length > 0
-                ? `not known: ${unknown.join(', ')}`
-                : `${last.tag} opens before ${weakest?.name ?? 'anything'} suffers`
-    };
-  });
+  const tooBig = protectedBy && weakest ? protectedBy.ratingA > weakest.ratingA + 1e-9 : false;
+  const far = firstFuseMm !== undefined && firstFuseMm > mostMm;
+  const stop = way.length === 0 || fuses.length === 0 || !protectedBy || tooBig;
+  const texts = fuses.map((f) => `${f.tag} ${f.ratingA === undefined ? 'unknown' : `${f.ratingA} A`}`);
+  return {
+    ...plain,
+    protection: [
+      ...(fuses.some((f) => f.tag === 'F0') || circuit?.circuit.live === 'direct' ? [] : ['no main fuse']),
+      ...texts,
+      ...(ownFuse || chained || about.circuitId === null ? [] : ['no branch fuse'])
+    ],
+    protectedBy,
+    firstFuseMm,
+    weakest,
+    unknown,
+    state: stop ? 'stop' : far || unknown.length > 0 ? 'caution' : 'holds',
+    say:
+      way.length === 0
+        ? 'nothing feeds it'
+        : fuses.length === 0
+          ? 'nothing protects it at the battery'
+          : !protectedBy
+            ? 'no fuse of known rating'
+            : tooBig
+              ? `${protectedBy.tag} ${protectedBy.ratingA} A lets ${weakest!.name} (${weakest!.ratingA.toFixed(1)} A) burn`
+              : far
+                ? `${Math.round(firstFuseMm!)} mm unfused, ${mostMm} allowed`
+                : unknown.length > 0
+                  ? `not known: ${unknown.join(', ')}`
+                  : `${protectedBy.tag} opens before ${weakest?.name ?? 'anything'} suffers`,
+    conductorIds: way.map((c) => c.id)
+  };
 }

@@ -2,7 +2,8 @@ import type { Bank } from '../battery/bank.ts';
 import { adiabaticA2s, ampacityA, knownSize } from '../wiring/conductor.ts';
 import { openingTimeS } from '../wiring/fuse.ts';
 import type { Conductor, Terminal } from '../wiring/netlist.ts';
-import { positiveTerminals, shortSources, TrialCircuit, type Source } from './circuit.ts';
+import { positiveTerminals, TrialCircuit } from './circuit.ts';
+import { ALL_ON, shortSources, type Source } from './setting.ts';
 
 export type Opening = { partId: string; minS: number; maxS: number };
 export type ShortTrial = {
@@ -68,14 +69,13 @@ export function* survey(circuit: TrialCircuit, bank: Bank, airC: number): Genera
 
 export function oneShort(circuit: TrialCircuit, at: Terminal, source: Source, battery: 'weak' | 'strong'): ShortTrial {
   const { wiring } = circuit;
-  const reading = circuit.read(source, { kind: 'short', at }, undefined, false);
+  const reading = circuit.read(source, { kind: 'short', at }, ALL_ON, 'none');
   const fuses = wiring.netlist.parts
     .filter((p) => p.kind === 'fuse' && p.ratingA !== null)
     .flatMap((p): Opening[] => {
       const amps = reading.partA.get(p.id) ?? 0;
-      const family = circuit.familyOf.get(p.id);
-      if (!family || amps < CARRIES_A) return [];
-      const t = openingTimeS(family, p.ratingA!, amps);
+      if (!p.family || amps < CARRIES_A) return [];
+      const t = openingTimeS(p.family, p.ratingA!, amps);
       return Number.isFinite(t.minS) ? [{ partId: p.id, ...t }] : [];
     })
     .sort((a, b) => a.maxS - b.maxS || a.minS - b.minS);
@@ -92,8 +92,8 @@ export function oneShort(circuit: TrialCircuit, at: Terminal, source: Source, ba
     const amps = reading.conductorA.get(c.id) ?? 0;
     const share = wireShare(amps, opens?.maxS ?? Infinity, {
       // a single short heats one wire of the bundle
-      ampacityA: ampacityA(c.size, { ...laid, bundledCount: 1 }),
-      k2s2: adiabaticA2s(c.size, wiring.insulationC, SHORT_C),
+      ampacityA: c.count * ampacityA(c.size, { ...laid, bundledCount: 1 }),
+      k2s2: c.count ** 2 * adiabaticA2s(c.size, wiring.insulationC, SHORT_C),
       insulationC: wiring.insulationC,
       ambientC: laid.ambientC
     });
@@ -120,25 +120,34 @@ export const conductorName = (c: Conductor): string =>
 /** The place in words: 'at P1', 'at the fuse block', 'between battery and F0'. */
 export function whereOf({ wiring }: TrialCircuit, t: Terminal): string {
   const part = wiring.netlist.parts.find((p) => p.id === t.part)!;
-  if (part.kind === 'battery') return 'at the battery posts';
+  if (part.kind === 'battery')
+    return part.id === 'battery' ? 'at the battery posts' : `at the posts of ${part.label.toLowerCase()}`;
+  if (part.kind === 'device') return `in the lead of ${part.label}`;
+  if (part.kind === 'relay') return `at ${part.id}, terminal ${t.terminal}`;
+  if (part.kind === 'port' && t.terminal === 'plug') return `in the plug of ${t.part}`;
   if (part.kind === 'port') return `in or at ${t.part}`;
   const side = t.terminal === 'in' ? 'before' : t.terminal === 'out' ? 'behind' : 'at';
   return `${side} ${part.kind === 'fuse' || part.kind === 'switch' ? part.id : part.label.toLowerCase()}`;
 }
 
-/** Ports that lose their feed when a part opens. */
-export function darkAfter({ wiring }: TrialCircuit, partId: string | undefined): string[] {
+const darkBy = new WeakMap<TrialCircuit, Map<string, string[]>>();
+/** Under this a port counts as dark, V. */
+const DARK_V = 1;
+
+/** Ports that lose their feed when a part opens: solved, so that a coil's fuse takes its relay along. */
+export function darkAfter(circuit: TrialCircuit, partId: string | undefined): string[] {
   if (partId === undefined) return [];
-  const cut = new Set([partId]);
-  const next = new Map<string, string[]>();
-  for (const c of wiring.netlist.conductors)
-    if (c.polarity === 'positive') next.set(c.from.part, [...(next.get(c.from.part) ?? []), c.to.part]);
-  const lit = new Set<string>();
-  const queue = ['battery'];
-  for (let p = queue.pop(); p !== undefined; p = queue.pop()) {
-    if (lit.has(p) || cut.has(p)) continue;
-    lit.add(p);
-    queue.push(...(next.get(p) ?? []));
+  let known = darkBy.get(circuit);
+  if (!known) darkBy.set(circuit, (known = new Map<string, string[]>()));
+  let dark = known.get(partId);
+  if (!dark) {
+    const source = { volts: 12, ohm: 0.02 };
+    const before = circuit.read(source, undefined, ALL_ON, 'none');
+    const after = circuit.read(source, { kind: 'blown', partId }, ALL_ON, 'none');
+    dark = [...after.plugV]
+      .filter(([tag, v]) => Math.abs(v) < DARK_V && Math.abs(before.plugV.get(tag) ?? 0) >= DARK_V)
+      .map(([tag]) => tag);
+    known.set(partId, dark);
   }
-  return wiring.netlist.parts.filter((p) => p.kind === 'port' && !lit.has(p.id)).map((p) => p.id);
+  return dark;
 }

@@ -1,20 +1,10 @@
 import type { Conductor } from '../wiring/netlist.ts';
 import { fixed } from '../quantity/format.ts';
-import { ALL_ON, type Fault, type Setting, type Source, type TrialCircuit } from './circuit.ts';
-import { conductorName, oneShort, whereOf, type ShortTrial } from './survey.ts';
-
-export type Outcome = {
-  title: string;
-  /** What happens, in sentences. */
-  say: string[];
-  state: 'holds' | 'caution' | 'stop';
-  /** What the voltmeter at the panel and the shunt meter show. */
-  panelV: number;
-  meterA: number | undefined;
-  /** Voltage at each plug. */
-  plugs: { tag: string; volts: number }[];
-  short: ShortTrial | undefined;
-};
+import type { Fault, TrialCircuit } from './circuit.ts';
+import { ALL_ON, type Setting, type Source } from './setting.ts';
+import { secondsText, shown, type Outcome } from './outcome.ts';
+import { reversedLead, stuckRelay } from './scenarios.ts';
+import { conductorName, oneShort, whereOf } from './survey.ts';
 
 /** Under this a 12 V port counts as dark, and under the second as weak. */
 const DARK_V = 1;
@@ -58,12 +48,12 @@ export function trial(
       title: `Short ${whereOf(circuit, fault.at)}`,
       say,
       state: worst.holds && weak.opens ? 'holds' : 'stop',
-      panelV: panelVolts(circuit, after),
-      meterA: meterAmps(circuit, after),
-      plugs: plugsOf(after),
+      ...shown(circuit, after),
       short: worst
     };
   }
+  if (fault.kind === 'reversed') return reversedLead(circuit, sources, fault.portTag);
+  if (fault.kind === 'stuck') return stuckRelay(circuit, sources.usual, fault.partId);
   const after = circuit.read(sources.usual, fault, setting);
   const dark = [...after.plugV]
     .filter(([tag, v]) => v < DARK_V && (before.plugV.get(tag) ?? 0) >= DARK_V)
@@ -81,16 +71,14 @@ export function trial(
   }
   if (fault.kind === 'shunt-bypassed' && conductor)
     say.push(
-      `The meter misses ${fixed(Math.abs((meterAmps(circuit, before) ?? 0) - (meterAmps(circuit, after) ?? 0)), 2)} A: its count drifts away from the battery.`
+      `The meter misses ${fixed(Math.abs(before.shuntA - after.shuntA), 2)} A: its count drifts away from the battery.`
     );
   if (say.length === 0) say.push('Nothing is noticed while everything is on.');
   return {
     title: titleOf(circuit, fault, conductor),
     say,
     state: fault.kind === 'corroded' || fault.kind === 'shunt-bypassed' ? 'caution' : 'holds',
-    panelV: panelVolts(circuit, after),
-    meterA: meterAmps(circuit, after),
-    plugs: plugsOf(after),
+    ...shown(circuit, after),
     short: undefined
   };
 }
@@ -106,26 +94,3 @@ function titleOf(circuit: TrialCircuit, fault: Fault, conductor: Conductor | und
   if (fault.kind === 'corroded') return `Bad joint: ${name}`;
   return `Return past the shunt: ${name}`;
 }
-
-type Read = ReturnType<TrialCircuit['read']>;
-const plugsOf = (r: Read) => [...r.plugV].map(([tag, volts]) => ({ tag, volts }));
-
-/** Voltage at the meter on the panel, else at the block. */
-function panelVolts({ wiring }: TrialCircuit, r: Read): number {
-  const meter = wiring.circuits.find((c) => c.portPart?.role === 'meter');
-  if (meter) return r.plugV.get(meter.portTag) ?? 0;
-  return (r.voltsAt({ part: 'block', terminal: '+' }) ?? 0) - (r.voltsAt({ part: 'bus', terminal: '-' }) ?? 0);
-}
-const meterAmps = ({ wiring }: TrialCircuit, r: Read): number | undefined =>
-  wiring.shunt ? (r.partA.get('shunt') ?? 0) : undefined;
-
-export const secondsText = (s: number): string =>
-  !Number.isFinite(s)
-    ? 'never'
-    : s < 0.001
-      ? 'under 1 ms'
-      : s < 1
-        ? `${fixed(s * 1000, 0)} ms`
-        : s < 120
-          ? `${fixed(s, s < 10 ? 1 : 0)} s`
-          : `${fixed(s / 60, 0)} min`;

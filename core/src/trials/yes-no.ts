@@ -1,5 +1,6 @@
 import type { WiringPlan } from '../wiring/types.ts';
-import { ALL_ON, type Source, type TrialCircuit } from './circuit.ts';
+import type { TrialCircuit } from './circuit.ts';
+import { ALL_ON, type Source } from './setting.ts';
 
 /** A suspect of a fault that shows in time rather than in a voltage, and what mends it. */
 export type Doubt = { id: string; name: string; mend: string };

@@ -23,6 +23,8 @@ export type Draft = Omit<
   CircuitPlan,
   | 'wire'
   | 'ampacityA'
+  | 'oneAmpacityA'
+  | 'guard'
   | 'branchMilliOhm'
   | 'fuseMilliOhm'
   | 'dropV'

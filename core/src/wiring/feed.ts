@@ -1,9 +1,9 @@
 import { portResistance, type Network } from '../network/solve.ts';
-import type { Netlist, Terminal } from './netlist.ts';
+import { innerEdges, plugOf, type Netlist, type Terminal } from './netlist.ts';
 import type { WiringPlan } from './types.ts';
 
 /**
- * How the wiring stands between the battery's posts and the plugs: for each port how far its voltage falls for an ampere
+ * How the wiring stands between the bank's terminals and the plugs: for each port how far its voltage falls for an ampere
  * drawn at itself or at another. Exact for the netlist as it is, every conductor, joint, fuse and switch in it.
  */
 export type Feed = {
@@ -30,34 +30,27 @@ export function networkOf(net: Netlist): {
     nodes.set(keyOf(end), count);
     return count++;
   };
-  at({ part: 'battery', terminal: '-' });
+  at(net.feed.minus);
   const resistors: { a: number; b: number; ohm: number }[] = [];
   for (const c of net.conductors) {
     if (c.milliOhm === 0 && !nodes.has(keyOf(c.to))) nodes.set(keyOf(c.to), at(c.from));
     else resistors.push({ a: at(c.from), b: at(c.to), ohm: Math.max(c.milliOhm / 1000, MICRO) });
   }
-  for (const p of net.parts) {
-    const ohm = Math.max(p.throughMilliOhm / 1000, MICRO);
-    if (p.kind === 'port') resistors.push({ a: at({ part: p.id, terminal: '+' }), b: at(plugOf(p.id)), ohm });
-    else if (p.terminals.length === 2 && p.kind !== 'battery')
-      resistors.push({
-        a: at({ part: p.id, terminal: p.terminals[0]! }),
-        b: at({ part: p.id, terminal: p.terminals[1]! }),
-        ohm
-      });
-  }
+  for (const p of net.parts)
+    for (const e of innerEdges(p)) {
+      // a coil draws its own current, no part of any plug's feed; its relay is taken to be closed
+      if (e.role === 'coil') continue;
+      resistors.push({ a: at(e.a), b: at(e.b), ohm: Math.max(e.milliOhm / 1000, MICRO) });
+    }
   return { network: { nodeCount: count, resistors }, nodeAt: (end) => nodes.get(keyOf(end)) };
 }
-
-/** Where the plug's own contact sits, behind the port's contacts. */
-const plugOf = (portTag: string): Terminal => ({ part: portTag, terminal: 'plug' });
 
 /** Reduces the wiring to its ports. @source nodal analysis of the netlist (network/solve) */
 export function feedOf(wiring: Pick<WiringPlan, 'netlist' | 'circuits' | 'main'>): Feed {
   const commonOhm = wiring.main.commonMilliOhm / 1000;
   const { network, nodeAt } = networkOf(wiring.netlist);
-  const plus = nodeAt({ part: 'battery', terminal: '+' });
-  const minus = nodeAt({ part: 'battery', terminal: '-' });
+  const plus = nodeAt(wiring.netlist.feed.plus);
+  const minus = nodeAt(wiring.netlist.feed.minus);
   const seen = new Set<string>();
   const ports = wiring.circuits.flatMap((c) => {
     const plug = nodeAt(plugOf(c.portTag));

@@ -17,12 +17,20 @@ const LARGE: readonly CurvePoint[] = [
   [3.5, 0.2, 7],
   [6, 0.04, 1]
 ];
+/** Thermal breaker: holds 100 %, trips 135 % within an hour. @source electrical reference 4 */
+const BREAKER: readonly CurvePoint[] = [
+  [1.05, 3600, Infinity],
+  [1.35, 60, 3600],
+  [2, 5, 60],
+  [6, 0.5, 3]
+];
 const CURVES: Record<FuseFamily, readonly CurvePoint[]> = {
   'mini-blade': BLADE,
   blade: BLADE,
   glass: BLADE,
   midi: LARGE,
-  post: LARGE
+  post: LARGE,
+  breaker: BREAKER
 };
 
 /** Melting I²t of blade fuses, A²s, by rating. @source electrical reference 4 */
@@ -52,6 +60,13 @@ const BLADE_COLD_MILLIOHM: readonly (readonly [number, number])[] = [
   [30, 2],
   [40, 1.4]
 ];
+
+/** Drop of a thermal breaker at its rating, mV. @source electrical reference 4: 100 to 250 mV */
+const BREAKER_MILLIV = 175;
+/** Rating lost for each kelvin over 25 °C. @source electrical reference 4, ambient */
+const BREAKER_PER_K = 0.007;
+/** What a thermal breaker still carries in warm air, A. */
+export const breakerHotA = (ratingA: number, airC: number): number => ratingA * (1 - BREAKER_PER_K * (airC - 25));
 
 /** Share of melting I²t a repeated inrush may use. @source electrical reference 4 */
 export const INRUSH_SHARE = 0.3;
@@ -100,6 +115,7 @@ const MELT_LARGEST_FIRST = Object.entries(BLADE_MELT)
 export function fuseMilliOhm(family: FuseFamily, ratingA: number, currentA: number): number {
   if (family === 'midi' || family === 'post') return 80 / ratingA;
   if (family === 'glass') return 200 / ratingA;
+  if (family === 'breaker') return BREAKER_MILLIV / ratingA;
   const table = BLADE_COLD_MILLIOHM;
   const i = table.findIndex(([r]) => r >= ratingA);
   const cold =

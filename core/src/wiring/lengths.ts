@@ -24,11 +24,9 @@ export function bodyPoint(fit: CaseFit | undefined, id: string): Point | undefin
  * up to the next 10 mm; a run to a hinged lid reaches it open (mechanical reference 3.2), one to a loose lid beside the box.
  * @param lid the case, when the run goes to its lid
  */
-export function runMm(
-  from: Point | undefined,
-  to: Point | undefined,
-  lid: PartOf<'case'> | undefined
-): { lengthMm: number; assumed: boolean } {
+export type RunMm = { lengthMm: number; assumed: boolean };
+
+export function runMm(from: Point | undefined, to: Point | undefined, lid: PartOf<'case'> | undefined): RunMm {
   if (!from || !to) return { lengthMm: UNKNOWN_RUN_MM, assumed: true };
   const shut = along(from, to) * 1.05;
   if (!lid) return { lengthMm: tidy(shut + TAILS_MM), assumed: false };

@@ -1,6 +1,6 @@
 import type { FuseFamily } from '../catalogue/part.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { ampacityA, AWG_SIZES, MM2_SIZES } from './conductor.ts';
+import { ampacityA, areaMm2, AWG_SIZES, knownSize, MM2_SIZES } from './conductor.ts';
 import { INRUSH_SHARE, LOAD_SHARE, meltingA2s } from './fuse.ts';
 
 export type Laid = { insulationC: number; ambientC: number; bundledCount: number; cca: boolean };
@@ -33,13 +33,25 @@ export function smallestFuse(
   return within.find((r) => r >= (need.leastA ?? 0)) ?? within[within.length - 1] ?? carries[0];
 }
 
-/** First size that carries the fuse's rating and keeps the drop; the thickest when none does. */
+/**
+ * First size that carries the fuse's rating and keeps the drop; the thickest when none does. Wire that lies at home is
+ * taken first, its thinnest that holds.
+ */
 export function smallestWire(
   system: 'awg' | 'mm2',
   laid: Laid,
   fuseA: number,
-  dropHolds: (size: WireSize) => boolean
+  dropHolds: (size: WireSize) => boolean,
+  reels: readonly WireSize[] = []
 ): WireSize {
+  const holds = (s: WireSize) => ampacityA(s, laid) >= fuseA && dropHolds(s);
+  const own = reels.length
+    ? [...reels]
+        .filter(knownSize)
+        .sort((a, b) => areaMm2(a) - areaMm2(b))
+        .find(holds)
+    : undefined;
+  if (own) return own;
   const sizes = pickSizes(system);
-  return sizes.find((s) => ampacityA(s, laid) >= fuseA && dropHolds(s)) ?? sizes[sizes.length - 1]!;
+  return sizes.find(holds) ?? sizes[sizes.length - 1]!;
 }

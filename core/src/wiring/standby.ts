@@ -8,7 +8,7 @@ export function standbyDraws(
   wiring: Pick<WiringPlan, 'main'>
 ): { circuit: Circuit; name: string; currentA: number }[] {
   return box.circuits.flatMap((circuit) => {
-    if (circuit.live !== 'always' && wiring.main.masterPortId) return [];
+    if (circuit.live === 'master' && wiring.main.canSwitchOff) return [];
     const port = box.ports.find((p) => p.id === circuit.portId);
     const currentA = panelPartOf(box, port)?.quiescentA ?? 0;
     return currentA > 0 ? [{ circuit, name: port?.name ?? circuit.name, currentA }] : [];

@@ -2,6 +2,7 @@ import type { Circuit } from '../box/schema.ts';
 import type { FuseFamily, PartOf } from '../catalogue/part.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import type { Working } from '../quantity/working.ts';
+import type { Chains } from './chain.ts';
 import type { Netlist } from './netlist.ts';
 
 export type Origin = 'auto' | 'set' | 'none' | 'unknown';
@@ -20,6 +21,12 @@ export type CircuitPlan = {
   hasMotor: boolean;
   /** Everything on the port in its hungriest mode at the battery's lowest working voltage. */
   loadA: number;
+  /** The same with what hangs behind it in a chain: what its feed carries. */
+  carriesA: number;
+  /** Devices on the port with their share of the load. */
+  devices: readonly { id: string; name: string; currentA: number }[];
+  /** Circuit it is fed from; undefined when it hangs on the main path itself. */
+  upId: string | undefined;
   meanA: number;
   inrushA2s: number;
   lengthMm: number;
@@ -29,10 +36,18 @@ export type CircuitPlan = {
   lengthAssumed: boolean;
   wire: WireSize | undefined;
   wireOrigin: Origin;
+  /** All its conductors together; and one alone. */
   ampacityA: number | undefined;
+  oneAmpacityA: number | undefined;
   fuseFamily: FuseFamily;
   fuseA: number | undefined;
   fuseOrigin: Origin;
+  /** The fuse that stands for its wire: its own, else the nearest before it in the chain; undefined when there is none. */
+  guard: { tag: string; family: FuseFamily; ratingA: number | undefined } | undefined;
+  /** It is meant to stand behind a fuse it shares: in a chain, or fed from another port. */
+  sharesFuse: boolean;
+  /** Along the unfused wire from the battery post, for one straight off the battery. */
+  fuseDistanceMm: number | undefined;
   /** Weakest thing downstream that the fuse protects, besides the wire. */
   weakest: { name: string; ratingA: number } | undefined;
   /** A fuse may be anywhere between: load x 1.25 and the smallest of wire and parts. */
@@ -60,8 +75,10 @@ export type MainPlan = {
   fuseA: number | undefined;
   fuseOrigin: Origin;
   wire: WireSize | undefined;
+  wireCount: number;
   wireOrigin: Origin;
   ampacityA: number | undefined;
+  oneAmpacityA: number | undefined;
   loadA: number;
   /** Along the unfused wire from the battery post. */
   fuseDistanceMm: number | undefined;
@@ -75,6 +92,8 @@ export type MainPlan = {
   weakest: { name: string; ratingA: number } | undefined;
   masterPortId: string | undefined;
   masterPart: PartOf<'panel'> | undefined;
+  /** Something switches the whole box off: a master, or the breaker's own lever. */
+  canSwitchOff: boolean;
   working: Working;
 };
 
@@ -87,6 +106,8 @@ export type WiringPlan = {
   block: PartOf<'fuse-block'> | undefined;
   shunt: PartOf<'shunt'> | undefined;
   circuits: CircuitPlan[];
+  /** Who feeds whom. */
+  chain: Chains;
   netlist: Netlist;
   lowV: number;
 };

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
-  import { chargerA } from '@haversack/core/wiring/wiring';
+  import { chargerA } from '@haversack/core/wiring/charger';
   import { temperatureText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import AttrField from '$lib/ui/AttrField.svelte';

@@ -22,7 +22,10 @@
     controller: 'mppt',
     controllerMaxV: 50,
     controllerMaxA: 10,
-    duringOuting: false
+    duringOuting: false,
+    fit: 'plugged',
+    panelPortId: { is: 'auto' },
+    fuse: { is: 'auto' }
   };
   const set = <K extends keyof Solar>(what: string, key: K, value: Solar[K]) =>
     open.set(`Solar: ${what}`, `charging/solar/${key}`, value);

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { TrialCircuit, usualSource } from '@haversack/core/trials/circuit';
+  import { TrialCircuit } from '@haversack/core/trials/circuit';
+  import { usualSource } from '@haversack/core/trials/setting';
   import { FaultFinder, type Answer, type Level, type Seen } from '@haversack/core/trials/finder';
   import { countDrifts, fuseBlows } from '@haversack/core/trials/yes-no';
   import AskAlong from './AskAlong.svelte';

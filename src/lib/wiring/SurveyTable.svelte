@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { ShortTrial } from '@haversack/core/trials/survey';
-  import { secondsText } from '@haversack/core/trials/trial';
+  import { secondsText } from '@haversack/core/trials/outcome';
   import { fixed } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { useHeavy } from '$lib/client/heavy.svelte.ts';

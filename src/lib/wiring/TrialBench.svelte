@@ -1,6 +1,7 @@
 <script lang="ts">
   import { faultChoices } from '@haversack/core/trials/choices';
-  import { shortSources, TrialCircuit, usualSource, type Fault } from '@haversack/core/trials/circuit';
+  import { TrialCircuit, type Fault } from '@haversack/core/trials/circuit';
+  import { shortSources, usualSource } from '@haversack/core/trials/setting';
   import { trial } from '@haversack/core/trials/trial';
   import { fixed } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';

@@ -1,6 +1,6 @@
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { setTo } from '../../box/attr.ts';
-import { chargerA } from '../../wiring/wiring.ts';
+import { chargerA } from '../../wiring/charger.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 /** The charger pushes more than the cells like. */

@@ -5,16 +5,16 @@ import { wireSizeText } from '../../quantity/wire-size.ts';
 /** The load alone overheats the wire, or comes near. */
 export const conductorOverload = rule('conductor-overload', 'safe', 'wiring', (x) =>
   x.wiring.circuits.flatMap((c) => {
-    if (!c.wire || c.ampacityA === undefined || c.loadA <= 0.8 * c.ampacityA) return [];
-    const stop = c.loadA > c.ampacityA;
+    if (!c.wire || c.ampacityA === undefined || c.carriesA <= 0.8 * c.ampacityA) return [];
+    const stop = c.carriesA > c.ampacityA;
     return [
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: stop ? ('stop' as const) : ('caution' as const),
-        short: `${c.tag} ${wireSizeText(c.wire)} carries ${c.loadA.toFixed(1)} A`,
+        short: `${c.tag} ${wireSizeText(c.wire)} carries ${c.carriesA.toFixed(1)} A`,
         title: `${c.tag}: the wire is ${stop ? 'overloaded' : 'near its limit'}`,
-        why: `${wireSizeText(c.wire)} takes ${c.ampacityA.toFixed(1)} A here; ${c.feeds} draws ${c.loadA.toFixed(1)} A.`,
-        figures: { loadA: c.loadA, ampacityA: c.ampacityA },
+        why: `${wireSizeText(c.wire)} takes ${c.ampacityA.toFixed(1)} A here; ${c.feeds}${c.carriesA > c.loadA ? ' and what hangs behind it' : ''} draw${c.carriesA > c.loadA ? '' : 's'} ${c.carriesA.toFixed(1)} A.`,
+        figures: { loadA: c.carriesA, ampacityA: c.ampacityA },
         remedies:
           c.wireOrigin === 'set'
             ? [

@@ -7,16 +7,18 @@ const OPENS = 1.6;
 /** A short at the far end of a cold, nearly empty box must still open the fuse quickly. */
 export const faultTooWeak = rule('fault-too-weak', 'safe', 'wiring', (x) =>
   x.wiring.circuits.flatMap((c) => {
-    if (!x.bank || c.fuseA === undefined || c.weakFaultA >= FAST * c.fuseA) return [];
-    const stop = c.weakFaultA < OPENS * c.fuseA;
+    const guard = c.fuseOrigin === 'none' && !c.sharesFuse ? undefined : c.guard;
+    const fuseA = guard?.ratingA;
+    if (!x.bank || !guard || fuseA === undefined || c.weakFaultA >= FAST * fuseA) return [];
+    const stop = c.weakFaultA < OPENS * fuseA;
     return [
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: stop ? ('stop' as const) : ('caution' as const),
-        short: `A short at ${c.portTag} may not open ${c.fuseTag}`.slice(0, 32),
-        title: `A short at ${c.portTag} opens ${c.fuseTag} slowly`,
-        why: `Cold and nearly empty the battery drives ${c.weakFaultA.toFixed(0)} A there: ${(c.weakFaultA / c.fuseA).toFixed(1)} times the fuse, ${FAST} are wanted.`,
-        figures: { faultA: c.weakFaultA, fuseA: c.fuseA },
+        short: `A short at ${c.portTag} may not open ${guard.tag}`.slice(0, 32),
+        title: `A short at ${c.portTag} opens ${guard.tag} slowly`,
+        why: `Cold and nearly empty the battery drives ${c.weakFaultA.toFixed(0)} A there: ${(c.weakFaultA / fuseA).toFixed(1)} times the fuse, ${FAST} are wanted.`,
+        figures: { faultA: c.weakFaultA, fuseA },
         remedies:
           c.wireOrigin === 'set' || c.fuseOrigin === 'set'
             ? [

@@ -2,7 +2,9 @@ import { BOX_PLACE, catalogueOf, rule, usePart } from '../rule.ts';
 
 /** No fuse block, or more circuits than it has ways. */
 export const fuseBlockWays = rule('fuse-block-ways', 'safe', 'wiring', (x) => {
-  const wanted = x.wiring.circuits.filter((c) => c.circuit.live !== 'always').length;
+  // a chain has no block; a circuit fed from another one's port needs no way of its own
+  if (x.box.wiring.school === 'daisy-chain') return [];
+  const wanted = x.wiring.circuits.filter((c) => c.circuit.live === 'master' && c.upId === undefined).length;
   const block = x.wiring.block;
   if (wanted === 0 || (block && block.wayCount >= wanted)) return [];
   const larger = catalogueOf(x, 'fuse-block')

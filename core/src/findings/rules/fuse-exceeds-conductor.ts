@@ -8,18 +8,22 @@ import { circuitPlace, rule, set, type Remedy } from '../rule.ts';
 /** A branch fuse larger than what its wire takes: the wire overheats first. */
 export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiring', (x) =>
   x.wiring.circuits.flatMap((c) => {
-    if (c.fuseA === undefined || c.ampacityA === undefined || c.fuseA <= c.ampacityA + 1e-9) return [];
+    // in a chain the fuse of the one that feeds it stands for its wire
+    const guard = c.fuseOrigin === 'none' && !c.sharesFuse ? undefined : c.guard;
+    const fuseA = guard?.ratingA;
+    if (!guard || fuseA === undefined || c.ampacityA === undefined || fuseA <= c.ampacityA + 1e-9) return [];
+    const own = c.fuseA !== undefined;
     const remedies: Remedy[] = [];
     const ratings = fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [];
     const smaller = smallestFuse(c.fuseFamily, ratings, {
-      loadA: c.loadA,
+      loadA: c.carriesA,
       inrushA2s: c.inrushA2s,
       limitA: Math.min(c.ampacityA, c.weakest?.ratingA ?? Infinity)
     });
-    if (smaller !== undefined && smaller <= c.ampacityA)
+    if (own && smaller !== undefined && smaller <= c.ampacityA)
       remedies.push({
         label: `Fit a ${smaller} A fuse`,
-        effect: `it feeds ${c.loadA.toFixed(2)} A`,
+        effect: `it feeds ${c.carriesA.toFixed(2)} A`,
         edits: [set(`circuits/${c.circuit.id}/fuse`, setTo(smaller))]
       });
     const laid = {
@@ -29,11 +33,11 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
       cca: x.wiring.cca
     };
     const thicker = pickSizes(x.box.preferences.wireSystem).find(
-      (s) => ampacityA(s, laid) >= c.fuseA! && areaMm2(s) > areaMm2(c.wire!)
+      (s) => c.circuit.wireCount * ampacityA(s, laid) >= fuseA && areaMm2(s) > areaMm2(c.wire!)
     );
     if (thicker)
       remedies.push({
-        label: `Or ${wireSizeText(thicker)}, keep ${c.fuseA} A`,
+        label: `${remedies.length ? 'Or ' : ''}${wireSizeText(thicker)}, keep ${fuseA} A`,
         effect: `adds ${((2 * c.lengthMm) / 1000).toFixed(1)} m of wire`,
         edits: [set(`circuits/${c.circuit.id}/wire`, setTo(thicker))]
       });
@@ -41,10 +45,10 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: 'stop' as const,
-        short: `${c.fuseTag} ${c.fuseA} A is too big for ${wireSizeText(c.wire!)}`,
-        title: `${c.fuseTag} is too big for its wire`,
-        why: `A short at ${c.portTag} could carry ${c.fuseA} A for minutes. ${wireSizeText(c.wire!)} overheats above ${c.ampacityA.toFixed(1)} A, before the fuse opens.`,
-        figures: { fuseA: c.fuseA, ampacityA: c.ampacityA, loadA: c.loadA },
+        short: `${guard.tag} ${fuseA} A is too big for ${wireSizeText(c.wire!)}`,
+        title: own ? `${c.fuseTag} is too big for its wire` : `${guard.tag} is too big for the wire of ${c.tag}`,
+        why: `A short at ${c.portTag} could carry ${fuseA} A for minutes. ${wireSizeText(c.wire!)} overheats above ${c.ampacityA.toFixed(1)} A, before the fuse opens.`,
+        figures: { fuseA, ampacityA: c.ampacityA, loadA: c.loadA },
         remedies
       }
     ];

@@ -1,29 +1,76 @@
-import { AUTO } from '../../box/attr.ts';
-import { circuitPlace, rule, set } from '../rule.ts';
+import { AUTO, setTo } from '../../box/attr.ts';
+import { fuseOf } from '../../wiring/main-path.ts';
+import { smallestFuse } from '../../wiring/sizing.ts';
+import type { CircuitPlan } from '../../wiring/types.ts';
+import { catalogueOf, circuitPlace, rule, set, usePart, type Facts, type Remedy } from '../rule.ts';
 
 /** A branch fuse larger than the weakest switch, socket or fuse way behind it. */
 export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =>
   x.wiring.circuits.flatMap((c) => {
-    if (c.fuseA === undefined || !c.weakest || c.fuseA <= c.weakest.ratingA + 1e-9) return [];
+    const guard = c.fuseOrigin === 'none' && !c.sharesFuse ? undefined : c.guard;
+    const fuseA = guard?.ratingA;
+    const own = c.fuseOrigin !== 'none';
+    if (!guard || fuseA === undefined || !c.weakest || fuseA <= c.weakest.ratingA + 1e-9) return [];
     return [
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: 'stop' as const,
-        short: `${c.fuseTag} ${c.fuseA} A is too big for ${c.weakest.name}`.slice(0, 32),
-        title: `${c.fuseTag} is too big for ${c.weakest.name}`,
-        why: `${c.weakest.name} is rated ${c.weakest.ratingA.toFixed(1)} A; with a ${c.fuseA} A fuse it melts first.`,
-        figures: { fuseA: c.fuseA, ratingA: c.weakest.ratingA },
-        remedies:
-          c.fuseOrigin === 'set' && c.windowA.min <= c.weakest.ratingA
-            ? [
-                {
-                  label: 'Let Haversack choose the fuse',
-                  effect: `between ${c.windowA.min.toFixed(1)} and ${(c.windowA.max ?? c.weakest.ratingA).toFixed(1)} A`,
-                  edits: [set(`circuits/${c.circuit.id}/fuse`, AUTO)]
-                }
-              ]
-            : []
+        short: `${guard.tag} ${fuseA} A is too big for ${c.weakest.name}`.slice(0, 32),
+        title: `${guard.tag} is too big for ${c.weakest.name}`,
+        why: `${c.weakest.name} is rated ${c.weakest.ratingA.toFixed(1)} A; with a ${fuseA} A fuse it melts first.`,
+        figures: { fuseA, ratingA: c.weakest.ratingA },
+        remedies: remediesFor(x, c, own)
       }
     ];
   })
 );
+
+/** The automatic fuse where one fits; in a chain a small fuse in line before the port. */
+function remediesFor(x: Facts, c: CircuitPlan, own: boolean): Remedy[] {
+  const path = `circuits/${c.circuit.id}/fuse`;
+  const limitA = Math.min(c.weakest!.ratingA, c.oneAmpacityA ?? Infinity);
+  if (own)
+    return c.fuseOrigin === 'set' && c.windowA.min <= c.weakest!.ratingA
+      ? [
+          {
+            label: 'Let Haversack choose the fuse',
+            effect: `between ${c.windowA.min.toFixed(1)} and ${(c.windowA.max ?? c.weakest!.ratingA).toFixed(1)} A`,
+            edits: [set(path, AUTO)]
+          }
+        ]
+      : largerPort(x, c);
+  const fits = smallestFuse(c.fuseFamily, fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [], {
+    loadA: c.carriesA,
+    inrushA2s: c.inrushA2s,
+    limitA
+  });
+  return fits === undefined || fits > limitA
+    ? largerPort(x, c)
+    : [
+        {
+          label: `A ${fits} A fuse in line before ${c.portTag}`,
+          effect: 'protects what hangs behind it',
+          edits: [set(path, setTo(fits))]
+        }
+      ];
+}
+
+/** The smallest connector of the catalogue that bears the fuse, in place of the one that does not. */
+function largerPort(x: Facts, c: CircuitPlan): Remedy[] {
+  const fuseA = c.guard?.ratingA;
+  const weak = x.wiring.circuits.find((o) => o.portTag === c.weakest!.name);
+  if (fuseA === undefined || !weak?.portPart || weak.portPart.converterRatedW !== null) return [];
+  const larger = catalogueOf(x, 'panel')
+    .filter((p) => p.role === weak.portPart!.role && p.supply === weak.portPart!.supply && !p.exposedLivePins)
+    .filter((p) => (p.ratingA ?? 0) >= fuseA)
+    .sort((a, b) => a.ratingA! - b.ratingA!)[0];
+  return larger
+    ? [
+        {
+          label: larger.name,
+          effect: `bears ${larger.ratingA} A`,
+          edits: usePart(larger, `ports/${weak.circuit.portId}/partId`)
+        }
+      ]
+    : [];
+}

@@ -4,16 +4,16 @@ import { circuitPlace, rule, set } from '../rule.ts';
 /** A branch fuse too small for its load. */
 export const fuseNearLimit = rule('fuse-near-limit', 'safe', 'wiring', (x) =>
   x.wiring.circuits.flatMap((c) => {
-    if (c.fuseA === undefined || c.loadA <= 0.8 * c.fuseA + 1e-9) return [];
-    const stop = c.loadA > c.fuseA;
+    if (c.fuseA === undefined || c.carriesA <= 0.8 * c.fuseA + 1e-9) return [];
+    const stop = c.carriesA > c.fuseA;
     return [
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: stop ? ('stop' as const) : ('caution' as const),
-        short: `${c.fuseTag} ${c.fuseA} A feeds ${c.loadA.toFixed(1)} A`,
+        short: `${c.fuseTag} ${c.fuseA} A feeds ${c.carriesA.toFixed(1)} A`,
         title: stop ? `${c.fuseTag} opens in normal use` : `${c.fuseTag} runs near its limit`,
-        why: `${c.feeds} can draw ${c.loadA.toFixed(2)} A; a fuse should carry at most 80 % of its rating.`,
-        figures: { loadA: c.loadA, fuseA: c.fuseA },
+        why: `${c.feeds}${c.carriesA > c.loadA ? ' and what hangs behind it' : ''} can draw ${c.carriesA.toFixed(2)} A; a fuse should carry at most 80 % of its rating.`,
+        figures: { loadA: c.carriesA, fuseA: c.fuseA },
         remedies:
           c.fuseOrigin === 'set'
             ? [

@@ -6,9 +6,9 @@ import { smallestFuse } from '../../wiring/sizing.ts';
 /** Three times the load, although a smaller one would do. */
 export const fuseOversized = rule('fuse-oversized', 'safe', 'wiring', (x) =>
   x.wiring.circuits.flatMap((c) => {
-    if (c.fuseA === undefined || c.fuseOrigin !== 'set' || c.fuseA <= 3 * c.loadA || c.assumedLoad) return [];
+    if (c.fuseA === undefined || c.fuseOrigin !== 'set' || c.fuseA <= 3 * c.carriesA || c.assumedLoad) return [];
     const smaller = smallestFuse(c.fuseFamily, fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [], {
-      loadA: c.loadA,
+      loadA: c.carriesA,
       inrushA2s: c.inrushA2s
     });
     if (smaller === undefined || smaller >= c.fuseA) return [];
@@ -18,7 +18,7 @@ export const fuseOversized = rule('fuse-oversized', 'safe', 'wiring', (x) =>
         severity: 'note' as const,
         short: `${c.fuseTag} could be ${smaller} A`,
         title: `${c.fuseTag} could be ${smaller} A`,
-        why: `It feeds ${c.loadA.toFixed(2)} A; ${c.fuseA} A protects the wire but hardly the device.`,
+        why: `It feeds ${c.carriesA.toFixed(2)} A; ${c.fuseA} A protects the wire but hardly the device.`,
         figures: { fuseA: c.fuseA, smallerA: smaller },
         remedies: [
           {

@@ -1,6 +1,7 @@
 import { AUTO } from '../../box/attr.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
-import { MAIN_PLACE, rule, set } from '../rule.ts';
+import { largerSwitch } from '../switches.ts';
+import { MAIN_PLACE, rule, set, usePart } from '../rule.ts';
 
 /** The main fuse is larger than its wire or a part behind it bears. */
 export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) => {
@@ -22,6 +23,13 @@ export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) =
       label: 'Let Haversack choose the wire',
       effect: `carries ${m.fuseA} A`,
       edits: [set('wiring/mainWire', AUTO)]
+    });
+  const larger = partBad && !wireBad ? largerSwitch(x, m.fuseA) : undefined;
+  if (larger && m.masterPortId && m.masterPart?.ratingA === m.weakest?.ratingA)
+    remedies.push({
+      label: larger.name,
+      effect: `bears ${larger.ratingA} A`,
+      edits: usePart(larger, `ports/${m.masterPortId}/partId`)
     });
   return [
     {

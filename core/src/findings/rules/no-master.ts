@@ -3,7 +3,7 @@ import { BOX_PLACE, rule } from '../rule.ts';
 /** Nothing switches the whole box off. */
 export const noMaster = rule('no-master', 'safe', 'wiring', (x) =>
   x.box.circuits.some((c) => c.live === 'master') &&
-  !x.wiring.main.masterPortId &&
+  !x.wiring.main.canSwitchOff &&
   x.box.switching.master.is !== 'unknown'
     ? [
         {

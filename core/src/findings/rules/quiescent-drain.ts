@@ -19,7 +19,7 @@ export const quiescentDrain = rule('quiescent-drain', 'lasts', 'wiring', (x) => 
       title: `Flat on the shelf in ${Math.floor(x.bank.ratedAh / currentA / 24)} days`,
       why: `${(currentA * 1000).toFixed(0)} mA flow even when the box is switched off: ${monthAh.toFixed(1)} Ah a month.`,
       figures: { currentA, monthAh },
-      remedies: x.wiring.main.masterPortId
+      remedies: x.wiring.main.canSwitchOff
         ? [
             {
               label: 'Put them behind the master switch',

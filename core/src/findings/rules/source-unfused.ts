@@ -4,7 +4,7 @@ import { circuitPlace, rule, set } from '../rule.ts';
 /** A circuit, or a charge lead, without a fuse of its own. */
 export const sourceUnfused = rule('source-unfused', 'safe', 'wiring', (x) =>
   x.wiring.circuits
-    .filter((c) => c.fuseOrigin === 'none')
+    .filter((c) => c.fuseOrigin === 'none' && (!c.sharesFuse || c.guard === undefined))
     .map((c) => ({
       at: circuitPlace(c.circuit.id, c.tag),
       severity: 'stop' as const,

@@ -59,6 +59,22 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
     );
   if (w.conductor.is === 'unknown')
     ask(BOX_PLACE, 'copper or not', 'Scrape a strand: silver inside is copper-clad aluminium.', 'wiring/conductor');
+  if (w.returns.is === 'unknown')
+    ask(
+      BOX_PLACE,
+      'returns',
+      'Follow the − wires: to a bar, to one stud, from port to port, or into a splice?',
+      'wiring/returns'
+    );
+  if (w.senseFuse.is === 'unknown')
+    ask(
+      BOX_PLACE,
+      'sense fuse',
+      'Look for a small fuse in the thin leads at the shunt; if there is none, say none.',
+      'wiring/senseFuse'
+    );
+  if (x.box.switching.isolator.is === 'unknown')
+    ask(BOX_PLACE, 'isolator', 'Is there a switch or kill switch right behind the main fuse?');
   if (x.box.switching.master.is === 'unknown')
     ask(BOX_PLACE, 'master switch', 'Find which switch the battery’s positive goes to first.', 'switching/master');
   if (x.bank && x.bank.part.maxContinuousA === null && x.bank.part.hasProtection !== false)
@@ -75,6 +91,20 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
         `circuits/${c.circuit.id}/wire`
       );
     if (c.lengthOrigin === 'unknown') ask(at, 'length', 'Measure along the wire.', `circuits/${c.circuit.id}/lengthMm`);
+    if (c.circuit.tapFrom.is === 'unknown')
+      ask(
+        at,
+        'feed',
+        'Follow its + wire back: to the block, or to the tab of another port?',
+        `circuits/${c.circuit.id}/tapFrom`
+      );
+    if (c.circuit.fuseFromBatteryMm.is === 'unknown' && c.circuit.live === 'direct')
+      ask(
+        at,
+        'fuse distance',
+        'Measure along the wire from the battery post to its fuse.',
+        `circuits/${c.circuit.id}/fuseFromBatteryMm`
+      );
     if (c.circuit.switchPortId.is === 'unknown')
       ask(at, 'switch', 'Trace which switch breaks this circuit.', `circuits/${c.circuit.id}/switchPortId`);
   }

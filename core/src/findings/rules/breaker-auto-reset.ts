@@ -1,0 +1,28 @@
+import { MAIN_PLACE, rule, set } from '../rule.ts';
+import { catalogueOf } from '../rule.ts';
+
+/** A breaker that closes again by itself feeds the fault again and again. */
+export const breakerAutoReset = rule('breaker-auto-reset', 'safe', 'wiring', (x) => {
+  const { fuse } = x.wiring.main;
+  if (fuse?.reset !== 'auto') return [];
+  const manual = catalogueOf(x, 'fuse').find((f) => f.family === fuse.family && f.reset === 'manual');
+  return [
+    {
+      at: MAIN_PLACE,
+      severity: 'caution',
+      short: 'Main breaker closes by itself',
+      title: 'The main breaker closes again by itself',
+      why: 'Into a fault it recloses every few seconds, each time with full current. Take one that is reset by hand, trip-free.',
+      figures: { ratingA: x.wiring.main.fuseA ?? 0 },
+      remedies: manual
+        ? [
+            {
+              label: manual.name,
+              effect: 'stays open until somebody looks',
+              edits: [set(`parts/${fuse.id}`, { ...fuse, reset: 'manual', name: manual.name })]
+            }
+          ]
+        : []
+    }
+  ];
+});

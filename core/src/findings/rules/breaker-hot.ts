@@ -1,0 +1,32 @@
+import { AUTO } from '../../box/attr.ts';
+import { breakerHotA, LOAD_SHARE } from '../../wiring/fuse.ts';
+import { MAIN_PLACE, rule, set } from '../rule.ts';
+
+/** A thermal breaker trips early in a warm box. */
+export const breakerHot = rule('breaker-hot', 'safe', 'wiring', (x) => {
+  const m = x.wiring.main;
+  if (m.fuseFamily !== 'breaker' || m.fuseA === undefined) return [];
+  const airC = Math.max(25, x.wiring.ambientC);
+  const bears = LOAD_SHARE * breakerHotA(m.fuseA, airC);
+  if (m.loadA <= bears) return [];
+  return [
+    {
+      at: MAIN_PLACE,
+      severity: 'caution',
+      short: `Breaker ${m.fuseA} A trips when warm`,
+      title: 'The main breaker may trip in normal use',
+      why: `At ${airC.toFixed(0)} °C inside it should carry ${bears.toFixed(1)} A at most; ${m.loadA.toFixed(1)} A can flow.`,
+      figures: { loadA: m.loadA, bearsA: bears },
+      remedies:
+        m.fuseOrigin === 'set'
+          ? [
+              {
+                label: 'Let Haversack choose the rating',
+                effect: 'within what the wire takes',
+                edits: [set('wiring/mainFuse', AUTO)]
+              }
+            ]
+          : []
+    }
+  ];
+});

@@ -1,0 +1,31 @@
+import { MAIN_PLACE, catalogueOf, rule, set, usePart } from '../rule.ts';
+
+/** The main breaker is said to switch the box, and it is no breaker. */
+export const breakerLever = rule('breaker-lever', 'safe', 'wiring', (x) => {
+  const m = x.wiring.main;
+  if (!x.box.wiring.breakerIsSwitch || (m.holder && m.fuseFamily === 'breaker')) return [];
+  const breaker = catalogueOf(x, 'fuse-holder').find((h) => h.family === 'breaker');
+  return [
+    {
+      at: MAIN_PLACE,
+      severity: 'stop',
+      short: 'The main switch is a plain fuse',
+      title: 'The breaker is to switch the box off, but there is none',
+      why: m.holder
+        ? `${m.holder.name} has no lever: nothing switches the box off.`
+        : 'There is nothing at the battery at all.',
+      remedies: [
+        ...(breaker
+          ? [
+              {
+                label: breaker.name,
+                effect: 'protects and switches',
+                edits: usePart(breaker, 'wiring/mainHolderPartId')
+              }
+            ]
+          : []),
+        { label: 'A master switch instead', effect: 'the fuse stays', edits: [set('wiring/breakerIsSwitch', false)] }
+      ]
+    }
+  ];
+});

@@ -1,0 +1,47 @@
+import { AUTO, NONE } from '../../box/attr.ts';
+import { circuitPlace, rule, set, type Draft } from '../rule.ts';
+
+/** Circuits that feed each other in a ring, or hang on one that is not there. */
+export const chainLoop = rule('chain-loop', 'safe', 'wiring', (x) => {
+  const byId = new Map(x.wiring.circuits.map((c) => [c.circuit.id, c]));
+  const out: Draft[] = x.wiring.chain.loops.map((ring) => {
+    const all = ring.map((id) => byId.get(id)!);
+    const [first] = all;
+    return {
+      at: circuitPlace(first!.circuit.id, first!.tag),
+      severity: 'stop',
+      short: `${all.map((c) => c.tag).join(' and ')} form a loop`.slice(0, 32),
+      title: `${all.map((c) => c.tag).join(' → ')} → ${first!.tag} feed each other`,
+      why: 'None of them hangs on the battery. They are worked out as if each were fed from the main path.',
+      figures: { circuitCount: ring.length },
+      remedies: [
+        {
+          label: `Feed ${first!.tag} from the main path`,
+          effect: 'the others hang on it',
+          edits: [set(`circuits/${first!.circuit.id}/tapFrom`, NONE)]
+        }
+      ]
+    };
+  });
+  for (const id of x.wiring.chain.lost) {
+    const c = byId.get(id)!;
+    const named = c.circuit.tapFrom.is === 'set' ? c.circuit.tapFrom.value : '';
+    out.push({
+      at: circuitPlace(id, c.tag),
+      also: 'lost',
+      severity: 'stop',
+      short: `${c.tag} hangs on nothing`,
+      title: `${c.tag} is fed from '${named}', which is not there`,
+      why: 'It is worked out as if it were fed from the main path; say which circuit it really hangs on.',
+      figures: {},
+      remedies: [
+        {
+          label: 'Feed it as usual for this box',
+          effect: 'block, or the port before',
+          edits: [set(`circuits/${id}/tapFrom`, AUTO)]
+        }
+      ]
+    });
+  }
+  return out;
+});

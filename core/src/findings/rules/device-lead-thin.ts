@@ -1,0 +1,39 @@
+import { setTo } from '../../box/attr.ts';
+import { wireSizeText } from '../../quantity/wire-size.ts';
+import { ampacityA, knownSize } from '../../wiring/conductor.ts';
+import { leadWire } from '../../wiring/net-extras.ts';
+import { pickSizes } from '../../wiring/sizing.ts';
+import { devicePlace, rule, set } from '../rule.ts';
+
+/** The fuse of a port also stands for the lead that is plugged into it. */
+export const deviceLeadThin = rule('device-lead-thin', 'safe', 'wiring', (x) =>
+  x.box.devices.flatMap((d) => {
+    const c = x.wiring.circuits.find((k) => k.circuit.portId === d.portId);
+    const size = d.lead && leadWire(d.lead);
+    const fuseA = c?.guard?.ratingA;
+    if (!c || !size || !knownSize(size) || fuseA === undefined) return [];
+    const laid = { insulationC: x.wiring.insulationC, ambientC: 30, bundledCount: 2 };
+    const bears = ampacityA(size, laid);
+    if (fuseA <= bears) return [];
+    const thicker = pickSizes(x.box.preferences.wireSystem).find((s) => ampacityA(s, laid) >= fuseA);
+    return [
+      {
+        at: devicePlace(d.id, d.name),
+        severity: 'stop' as const,
+        short: `${c.guard!.tag} ${fuseA} A burns a lead`,
+        title: `${c.guard!.tag} lets the lead of ${d.name} burn`,
+        why: `A short in the lead can carry ${fuseA} A; ${wireSizeText(size)} bears ${bears.toFixed(1)} A.`,
+        figures: { fuseA, bearsA: bears },
+        remedies: thicker
+          ? [
+              {
+                label: `A lead of ${wireSizeText(thicker)}`,
+                effect: `bears ${ampacityA(thicker, laid).toFixed(0)} A`,
+                edits: [set(`devices/${d.id}/lead/wire`, setTo(thicker))]
+              }
+            ]
+          : []
+      }
+    ];
+  })
+);

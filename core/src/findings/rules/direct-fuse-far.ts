@@ -1,0 +1,30 @@
+import { AUTO } from '../../box/attr.ts';
+import { circuitPlace, rule, set } from '../rule.ts';
+
+/** Bare wire between the post and the first fuse, mm. @source ABYC E-11: 7 in */
+const BARE_MM = 180;
+
+/** A lead straight off the battery whose fuse sits too far out. */
+export const directFuseFar = rule('direct-fuse-far', 'safe', 'wiring', (x) =>
+  x.wiring.circuits.flatMap((c) =>
+    c.circuit.live !== 'direct' || c.fuseDistanceMm === undefined || c.fuseDistanceMm <= BARE_MM
+      ? []
+      : [
+          {
+            at: circuitPlace(c.circuit.id, c.tag),
+            severity: 'stop' as const,
+            short: `${c.fuseTag} is ${c.fuseDistanceMm.toFixed(0)} mm from the post`.slice(0, 32),
+            title: `${c.fuseTag} sits ${c.fuseDistanceMm.toFixed(0)} mm from the battery`,
+            why: `${c.tag} is taken straight off the post: wire ahead of its fuse has nothing that opens; ${BARE_MM} mm at most.`,
+            figures: { distanceMm: c.fuseDistanceMm, limitMm: BARE_MM },
+            remedies: [
+              {
+                label: 'The holder at the ring',
+                effect: '100 mm from the post',
+                edits: [set(`circuits/${c.circuit.id}/fuseFromBatteryMm`, AUTO)]
+              }
+            ]
+          }
+        ]
+  )
+);

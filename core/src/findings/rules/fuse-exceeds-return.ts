@@ -1,0 +1,32 @@
+import { circuitPlace, rule, set } from '../rule.ts';
+import { AUTO } from '../../box/attr.ts';
+import { returnWays } from '../../wiring/returns.ts';
+
+/** A return that other circuits lie on carries their faults too: no fuse of theirs may be larger than what it takes. */
+export const fuseExceedsReturn = rule('fuse-exceeds-return', 'safe', 'wiring', (x) => {
+  const ways = returnWays(x.box, x.wiring.chain);
+  return x.wiring.circuits.flatMap((c) => {
+    const through = x.wiring.circuits.filter(
+      (o) => o !== c && ways.get(o.circuit.id)?.includes(c.circuit.id) && o.guard?.ratingA !== undefined
+    );
+    const worst = through.sort((a, b) => b.guard!.ratingA! - a.guard!.ratingA!)[0];
+    if (!worst || c.ampacityA === undefined || worst.guard!.ratingA! <= c.ampacityA + 1e-9) return [];
+    return [
+      {
+        at: circuitPlace(c.circuit.id, c.tag),
+        severity: 'stop' as const,
+        short: `${c.tag} return: ${worst.guard!.tag} is too big`.slice(0, 32),
+        title: `The return of ${c.tag} burns before ${worst.guard!.tag} opens`,
+        why: `${worst.portTag} returns over it: a short there sends ${worst.guard!.ratingA} A through ${c.ampacityA.toFixed(1)} A of wire.`,
+        figures: { fuseA: worst.guard!.ratingA!, ampacityA: c.ampacityA },
+        remedies: [
+          {
+            label: 'Returns to a bus bar instead',
+            effect: 'each return carries its own circuit',
+            edits: [set('wiring/returns', AUTO)]
+          }
+        ]
+      }
+    ];
+  });
+});

@@ -1,0 +1,26 @@
+import { circuitPlace, rule, set } from '../rule.ts';
+
+/** Drop over what the meter shares with the loads, V. @source electrical reference 12 */
+const LIMIT_V = 0.1;
+
+/** A meter fed through a loaded conductor reads wrong. */
+export const meterSharedFeed = rule('meter-shared-feed', 'lasts', 'wiring', (x) => {
+  const sharedV = (x.wiring.main.loadA * x.wiring.main.commonMilliOhm) / 1000;
+  return x.wiring.circuits
+    .filter((c) => c.portPart?.role === 'meter' && c.circuit.live === 'master' && sharedV > LIMIT_V)
+    .map((c) => ({
+      at: circuitPlace(c.circuit.id, c.tag),
+      severity: 'note' as const,
+      short: `${c.portTag} reads ${sharedV.toFixed(2)} V low`,
+      title: `${c.portTag} reads up to ${sharedV.toFixed(2)} V low under load`,
+      why: `It shares the main path with the loads. A fused pair of its own straight off the battery reads true; it then draws all the time.`,
+      figures: { sharedV },
+      remedies: [
+        {
+          label: 'Its own fused pair off the battery',
+          effect: `reads true, draws ${((c.portPart?.quiescentA ?? 0) * 1000).toFixed(0)} mA always`,
+          edits: [set(`circuits/${c.circuit.id}/live`, 'direct')]
+        }
+      ]
+    }));
+});

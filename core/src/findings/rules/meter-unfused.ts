@@ -1,0 +1,44 @@
+import { AUTO } from '../../box/attr.ts';
+import { METER_FUSE_A } from '../../wiring/branch-draft.ts';
+import { circuitPlace, rule, set, type Draft } from '../rule.ts';
+
+/** Thin meter leads on a battery without a small fuse. */
+export const meterUnfused = rule('meter-unfused', 'safe', 'wiring', (x) => {
+  const out: Draft[] = [];
+  const sense = x.box.wiring.senseFuse;
+  for (const c of x.wiring.circuits) {
+    if (c.portPart?.role !== 'meter') continue;
+    const at = circuitPlace(c.circuit.id, c.tag);
+    if (c.fuseA !== undefined && c.fuseA > METER_FUSE_A)
+      out.push({
+        at,
+        also: 'supply',
+        severity: 'stop',
+        short: `${c.fuseTag} ${c.fuseA} A on a meter’s leads`.slice(0, 32),
+        title: `${c.fuseTag} is too big for the leads of ${c.portTag}`,
+        why: `A meter draws milliamps through thin leads: ${METER_FUSE_A} A at most, 1 A as usual.`,
+        figures: { fuseA: c.fuseA },
+        remedies: [
+          { label: 'Fit a small fuse', effect: '1 to 3 A', edits: [set(`circuits/${c.circuit.id}/fuse`, AUTO)] }
+        ]
+      });
+    if (x.wiring.shunt && (sense.is === 'none' || (sense.is === 'set' && sense.value > METER_FUSE_A)))
+      out.push({
+        at,
+        also: 'sense',
+        severity: 'stop',
+        short: 'Sense leads without a small fuse',
+        title: 'The sense leads from the shunt have no small fuse',
+        why: `Thin wire hangs on the battery’s post: should it meet +, nothing small opens. ${METER_FUSE_A} A at most in each.`,
+        figures: { fuseA: sense.is === 'set' ? sense.value : 0 },
+        remedies: [
+          {
+            label: 'A 1 A fuse in each, at the shunt',
+            effect: 'opens before the thin wire burns',
+            edits: [set('wiring/senseFuse', AUTO)]
+          }
+        ]
+      });
+  }
+  return out;
+});

@@ -1,0 +1,97 @@
+import { AUTO } from '../../box/attr.ts';
+import { COIL_FUSE_A, relayTag } from '../../wiring/net-main.ts';
+import { BOX_PLACE, rule, set, type Draft } from '../rule.ts';
+
+/** A coil's fuse is no larger than its thin wire takes. */
+const COIL_FUSE_MOST_A = 5;
+
+/** Contacts, coil, fuse and spark of every relay. */
+export const relayUnsound = rule('relay-unsound', 'safe', 'wiring', (x) => {
+  const out: Draft[] = [];
+  for (const r of x.box.switching.relays) {
+    const tag = relayTag(x.box, r);
+    const path = `switching/relays/${r.id}`;
+    const c = x.wiring.circuits.find((k) => k.circuit.id === r.circuitId);
+    const say = (also: string, d: Omit<Draft, 'at' | 'also'>) =>
+      out.push({ at: BOX_PLACE, also: `${tag}-${also}`, ...d });
+    if (r.circuitId !== null && !c) {
+      say('lost', {
+        severity: 'stop',
+        short: `${tag} switches nothing`,
+        title: `${tag} stands in a circuit that is not there`,
+        why: `It names the circuit '${r.circuitId}'. Say what it switches, or take it out.`,
+        remedies: [{ label: `Take ${tag} out`, effect: 'nothing hangs on it', edits: [{ op: 'remove', path }] }]
+      });
+      continue;
+    }
+    const carriesA = c ? c.carriesA : x.wiring.main.loadA;
+    if (r.ratingA !== null && carriesA > r.ratingA)
+      say('small', {
+        severity: 'stop',
+        short: `${tag} ${r.ratingA} A carries ${carriesA.toFixed(1)} A`,
+        title: `The contacts of ${tag} are too small`,
+        why: `${carriesA.toFixed(1)} A flow through them; they are rated ${r.ratingA} A and weld shut.`,
+        figures: { carriesA, ratingA: r.ratingA }
+      });
+    if (r.ratingA === null)
+      say('rating', {
+        severity: 'caution',
+        short: `${tag}: contact rating unknown`,
+        title: `${tag}: what its contacts bear is unknown`,
+        why: 'Read the DC amps printed on it; the larger of two figures is often for alternating current.',
+        open: true
+      });
+    if (
+      r.circuitId === null &&
+      (r.coilFuse.is === 'none' || (r.coilFuse.is === 'set' && r.coilFuse.value > COIL_FUSE_MOST_A))
+    )
+      say('coil-fuse', {
+        severity: 'stop',
+        short: `Coil of ${tag} without small fuse`,
+        title: `The coil of ${tag} hangs on the main path without a small fuse`,
+        why: `Its thin wire would burn before the main fuse opens; ${COIL_FUSE_MOST_A} A at most.`,
+        remedies: [
+          { label: `A ${COIL_FUSE_A} A fuse`, effect: 'at the main path', edits: [set(`${path}/coilFuse`, AUTO)] }
+        ]
+      });
+    if (r.suppressed !== 'yes')
+      say('spark', {
+        severity: r.suppressed === 'no' ? 'caution' : 'note',
+        short: r.suppressed === 'no' ? `${tag} has no coil diode` : `${tag}: coil diode?`,
+        title:
+          r.suppressed === 'no'
+            ? `The coil of ${tag} has no diode`
+            : `Whether the coil of ${tag} has a diode is unknown`,
+        why: 'As it lets go, a bare coil throws a hundred volts or more at its switch and at electronics beside it.',
+        open: r.suppressed === 'unknown',
+        remedies: [
+          { label: 'A diode across the coil', effect: 'stripe to +', edits: [set(`${path}/suppressed`, 'yes')] }
+        ]
+      });
+    if (r.coilA === null)
+      say('coil', {
+        severity: 'note',
+        short: `${tag}: coil current unknown`,
+        title: `${tag}: what its coil draws is unknown`,
+        why: '0.15 A is taken while nobody knows. Measure it: 12 divided by the coil’s ohms.',
+        open: true,
+        remedies: [{ label: 'Take 0.15 A', effect: 'usual for a small relay', edits: [set(`${path}/coilA`, 0.15)] }]
+      });
+    if (r.switchPortId.is === 'unknown')
+      say('switch', {
+        severity: 'caution',
+        short: `${tag}: what switches its coil?`,
+        title: `${tag}: what feeds its coil is unknown`,
+        why: 'Trace the wire from its coil, or see which lever makes it click.',
+        open: true
+      });
+    else if (r.switchPortId.is !== 'set' && r.contact === 'make')
+      say('always', {
+        severity: 'note',
+        short: `${tag} is always pulled in`,
+        title: `Nothing switches the coil of ${tag}`,
+        why: 'It draws all the time and switches nothing. Name its switch or kill switch.'
+      });
+  }
+  return out;
+});

@@ -1,0 +1,31 @@
+import { AUTO } from '../../box/attr.ts';
+import { carriedBackA, returnChain } from '../../wiring/returns.ts';
+import { circuitPlace, rule, set } from '../rule.ts';
+
+/** A chained return carries the sum of all that lands on it, and no fuse watches it. */
+export const returnSharedOverload = rule('return-shared-overload', 'safe', 'wiring', (x) => {
+  const back = returnChain(x.box, x.wiring.chain);
+  if (back.size === 0) return [];
+  const amps = carriedBackA(back, new Map(x.wiring.circuits.map((c) => [c.circuit.id, c.loadA])));
+  return x.wiring.circuits.flatMap((c) => {
+    const sumA = amps.get(c.circuit.id) ?? 0;
+    if (c.ampacityA === undefined || sumA <= c.ampacityA + 1e-9 || sumA <= c.loadA) return [];
+    return [
+      {
+        at: circuitPlace(c.circuit.id, c.tag),
+        severity: 'stop' as const,
+        short: `${c.tag} return carries ${sumA.toFixed(1)} A`.slice(0, 32),
+        title: `The shared return at ${c.portTag} is overloaded`,
+        why: `${sumA.toFixed(1)} A of several circuits run back over it; it takes ${c.ampacityA.toFixed(1)} A. Fuses stand in the positives only.`,
+        figures: { sumA, ampacityA: c.ampacityA },
+        remedies: [
+          {
+            label: 'Returns to a bus bar instead',
+            effect: 'each return carries its own circuit',
+            edits: [set('wiring/returns', AUTO)]
+          }
+        ]
+      }
+    ];
+  });
+});

@@ -1,0 +1,20 @@
+import { portPlace, rule } from '../rule.ts';
+import { plugUses } from '../../panel/plug-uses.ts';
+
+/** One kind of plug for two voltages: one day the wrong one goes in. */
+export const samePlug = rule('same-plug', 'safe', 'ports', (x) =>
+  plugUses(x.box)
+    .filter((u) => u.volts.length > 1)
+    .map((u) => {
+      const first = u.ports[0]!;
+      const tags = u.ports.map((p) => x.panel?.ports.find((q) => q.port.id === p.portId)?.tag ?? p.portId);
+      return {
+        at: portPlace(first.portId, tags[0]!),
+        severity: 'caution' as const,
+        short: `Same plug, ${u.volts.length} voltages`,
+        title: `${tags.join(', ')} take the same plug at different voltages`,
+        why: `${u.ports.map((p, i) => `${tags[i]} ${p.what}`).join('; ')}. Take another connector for one of them, or key and mark them.`,
+        figures: { voltageCount: u.volts.length }
+      };
+    })
+);

@@ -1,0 +1,24 @@
+import { BATTERY_PLACE, rule, set } from '../rule.ts';
+
+/** Two 12 V batteries in a row make 24 V: refused. */
+export const seriesBatteries = rule('series-batteries', 'safe', 'battery', (x) => {
+  if (x.box.bank.arrangement !== 'series') return [];
+  const v = (x.bank?.fullV ?? 12.8) * Math.max(2, x.box.bank.count);
+  return [
+    {
+      at: BATTERY_PLACE,
+      severity: 'stop',
+      short: `Packs in series: ${v.toFixed(0)} V`,
+      title: 'Haversack does not plan batteries in series',
+      why: `In a row they put about ${v.toFixed(0)} V on parts made for 12 V, and one weak pack is reversed by the others. Figures here are those of a parallel bank.`,
+      figures: { volts: v },
+      remedies: [
+        {
+          label: 'In parallel, each with its fuse',
+          effect: 'stays at 12 V, adds their hours',
+          edits: [set('bank/arrangement', 'parallel')]
+        }
+      ]
+    }
+  ];
+});

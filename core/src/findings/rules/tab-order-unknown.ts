@@ -1,0 +1,44 @@
+import { panelPartOf } from '../../box/lookup.ts';
+import { AUTO } from '../../box/attr.ts';
+import type { PartOf } from '../../catalogue/part.ts';
+import { catalogueOf, portPlace, rule, set, usePart, type Facts, type Remedy } from '../rule.ts';
+import { findTabs } from '../../wiring/tabs.ts';
+
+/** A switch without a lamp that bears as much: its two tabs may be fed from either side. */
+function plainSwitch(x: Facts, part: PartOf<'panel'>): Remedy[] {
+  const plain = catalogueOf(x, 'panel').find(
+    (o) => o.role === 'switch' && o.tabs === 'two-tabs' && (o.ratingA ?? 0) >= (part.ratingA ?? 0)
+  );
+  const ports = x.box.ports.filter((o) => o.partId === part.id && o.tabs.is !== 'set');
+  return plain
+    ? [
+        {
+          label: plain.name,
+          effect: 'two tabs, either way round',
+          edits: [
+            ...ports.flatMap((o) => usePart(plain, `ports/${o.id}/partId`)),
+            ...ports.map((o) => set(`ports/${o.id}/tabs`, AUTO))
+          ]
+        }
+      ]
+    : [];
+}
+
+/** Makers put supply, load and lamp return on different tabs. */
+export const tabOrderUnknown = rule('tab-order-unknown', 'safe', 'wiring', (x) =>
+  (x.panel?.ports ?? [])
+    .filter((p) => p.part.role === 'switch')
+    .filter((p) =>
+      p.port.tabs.is === 'unknown' ? true : p.port.tabs.is === 'auto' && panelPartOf(x.box, p.port)?.tabs === null
+    )
+    .map((p) => ({
+      at: portPlace(p.port.id, p.tag),
+      severity: 'caution' as const,
+      short: `${p.tag}: which tab is supply?`,
+      title: `${p.tag}: which tab is supply, load and lamp is unknown`,
+      why: `Fed on its lamp tab it shorts + to − as soon as it is on. ${findTabs({ joined: null, lampFrom: null }).next}`,
+      figures: {},
+      open: true,
+      remedies: plainSwitch(x, p.part)
+    }))
+);

@@ -1,0 +1,39 @@
+import { panelPartOf } from '../box/lookup.ts';
+import type { Box } from '../box/schema.ts';
+
+export type PlugUse = {
+  partId: string;
+  name: string;
+  ports: { portId: string; what: string; volts: string }[];
+  /** Different voltages that this one kind of plug carries. */
+  volts: string[];
+};
+
+/** Kinds of plug with what each of their ports carries: 12 V out, a charger's voltage in, a panel's open voltage. */
+export function plugUses(box: Box): PlugUse[] {
+  const uses = new Map<string, PlugUse>();
+  const panelPort = box.charging.solar?.fit === 'inside' ? box.charging.solar.panelPortId : undefined;
+  for (const port of box.ports) {
+    const part = panelPartOf(box, port);
+    if (
+      !part ||
+      (part.role !== 'outlet' && part.role !== 'inlet') ||
+      part.supply === 'usb-a' ||
+      part.supply === 'usb-c'
+    )
+      continue;
+    const sun = panelPort?.is === 'set' && panelPort.value === port.id;
+    const circuit = box.circuits.find((c) => c.portId === port.id);
+    const what = sun
+      ? `takes the panel’s ${box.charging.solar!.openV} V`
+      : circuit?.purpose === 'charge'
+        ? 'takes the charger'
+        : 'gives 12 V';
+    const volts = sun ? 'panel' : circuit?.purpose === 'charge' ? 'charger' : '12 V';
+    const use = uses.get(part.id) ?? { partId: part.id, name: part.name, ports: [], volts: [] };
+    use.ports.push({ portId: port.id, what, volts });
+    if (!use.volts.includes(volts)) use.volts.push(volts);
+    uses.set(part.id, use);
+  }
+  return [...uses.values()];
+}

@@ -1,0 +1,108 @@
+import type { Reading, TrialCircuit } from './circuit.ts';
+import { wayBack } from './paths.ts';
+import type { Setting, Source } from './setting.ts';
+
+/** live: voltage and, when something is on, current; dead: nothing; fed: live up to an open switch or pulled fuse. */
+export type PortState = {
+  tag: string;
+  circuitId: string;
+  feeds: string;
+  live: boolean;
+  volts: number;
+  /** Why it is dead: its own switch, a pulled fuse, or something before it. */
+  because: string;
+  /** Its current passes the shunt. */
+  metered: boolean;
+};
+export type Drain = { name: string; currentA: number; metered: boolean };
+export type LiveView = {
+  ports: PortState[];
+  /** Conductors at voltage (positives), and those that carry current now. */
+  liveConductors: ReadonlySet<string>;
+  carrying: ReadonlyMap<string, number>;
+  /** What flows with nothing plugged in, in this very position. */
+  drains: Drain[];
+  drainA: number;
+  /** Days until a full bank is flat; undefined when nothing drains. */
+  daysToFlat: number | undefined;
+  batteryA: number;
+  meterA: number | undefined;
+  pulledIn: ReadonlySet<string>;
+};
+
+const LIVE_V = 1;
+const FLOWS_A = 0.0005;
+const H_PER_DAY = 24;
+
+/** What is live, what is metered, and what still drains with switches, fuses, plugs and batteries as set. @param ratedAh of the bank, for the days */
+export function liveView(circuit: TrialCircuit, source: Source, setting: Setting, ratedAh: number): LiveView {
+  const { wiring } = circuit;
+  const now = circuit.read(source, undefined, setting);
+  const idle = circuit.read(source, undefined, setting, 'idle');
+  const metered = new Map(wiring.circuits.map((c) => [c.portTag, isMetered(circuit, c.portTag)]));
+  const seen = new Set<string>();
+  const ports = wiring.circuits.flatMap((c): PortState[] => {
+    if (seen.has(c.portTag)) return [];
+    seen.add(c.portTag);
+    const volts = now.plugV.get(c.portTag) ?? 0;
+    const live = Math.abs(volts) >= LIVE_V;
+    return [
+      {
+        tag: c.portTag,
+        circuitId: c.circuit.id,
+        feeds: c.feeds,
+        live,
+        volts,
+        because: live ? '' : deadBecause(c.switchTag, c.fuseTag, setting),
+        metered: metered.get(c.portTag) ?? true
+      }
+    ];
+  });
+  const drains: Drain[] = [
+    ...wiring.circuits.flatMap((c) => {
+      const amps = c.portPart?.quiescentA ?? 0;
+      return amps > 0 && Math.abs(idle.plugV.get(c.portTag) ?? 0) >= LIVE_V
+        ? [{ name: `${c.portTag} ${c.feeds}`, currentA: amps, metered: metered.get(c.portTag) ?? true }]
+        : [];
+    }),
+    ...wiring.netlist.parts.flatMap((p) =>
+      p.coil && idle.pulledIn.has(p.id)
+        ? [{ name: `coil of ${p.id}`, currentA: 12 / p.coil.ohm, metered: isMetered(circuit, p.id) }]
+        : []
+    )
+  ];
+  const drainA = drains.reduce((s, d) => s + d.currentA, 0);
+  return {
+    ports,
+    liveConductors: liveOf(circuit, now),
+    carrying: new Map([...now.conductorA].filter(([, amps]) => amps > FLOWS_A)),
+    drains,
+    drainA,
+    daysToFlat: drainA > 0 ? ratedAh / drainA / H_PER_DAY : undefined,
+    batteryA: now.batteryA,
+    meterA: wiring.shunt ? now.shuntA : undefined,
+    pulledIn: now.pulledIn
+  };
+}
+
+function deadBecause(switchTag: string | undefined, fuseTag: string, setting: Setting): string {
+  if (switchTag && setting.off.has(switchTag)) return `${switchTag} is off`;
+  if (setting.off.has(fuseTag)) return `${fuseTag} is out`;
+  return 'dead before it';
+}
+
+function liveOf({ wiring }: TrialCircuit, r: Reading): ReadonlySet<string> {
+  const out = new Set<string>();
+  for (const c of wiring.netlist.conductors) {
+    if (c.polarity !== 'positive') continue;
+    const volts = Math.max(r.voltsAt(c.from) ?? 0, r.voltsAt(c.to) ?? 0);
+    if (volts >= LIVE_V) out.add(c.id);
+  }
+  return out;
+}
+
+/** Whether the way back from a part leads through the shunt. */
+function isMetered({ wiring }: TrialCircuit, partId: string): boolean {
+  if (!wiring.shunt) return false;
+  return wayBack(wiring.netlist, partId).some((c) => c.to.part === 'shunt');
+}

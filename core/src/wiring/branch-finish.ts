@@ -1,0 +1,173 @@
+import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
+import type { WireSize } from '../quantity/wire-size.ts';
+import { wayTo } from './chain.ts';
+import { ampacityA, conductorC, knownSize, milliOhmPerM } from './conductor.ts';
+import { CONTACT_MILLIOHM as R, DROP_BASE_V } from './contacts.ts';
+import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
+import { fuseMilliOhm } from './fuse.ts';
+import { THINNEST } from './main-path.ts';
+import { RELAY_MILLIOHM } from './net-main.ts';
+import { smallestWire, type Laid } from './sizing.ts';
+import type { CircuitPlan, MainPlan } from './types.ts';
+import { dropWorking, fuseWorking } from './workings.ts';
+import type { Chains } from './chain.ts';
+
+export type FinishContext = {
+  main: MainPlan;
+  laid: Laid;
+  lowV: number;
+  chain: Chains;
+  /** Whose port a return lands on, and what each return carries. */
+  back: ReadonlyMap<string, string>;
+  backA: ReadonlyMap<string, number>;
+  /** One way from the port back to the bus, mm. */
+  backMm: ReadonlyMap<string, number>;
+};
+
+/** Resistance of one lead of a chain: what carries everything behind it, what carries its own load alone, and its return. */
+type Lead = { wireOut: number; wireBack: number; fuse: number; out: number; own: number; back: number };
+
+function leadOf({ box }: Sources, d: Draft, wire: WireSize, x: FinishContext): Lead {
+  const known = knownSize(wire) ? wire : THINNEST;
+  const perM = milliOhmPerM(known, Math.max(20, x.laid.ambientC), { cca: x.laid.cca }) / d.circuit.wireCount;
+  const fuse =
+    d.fuseA === undefined || d.fuseOrigin === 'none'
+      ? 0
+      : fuseMilliOhm(d.fuseFamily, d.fuseA, d.carriesA) + R.bladeHolder;
+  const relay = box.switching.relays.some((r) => r.circuitId === d.circuit.id);
+  const wireOut = (d.lengthMm * perM) / 1000;
+  // onto another port a return is as long as its feed; else it runs back to the bus
+  const backMm = x.back.has(d.circuit.id) ? d.lengthMm : (x.backMm.get(d.circuit.id) ?? d.lengthMm);
+  const wireBack = (backMm * perM) / 1000;
+  return {
+    wireOut,
+    wireBack,
+    fuse,
+    out: wireOut + fuse + 2 * R.spade,
+    own:
+      (d.switchPart ? (d.switchPart.contactMilliOhm ?? 0) + 2 * R.spade : 0) +
+      (relay ? RELAY_MILLIOHM + 2 * R.spade : 0) +
+      (d.portPart?.contactMilliOhm ?? 0),
+    back: wireBack + R.spade + (x.back.has(d.circuit.id) ? R.spade : R.busJoint)
+  };
+}
+
+/** Wires, drops and faults of every circuit, once the main path is known. A chain that is left to itself gets one size all along. */
+export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: FinishContext): CircuitPlan[] {
+  const byId = new Map(drafts.map((d) => [d.circuit.id, d]));
+  const wires = new Map<string, WireSize | undefined>(drafts.map((d) => [d.circuit.id, d.wire]));
+  const sharedV = (x.main.loadA * x.main.commonMilliOhm) / 1000;
+  const guardOf = (d: Draft): CircuitPlan['guard'] => {
+    for (const id of wayTo(x.chain, d.circuit.id).reverse()) {
+      const up = byId.get(id)!;
+      if (up.fuseOrigin !== 'none') return { tag: up.fuseTag, family: up.fuseFamily, ratingA: up.fuseA };
+    }
+    const { main } = x;
+    if (wayTo(x.chain, d.circuit.id).some((id) => byId.get(id)!.circuit.live === 'direct')) return undefined;
+    return main.holder && main.fuseOrigin !== 'none' && main.fuseFamily
+      ? { tag: 'F0', family: main.fuseFamily, ratingA: main.fuseA }
+      : undefined;
+  };
+  const waysOf = (d: Draft) => {
+    const feeds = wayTo(x.chain, d.circuit.id).map((id) => byId.get(id)!);
+    const backs = [d];
+    for (let up = x.back.get(d.circuit.id); up !== undefined; up = x.back.get(up)) backs.push(byId.get(up)!);
+    return { feeds, backs };
+  };
+  const dropOf = (d: Draft, wireOf: (d: Draft) => WireSize): { dropV: number; milliOhm: number } => {
+    const { feeds, backs } = waysOf(d);
+    const own = leadOf(sources, d, wireOf(d), x);
+    let dropV = (own.own * d.loadA) / 1000;
+    let milliOhm = own.own;
+    for (const f of feeds) {
+      const out = f === d ? own.out : leadOf(sources, f, wireOf(f), x).out;
+      dropV += (out * f.carriesA) / 1000;
+      milliOhm += out;
+    }
+    for (const b of backs) {
+      const back = b === d ? own.back : leadOf(sources, b, wireOf(b), x).back;
+      dropV += (back * (x.backA.get(b.circuit.id) ?? b.loadA)) / 1000;
+      milliOhm += back;
+    }
+    return { dropV, milliOhm };
+  };
+  const fixed = (d: Draft): WireSize => wires.get(d.circuit.id) ?? THINNEST;
+  for (const root of drafts) {
+    if (root.upId !== undefined) continue;
+    const members = drafts.filter((d) => wayTo(x.chain, d.circuit.id)[0] === root.circuit.id);
+    const free = members.filter((d) => d.wireOrigin === 'auto');
+    if (free.length === 0) continue;
+    const wantedA = Math.max(...free.map((d) => Math.max(guardOf(d)?.ratingA ?? 0, d.carriesA) / d.circuit.wireCount));
+    const size = smallestWire(
+      sources.box.preferences.wireSystem,
+      x.laid,
+      wantedA,
+      (s) =>
+        members.every(
+          (d) =>
+            dropOf(d, (m) => (m.wireOrigin === 'auto' ? s : fixed(m))).dropV + sharedV <=
+            d.dropLimitFraction * DROP_BASE_V
+        ),
+      sources.box.wiring.reels
+    );
+    for (const d of free) wires.set(d.circuit.id, size);
+  }
+  return drafts.map((d) =>
+    finish(sources, d, x, { wire: wires.get(d.circuit.id), guard: guardOf(d), ...dropOf(d, fixed) })
+  );
+}
+
+function finish(
+  { box, bank }: Sources,
+  d: Draft,
+  x: FinishContext,
+  found: { wire: WireSize | undefined; guard: CircuitPlan['guard']; dropV: number; milliOhm: number }
+): CircuitPlan {
+  const { main, laid, lowV } = x;
+  const { wire, guard, milliOhm } = found;
+  const direct = d.circuit.live === 'direct';
+  const sharedMilliOhm = direct ? 0 : main.commonMilliOhm;
+  const sharedV = (main.loadA * sharedMilliOhm) / 1000;
+  const dropV = found.dropV + (d.circuit.purpose === 'charge' ? 0 : sharedV);
+  const one = wire && knownSize(wire) ? ampacityA(wire, laid) : undefined;
+  const ampacity = one === undefined ? undefined : one * d.circuit.wireCount;
+  const max = [ampacity, d.weakest?.ratingA].filter((v) => v !== undefined);
+  const weakOhm = bank
+    ? (sagMilliOhm(bank.chemistry, bank.part.capacityAh, box.outing.airC, WEAK_SOC) / bank.count +
+        sharedMilliOhm +
+        milliOhm) /
+      1000
+    : Infinity;
+  const windowA = { min: d.carriesA / 0.8, max: max.length ? Math.min(...max) : undefined };
+  const lead = leadOf({ box } as Sources, d, wire ?? THINNEST, x);
+  const { limitA, ...rest } = d;
+  void limitA;
+  return {
+    ...rest,
+    wire,
+    ampacityA: ampacity,
+    oneAmpacityA: one,
+    guard,
+    windowA,
+    branchMilliOhm: milliOhm,
+    fuseMilliOhm: lead.fuse,
+    dropV,
+    dropFraction: dropV / DROP_BASE_V,
+    plugV: lowV - dropV,
+    weakFaultA: bank ? openCircuitV(bank.chemistry, WEAK_SOC) / weakOhm : 0,
+    conductorC: wire && knownSize(wire) ? conductorC(wire, d.carriesA / d.circuit.wireCount, laid) : undefined,
+    fuseWorking: fuseWorking(d, ampacity, windowA, wire, laid),
+    dropWorking: dropWorking(
+      d,
+      wire ?? THINNEST,
+      {
+        wire: lead.wireOut + lead.wireBack,
+        fuse: lead.fuse,
+        contacts: milliOhm - lead.wireOut - lead.wireBack - lead.fuse
+      },
+      sharedV,
+      dropV,
+      main
+    )
+  };
+}

@@ -1,0 +1,18 @@
+import type { Bank } from '../battery/bank.ts';
+import { CHEMISTRY } from '../battery/chemistry.ts';
+import { partOf, valueOf } from '../box/lookup.ts';
+import type { Box } from '../box/schema.ts';
+
+/** Charge current taken while none is named, share of capacity per hour. @source electrical reference 6, recommended rates */
+const CHARGE_RATE = { lithium: 0.25, lead: 0.15 };
+
+/** Charger current: named, or the usual one for the bank, within 80 % of what the inlet bears. */
+export function chargerA(box: Box, b: Bank | undefined): number | undefined {
+  const rate = b && CHEMISTRY[b.chemistry].isLithium ? CHARGE_RATE.lithium : CHARGE_RATE.lead;
+  const inlet = box.circuits.find((c) => c.purpose === 'charge');
+  const rating = partOf(box, 'panel', box.ports.find((p) => p.id === inlet?.portId)?.partId)?.ratingA;
+  return valueOf(
+    box.charging.chargerA,
+    b && Math.max(1, Math.floor(Math.min(b.ratedAh * rate, 0.8 * (rating ?? Infinity))))
+  );
+}

@@ -1,0 +1,91 @@
+import { valueOf } from '../box/lookup.ts';
+import type { Box } from '../box/schema.ts';
+import { PACK_FUSE_A } from '../battery/parallel-plan.ts';
+import type { WireSize } from '../quantity/wire-size.ts';
+import { at, BATTERY_REF, type NetBuilder } from './net-builder.ts';
+import type { Terminal } from './netlist.ts';
+
+/** Post fuses sit on the stud; links between neighbours are this long. @source rule of thumb */
+const POST_FUSE_MM = 30;
+const LINK_MM = 100;
+
+export type BankNet = { plus: Terminal; minus: Terminal; packIds: string[]; feed: { plus: Terminal; minus: Terminal } };
+
+/** What each pack of a bank is fused with; undefined for none, null when nobody knows. */
+export function packFuseA(box: Box): number | null | undefined {
+  const f = box.bank.packFuse;
+  if (f.is === 'none') return undefined;
+  return f.is === 'unknown' ? null : (valueOf(f, PACK_FUSE_A) ?? PACK_FUSE_A);
+}
+
+/**
+ * Batteries with their fuses and joins: one; several in parallel on a bus or in a row; or two or more by changeover.
+ * Packs in series are refused elsewhere and drawn as if they stood in parallel.
+ */
+export function bankNet(n: NetBuilder, box: Box, main: { size: WireSize | null; count: number }): BankNet {
+  const { count, arrangement, takeOff } = box.bank;
+  if (count === 1) {
+    n.part({ id: 'battery', kind: 'battery', label: 'Battery', terminals: ['+', '-'], ref: BATTERY_REF });
+    const ends = { plus: at('battery', '+'), minus: at('battery', '-') };
+    return { ...ends, packIds: ['battery'], feed: ends };
+  }
+  const fuseA = packFuseA(box);
+  const packIds = Array.from({ length: count }, (_, i) => `battery-${i + 1}`);
+  const wire = (id: string, from: Terminal, to: Terminal, polarity: 'positive' | 'negative', lengthMm: number) =>
+    n.wire({ id, from, to, polarity, size: main.size, count: main.count, lengthMm });
+  const plusOf = packIds.map((id, i): Terminal => {
+    n.part({ id, kind: 'battery', label: `Battery ${i + 1}`, terminals: ['+', '-'], ref: BATTERY_REF });
+    if (fuseA === undefined) return at(id, '+');
+    const fuse = `FP${i + 1}`;
+    n.part({
+      id: fuse,
+      kind: 'fuse',
+      label: `Pack fuse ${i + 1}`,
+      terminals: ['in', 'out'],
+      ratingA: fuseA,
+      family: 'post',
+      throughMilliOhm: fuseA ? 80 / fuseA : 0,
+      ref: BATTERY_REF
+    });
+    wire(`${id}/post`, at(id, '+'), at(fuse, 'in'), 'positive', POST_FUSE_MM);
+    return at(fuse, 'out');
+  });
+  const minusOf = packIds.map((id) => at(id, '-'));
+  if (arrangement === 'changeover') {
+    n.part({
+      id: 'CH',
+      kind: 'changeover',
+      label: 'Changeover',
+      terminals: [...packIds.map((_, i) => `${i + 1}`), 'out'],
+      throughMilliOhm: 0.3,
+      ref: BATTERY_REF
+    });
+    n.part({ id: 'join-', kind: 'bus', label: 'Battery minus', terminals: ['-'], ref: BATTERY_REF });
+    packIds.forEach((id, i) => {
+      wire(`${id}/plus`, plusOf[i]!, at('CH', `${i + 1}`), 'positive', 2 * LINK_MM);
+      wire(`${id}/minus`, at('join-', '-'), minusOf[i]!, 'negative', 2 * LINK_MM);
+    });
+    return {
+      plus: at('CH', 'out'),
+      minus: at('join-', '-'),
+      packIds,
+      feed: { plus: at('CH', '1'), minus: at('join-', '-') }
+    };
+  }
+  if (takeOff === 'bus') {
+    n.part({ id: 'join+', kind: 'bus', label: 'Battery plus', terminals: ['+'], ref: BATTERY_REF });
+    n.part({ id: 'join-', kind: 'bus', label: 'Battery minus', terminals: ['-'], ref: BATTERY_REF });
+    packIds.forEach((id, i) => {
+      wire(`${id}/plus`, plusOf[i]!, at('join+', '+'), 'positive', LINK_MM);
+      wire(`${id}/minus`, at('join-', '-'), minusOf[i]!, 'negative', LINK_MM);
+    });
+    const ends = { plus: at('join+', '+'), minus: at('join-', '-') };
+    return { ...ends, packIds, feed: ends };
+  }
+  for (let i = 0; i + 1 < count; i++) {
+    wire(`${packIds[i]}/plus-link`, plusOf[i]!, plusOf[i + 1]!, 'positive', LINK_MM);
+    wire(`${packIds[i]}/minus-link`, minusOf[i + 1]!, minusOf[i]!, 'negative', LINK_MM);
+  }
+  const ends = { plus: plusOf[0]!, minus: takeOff === 'opposite' ? minusOf[count - 1]! : minusOf[0]! };
+  return { ...ends, packIds, feed: ends };
+}
