@@ -5,6 +5,7 @@
   import AttrField from '$lib/ui/AttrField.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
+  import SelectRow from '$lib/ui/SelectRow.svelte';
 
   const open = useBox();
   const bank = $derived(open.plan.bank);
@@ -14,7 +15,8 @@
   const ARRANGE = {
     parallel: 'inside the box, joined in parallel when several',
     changeover: 'inside, one after the other by a changeover switch',
-    outside: 'outside, feeding the box through an inlet'
+    outside: 'outside, feeding the box through an inlet',
+    series: 'in series, 24 V: refused'
   } as const;
   const TAKE = {
     bus: 'equal leads to a common bus',
@@ -47,15 +49,20 @@
     options={{ min: 1, max: 4 }}
     onvalue={(v) => set(`${Math.round(v)} batteries`, 'count', Math.round(v))}
   />
-  <label class="row"
-    ><span>Arrangement</span><select
-      class="in w-72"
-      value={b.arrangement}
-      onchange={(e) =>
-        set(ARRANGE[e.currentTarget.value as keyof typeof ARRANGE], 'arrangement', e.currentTarget.value)}
-      >{#each Object.entries(ARRANGE) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
-    ></label
-  >
+  <SelectRow
+    word="Arrangement"
+    width="w-72"
+    value={b.arrangement}
+    choices={Object.entries(ARRANGE) as [keyof typeof ARRANGE, string][]}
+    onchoose={(v, t) => set(t, 'arrangement', v)}
+  />
+  {#if b.arrangement === 'changeover'}<label class="row"
+      ><span>It has a position that joins the packs</span><input
+        type="checkbox"
+        checked={b.changeoverJoins}
+        onchange={(e) => set('Changeover joins', 'changeoverJoins', e.currentTarget.checked)}
+      /></label
+    >{/if}
   {#if b.arrangement === 'outside'}
     <QuantityRow
       word="Lead to the box, one way"
@@ -74,14 +81,13 @@
   {/if}
   {#if bank && bank.count > 1}
     {#if b.arrangement !== 'changeover'}
-      <label class="row"
-        ><span>Leads taken off</span><select
-          class="in w-72"
-          value={b.takeOff}
-          onchange={(e) => set(TAKE[e.currentTarget.value as keyof typeof TAKE], 'takeOff', e.currentTarget.value)}
-          >{#each Object.entries(TAKE) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
-        ></label
-      >
+      <SelectRow
+        word="Leads taken off"
+        width="w-72"
+        value={b.takeOff}
+        choices={Object.entries(TAKE) as [keyof typeof TAKE, string][]}
+        onchoose={(v, t) => set(t, 'takeOff', v)}
+      />
       <AttrField
         label="One link, one pole"
         attr={b.linkMilliOhm}

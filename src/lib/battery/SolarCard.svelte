@@ -5,7 +5,11 @@
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
+  import SelectRow from '$lib/ui/SelectRow.svelte';
+  import { controllerFuseA } from '@haversack/core/wiring/net-extras';
+  import type { Edit } from '@haversack/core/box/edits';
 
   const open = useBox();
   const solar = $derived(open.doc.charging.solar);
@@ -29,6 +33,33 @@
   };
   const set = <K extends keyof Solar>(what: string, key: K, value: Solar[K]) =>
     open.set(`Solar: ${what}`, `charging/solar/${key}`, value);
+  const CONTROLLERS = [
+    ['pwm', 'PWM'],
+    ['mppt', 'MPPT'],
+    ['none', 'none'],
+    ['unknown', 'unknown']
+  ] as const;
+  const FITS = [
+    ['plugged', 'outside, plugs into the charge inlet'],
+    ['inside', 'in the box']
+  ] as const;
+  const inlets = $derived(
+    (open.plan.panel?.ports ?? [])
+      .filter((p) => p.part.role === 'inlet' || p.part.role === 'outlet')
+      .map((p): [string, string] => [p.port.id, `${p.tag} ${p.port.name}`])
+  );
+  /** A port that takes the panel is on no circuit of its own. */
+  function panelPort(v: string): void {
+    const was = open.doc.circuits.filter((c) => c.portId === v);
+    open.commit('Port of the panel', [
+      ...was.map((c): Edit => ({ op: 'remove', path: `circuits/${c.id}` })),
+      {
+        op: 'set',
+        path: 'charging/solar/panelPortId',
+        value: v === 'unknown' ? { is: 'unknown' } : { is: 'set', value: v }
+      }
+    ]);
+  }
 </script>
 
 <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Solar">
@@ -97,17 +128,33 @@
             onvalue={(v) => set('sky', 'skyFraction', { is: 'set', value: v })}
           />{/snippet}
       </AttrField>
-      <label class="row"
-        ><span>Controller</span><select
-          class="in"
-          value={solar.controller}
-          onchange={(e) =>
-            set(`controller ${e.currentTarget.value}`, 'controller', e.currentTarget.value as Solar['controller'])}
-          ><option value="pwm">PWM</option><option value="mppt">MPPT</option><option value="none">none</option><option
-            value="unknown">unknown</option
-          ></select
-        ></label
-      >
+      <SelectRow
+        word="Controller"
+        value={solar.controller}
+        choices={CONTROLLERS}
+        onchoose={(v) => set(`controller ${v}`, 'controller', v)}
+      />
+      <SelectRow word="It sits" value={solar.fit} choices={FITS} onchoose={(v, t) => set(t, 'fit', v)} />
+      {#if solar.fit === 'inside'}
+        <SelectRow
+          word="Panel plugs into"
+          value={solar.panelPortId.is === 'set' ? solar.panelPortId.value : 'unknown'}
+          choices={[['unknown', 'no port yet'], ...inlets]}
+          onchoose={(v) => panelPort(v)}
+        />
+        <AttrQuantity
+          label="Fuse at the battery end"
+          attr={solar.fuse}
+          automatic="{controllerFuseA(open.doc) ?? '?'} A"
+          start={10}
+          kind="current"
+          unit="A"
+          text={(v) => fixed(v, v % 1 ? 1 : 0)}
+          options={{ min: 1, max: 100 }}
+          onattr={(a) => set('fuse', 'fuse', a)}
+        />
+        <p class="lab">Join the battery to it first, the panel last; take it apart the other way round.</p>
+      {/if}
       {#each [['Controller bears', 'controllerMaxV', 'voltage', 'V', 500], ['Controller gives', 'controllerMaxA', 'current', 'A', 500]] as const as [label, key, kind, unit, max] (key)}
         <div class="row">
           <span>{label}</span><QuantityField

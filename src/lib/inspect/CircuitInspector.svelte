@@ -1,15 +1,18 @@
 <script lang="ts">
   import type { Attr } from '@haversack/core/box/attr';
+  import { removeCircuit } from '@haversack/core/box/remove-circuit';
   import type { CircuitPlan } from '@haversack/core/wiring/types';
   import { fuseOf } from '@haversack/core/wiring/main-path';
-  import { ampsText, fixed, runText } from '@haversack/core/quantity/format';
+  import { ampsText, fixed, lengthText, runText } from '@haversack/core/quantity/format';
   import { wireSizeText } from '@haversack/core/quantity/wire-size';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';
-  import QuantityField from '$lib/ui/QuantityField.svelte';
   import FuseWindow from '$lib/draw/FuseWindow.svelte';
+  import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
+  import SelectRow from '$lib/ui/SelectRow.svelte';
+  import SmallestChange from './SmallestChange.svelte';
   import WireField from './WireField.svelte';
 
   let { plan }: { plan: CircuitPlan } = $props();
@@ -25,6 +28,29 @@
     )
   );
   const set = (what: string, key: string, value: unknown) => open.set(`${plan.tag} ${what}`, `${path}/${key}`, value);
+  const COUNTS = [
+    ['1', 'one wire'],
+    ['2', 'two'],
+    ['3', 'three'],
+    ['4', 'four']
+  ] as const;
+  const LIVE = [
+    ['master', 'behind the master'],
+    ['always', 'always live'],
+    ['direct', 'straight off the battery']
+  ] as const;
+  const RETURN = [
+    ['bus', 'the bus, load side'],
+    ['battery', 'the battery post']
+  ] as const;
+  const taps = $derived<[string, string][]>([
+    ['auto', 'automatic'],
+    ['none', 'block or main path'],
+    ['unknown', 'unknown'],
+    ...open.plan.wiring.circuits
+      .filter((o) => o.circuit.id !== c.id)
+      .map((o): [string, string] => [o.circuit.id, `${o.portTag} ${o.feeds}`])
+  ]);
   const word = (a: Attr<unknown>, v: string) => (a.is === 'set' ? v : a.is === 'auto' ? 'automatic' : a.is);
 </script>
 
@@ -72,44 +98,64 @@
     system={open.doc.preferences.wireSystem}
     onattr={(a) => set(`wire ${word(a, a.is === 'set' ? wireSizeText(a.value) : '')}`, 'wire', a)}
   />
-  <AttrField
+  <SelectRow
+    word="Side by side"
+    value={`${c.wireCount}`}
+    choices={COUNTS}
+    onchoose={(v) => set(`${v} side by side`, 'wireCount', Number(v))}
+  />
+  <AttrQuantity
     label="Length, one way"
     attr={c.lengthMm}
     automatic="{run.value} {run.unit}"
     start={plan.lengthMm}
     allow={['auto', 'set', 'unknown']}
-    onattr={(a) => set('length', 'lengthMm', a)}
-  >
-    {#snippet field()}<QuantityField
-        label="Length"
-        hideLabel
-        kind="length"
-        width={72}
-        {unit}
-        text={unit === 'mm' ? fixed(plan.lengthMm, 0) : run.value}
-        options={{ lengthUnit: unit, max: 20000 }}
-        onvalue={(v) => set(`length ${fixed(v, 0)} mm`, 'lengthMm', { is: 'set', value: v })}
-      />{/snippet}
-  </AttrField>
+    kind="length"
+    {unit}
+    text={(v) => lengthText(v, unit, 0)}
+    options={{ lengthUnit: unit, max: 20000 }}
+    onattr={(a) => set(a.is === 'set' ? `length ${fixed(a.value, 0)} mm` : 'length', 'lengthMm', a)}
+  />
   <div class="row">
     <span>Carries, of {plan.ampacityA === undefined ? '?' : fixed(plan.ampacityA, 0)} A it takes</span><span
       class="flex items-center gap-2"
-      ><span class="val"><span class="n">{ampsText(plan.loadA)}</span><span class="u min-w-5">A</span></span
-      >{#if plan.ampacityA !== undefined}<Mark state={plan.loadA <= plan.ampacityA ? 'holds' : 'stop'} />{/if}</span
+      ><span class="val"><span class="n">{ampsText(plan.carriesA)}</span><span class="u min-w-5">A</span></span
+      >{#if plan.ampacityA !== undefined}<Mark state={plan.carriesA <= plan.ampacityA ? 'holds' : 'stop'} />{/if}</span
     >
   </div>
 </section>
 <section class="sec">
   <h3>Switch and return</h3>
-  <label class="row"
-    ><span>Fed</span><select
-      class="in"
-      value={c.live}
-      onchange={(e) =>
-        set(e.currentTarget.value === 'always' ? 'always live' : 'behind the master', 'live', e.currentTarget.value)}
-      ><option value="master">behind the master</option><option value="always">always live</option></select
-    ></label
-  >
+  <SelectRow word="Fed" value={c.live} choices={LIVE} onchoose={(v, t) => set(t, 'live', v)} />
+  <SelectRow
+    word="Taken from"
+    value={c.tapFrom.is === 'set' ? c.tapFrom.value : c.tapFrom.is}
+    choices={taps}
+    onchoose={(v, t) =>
+      set(
+        `taken from ${t}`,
+        'tapFrom',
+        v === 'auto' || v === 'none' || v === 'unknown' ? { is: v } : { is: 'set', value: v }
+      )}
+  />
+  {#if plan.sharesFuse && plan.guard}<p class="lab">
+      {plan.guard.tag}{plan.guard.ratingA === undefined ? '' : ` ${plan.guard.ratingA} A`} stands for it{plan.carriesA >
+      plan.loadA
+        ? `; with what hangs behind it ${ampsText(plan.carriesA)} A`
+        : ''}.
+    </p>{/if}
+  {#if c.live === 'direct'}<AttrQuantity
+      label="Fuse from the post"
+      attr={c.fuseFromBatteryMm}
+      automatic="{lengthText(plan.fuseDistanceMm ?? 100, unit, 0)} {unit}"
+      start={100}
+      allow={['auto', 'set', 'unknown']}
+      kind="length"
+      {unit}
+      text={(v) => lengthText(v, unit, 0)}
+      options={{ lengthUnit: unit, max: 20000 }}
+      onattr={(a) => set('fuse distance', 'fuseFromBatteryMm', a)}
+    />{/if}
   <label class="row"
     ><span>Own switch</span>
     <select
@@ -125,15 +171,14 @@
       {#each switches as s (s.port.id)}<option value={s.port.id}>{s.tag} {s.port.name}</option>{/each}
     </select>
   </label>
-  <label class="row"
-    ><span>Return lands on</span><select
-      class="in"
-      value={c.returnTo}
-      onchange={(e) => set('return', 'returnTo', e.currentTarget.value)}
-      ><option value="bus">the bus, load side</option><option value="battery">the battery post</option></select
-    ></label
-  >
+  <SelectRow
+    word="Return lands on"
+    value={c.returnTo}
+    choices={RETURN}
+    onchoose={(v) => set('return', 'returnTo', v)}
+  />
 </section>
+<SmallestChange {plan} />
 <section class="sec">
   <h3>Drop</h3>
   <div class="row">
@@ -164,7 +209,7 @@
     class="btn danger"
     onclick={() => {
       open.selected = null;
-      open.commit(`Removed ${plan.tag}`, [{ op: 'remove', path }]);
+      open.commit(`Removed ${plan.tag}`, removeCircuit(open.doc, c.id));
     }}>Remove circuit</button
   >
 </div>

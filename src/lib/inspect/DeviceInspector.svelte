@@ -10,6 +10,7 @@
   import DeviceBars from './device/DeviceBars.svelte';
   import DeviceClaims from './device/DeviceClaims.svelte';
   import DeviceDraw from './device/DeviceDraw.svelte';
+  import DeviceLead from './device/DeviceLead.svelte';
   import DeviceNeeds from './device/DeviceNeeds.svelte';
 
   let { device }: { device: Device } = $props();
@@ -113,6 +114,7 @@
 <DeviceClaims {device} />
 <DeviceBars {device} />
 <DeviceNeeds {device} />
+<DeviceLead {device} />
 <section class="sec">
   <h3>A battery of its own</h3>
   <label class="row"

@@ -6,6 +6,11 @@
   import Figure from '$lib/ui/Figure.svelte';
   import PartSelect from '$lib/ui/PartSelect.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
+  import QuantityRow from '$lib/ui/QuantityRow.svelte';
+  import SelectRow from '$lib/ui/SelectRow.svelte';
+  import ReelsCard from './ReelsCard.svelte';
+  import RelayCard from './RelayCard.svelte';
   import WireField from './WireField.svelte';
 
   const open = useBox();
@@ -13,10 +18,69 @@
   const w = $derived(open.doc.wiring);
   const unit = $derived(open.doc.preferences.lengthUnit);
   const ratings = $derived((m.fuse as PartOf<'fuse'> | undefined)?.ratingsA ?? []);
-  const switches = $derived((open.plan.panel?.ports ?? []).filter((p) => p.part.role === 'switch'));
+  const switches = $derived(
+    (open.plan.panel?.ports ?? [])
+      .filter((p) => p.part.role === 'switch')
+      .map((p): [string, string] => [p.port.id, `${p.tag} ${p.port.name}`])
+  );
+  const SCHOOLS = [
+    ['fuse-block', 'fuse block, a way for each port'],
+    ['daisy-chain', 'daisy chain under one fuse']
+  ] as const;
+  const RETURNS = [
+    ['auto', 'bus bar'],
+    ['stud', 'one stud'],
+    ['chain', 'from port to port'],
+    ['splice', 'a splice'],
+    ['unknown', 'unknown'],
+    ['bus-bar', 'bus bar, as found']
+  ] as const;
+  const COUNTS = [
+    ['1', 'one wire'],
+    ['2', 'two'],
+    ['3', 'three'],
+    ['4', 'four']
+  ] as const;
+  const lever = (what: string, key: 'master' | 'isolator', v: string) =>
+    open.set(
+      what,
+      `switching/${key}`,
+      v === 'auto' || v === 'none' || v === 'unknown' ? { is: v } : { is: 'set', value: v }
+    );
   const set = (what: string, key: string, value: unknown) => open.set(what, `wiring/${key}`, value);
 </script>
 
+<section class="sec">
+  <h3>How it is distributed</h3>
+  <SelectRow
+    word="School"
+    value={w.school}
+    choices={SCHOOLS}
+    onchoose={(v, t) =>
+      open.commit(t, [
+        { op: 'set', path: 'wiring/school', value: v },
+        ...(v === 'daisy-chain' ? [{ op: 'set' as const, path: 'wiring/fuseBlockPartId', value: null }] : [])
+      ])}
+  />
+  <SelectRow
+    word="Returns come together"
+    value={w.returns.is === 'set' ? w.returns.value : w.returns.is === 'unknown' ? 'unknown' : 'auto'}
+    choices={RETURNS}
+    onchoose={(v, t) =>
+      set(`Returns: ${t}`, 'returns', v === 'auto' || v === 'unknown' ? { is: v } : { is: 'set', value: v })}
+  />
+  <QuantityRow
+    word="Cable to a second box"
+    label="Cable between battery box and distribution box"
+    kind="length"
+    {unit}
+    width={72}
+    text={w.distributionMm === 0 ? '' : lengthText(w.distributionMm, unit, 0)}
+    options={{ lengthUnit: unit, min: 0, max: 20000 }}
+    onempty={() => set('All in one case', 'distributionMm', 0)}
+    onvalue={(v) => set('Distribution outside', 'distributionMm', v)}
+  />
+</section>
 <section class="sec">
   <h3>Main fuse F0</h3>
   <PartSelect
@@ -74,6 +138,13 @@
       /></label
     >
   {/if}
+  {#if m.fuseFamily === 'breaker' || w.breakerIsSwitch}<label class="row"
+      ><span>Its lever switches the box off</span><input
+        type="checkbox"
+        checked={w.breakerIsSwitch}
+        onchange={(e) => set('Breaker as switch', 'breakerIsSwitch', e.currentTarget.checked)}
+      /></label
+    >{/if}
   <div class="row">
     <span>Most at one moment</span><Figure value={ampsText(m.loadA)} unit="A" working={m.working} strong />
   </div>
@@ -91,6 +162,12 @@
     actual={m.wire}
     system={open.doc.preferences.wireSystem}
     onattr={(a) => set('Main wire', 'mainWire', a)}
+  />
+  <SelectRow
+    word="Side by side"
+    value={`${w.mainWireCount}`}
+    choices={COUNTS}
+    onchoose={(v) => set(`${v} main wires side by side`, 'mainWireCount', Number(v))}
   />
   <div class="row">
     <span>Carries, of {m.ampacityA === undefined ? '?' : fixed(m.ampacityA, 0)} A it takes</span><span class="val"
@@ -110,26 +187,33 @@
     none="none yet"
   />
   <PartSelect label="Shunt" kind="shunt" value={w.shuntPartId} path="wiring/shuntPartId" none="none: voltmeter only" />
-  <label class="row"
-    ><span>Master switch</span>
-    <select
-      class="in max-w-44"
-      value={open.doc.switching.master.is === 'set' ? open.doc.switching.master.value : open.doc.switching.master.is}
-      onchange={(e) => {
-        const v = e.currentTarget.value;
-        open.set(
-          'Master switch',
-          'switching/master',
-          ['auto', 'none', 'unknown'].includes(v) ? { is: v } : { is: 'set', value: v }
-        );
-      }}
-    >
-      <option value="auto">automatic</option><option value="none">none: always live</option><option value="unknown"
-        >unknown</option
-      >
-      {#each switches as s (s.port.id)}<option value={s.port.id}>{s.tag} {s.port.name}</option>{/each}
-    </select>
-  </label>
+  {#if w.shuntPartId}<AttrQuantity
+      label="Fuse in each sense lead"
+      attr={w.senseFuse}
+      automatic="1 A"
+      start={1}
+      kind="current"
+      unit="A"
+      text={(v) => fixed(v, v % 1 ? 1 : 0)}
+      options={{ min: 0.5, max: 30 }}
+      onattr={(a) => set('Sense fuse', 'senseFuse', a)}
+    />{/if}
+  <SelectRow
+    word="Master switch"
+    value={open.doc.switching.master.is === 'set' ? open.doc.switching.master.value : open.doc.switching.master.is}
+    choices={[['auto', 'automatic'], ['none', 'none: always live'], ['unknown', 'unknown'], ...switches]}
+    onchoose={(v) => lever('Master switch', 'master', v)}
+  />
+  <SelectRow
+    word="Isolator or kill switch"
+    value={open.doc.switching.isolator.is === 'set'
+      ? open.doc.switching.isolator.value
+      : open.doc.switching.isolator.is === 'unknown'
+        ? 'unknown'
+        : 'none'}
+    choices={[['none', 'none'], ['unknown', 'unknown'], ...switches]}
+    onchoose={(v) => lever('Isolator', 'isolator', v)}
+  />
 </section>
 <section class="sec">
   <h3>All wires</h3>
@@ -166,3 +250,5 @@
     Plastic switches and sockets bear 75 °C at their tabs, so the 75 °C column is used unless you say otherwise.
   </p>
 </section>
+<RelayCard />
+<ReelsCard />

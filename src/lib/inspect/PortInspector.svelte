@@ -16,6 +16,7 @@
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
+  import SwitchTabs from './SwitchTabs.svelte';
 
   let { plan }: { plan: PortPlan } = $props();
   const open = useBox();
@@ -184,6 +185,7 @@
       </div>{/if}
   {/each}
 </section>
+{#if plan.part.role === 'switch'}<SwitchTabs {plan} />{/if}
 <section class="sec">
   <h3>Part</h3>
   <div class="row">

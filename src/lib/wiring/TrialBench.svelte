@@ -2,6 +2,8 @@
   import { faultChoices } from '@haversack/core/trials/choices';
   import { TrialCircuit, type Fault } from '@haversack/core/trials/circuit';
   import { shortSources, usualSource } from '@haversack/core/trials/setting';
+  import { chargeSources } from '@haversack/core/charge/charge-sources';
+  import { chargingTogether, joinedPack } from '@haversack/core/trials/scenarios';
   import { trial } from '@haversack/core/trials/trial';
   import { fixed } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -16,20 +18,34 @@
     const { airC } = open.doc.outing;
     return { ...shortSources(b, airC), usual: usualSource(b, airC) };
   });
-  type Kind = Fault['kind'];
+  type Kind = Fault['kind'] | 'joined' | 'charging';
   const KINDS: Record<Kind, string> = {
     short: 'a short',
     blown: 'a fuse is blown',
     open: 'a wire comes off',
     corroded: 'a joint corrodes',
-    'dead-part': 'a switch or port fails',
-    'shunt-bypassed': 'a return goes past the shunt'
+    'dead-part': 'a switch, relay or port fails',
+    stuck: 'a relay sticks',
+    reversed: 'a lead is reversed',
+    'shunt-bypassed': 'a return goes past the shunt',
+    joined: 'packs are joined at different charge',
+    charging: 'charger and sun are there at once'
   };
   let kind = $state<Kind>('short');
   let place = $state('');
-  const places = $derived(faultChoices(circuit, kind));
+  const places = $derived(kind === 'joined' || kind === 'charging' ? [] : faultChoices(circuit, kind));
   const chosen = $derived(places.find((p) => p.id === place) ?? places[0]);
-  const outcome = $derived(sources && chosen ? trial(circuit, sources, chosen.fault) : undefined);
+  /** Charge of the packs in percent, as typed. */
+  let restPercent = $state(100);
+  let lastPercent = $state(20);
+  const outcome = $derived.by(() => {
+    const b = open.plan.bank;
+    if (!sources || !b) return undefined;
+    if (kind === 'joined')
+      return joinedPack(circuit, b, open.doc.outing.airC, { rest: restPercent / 100, last: lastPercent / 100 });
+    if (kind === 'charging') return chargingTogether(circuit, b, sources.usual, chargeSources(open.doc, open.plan));
+    return chosen && trial(circuit, sources, chosen.fault);
+  });
 </script>
 
 <section class="grid max-w-4xl gap-4 p-6 max-md:p-3" aria-label="Trials">
@@ -39,19 +55,44 @@
         >{#each Object.entries(KINDS) as [k, word] (k)}<option value={k}>{word}</option>{/each}</select
       ></label
     >
-    <label class="flex items-center gap-2"
-      >where <select
-        class="in max-w-72"
-        aria-label="Where"
-        value={chosen?.id ?? ''}
-        onchange={(e) => (place = e.currentTarget.value)}
-        >{#each places as p (p.id)}<option value={p.id}>{p.word}</option>{/each}</select
-      ></label
-    >
+    {#if kind === 'joined'}
+      {#each [['The rest at', 'rest'], ['the last pack at', 'last']] as const as [word, key] (key)}<label
+          class="flex items-center gap-2"
+          >{word}
+          <input
+            class="in w-16"
+            type="number"
+            min="0"
+            max="100"
+            value={key === 'rest' ? restPercent : lastPercent}
+            oninput={(e) => {
+              const v = Math.min(100, Math.max(0, e.currentTarget.valueAsNumber || 0));
+              if (key === 'rest') restPercent = v;
+              else lastPercent = v;
+            }}
+          /> %</label
+        >{/each}
+    {:else if kind !== 'charging'}
+      <label class="flex items-center gap-2"
+        >where <select
+          class="in max-w-72"
+          aria-label="Where"
+          value={chosen?.id ?? ''}
+          onchange={(e) => (place = e.currentTarget.value)}
+          >{#each places as p (p.id)}<option value={p.id}>{p.word}</option>{/each}</select
+        ></label
+      >
+    {/if}
   </div>
   {#if !sources}<p>Choose a battery first.</p>
-  {:else if !chosen}<p>There is nothing of the kind in this circuit.</p>
-  {:else if outcome}
+  {:else if !outcome}<p>
+      {kind === 'joined'
+        ? 'There is only one battery.'
+        : kind === 'charging'
+          ? 'Neither a charge inlet nor a built-in solar controller is there.'
+          : 'There is nothing of the kind in this circuit.'}
+    </p>
+  {:else}
     <div class="rounded-box border border-line2 bg-raise p-4" role="status">
       <h2 class="flex items-center gap-2"><Mark state={outcome.state} size={20} />{outcome.title}</h2>
       {#each outcome.say as s (s)}<p class="mt-1 text-[14px]">{s}</p>{/each}
@@ -71,7 +112,7 @@
         <div>
           {#each outcome.plugs as p (p.tag)}<div class="row">
               <span>{p.tag}</span><span class="val"
-                ><span class="n">{fixed(Math.max(0, p.volts), 2)}</span><span class="u">V</span></span
+                ><span class="n">{fixed(p.volts, 2)}</span><span class="u">V</span></span
               >
             </div>{/each}
         </div>

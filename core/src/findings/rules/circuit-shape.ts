@@ -1,4 +1,5 @@
 import { panelPartOf } from '../../box/lookup.ts';
+import { removeCircuit } from '../../box/remove-circuit.ts';
 import { netlistFaults } from '../../wiring/netlist.ts';
 import { BOX_PLACE, circuitPlace, portPlace, rule, type Draft } from '../rule.ts';
 import { freeId } from '../../box/lookup.ts';
@@ -20,7 +21,7 @@ export const circuitShape = rule('circuit-shape', 'safe', 'wiring', (x) => {
           {
             label: 'Remove the circuit',
             effect: 'frees a fuse way',
-            edits: [{ op: 'remove' as const, path: `circuits/${c.circuit.id}` }]
+            edits: removeCircuit(x.box, c.circuit.id)
           }
         ]
       });
@@ -38,7 +39,7 @@ export const circuitShape = rule('circuit-shape', 'safe', 'wiring', (x) => {
           {
             label: `Remove ${c.tag}`,
             effect: 'one fuse feeds the port',
-            edits: [{ op: 'remove' as const, path: `circuits/${c.circuit.id}` }]
+            edits: removeCircuit(x.box, c.circuit.id)
           }
         ]
       });

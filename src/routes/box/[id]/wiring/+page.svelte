@@ -5,14 +5,17 @@
   import { goto } from '$app/navigation';
   import { resolve } from '$app/paths';
   import { page } from '$app/state';
+  import CircuitView from '$lib/wiring/CircuitView.svelte';
   import FaultFinder from '$lib/wiring/FaultFinder.svelte';
+  import LiveView from '$lib/wiring/LiveView.svelte';
   import PathTable from '$lib/wiring/PathTable.svelte';
+  import PlugTable from '$lib/wiring/PlugTable.svelte';
   import RunList from '$lib/wiring/RunList.svelte';
   import SurveyTable from '$lib/wiring/SurveyTable.svelte';
   import TrialBench from '$lib/wiring/TrialBench.svelte';
+  import WhereRuns from '$lib/wiring/WhereRuns.svelte';
   import { ampsText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
-  import Ladder from '$lib/draw/Ladder.svelte';
   import StageHead from '$lib/ui/StageHead.svelte';
 
   const open = useBox();
@@ -20,10 +23,13 @@
   const w = $derived(open.plan.wiring);
   const VIEWS = {
     circuit: 'Circuit',
+    live: 'Live',
+    where: 'Where',
     paths: 'Paths',
     survey: 'Shorts',
     trials: 'What if',
     finder: 'Find a fault',
+    plugs: 'Plugs',
     runs: 'Runs'
   } as const;
   type View = keyof typeof VIEWS;
@@ -60,10 +66,11 @@
         >{/each}
     </div>{/if}
   <span class="flex-1"></span>
-  {#if view === 'circuit'}<span class="lab flex items-center gap-2"
+  {#if view === 'circuit' || view === 'live'}<span class="lab flex items-center gap-2"
       ><i class="inline-block h-[3px] w-6 bg-[var(--pos)]"></i>+ positive</span
     >
-    <span class="lab flex items-center gap-2"><i class="inline-block h-[3px] w-6 bg-[var(--neg)]"></i>− return</span
+    <span class="lab flex items-center gap-2"
+      ><i class="inline-block h-[5px] w-6 border-y-2 border-[var(--neg)]"></i>− return</span
     >{/if}
   <button type="button" class="btn" onclick={() => (open.selected = { kind: 'main' })}>Main path</button>
   {#if missing.length > 0}<button type="button" class="btn main" onclick={chooseParts}>Choose the missing parts</button
@@ -82,7 +89,9 @@
     </section>
   {:else if view === 'paths'}<PathTable />{:else if view === 'survey'}<SurveyTable
     />{:else if view === 'trials'}<TrialBench />{:else if view === 'finder'}<FaultFinder
-    />{:else if view === 'runs'}<RunList />{:else}
-    <Ladder {width} />
+    />{:else if view === 'runs'}<RunList />{:else if view === 'live'}<LiveView
+      {width}
+    />{:else if view === 'where'}<WhereRuns {width} />{:else if view === 'plugs'}<PlugTable />{:else}
+    <CircuitView {width} />
   {/if}
 </div>

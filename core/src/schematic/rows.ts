@@ -1,0 +1,68 @@
+import type { CircuitPlan, WiringPlan } from '../wiring/types.ts';
+
+/** Where a row hangs: ahead of the master, behind it, or straight on the battery. */
+export type RowGroup = 'ahead' | 'load' | 'post';
+export type Row = {
+  id: string;
+  group: RowGroup;
+  /** A circuit; or a relay's coil, or the solar controller, by its part. */
+  circuit: CircuitPlan | undefined;
+  partId: string;
+  /** Row it is fed from in a chain, or whose fuse a coil hangs behind. */
+  upId: string | undefined;
+};
+
+/** Rows in the order they are drawn: chains stay together, meters last so that their sense pair drops straight to the shunt. */
+export function rowsOf(wiring: WiringPlan): Row[] {
+  const { circuits, netlist } = wiring;
+  const groupOf = (c: CircuitPlan): RowGroup => {
+    const root = rootOf(wiring, c);
+    return root.circuit.live === 'always' ? 'ahead' : root.circuit.live === 'direct' ? 'post' : 'load';
+  };
+  const coils = netlist.parts.filter((p) => p.coil);
+  const coilRow = (partId: string, upId: string | undefined, group: RowGroup): Row => ({
+    id: `coil-${partId}`,
+    group,
+    circuit: undefined,
+    partId,
+    upId
+  });
+  const out: Row[] = [];
+  const seen = new Set<string>();
+  const add = (c: CircuitPlan): void => {
+    if (seen.has(c.circuit.id)) return;
+    seen.add(c.circuit.id);
+    const group = groupOf(c);
+    out.push({ id: c.circuit.id, group, circuit: c, partId: c.portTag, upId: c.upId });
+    for (const coil of coils) {
+      const contact = netlist.conductors.find((w) => w.to.part === coil.id && w.circuitId === c.circuit.id);
+      if (contact) out.push(coilRow(coil.id, c.circuit.id, group));
+    }
+    for (const o of circuits) if (o.upId === c.circuit.id) add(o);
+  };
+  const roots = circuits.filter((c) => c.upId === undefined);
+  const isMeter = (c: CircuitPlan): boolean => c.portPart?.role === 'meter';
+  for (const c of [...roots.filter((c) => !isMeter(c)), ...roots.filter(isMeter)]) add(c);
+  circuits.forEach(add); // loops hang on nothing and are drawn all the same
+  const inBranch = new Set(out.filter((r) => !r.circuit).map((r) => r.partId));
+  const ahead: Row[] = [
+    ...coils.filter((p) => !inBranch.has(p.id)).map((p) => coilRow(p.id, undefined, 'ahead')),
+    ...netlist.parts
+      .filter((p) => p.kind === 'controller')
+      .map((p): Row => ({ id: p.id, group: 'ahead', circuit: undefined, partId: p.id, upId: undefined }))
+  ];
+  const of = (g: RowGroup) => out.filter((r) => r.group === g);
+  return [...of('ahead'), ...ahead, ...of('load'), ...of('post')];
+}
+
+function rootOf(wiring: WiringPlan, c: CircuitPlan): CircuitPlan {
+  let now = c;
+  const seen = new Set<string>();
+  while (now.upId !== undefined && !seen.has(now.circuit.id)) {
+    seen.add(now.circuit.id);
+    const up = wiring.circuits.find((o) => o.circuit.id === now.upId);
+    if (!up) return now;
+    now = up;
+  }
+  return now;
+}

@@ -1,0 +1,112 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { applyEdits, type Edit } from '../src/box/edits.ts';
+import { NONE, setTo } from '../src/box/attr.ts';
+import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
+import { canalNightBankBox, demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
+import { crowdedBox } from '../src/demo/crowded.ts';
+import { moorCameraPost } from '../src/demo/wired.ts';
+import { evaluate } from '../src/evaluate.ts';
+import type { Box } from '../src/box/schema.ts';
+import { schematic } from '../src/schematic/layout.ts';
+import { schematicSvg } from '../src/schematic/svg.ts';
+import type { Schematic, Shape } from '../src/schematic/shapes.ts';
+
+const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
+const drawn = (box: Box) => {
+  const { wiring } = evaluate(box, STARTER_CATALOGUE);
+  return { wiring, s: schematic(wiring, { widthPx: 1000, lengthUnit: 'mm' }) };
+};
+const lines = (s: Schematic) => s.shapes.filter((p): p is Extract<Shape, { t: 'line' }> => p.t === 'line');
+const leadIds = (s: Schematic) => lines(s).flatMap((l) => (l.owner?.kind === 'conductor' ? [l.owner.id] : []));
+const parallel = (box: Box, takeOff: string): Box =>
+  applyEdits(box, [set('bank/count', 3), set('bank/takeOff', takeOff)]);
+
+const boxes: [string, Box][] = [
+  ...demoBoxes().map((b): [string, Box] => [b.name, b]),
+  ['30 circuits', crowdedBox(30)],
+  ['three in parallel on a bus', parallel(saltmarshHideBox(), 'bus')],
+  ['three in a row', parallel(saltmarshHideBox(), 'opposite')],
+  [
+    'battery and distribution outside',
+    applyEdits(saltmarshHideBox(), [set('bank/arrangement', 'outside'), set('wiring/distributionMm', 2000)])
+  ],
+  ['no block', applyEdits(canalNightBankBox(), [set('wiring/fuseBlockPartId', null)])],
+  [
+    'fed from another port, with a fuse of its own',
+    applyEdits(canalNightBankBox(), [set('circuits/c2/tapFrom', setTo('c1')), set('circuits/c2/fuse', setTo(5))])
+  ],
+  ['a return to the battery', applyEdits(saltmarshHideBox(), [set('circuits/c1/returnTo', 'battery')])],
+  [
+    'a relay in a branch',
+    applyEdits(moorCameraPost(), [
+      set('switching/relays', [{ ...moorCameraPost().switching.relays[0], circuitId: 'c1' }])
+    ])
+  ]
+];
+
+describe('the drawn circuit', () => {
+  test.each(boxes)('%s: every lead is drawn once, from part to part', (_, box) => {
+    const { wiring, s } = drawn(box);
+    const ids = leadIds(s);
+    expect(new Set(ids).size).toBe(ids.length);
+    expect([...ids].sort()).toEqual(wiring.netlist.conductors.map((c) => c.id).sort());
+    for (const l of lines(s)) for (const p of l.points) expect(p.every(Number.isFinite)).toBe(true);
+  });
+
+  test.each(boxes)('%s: leads run along right angles and stay on the paper', (_, box) => {
+    const { s } = drawn(box);
+    for (const l of lines(s))
+      l.points.forEach(([x, y], i) => {
+        expect(x >= 0 && x <= s.width && y >= 0 && y <= s.height, JSON.stringify(l)).toBe(true);
+        const next = l.points[i + 1];
+        if (next) expect(x === next[0] || y === next[1], JSON.stringify([l.owner, l.points])).toBe(true);
+      });
+  });
+
+  test.each(boxes)('%s: every part of the circuit can be pressed', (_, box) => {
+    const { wiring, s } = drawn(box);
+    const owned = new Set(s.shapes.flatMap((p) => (p.owner?.kind === 'part' ? [p.owner.id] : [])));
+    expect(wiring.netlist.parts.filter((p) => !owned.has(p.id)).map((p) => p.id)).toEqual([]);
+  });
+
+  test('a changed wire or fuse moves nothing; a new circuit moves no row by more than one', () => {
+    const box = saltmarshHideBox();
+    const before = drawn(box).s;
+    const wire = drawn(applyEdits(box, [set('circuits/c2/wire', setTo({ system: 'awg', size: '10' }))])).s;
+    expect(wire.rungs.map((r) => [r.id, r.y])).toEqual(before.rungs.map((r) => [r.id, r.y]));
+    const fewer = drawn(applyEdits(box, [{ op: 'remove', path: 'circuits/c2' }])).s;
+    for (const r of fewer.rungs) {
+      const was = before.rungs.find((o) => o.id === r.id)!;
+      expect(Math.abs(was.y - r.y)).toBeLessThanOrEqual(64);
+    }
+  });
+
+  test('rows do not overlap, however circuits hang on each other', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: -1, max: 4 }), { minLength: 5, maxLength: 5 }), (ups) => {
+        const base = canalNightBankBox();
+        const box = applyEdits(
+          base,
+          base.circuits.map((c, i) =>
+            set(`circuits/${c.id}/tapFrom`, ups[i]! < 0 || ups[i] === i ? NONE : setTo(base.circuits[ups[i]!]!.id))
+          )
+        );
+        const { wiring, s } = drawn(box);
+        const ys = s.rungs.map((r) => r.y).sort((a, b) => a - b);
+        ys.forEach((y, i) => i > 0 && expect(y - ys[i - 1]!).toBeGreaterThanOrEqual(40));
+        expect([...leadIds(s)].sort()).toEqual(wiring.netlist.conductors.map((c) => c.id).sort());
+      }),
+      { numRuns: 60 }
+    );
+  });
+
+  test('the file holds every lead and every name, and no script', () => {
+    const box = applyEdits(saltmarshHideBox(), [set('devices/d1/name', '<script>alert(1)</script> & "x"')]);
+    const { wiring, s } = drawn(box);
+    const text = schematicSvg(s, { title: box.name, colours: 'red-black' });
+    expect(text).not.toContain('<script');
+    for (const c of wiring.circuits) expect(text).toContain(`>${c.portTag}<`);
+    expect((text.match(/<path/g) ?? []).length).toBeGreaterThanOrEqual(wiring.netlist.conductors.length);
+  });
+});

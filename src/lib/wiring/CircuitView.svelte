@@ -1,0 +1,144 @@
+<script lang="ts">
+  import { TrialCircuit } from '@haversack/core/trials/circuit';
+  import { conductorFacts, follow } from '@haversack/core/trials/facts';
+  import { usualSource } from '@haversack/core/trials/setting';
+  import { schematic } from '@haversack/core/schematic/layout';
+  import type { NetRef } from '@haversack/core/wiring/netlist';
+  import { fixed } from '@haversack/core/quantity/format';
+  import Download from '@lucide/svelte/icons/download';
+  import Maximize from '@lucide/svelte/icons/maximize';
+  import Minus from '@lucide/svelte/icons/minus';
+  import Plus from '@lucide/svelte/icons/plus';
+  import Printer from '@lucide/svelte/icons/printer';
+  import X from '@lucide/svelte/icons/x';
+  import { resolve } from '$app/paths';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import CircuitDrawing from './CircuitDrawing.svelte';
+  import { failingParts, leadColours } from './drawn.ts';
+
+  /** The whole circuit with facts of what is pressed, and one way followed from battery to plug and back. */
+  let { width }: { width: number } = $props();
+  const open = useBox();
+  const BENCH_C = 20;
+  const NO_BANK = { volts: 12.8, ohm: 0.02 };
+  const w = $derived(open.plan.wiring);
+  const unit = $derived(open.doc.preferences.lengthUnit);
+  const drawing = $derived(schematic(w, { widthPx: width - 2, lengthUnit: unit }));
+  const circuit = $derived(new TrialCircuit(w));
+  const reading = $derived(circuit.read(open.plan.bank ? usualSource(open.plan.bank, BENCH_C) : NO_BANK));
+  const failing = $derived(failingParts(open.plan));
+  let lead = $state<string | undefined>();
+  let part = $state<string | undefined>();
+  let following = $state<string | undefined>();
+  const facts = $derived(lead === undefined ? undefined : conductorFacts(w, reading, lead, unit));
+  const way = $derived(following === undefined ? undefined : follow(w, reading, following));
+  const followed = $derived(way && new Set(way.conductorIds));
+  const rungId = $derived.by(() => {
+    const s = open.selected;
+    return s?.kind === 'circuit' ? s.id : undefined;
+  });
+  const endOf = $derived.by(() => {
+    const id = w.netlist.conductors.find((c) => c.id === lead)?.circuitId ?? rungId;
+    return w.circuits.find((c) => c.circuit.id === id)?.portTag ?? part;
+  });
+  let shown: CircuitDrawing;
+
+  function choose(ref: NetRef, id: string): void {
+    part = id;
+    lead = undefined;
+    if (ref.kind === 'circuit') open.selected = { kind: 'circuit', id: ref.id };
+    else if (ref.kind === 'port') {
+      const c = w.circuits.find((k) => k.circuit.portId === ref.id);
+      open.selected = c ? { kind: 'circuit', id: c.circuit.id } : { kind: 'port', id: ref.id };
+    } else if (ref.kind === 'device') open.selected = { kind: 'device', id: ref.id };
+    else if (ref.kind === 'battery') open.selected = { kind: 'battery' };
+    else open.selected = { kind: 'main' };
+  }
+</script>
+
+<div class="relative" data-view="circuit">
+  <div class="no-print sticky top-2 left-0 z-10 ml-2 flex h-0 items-start gap-1">
+    <button type="button" class="icon bg-raise" aria-label="Zoom in" onclick={() => shown.zoomBy(1.3)}
+      ><Plus size={16} /></button
+    >
+    <button type="button" class="icon bg-raise" aria-label="Zoom out" onclick={() => shown.zoomBy(1 / 1.3)}
+      ><Minus size={16} /></button
+    >
+    <button type="button" class="icon bg-raise" aria-label="Show all" onclick={() => shown.reset()}
+      ><Maximize size={16} /></button
+    >
+    <button type="button" class="icon bg-raise" aria-label="Print the circuit" onclick={() => window.print()}
+      ><Printer size={16} /></button
+    >
+    <a
+      class="icon bg-raise"
+      aria-label="Circuit as SVG"
+      data-sveltekit-reload
+      download
+      href={resolve(`/api/boxes/${open.id}/circuit`)}><Download size={16} /></a
+    >
+  </div>
+  <CircuitDrawing
+    bind:this={shown}
+    {drawing}
+    colours={leadColours(open.doc)}
+    label="The circuit from the battery through each fuse and port and back"
+    chosenLead={lead}
+    chosenPart={part}
+    {rungId}
+    {failing}
+    {followed}
+    onlead={(id) => {
+      lead = id;
+      part = undefined;
+      following = undefined;
+    }}
+    onpart={(id, owner) => choose(owner.ref, id)}
+    onrung={(r) => {
+      lead = undefined;
+      part = r.endPart;
+      if (r.circuitId) open.selected = { kind: 'circuit', id: r.circuitId };
+      else open.selected = { kind: 'main' };
+    }}
+  />
+  {#if facts || rungId || way}
+    <div
+      class="no-print sticky bottom-0 left-0 flex w-full max-w-[100vw] flex-wrap items-start gap-x-8 gap-y-2 border-t border-line2 bg-raise px-6 py-3 max-md:px-3"
+      role="status"
+      aria-label="What is pressed"
+    >
+      {#if facts}
+        <div class="min-w-0">
+          <h3>{facts.title}</h3>
+          <dl class="mt-1 grid grid-cols-[auto_auto] gap-x-4">
+            {#each facts.facts as f (f.name)}<dt class="lab">{f.name}</dt>
+              <dd class="n">{f.value}</dd>{/each}
+          </dl>
+        </div>
+      {/if}
+      {#if way}
+        <ol class="way flex flex-wrap gap-x-1" aria-label="The way out and back, with voltages">
+          {#each way.stations as s, i (i)}<li class="lab whitespace-nowrap">
+              {#if i > 0}→
+              {/if}{s.word}{#if s.volts !== undefined}
+                <span class="n">{fixed(s.volts, 2)}</span> V{/if}
+            </li>{/each}
+        </ol>
+      {/if}
+      <div class="ml-auto flex gap-2">
+        {#if endOf && following === undefined}<button type="button" class="btn" onclick={() => (following = endOf)}
+            >Follow the way to {endOf}</button
+          >{/if}
+        {#if following !== undefined || lead !== undefined}<button
+            type="button"
+            class="icon"
+            aria-label="Show everything"
+            onclick={() => {
+              following = undefined;
+              lead = undefined;
+            }}><X size={18} /></button
+          >{/if}
+      </div>
+    </div>
+  {/if}
+</div>

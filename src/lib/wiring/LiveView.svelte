@@ -1,0 +1,163 @@
+<script lang="ts">
+  import { TrialCircuit } from '@haversack/core/trials/circuit';
+  import { liveView } from '@haversack/core/trials/live';
+  import { usualSource, type Setting } from '@haversack/core/trials/setting';
+  import { schematic } from '@haversack/core/schematic/layout';
+  import { chargeSources, sourcesAt } from '@haversack/core/charge/charge-sources';
+  import { ampsText, fixed } from '@haversack/core/quantity/format';
+  import { SvelteSet } from 'svelte/reactivity';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import Mark from '$lib/ui/Mark.svelte';
+  import CircuitDrawing from './CircuitDrawing.svelte';
+  import { failingParts, leadColours } from './drawn.ts';
+
+  /** Switches thrown, fuses pulled, plugs and batteries taken out, in the drawing itself. Nothing is changed in the design. */
+  let { width }: { width: number } = $props();
+  const open = useBox();
+  const BENCH_C = 20;
+  const NO_BANK = { volts: 12.8, ohm: 0.02 };
+  const w = $derived(open.plan.wiring);
+  const drawing = $derived(schematic(w, { widthPx: width - 2, lengthUnit: open.doc.preferences.lengthUnit }));
+  const circuit = $derived(new TrialCircuit(w));
+  const source = $derived(open.plan.bank ? usualSource(open.plan.bank, BENCH_C) : NO_BANK);
+  const pushes = $derived(chargeSources(open.doc, open.plan));
+  const off = new SvelteSet<string>();
+  const out = new SvelteSet<string>();
+  const packsOut = new SvelteSet<string>();
+  const charging = new SvelteSet<string>();
+  let changeover = $state('1');
+  const packs = $derived(w.netlist.packIds);
+  const hasChangeover = $derived(w.netlist.parts.some((p) => p.kind === 'changeover'));
+  const positions = $derived([
+    ...packs.map((_, i) => `${i + 1}`),
+    'off',
+    ...(open.doc.bank.changeoverJoins ? ['both'] : [])
+  ]);
+  const setting = $derived<Setting>({
+    off,
+    unplugged: out,
+    packsOut,
+    changeover,
+    charging: sourcesAt(pushes, charging)
+  });
+  const ratedAh = $derived(open.plan.bank?.ratedAh ?? 0);
+  const now = $derived(liveView(circuit, source, setting, ratedAh));
+  const openParts = $derived(
+    new Set([...off, ...w.netlist.parts.filter((p) => p.coil && !now.pulledIn.has(p.id)).map((p) => p.id)])
+  );
+  const toggle = (set: SvelteSet<string>, id: string) => (set.has(id) ? set.delete(id) : set.add(id));
+  const isCharge = (tag: string) => w.circuits.some((c) => c.portTag === tag && c.circuit.purpose === 'charge');
+
+  function press(id: string): void {
+    const p = w.netlist.parts.find((o) => o.id === id);
+    if (!p) return;
+    if (p.kind === 'switch' || p.kind === 'fuse') toggle(off, id);
+    else if (p.kind === 'battery') toggle(packsOut, id);
+    else if (p.kind === 'controller' || isCharge(id)) toggle(charging, id);
+    else if (p.kind === 'port') toggle(out, id);
+    else if (p.kind === 'changeover') changeover = positions[(positions.indexOf(changeover) + 1) % positions.length]!;
+  }
+  function allOff(): void {
+    allOn();
+    for (const p of w.netlist.parts) if (p.kind === 'switch') off.add(p.id);
+    if (open.doc.wiring.breakerIsSwitch) off.add('F0');
+    for (const c of w.circuits) out.add(c.portTag);
+  }
+  function allOn(): void {
+    for (const s of [off, out, packsOut, charging]) s.clear();
+    changeover = '1';
+  }
+  const levers = $derived(w.netlist.parts.filter((p) => p.kind === 'switch'));
+  const fuses = $derived(w.netlist.parts.filter((p) => p.kind === 'fuse'));
+</script>
+
+<div class="grid" data-view="live">
+  <div class="no-print flex flex-wrap items-center gap-2 border-b border-line px-6 py-2 max-md:px-3">
+    <button type="button" class="btn" onclick={allOn}>All on</button>
+    <button type="button" class="btn" onclick={allOff}>Off position</button>
+    {#each levers as p (p.id)}<button
+        type="button"
+        class="btn"
+        aria-pressed={!off.has(p.id)}
+        onclick={() => toggle(off, p.id)}>{p.id} {off.has(p.id) ? 'off' : 'on'}</button
+      >{/each}
+    {#if hasChangeover}<label class="flex items-center gap-2"
+        >Changeover <select class="in" bind:value={changeover}
+          >{#each positions as p (p)}<option value={p}>{p}</option>{/each}</select
+        ></label
+      >{/if}
+    <label class="flex items-center gap-2"
+      >Fuse <select
+        class="in"
+        aria-label="Pull or put a fuse"
+        value=""
+        onchange={(e) => {
+          toggle(off, e.currentTarget.value);
+          e.currentTarget.value = '';
+        }}
+        ><option value="">pull or put…</option>{#each fuses as p (p.id)}<option value={p.id}
+            >{p.id} {off.has(p.id) ? 'put in' : 'pull'}</option
+          >{/each}</select
+      ></label
+    >
+    {#each packs as id, i (id)}<button
+        type="button"
+        class="btn"
+        aria-pressed={!packsOut.has(id)}
+        onclick={() => toggle(packsOut, id)}
+        >Battery {packs.length > 1 ? i + 1 : ''} {packsOut.has(id) ? 'off' : 'on'}</button
+      >{/each}
+    <span class="lab">Press a switch, fuse, port or battery in the drawing, too.</span>
+  </div>
+  <div class="grid grid-cols-[repeat(auto-fit,minmax(260px,1fr))] gap-x-8 px-6 py-3 max-md:px-3" role="status">
+    <div>
+      <h3>Now</h3>
+      <div class="row">
+        <span>Out of the battery</span><span class="n"
+          >{ampsText(Math.abs(now.batteryA))} A{now.batteryA < -0.001 ? ' in' : ''}</span
+        >
+      </div>
+      <div class="row">
+        <span>The meter shows</span><span class="n"
+          >{now.meterA === undefined
+            ? 'no shunt'
+            : `${now.meterA < -0.005 ? '−' : ''}${ampsText(Math.abs(now.meterA))} A`}</span
+        >
+      </div>
+    </div>
+    <div>
+      <h3>Drains with nothing plugged in</h3>
+      {#each now.drains as d (d.name)}<div class="row">
+          <span>{d.name}{d.metered ? '' : ', not metered'}</span><span class="n">{fixed(d.currentA * 1000, 0)} mA</span>
+        </div>{:else}<p class="lab">Nothing drains in this position.</p>{/each}
+      {#if now.daysToFlat !== undefined}<div class="row">
+          <span><b>A full battery is flat after</b></span><span class="n"
+            >{now.daysToFlat < 2 ? `${fixed(now.daysToFlat * 24, 0)} h` : `${fixed(now.daysToFlat, 0)} days`}</span
+          >
+        </div>{/if}
+    </div>
+    <div>
+      <h3>Ports</h3>
+      {#each now.ports as p (p.tag)}<div class="row">
+          <span class="flex min-w-0 items-center gap-2"
+            ><Mark state={p.live ? 'holds' : 'note'} size={14} /><span class="truncate"><b>{p.tag}</b> {p.feeds}</span
+            ></span
+          ><span class="whitespace-nowrap"
+            >{p.live ? `live, ${fixed(p.volts, 1)} V` : p.because}{w.shunt && !p.metered ? ', not metered' : ''}</span
+          >
+        </div>{/each}
+    </div>
+  </div>
+  <CircuitDrawing
+    {drawing}
+    colours={leadColours(open.doc)}
+    label="What is live: press switches, fuses, ports and batteries"
+    failing={failingParts(open.plan)}
+    live={now.liveConductors}
+    carrying={now.carrying}
+    {openParts}
+    onpart={(id) => press(id)}
+    onlead={() => undefined}
+    onrung={(r) => press(r.endPart)}
+  />
+</div>

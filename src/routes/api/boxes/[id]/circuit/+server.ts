@@ -1,0 +1,24 @@
+import { evaluate } from '@haversack/core/evaluate';
+import { schematic } from '@haversack/core/schematic/layout';
+import { schematicSvg } from '@haversack/core/schematic/svg';
+import { getBox } from '$lib/server/boxes.ts';
+import { answer } from '$lib/server/errors.ts';
+import { fileName } from '$lib/server/export/drawings.ts';
+import { fullCatalogue } from '$lib/server/parts.ts';
+import { theDb } from '$lib/server/store.ts';
+
+const WIDTH_PX = 1000;
+
+export const GET = ({ params }) =>
+  answer(() => {
+    const db = theDb();
+    const { document } = getBox(db, params.id);
+    const { wiring } = evaluate(document, fullCatalogue(db));
+    const drawing = schematic(wiring, { widthPx: WIDTH_PX, lengthUnit: document.preferences.lengthUnit });
+    return new Response(schematicSvg(drawing, { title: document.name, colours: document.preferences.colours }), {
+      headers: {
+        'content-type': 'image/svg+xml; charset=utf-8',
+        'content-disposition': `attachment; filename="${fileName(document.name, 'circuit.svg')}"`
+      }
+    });
+  });
