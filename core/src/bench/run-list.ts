@@ -42,7 +42,7 @@ const STUD_FROM_A = 40;
 /** Lead cut with this much over, to the next 10 mm: a short one is scrap. */
 const CUT_STEP_MM = 10;
 
-const terminalOf = (box: Box, part: NetPart): string => {
+const terminalOf = (box: Box, part: NetPart, inBlock: ReadonlySet<string>): string => {
   if (part.kind === 'battery') {
     const t = partOf(box, 'battery', box.bank.partId)?.terminal ?? 'unknown';
     return t.startsWith('tab')
@@ -59,7 +59,7 @@ const terminalOf = (box: Box, part: NetPart): string => {
   }
   if (part.kind === 'changeover' || (part.kind === 'fuse' && part.family === 'post')) return 'ring M8';
   if (part.kind === 'switch' && (part.ratingA ?? 0) >= STUD_FROM_A) return 'ring M8';
-  if (part.kind === 'fuse') return 'butt splice';
+  if (part.kind === 'fuse') return inBlock.has(part.id) ? 'spade 6.3' : 'butt splice';
   if (part.kind === 'device') return 'the device’s own plug';
   if (part.kind === 'controller') return 'ferrule';
   return 'spade 6.3';
@@ -74,9 +74,10 @@ const ON_PANEL: readonly NetPart['kind'][] = ['port', 'switch'];
 export function runList(box: Box, wiring: WiringPlan): RunList {
   const colours = POLE_COLOURS[box.preferences.colours];
   const parts = new Map(wiring.netlist.parts.map((p) => [p.id, p]));
+  const inBlock = new Set(wiring.netlist.conductors.filter((c) => c.from.part === 'block').map((c) => c.to.part));
   const end = (t: Terminal): RunEnd => ({
     tab: `${t.part} ${t.terminal === '-' ? '−' : t.terminal}`,
-    terminal: terminalOf(box, parts.get(t.part)!)
+    terminal: terminalOf(box, parts.get(t.part)!, inBlock)
   });
   const cut = wiring.netlist.conductors.filter((c) => c.lengthMm > 0);
   const runs = cut.map((c, i): RunRow => {

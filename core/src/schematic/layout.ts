@@ -208,9 +208,9 @@ class Ladder {
       this.put({ t: 'ring', owner: this.own('join+'), x: RAIL_X, y: joinY, r: 5, role: 'joint-positive' });
     } else
       packIds.slice(1).forEach((_, k) => {
-        const c = this.between(outOf(k), outOf(k + 1));
+        const c = this.between(outOf(k + 1), outOf(k));
         const y = joinY - 10 + 12 * (k % 2);
-        if (c) this.wire(c, [this.place(c.from)!, [plusX(k), y], [plusX(k + 1), y], this.place(c.to)!]);
+        if (c) this.wire(c, [this.place(c.from)!, [plusX(k + 1), y], [plusX(k), y], this.place(c.to)!]);
       });
   }
 
@@ -512,6 +512,16 @@ class Ladder {
       }
       from = to;
     }
+    const last = chain[chain.length - 1];
+    if (last && c)
+      this.put({
+        t: 'arrow',
+        owner: { kind: 'conductor', id: last.id, circuitId: last.circuitId },
+        x: this.col.port - 40,
+        y,
+        to: 'right',
+        role: 'positive'
+      });
     if (c) this.figures(c, y, r);
     this.backs(r, y);
   }
@@ -619,7 +629,6 @@ class Ladder {
     this.at(p.id, 'plug', [x, y]);
     this.at(p.id, 'sense+', [x + 8, y + 14]);
     this.at(p.id, 'sense-', [x - 8, y + 14]);
-    this.put({ t: 'arrow', owner: null, x: x - 40, y, to: 'right', role: 'positive' });
   }
 
   private figures(c: CircuitPlan, y: number, r: Row): void {
@@ -685,7 +694,14 @@ class Ladder {
     if (c.to.part === 'bus') {
       this.wire(c, [a, [this.rightX, y]]);
       this.put({ t: 'ring', owner: null, x: this.rightX, y, r: 3.5, role: 'joint-negative' });
-      this.put({ t: 'arrow', owner: null, x: this.rightX - 14, y, to: 'right', role: 'negative' });
+      this.put({
+        t: 'arrow',
+        owner: { kind: 'conductor', id: c.id, circuitId: c.circuitId },
+        x: this.rightX - 14,
+        y,
+        to: 'right',
+        role: 'negative'
+      });
       return;
     }
     const to = this.place(c.to);

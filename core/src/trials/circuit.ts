@@ -24,7 +24,8 @@ const LEAK_OHM = 1e7;
 const OPEN_OHM = 1e12;
 /** A 12 V relay has pulled in from here. @source rule of thumb: 60 % of nominal */
 const PULLS_IN_V = 7.2;
-const LEAST_CHARGER_OHM = 0.02;
+/** A charger that has reached its voltage holds it behind this. */
+const HOLDING_OHM = 0.01;
 
 type Edge = {
   a: number;
@@ -55,8 +56,9 @@ export type Reading = {
   packA: ReadonlyMap<string, number>;
   /** Through the shunt, discharge positive; 0 without one. */
   shuntA: number;
-  /** From each charger and from the sun. */
+  /** From each charger and from the sun; and the voltage where each comes in. */
   chargeA: ReadonlyMap<string, number>;
+  sourceV: ReadonlyMap<string, number>;
   /** Voltage between the poles of each port's plug. */
   plugV: ReadonlyMap<string, number>;
   /** Relays whose coil has pulled in. */
@@ -212,7 +214,22 @@ export class TrialCircuit {
    */
   read(source: Source, fault?: Fault, setting: Setting = ALL_ON, loads: 'all' | 'idle' | 'none' = 'all'): Reading {
     let pulledIn: ReadonlySet<string> = new Set();
-    let reading = this.solveOnce(source, fault, setting, loads, pulledIn);
+    // a charger gives its current until its voltage is reached, then it holds that
+    const holding = new Set<string>();
+    const solveNow = (): Reading => {
+      let r = this.solveOnce(source, fault, setting, loads, pulledIn, holding);
+      for (let round = 0; round < this.chargers.length; round++) {
+        const full = this.chargers.filter((c) => {
+          const charge = setting.charging?.get(c.id);
+          return charge && !holding.has(c.id) && (r.sourceV.get(c.id) ?? 0) > charge.volts;
+        });
+        if (full.length === 0) break;
+        for (const c of full) holding.add(c.id);
+        r = this.solveOnce(source, fault, setting, loads, pulledIn, holding);
+      }
+      return r;
+    };
+    let reading = solveNow();
     // a coil may hang behind another relay: as many rounds as there are relays settle it
     for (let round = 0; round < this.relays.length; round++) {
       const next = new Set(
@@ -222,7 +239,7 @@ export class TrialCircuit {
       );
       if (next.size === pulledIn.size && [...next].every((id) => pulledIn.has(id))) break;
       pulledIn = next;
-      reading = this.solveOnce(source, fault, setting, loads, pulledIn);
+      reading = solveNow();
     }
     return reading;
   }
@@ -232,10 +249,11 @@ export class TrialCircuit {
     fault: Fault | undefined,
     setting: Setting,
     mode: 'all' | 'idle' | 'none',
-    pulledIn: ReadonlySet<string>
+    pulledIn: ReadonlySet<string>,
+    holding: ReadonlySet<string>
   ): Reading {
     const edges = this.edges.map((e) => ({ ...e, ohm: this.ohmOf(e, fault, setting, pulledIn) }));
-    const reached = this.reachable(edges);
+    const reached = this.reachable(edges, setting.packsOut);
     const lawOf = (l: LoadSpot): LoadLaw => {
       if (mode === 'none' || !reached[l.plus] || !reached[l.minus]) return NO_LOAD;
       if (mode === 'idle') return { ...NO_LOAD, currentA: l.idleA };
@@ -250,22 +268,28 @@ export class TrialCircuit {
       })),
       ...this.chargers.map((c) => {
         const charge = setting.charging?.get(c.id);
-        const volts = charge?.volts ?? source.volts;
-        const ohm = charge ? Math.max(LEAST_CHARGER_OHM, (volts - source.volts) / charge.currentA) : OPEN_OHM;
-        return { ...c, volts, ohm };
+        const holds = charge !== undefined && holding.has(c.id);
+        return { ...c, volts: charge?.volts ?? source.volts, ohm: holds ? HOLDING_OHM : OPEN_OHM };
       })
     ];
     const network = {
       nodeCount: this.nodes.size,
       resistors: [...edges, ...this.leaks],
       sources,
-      loads: this.loads.map((l) => ({ ...l, law: lawOf(l) }))
+      loads: [
+        ...this.loads.map((l) => ({ ...l, law: lawOf(l) })),
+        ...this.chargers.map((c) => {
+          const charge = setting.charging?.get(c.id);
+          const gives = charge && !holding.has(c.id) ? charge.currentA : 0;
+          return { plus: c.plus, minus: c.minus, law: { ...NO_LOAD, currentA: -gives } };
+        })
+      ]
     };
     let solved = solve({ network, plan: this.plan });
     const overloaded = solved.kind !== 'solved';
     if (overloaded)
       solved = solve({
-        network: { ...network, loads: this.loads.map((l) => ({ ...l, law: NO_LOAD })) },
+        network: { ...network, loads: network.loads.map((l) => ({ ...l, law: NO_LOAD })) },
         plan: this.plan
       });
     const nodeV = solved.kind === 'solved' ? solved.nodeV : new Float64Array(this.nodes.size);
@@ -294,7 +318,13 @@ export class TrialCircuit {
       batteryA: this.packs.reduce((s, _, i) => s + (sourceA[i] ?? 0), 0),
       packA: new Map(this.packs.map((p, i) => [p.id, sourceA[i] ?? 0])),
       shuntA,
-      chargeA: new Map(this.chargers.map((c, i) => [c.id, sourceA[this.packs.length + i] ?? 0])),
+      chargeA: new Map(
+        this.chargers.map((c, i) => [
+          c.id,
+          holding.has(c.id) ? (sourceA[this.packs.length + i] ?? 0) : (setting.charging?.get(c.id)?.currentA ?? 0)
+        ])
+      ),
+      sourceV: new Map(this.chargers.map((c) => [c.id, nodeV[c.plus]! - nodeV[c.minus]!])),
       plugV: new Map(
         this.wiring.netlist.parts
           .filter((p) => p.kind === 'port')
@@ -328,15 +358,16 @@ export class TrialCircuit {
   }
 
   /** Which nodes hang on a battery's post, by edges that are there. */
-  private reachable(edges: readonly Edge[]): boolean[] {
+  private reachable(edges: readonly Edge[], packsOut?: ReadonlySet<string>): boolean[] {
     const next: number[][] = Array.from({ length: this.nodes.size }, () => []);
     for (const e of edges) {
-      if (e.ohm >= OPEN_OHM) continue;
+      // a coil joins + to − without feeding anything
+      if (e.ohm >= OPEN_OHM || e.relay === 'coil') continue;
       next[e.a]!.push(e.b);
       next[e.b]!.push(e.a);
     }
     const seen = new Array<boolean>(this.nodes.size).fill(false);
-    const queue = [0, ...this.packs.flatMap((p) => [p.plus, p.minus])];
+    const queue = [0, ...this.packs.flatMap((p) => (packsOut?.has(p.id) ? [p.minus] : [p.plus, p.minus]))];
     for (const n of queue) seen[n] = true;
     for (let n = queue.pop(); n !== undefined; n = queue.pop())
       for (const m of next[n]!)

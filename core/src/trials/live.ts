@@ -1,5 +1,6 @@
 import type { Reading, TrialCircuit } from './circuit.ts';
-import { wayBack } from './paths.ts';
+import { RELAY } from '../wiring/netlist.ts';
+import { wayBack, wayFrom } from './paths.ts';
 import type { Setting, Source } from './setting.ts';
 
 /** live: voltage and, when something is on, current; dead: nothing; fed: live up to an open switch or pulled fuse. */
@@ -19,6 +20,8 @@ export type LiveView = {
   ports: PortState[];
   /** Conductors at voltage (positives), and those that carry current now. */
   liveConductors: ReadonlySet<string>;
+  /** Parts whose far side is at voltage: behind an open switch or a pulled fuse it is not. */
+  liveParts: ReadonlySet<string>;
   carrying: ReadonlyMap<string, number>;
   /** What flows with nothing plugged in, in this very position. */
   drains: Drain[];
@@ -33,6 +36,8 @@ export type LiveView = {
 const LIVE_V = 1;
 const FLOWS_A = 0.0005;
 const H_PER_DAY = 24;
+/** The side of a part away from the battery. */
+const FAR = ['out', RELAY.out, '+'];
 
 /** What is live, what is metered, and what still drains with switches, fuses, plugs and batteries as set. @param ratedAh of the bank, for the days */
 export function liveView(circuit: TrialCircuit, source: Source, setting: Setting, ratedAh: number): LiveView {
@@ -53,7 +58,7 @@ export function liveView(circuit: TrialCircuit, source: Source, setting: Setting
         feeds: c.feeds,
         live,
         volts,
-        because: live ? '' : deadBecause(c.switchTag, c.fuseTag, setting),
+        because: live ? '' : deadBecause(circuit, c.portTag, setting, now),
         metered: metered.get(c.portTag) ?? true
       }
     ];
@@ -75,6 +80,15 @@ export function liveView(circuit: TrialCircuit, source: Source, setting: Setting
   return {
     ports,
     liveConductors: liveOf(circuit, now),
+    liveParts: new Set(
+      wiring.netlist.parts
+        .filter((p) =>
+          FAR.some(
+            (terminal) => p.terminals.includes(terminal) && (now.voltsAt({ part: p.id, terminal }) ?? 0) >= LIVE_V
+          )
+        )
+        .map((p) => p.id)
+    ),
     carrying: new Map([...now.conductorA].filter(([, amps]) => amps > FLOWS_A)),
     drains,
     drainA,
@@ -85,10 +99,17 @@ export function liveView(circuit: TrialCircuit, source: Source, setting: Setting
   };
 }
 
-function deadBecause(switchTag: string | undefined, fuseTag: string, setting: Setting): string {
-  if (switchTag && setting.off.has(switchTag)) return `${switchTag} is off`;
-  if (setting.off.has(fuseTag)) return `${fuseTag} is out`;
-  return 'dead before it';
+/** What stands open on the way to a port, the first one met from the battery. */
+function deadBecause({ wiring }: TrialCircuit, portTag: string, setting: Setting, now: Reading): string {
+  const way = wiring.netlist.packIds.map((id) => wayFrom(wiring.netlist, id, portTag)).find((w) => w !== undefined);
+  if (!way) return 'nothing feeds it';
+  const byId = new Map(wiring.netlist.parts.map((p) => [p.id, p]));
+  for (const c of way) {
+    const p = byId.get(c.to.part)!;
+    if (setting.off.has(p.id)) return p.kind === 'fuse' ? `${p.id} is out` : `${p.id} is off`;
+    if (p.coil && now.pulledIn.has(p.id) !== (p.coil.contact === 'make')) return `${p.id} is open`;
+  }
+  return setting.changeover === 'off' ? 'the changeover is off' : 'no battery';
 }
 
 function liveOf({ wiring }: TrialCircuit, r: Reading): ReadonlySet<string> {

@@ -54,6 +54,8 @@ export function wireShare(
 
 /** A fuse carries the short from this current on; less is the leak of the calculation. */
 const CARRIES_A = 0.1;
+/** And from this share of it: what a relay’s coil draws meanwhile is no part of a short. */
+const CARRIES_SHARE = 0.02;
 
 /** Every positive terminal shorted in turn, with the battery at its weakest and at its strongest. */
 export function* survey(circuit: TrialCircuit, bank: Bank, airC: number): Generator<number, ShortTrial[]> {
@@ -70,11 +72,12 @@ export function* survey(circuit: TrialCircuit, bank: Bank, airC: number): Genera
 export function oneShort(circuit: TrialCircuit, at: Terminal, source: Source, battery: 'weak' | 'strong'): ShortTrial {
   const { wiring } = circuit;
   const reading = circuit.read(source, { kind: 'short', at }, ALL_ON, 'none');
+  const leastA = Math.max(CARRIES_A, CARRIES_SHARE * Math.abs(reading.batteryA));
   const fuses = wiring.netlist.parts
     .filter((p) => p.kind === 'fuse' && p.ratingA !== null)
     .flatMap((p): Opening[] => {
       const amps = reading.partA.get(p.id) ?? 0;
-      if (!p.family || amps < CARRIES_A) return [];
+      if (!p.family || amps < leastA) return [];
       const t = openingTimeS(p.family, p.ratingA!, amps);
       return Number.isFinite(t.minS) ? [{ partId: p.id, ...t }] : [];
     })
@@ -109,7 +112,7 @@ export function oneShort(circuit: TrialCircuit, at: Terminal, source: Source, ba
     maybe: opens ? fuses.filter((f) => f !== opens && f.minS < opens.maxS).map((f) => f.partId) : [],
     dark: darkAfter(circuit, opens?.partId),
     hottest,
-    unprotected: !wiring.netlist.parts.some((p) => p.kind === 'fuse' && (reading.partA.get(p.id) ?? 0) > CARRIES_A),
+    unprotected: !wiring.netlist.parts.some((p) => p.kind === 'fuse' && (reading.partA.get(p.id) ?? 0) > leastA),
     holds: (hottest?.share ?? 0) <= 1
   };
 }

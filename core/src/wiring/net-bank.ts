@@ -83,8 +83,10 @@ export function bankNet(n: NetBuilder, box: Box, main: { size: WireSize | null; 
     return { ...ends, packIds, feed: ends };
   }
   for (let i = 0; i + 1 < count; i++) {
-    wire(`${packIds[i]}/plus-link`, plusOf[i]!, plusOf[i + 1]!, 'positive', LINK_MM);
-    wire(`${packIds[i]}/minus-link`, minusOf[i + 1]!, minusOf[i]!, 'negative', LINK_MM);
+    // from and to follow the current: + is taken off at the first pack, − at the last or at the first
+    const [from, to] = takeOff === 'opposite' ? [i + 1, i] : [i, i + 1];
+    wire(`${packIds[i]}/plus-link`, plusOf[i + 1]!, plusOf[i]!, 'positive', LINK_MM);
+    wire(`${packIds[i]}/minus-link`, minusOf[from]!, minusOf[to]!, 'negative', LINK_MM);
   }
   const ends = { plus: plusOf[0]!, minus: takeOff === 'opposite' ? minusOf[count - 1]! : minusOf[0]! };
   return { ...ends, packIds, feed: ends };

@@ -89,7 +89,16 @@ function branch(
     });
     // ahead of its own fuse only what stands before protects it: that stub is as thick as what it hangs on
     if (up) wire('stub', now, at(c.fuseTag, 'in'), 'positive', STUB_MM);
-    else if (fromPost) wire('post', now, at(c.fuseTag, 'in'), 'positive', c.fuseDistanceMm ?? STUB_MM);
+    else if (fromPost)
+      wire(
+        'post',
+        now,
+        at(c.fuseTag, 'in'),
+        'positive',
+        c.fuseDistanceMm ?? STUB_MM,
+        main.wire ?? null,
+        main.wireCount
+      );
     else if (circuit.live === 'always' || !x.block)
       wire('stub', now, at(c.fuseTag, 'in'), 'positive', STUB_MM, main.wire ?? null, main.wireCount);
     else wire('way', now, at(c.fuseTag, 'in'), 'positive', 0, null); // inside the block
@@ -155,7 +164,7 @@ function branch(
     onPort === undefined ? (x.backMm.get(id) ?? c.lengthMm) : c.lengthMm
   );
   if (sensed && !portIsThere) sensePair(n, box, c);
-  if (relay) coilNet(n, box, tags, relay, afterFuse, ends.bus);
+  if (relay) coilNet(n, box, tags, relay, afterFuse, ends.bus, { size: c.wire ?? null, count: circuit.wireCount });
 }
 
 const portTagOf = (box: Box, tags: Readonly<Record<string, string>>, circuitId: string): string | undefined => {

@@ -5,6 +5,7 @@ import type { PartOf } from '../catalogue/part.ts';
 import type { BankNet } from './net-bank.ts';
 import { at, MAIN_REF, type NetBuilder } from './net-builder.ts';
 import { RELAY, type Terminal } from './netlist.ts';
+import type { WireSize } from '../quantity/wire-size.ts';
 import type { MainDraft } from './main-path.ts';
 
 /** Contacts of a two-pole inlet, both poles. @source electrical reference 3, 30 A genderless pair */
@@ -152,7 +153,8 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
     run('main/bus', bus, at('shunt', 'load side'), 'negative', main.lengthMm / 2);
     run('main/shunt', at('shunt', 'battery side'), ground, 'negative', main.lengthMm / 2);
   } else run('main/bus', bus, ground, 'negative', main.lengthMm);
-  if (relay && coilFrom) coilNet(n, box, tags, relay, coilFrom, bus);
+  if (relay && coilFrom)
+    coilNet(n, box, tags, relay, coilFrom, bus, { size: main.wire ?? null, count: main.wireCount });
   return { source, feed: now, ground, bus, commonMilliOhm: common };
 }
 
@@ -184,7 +186,8 @@ export function coilNet(
   tags: Readonly<Record<string, string>>,
   relay: Relay,
   from: Terminal,
-  bus: Terminal
+  bus: Terminal,
+  stub: { size: WireSize | null; count: number }
 ): void {
   const id = relayTag(box, relay);
   const circuitId = relay.circuitId ?? `relay-${relay.id}`;
@@ -203,7 +206,17 @@ export function coilNet(
       throughMilliOhm: 50,
       ref: { kind: 'relay', id: relay.id }
     });
-    wire('coil-fuse', now, at(`F${id}`, 'in'), 'positive', STUB_MM);
+    // ahead of the coil's fuse only the main one protects: that stub is as thick as what it hangs on
+    n.wire({
+      id: `${relay.id}/coil-fuse`,
+      from: now,
+      to: at(`F${id}`, 'in'),
+      polarity: 'positive',
+      size: stub.size,
+      count: stub.count,
+      lengthMm: STUB_MM,
+      circuitId
+    });
     now = at(`F${id}`, 'out');
   }
   const lever = switchOf(box, tags, valueOf(relay.switchPortId, undefined));

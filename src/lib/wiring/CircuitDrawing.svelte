@@ -18,6 +18,8 @@
     followed?: ReadonlySet<string> | undefined;
     /** Leads with voltage; undefined = not a live view. */
     live?: ReadonlySet<string> | undefined;
+    /** Parts whose far side has voltage. */
+    liveParts?: ReadonlySet<string> | undefined;
     carrying?: ReadonlyMap<string, number> | undefined;
     openParts?: ReadonlySet<string>;
     onpart: (id: string, owner: Extract<Owner, { kind: 'part' }>) => void;
@@ -34,6 +36,7 @@
     failing = new Set<string>(),
     followed,
     live,
+    liveParts,
     carrying,
     openParts = new Set<string>(),
     onpart,
@@ -82,7 +85,9 @@
   const faintOf = (s: Shape): boolean => {
     const o = s.owner;
     if (followed) return o?.kind === 'conductor' ? !followed.has(o.id) : false;
-    if (!live || o?.kind !== 'conductor' || s.t !== 'line') return false;
+    if (!live || (s.t !== 'line' && s.t !== 'arrow')) return false;
+    if (o?.kind === 'part') return s.role === 'positive' && !(liveParts?.has(o.id) ?? true);
+    if (o?.kind !== 'conductor') return false;
     return s.role === 'positive' ? !live.has(o.id) : s.role === 'negative' ? !(carrying?.has(o.id) ?? false) : false;
   };
   const partOf = (s: Shape): string | undefined => (s.owner?.kind === 'part' ? s.owner.id : undefined);

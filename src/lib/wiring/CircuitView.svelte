@@ -14,6 +14,7 @@
   import { resolve } from '$app/paths';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import CircuitDrawing from './CircuitDrawing.svelte';
+  import LeadLegend from './LeadLegend.svelte';
   import { failingParts, leadColours } from './drawn.ts';
 
   /** The whole circuit with facts of what is pressed, and one way followed from battery to plug and back. */
@@ -27,6 +28,7 @@
   const circuit = $derived(new TrialCircuit(w));
   const reading = $derived(circuit.read(open.plan.bank ? usualSource(open.plan.bank, BENCH_C) : NO_BANK));
   const failing = $derived(failingParts(open.plan));
+  const colours = $derived(leadColours(open.doc));
   let lead = $state<string | undefined>();
   let part = $state<string | undefined>();
   let following = $state<string | undefined>();
@@ -56,54 +58,57 @@
   }
 </script>
 
-<div class="relative" data-view="circuit">
-  <div class="no-print sticky top-2 left-0 z-10 ml-2 flex h-0 items-start gap-1">
-    <button type="button" class="icon bg-raise" aria-label="Zoom in" onclick={() => shown.zoomBy(1.3)}
-      ><Plus size={16} /></button
+<div data-view="circuit">
+  <div class="no-print flex flex-wrap items-center gap-1 border-b border-line px-6 py-1 max-md:px-3">
+    <LeadLegend {colours} />
+    <span class="flex-1"></span>
+    <button type="button" class="icon" aria-label="Zoom in" onclick={() => shown.zoomBy(1.3)}><Plus size={16} /></button
     >
-    <button type="button" class="icon bg-raise" aria-label="Zoom out" onclick={() => shown.zoomBy(1 / 1.3)}
+    <button type="button" class="icon" aria-label="Zoom out" onclick={() => shown.zoomBy(1 / 1.3)}
       ><Minus size={16} /></button
     >
-    <button type="button" class="icon bg-raise" aria-label="Show all" onclick={() => shown.reset()}
+    <button type="button" class="icon" aria-label="Show all" onclick={() => shown.reset()}
       ><Maximize size={16} /></button
     >
-    <button type="button" class="icon bg-raise" aria-label="Print the circuit" onclick={() => window.print()}
+    <button type="button" class="icon" aria-label="Print the circuit" onclick={() => window.print()}
       ><Printer size={16} /></button
     >
     <a
-      class="icon bg-raise"
+      class="icon"
       aria-label="Circuit as SVG"
       data-sveltekit-reload
       download
       href={resolve(`/api/boxes/${open.id}/circuit`)}><Download size={16} /></a
     >
   </div>
-  <CircuitDrawing
-    bind:this={shown}
-    {drawing}
-    colours={leadColours(open.doc)}
-    label="The circuit from the battery through each fuse and port and back"
-    chosenLead={lead}
-    chosenPart={part}
-    {rungId}
-    {failing}
-    {followed}
-    onlead={(id) => {
-      lead = id;
-      part = undefined;
-      following = undefined;
-    }}
-    onpart={(id, owner) => choose(owner.ref, id)}
-    onrung={(r) => {
-      lead = undefined;
-      part = r.endPart;
-      if (r.circuitId) open.selected = { kind: 'circuit', id: r.circuitId };
-      else open.selected = { kind: 'main' };
-    }}
-  />
+  <div class="sheetbox" class:tall={!(facts || rungId || way)}>
+    <CircuitDrawing
+      bind:this={shown}
+      {drawing}
+      {colours}
+      label="The circuit from the battery through each fuse and port and back"
+      chosenLead={lead}
+      chosenPart={part}
+      {rungId}
+      {failing}
+      {followed}
+      onlead={(id) => {
+        lead = id;
+        part = undefined;
+        following = undefined;
+      }}
+      onpart={(id, owner) => choose(owner.ref, id)}
+      onrung={(r) => {
+        lead = undefined;
+        part = r.endPart;
+        if (r.circuitId) open.selected = { kind: 'circuit', id: r.circuitId };
+        else open.selected = { kind: 'main' };
+      }}
+    />
+  </div>
   {#if facts || rungId || way}
     <div
-      class="no-print sticky bottom-0 left-0 flex w-full max-w-[100vw] flex-wrap items-start gap-x-8 gap-y-2 border-t border-line2 bg-raise px-6 py-3 max-md:px-3"
+      class="no-print facts flex flex-wrap items-start gap-x-8 gap-y-2 border-t border-line2 bg-raise px-6 py-3 max-md:px-3"
       role="status"
       aria-label="What is pressed"
     >
@@ -119,9 +124,7 @@
       {#if way}
         <ol class="way flex flex-wrap gap-x-1" aria-label="The way out and back, with voltages">
           {#each way.stations as s, i (i)}<li class="lab whitespace-nowrap">
-              {#if i > 0}→
-              {/if}{s.word}{#if s.volts !== undefined}
-                <span class="n">{fixed(s.volts, 2)}</span> V{/if}
+              {i > 0 ? '→ ' : ''}{s.word}{#if s.volts !== undefined}<b class="n ml-1">{fixed(s.volts, 2)} V</b>{/if}
             </li>{/each}
         </ol>
       {/if}
@@ -142,3 +145,29 @@
     </div>
   {/if}
 </div>
+
+<style>
+  /* the drawing has its own window, so that what is pressed stays in sight below it */
+  .sheetbox {
+    max-height: calc(100dvh - 300px);
+    overflow: auto;
+  }
+  .tall {
+    max-height: calc(100dvh - 212px);
+  }
+  .facts {
+    max-height: 88px;
+    overflow: auto;
+  }
+  @media (max-width: 767px) {
+    .sheetbox {
+      max-height: 62dvh;
+    }
+  }
+  @media print {
+    .sheetbox {
+      max-height: none;
+      overflow: visible;
+    }
+  }
+</style>

@@ -71,7 +71,7 @@
   const fuses = $derived(w.netlist.parts.filter((p) => p.kind === 'fuse'));
 </script>
 
-<div class="grid" data-view="live">
+<div class="min-w-0" data-view="live">
   <div class="no-print flex flex-wrap items-center gap-2 border-b border-line px-6 py-2 max-md:px-3">
     <button type="button" class="btn" onclick={allOn}>All on</button>
     <button type="button" class="btn" onclick={allOff}>Off position</button>
@@ -148,16 +148,19 @@
         </div>{/each}
     </div>
   </div>
-  <CircuitDrawing
-    {drawing}
-    colours={leadColours(open.doc)}
-    label="What is live: press switches, fuses, ports and batteries"
-    failing={failingParts(open.plan)}
-    live={now.liveConductors}
-    carrying={now.carrying}
-    {openParts}
-    onpart={(id) => press(id)}
-    onlead={() => undefined}
-    onrung={(r) => press(r.endPart)}
-  />
+  <div class="overflow-x-auto">
+    <CircuitDrawing
+      {drawing}
+      colours={leadColours(open.doc)}
+      label="What is live: press switches, fuses, ports and batteries"
+      failing={failingParts(open.plan)}
+      live={now.liveConductors}
+      liveParts={now.liveParts}
+      carrying={now.carrying}
+      {openParts}
+      onpart={(id) => press(id)}
+      onlead={() => undefined}
+      onrung={(r) => press(r.endPart)}
+    />
+  </div>
 </div>

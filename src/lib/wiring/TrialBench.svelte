@@ -118,6 +118,12 @@
         </div>
       </div>
     </div>
-    <p class="lab">Everything on and plugged in, battery 70 % full. After a short: once it has opened.</p>
+    <p class="lab">
+      {kind === 'joined'
+        ? 'Nothing plugged in, the packs as typed.'
+        : kind === 'charging'
+          ? 'Nothing plugged in, battery 70 % full, charger at its limit, sun at its highest.'
+          : 'Everything on and plugged in, battery 70 % full. After a short: once it has opened.'}
+    </p>
   {/if}
 </section>

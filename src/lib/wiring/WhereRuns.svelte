@@ -20,7 +20,7 @@
   const scale = $derived.by(() => {
     if (!fit) return 1;
     const whole = 2 * (fit.part.rimLengthMm + fit.part.rimWidthMm);
-    return Math.max(0.45, Math.min(1.1, (width - 60) / whole));
+    return Math.max(0.45, Math.min(1.1, (width - 112) / whole));
   });
   const layout = $derived(fit && new FoldOutLayout(fit.part, scale));
   const from = $derived(bodyPoint(fit, 'fuse-block') ?? bodyPoint(fit, 'battery-1'));

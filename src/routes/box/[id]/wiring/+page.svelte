@@ -66,12 +66,6 @@
         >{/each}
     </div>{/if}
   <span class="flex-1"></span>
-  {#if view === 'circuit' || view === 'live'}<span class="lab flex items-center gap-2"
-      ><i class="inline-block h-[3px] w-6 bg-[var(--pos)]"></i>+ positive</span
-    >
-    <span class="lab flex items-center gap-2"
-      ><i class="inline-block h-[5px] w-6 border-y-2 border-[var(--neg)]"></i>− return</span
-    >{/if}
   <button type="button" class="btn" onclick={() => (open.selected = { kind: 'main' })}>Main path</button>
   {#if missing.length > 0}<button type="button" class="btn main" onclick={chooseParts}>Choose the missing parts</button
     >{/if}
