@@ -16,7 +16,10 @@ const VIEWS = [
   'wiring?view=survey',
   'wiring?view=trials',
   'wiring?view=finder',
-  'wiring?view=runs'
+  'wiring?view=runs',
+  'wiring?view=live',
+  'wiring?view=where',
+  'wiring?view=plugs'
 ];
 const STAGES = ['outing', 'battery', 'case', 'ports', 'wiring', 'kit', 'bench', 'logbook'];
 

@@ -79,3 +79,120 @@ test('a box as somebody built it, with unknowns and no main fuse, is made sound 
       .click();
   await expect(verdict(page, 'safe')).not.toHaveAttribute('data-state', 'stop');
 });
+
+test('a box as found: what is wrong with it, tabs by meter, and sound by remedies alone; then its papers', async ({
+  page
+}) => {
+  const id = await copyOf(page, 'Jetty net box, as found', 'Found box');
+  await open(page, `/box/${id}/wiring`);
+  const details = page.getByRole('complementary', { name: 'Details' });
+  await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'stop');
+  await expect(details).toContainText('The main fuse sits 320 mm from the battery');
+  await expect(details).toContainText('main fuse is unknown');
+  await page.getByRole('button', { name: 'Paths', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Path by path' })).toContainText('no fuse of known rating');
+  await page.getByRole('button', { name: 'Plugs', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Plugs and polarity' })).toContainText('measure its adapter');
+  await page.getByRole('button', { name: 'Circuit', exact: true }).click();
+
+  // which tab of the rocker is supply: two readings
+  await open(page, `/box/${id}/ports`);
+  await page.locator('[data-port=p4]').focus();
+  await page.keyboard.press('Enter');
+  await details.getByRole('button', { name: 'Find out with a meter' }).click();
+  await details.getByLabel('Join when on').selectOption('1-2');
+  await details.getByLabel('Reads the lamp, off').selectOption('2');
+  await details.getByRole('button', { name: 'Take this order' }).click();
+  await expect(details.getByLabel('Order of the tabs')).toHaveValue('supply-load-lamp');
+
+  // stage by stage, the first remedy of each finding of safety, until none is left
+  for (const stage of ['wiring', 'battery', 'ports', 'outing', 'wiring', 'case', 'wiring']) {
+    await open(page, `/box/${id}/${stage}`);
+    for (let i = 0; i < 14; i++) {
+      const card = details
+        .locator('article[data-of=safe]:not([data-severity=note])')
+        .filter({ has: page.getByRole('button', { name: /Do this/ }) });
+      if ((await card.count()) === 0 || (await verdict(page, 'safe').getAttribute('data-state')) === 'holds') break;
+      await card
+        .first()
+        .getByRole('button', { name: /Do this/ })
+        .first()
+        .click();
+    }
+  }
+  await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'holds');
+
+  // the papers: the table of paths is checked and printed, the runs with their labels
+  await open(page, `/box/${id}/wiring?view=paths`);
+  const paths = page.getByRole('region', { name: 'Path by path' });
+  await page.getByLabel('Checked by').fill('A. Person');
+  await paths.getByLabel('P1 checked on the real box').check();
+  await expect(paths.getByRole('row', { name: /^P1/ })).toContainText('A. Person');
+  await page.emulateMedia({ media: 'print' });
+  await expect(paths.getByRole('table')).toBeVisible();
+  await expect(paths.getByRole('button', { name: 'Print to sign' })).toBeHidden();
+  await page.emulateMedia({ media: 'screen' });
+  await page.getByRole('button', { name: 'Runs', exact: true }).click();
+  const runs = page.getByRole('region', { name: 'Run list' });
+  await runs.getByRole('textbox', { name: 'R1 as cut' }).fill('170');
+  await page.keyboard.press('Enter');
+  await expect(runs).toContainText('as cut');
+  await runs.getByRole('button', { name: 'Labels for the ends' }).click();
+  await page.emulateMedia({ media: 'print' });
+  await expect(runs.getByLabel('Labels of the runs')).toContainText('R1 battery +');
+});
+
+test('a changed wire opens the check of its path again', async ({ page }) => {
+  const id = await copyOf(page, 'Canal night bank box', 'Checked box');
+  await open(page, `/box/${id}/wiring?view=paths`);
+  const paths = page.getByRole('region', { name: 'Path by path' });
+  await paths.getByLabel('P2 checked on the real box').check();
+  await paths.getByRole('button', { name: 'P2' }).click();
+  const details = page.getByRole('complementary', { name: 'Details' });
+  await details.getByRole('combobox', { name: 'Size', exact: true }).selectOption('set');
+  await details.getByLabel('Size, size').selectOption('14 AWG');
+  await expect(details).toContainText('C2 is not what somebody checked');
+  await expect(paths.getByRole('row', { name: /^P2/ })).toContainText('changed since');
+});
+
+test('the drawn circuit: rows by keyboard, a way followed with its volts, zoom, a lead pressed, SVG', async ({
+  page
+}) => {
+  const id = await boxId(page, 'Moor camera post');
+  await open(page, `/box/${id}/wiring`);
+  const row = page.getByRole('button', { name: /^C1 Moor camera/ });
+  await row.focus();
+  await page.keyboard.press('Enter');
+  await expect(row).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'Follow the way to P1' }).click();
+  const way = page.getByRole('list', { name: 'The way out and back, with voltages' });
+  await expect(way).toContainText('K1 87');
+  await expect(way).toContainText(/FP1 out\s*13\.\d\d V/);
+  await page.getByRole('button', { name: 'Show everything' }).click();
+  const drawing = page.getByRole('group', { name: /^The circuit from the battery/ });
+  await drawing.focus();
+  await page.keyboard.press('+');
+  await expect(drawing.locator('g.zoomed')).toHaveAttribute('transform', /scale\(1\.3\)/);
+  await page.keyboard.press('0');
+  await expect(drawing.locator('g.zoomed')).toHaveAttribute('transform', /scale\(1\)/);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Circuit as SVG' }).click()
+  ]);
+  expect(readFileSync((await file.path())!, 'utf8')).toContain('<title>Moor camera post</title>');
+});
+
+test('live or dead: the kill switch, a pulled fuse, the changeover', async ({ page }) => {
+  const id = await boxId(page, 'Moor camera post');
+  await open(page, `/box/${id}/wiring?view=live`);
+  const now = page.getByRole('status').filter({ hasText: 'Drains with nothing plugged in' });
+  await expect(now).toContainText('A full battery is flat after');
+  await page.getByRole('button', { name: 'S1 on' }).click();
+  await expect(now).toContainText('K1 is open');
+  await expect(now).toContainText('Nothing drains in this position');
+  await page.getByRole('button', { name: 'All on' }).click();
+  await page.getByLabel('Pull or put a fuse').selectOption('F0');
+  await expect(now).toContainText('F0 is out');
+  await page.getByLabel('Changeover').selectOption('off');
+  await expect(now).toContainText('the changeover is off');
+});

@@ -79,7 +79,7 @@ export function moorCameraPost(): Box {
   b.set('notes', 'Two batteries by turns, one works while the other is carried home. Panel on the fence.');
   b.set('outing', {
     startH: 16,
-    durationH: 40,
+    durationH: 16,
     airC: 3,
     warmestC: 12,
     day: '2026-10-16',
@@ -152,7 +152,7 @@ export function moorCameraPost(): Box {
     portId: camera.portId,
     source: 'measured',
     modes: [steady('watching', 3.2)],
-    spans: [{ startH: 16, endH: 56, dutyFraction: null }],
+    spans: [{ startH: 16, endH: 32, dutyFraction: null }],
     lead: { lengthMm: 1500, wire: AUTO, adapter: 'straight' }
   });
   b.device('bite-receiver', {
@@ -160,17 +160,14 @@ export function moorCameraPost(): Box {
     portId: receiver.portId,
     source: 'measured',
     modes: [steady('listening', 0.8)],
-    spans: [{ startH: 16, endH: 56, dutyFraction: null }]
+    spans: [{ startH: 16, endH: 32, dutyFraction: null }]
   });
   b.device('lens-heater', {
     name: 'Window heater',
     portId: heater.portId,
     source: 'label',
     modes: [{ id: 'm1', name: 'heating', dutyFraction: 0.3, draw: { kind: 'resistive', powerW: 7.2, atV: 12 } }],
-    spans: [
-      { startH: 19, endH: 31, dutyFraction: null },
-      { startH: 43, endH: 55, dutyFraction: null }
-    ]
+    spans: [{ startH: 19, endH: 31, dutyFraction: null }]
   });
   return b.box;
 }

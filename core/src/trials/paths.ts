@@ -1,5 +1,6 @@
 import type { Box } from '../box/schema.ts';
 import { ampacityA, knownSize } from '../wiring/conductor.ts';
+import { BARE_MM, unfusedLimitMm } from '../wiring/placement.ts';
 import { RELAY, type Conductor, type Netlist } from '../wiring/netlist.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 
@@ -29,10 +30,6 @@ export type PathRow = {
 /** What all load circuits would draw together. */
 export const sumOfBranchesA = (rows: readonly PathRow[]): number =>
   rows.reduce((s, r) => s + (r.charges || r.circuitId === null ? 0 : r.loadA), 0);
-
-/** Unfused wire from a battery post allowed: bare, and sheathed. @source electrical reference 4 (small craft practice as remembered) */
-const BARE_MM = 180;
-const SHEATHED_MM = 1000;
 
 /** Positive conductors by where they start: a path is followed from the post outward. */
 export function wayFrom(net: Netlist, packId: string, endPart: string): Conductor[] | undefined {
@@ -196,10 +193,11 @@ function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: Ab
     ...fuses.filter((f) => f.ratingA === undefined && f.tag !== 'F0').map((f) => `rating of ${f.tag}`),
     ...open
   ].filter(Boolean);
-  const mostMm = box.wiring.mainSheathed ? SHEATHED_MM : BARE_MM;
+  const mostMm = circuit?.circuit.live === 'direct' ? BARE_MM : unfusedLimitMm(box.wiring.mainSheathed);
+  const atBattery = fuses[0] !== undefined && (fuses[0].tag === 'F0' || fuses[0].tag.startsWith('FP'));
   const tooBig = protectedBy && weakest ? protectedBy.ratingA > weakest.ratingA + 1e-9 : false;
   const far = firstFuseMm !== undefined && firstFuseMm > mostMm;
-  const stop = way.length === 0 || fuses.length === 0 || !protectedBy || tooBig;
+  const stop = way.length === 0 || fuses.length === 0 || !protectedBy || tooBig || far;
   const texts = fuses.map((f) => `${f.tag} ${f.ratingA === undefined ? 'unknown' : `${f.ratingA} A`}`);
   return {
     ...plain,
@@ -212,11 +210,11 @@ function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: Ab
     firstFuseMm,
     weakest,
     unknown,
-    state: stop ? 'stop' : far || unknown.length > 0 ? 'caution' : 'holds',
+    state: stop ? 'stop' : unknown.length > 0 ? 'caution' : 'holds',
     say:
       way.length === 0
         ? 'nothing feeds it'
-        : fuses.length === 0
+        : fuses.length === 0 || (far && !atBattery && circuit?.circuit.live !== 'direct')
           ? 'nothing protects it at the battery'
           : !protectedBy
             ? 'no fuse of known rating'

@@ -31,14 +31,22 @@ export type DraftContext = {
   chain: Chains;
 };
 
-type Load = Pick<
-  Draft,
-  'loadA' | 'meanA' | 'inrushA2s' | 'assumedLoad' | 'fussy' | 'hasMotor' | 'feeds' | 'devices'
-> & {
-  circuit: Circuit;
-  portPart: PartOf<'panel'> | undefined;
-  switchPortId: string | undefined;
-  switchPart: PartOf<'panel'> | undefined;
+type Load = {
+  load: Pick<
+    Draft,
+    | 'circuit'
+    | 'portPart'
+    | 'switchPortId'
+    | 'switchPart'
+    | 'loadA'
+    | 'meanA'
+    | 'inrushA2s'
+    | 'assumedLoad'
+    | 'fussy'
+    | 'hasMotor'
+    | 'feeds'
+    | 'devices'
+  >;
   /** Rated parts that its feed runs through. */
   rated: { name: string; ratingA: number }[];
 };
@@ -50,7 +58,11 @@ export function draftCircuits(
   x: DraftContext
 ): Draft[] {
   const loads = new Map(sources.box.circuits.map((c) => [c.id, loadOf(sources, c, x)]));
-  return sources.box.circuits.map((c, i) => draftOf(sources, loads, c, { ...x, index: i, run: runs[i]! }));
+  const family: FuseFamily = x.block?.family ?? 'blade';
+  const ratings = fuseOf(sources.box, sources.catalogue, family)?.ratingsA ?? [];
+  return sources.box.circuits.map((c, i) =>
+    draftOf(sources, loads, c, { ...x, family, ratings, index: i, run: runs[i]! })
+  );
 }
 
 function loadOf({ box, need, bank }: Sources, circuit: Circuit, x: DraftContext): Load {
@@ -77,7 +89,7 @@ function loadOf({ box, need, bank }: Sources, circuit: Circuit, x: DraftContext)
   const motor = devices.some((d) => d.hasMotor);
   const electronic = !charge && (portPart?.converterRatedW != null || devices.some((d) => d.fussy));
   const relay = box.switching.relays.find((r) => r.circuitId === circuit.id);
-  return {
+  const load: Load['load'] = {
     circuit,
     portPart,
     switchPortId,
@@ -99,7 +111,10 @@ function loadOf({ box, need, bank }: Sources, circuit: Circuit, x: DraftContext)
         ? devices.map((d) => d.name).join(', ')
         : portPart?.role === 'outlet'
           ? 'nothing named yet'
-          : (port?.name ?? circuit.name),
+          : (port?.name ?? circuit.name)
+  };
+  return {
+    load,
     rated: [
       portPart?.ratingA != null && portPart.role !== 'meter' && portPart.role !== 'lamp'
         ? { name: x.tags[circuit.portId] ?? 'port', ratingA: portInputA(portPart, x.lowV) }
@@ -112,19 +127,23 @@ function loadOf({ box, need, bank }: Sources, circuit: Circuit, x: DraftContext)
   };
 }
 
-type Own = DraftContext & { index: number; run: { lengthMm: number; assumed: boolean } };
+type Own = DraftContext & {
+  family: FuseFamily;
+  ratings: readonly number[];
+  index: number;
+  run: { lengthMm: number; assumed: boolean };
+};
 
-function draftOf({ box, catalogue }: Sources, loads: ReadonlyMap<string, Load>, circuit: Circuit, x: Own): Draft {
+function draftOf({ box }: Sources, loads: ReadonlyMap<string, Load>, circuit: Circuit, x: Own): Draft {
   const own = loads.get(circuit.id)!;
   const all = behind(x.chain, circuit.id).map((id) => loads.get(id)!);
-  const carriesA = all.reduce((s, l) => s + l.loadA, 0);
+  const carriesA = all.reduce((s, l) => s + l.load.loadA, 0);
   const upId = x.chain.upOf.get(circuit.id);
-  const family: FuseFamily = x.block?.family ?? 'blade';
-  const ratings = fuseOf(box, catalogue, family)?.ratingsA ?? [];
+  const { family, ratings } = x;
   // behind a fuse stand all parts of the chain that have none of their own
   const candidates = [
     ...own.rated,
-    ...all.filter((l) => l !== own && l.circuit.fuse.is !== 'set').flatMap((l) => l.rated),
+    ...all.filter((l) => l !== own && l.load.circuit.fuse.is !== 'set').flatMap((l) => l.rated),
     ...(x.block?.perWayA != null && circuit.live === 'master' && upId === undefined
       ? [{ name: 'fuse block way', ratingA: x.block.perWayA }]
       : [])
@@ -133,16 +152,25 @@ function draftOf({ box, catalogue }: Sources, loads: ReadonlyMap<string, Load>, 
   const setWire = valueOf<WireSize>(circuit.wire, undefined);
   const wireLimit = setWire && knownSize(setWire) ? circuit.wireCount * ampacityA(setWire, x.laid) : undefined;
   const limitA = Math.min(weakest?.ratingA ?? Infinity, wireLimit ?? Infinity);
-  const inrushA2s = Math.max(...all.map((l) => l.inrushA2s));
+  const inrushA2s = Math.max(...all.map((l) => l.load.inrushA2s));
   const covered = circuit.fuse.is === 'auto' && upId !== undefined;
-  const needA = own.portPart?.role === 'meter' ? Math.min(limitA, METER_FUSE_A) : limitA;
+  const needA = own.load.portPart?.role === 'meter' ? Math.min(limitA, METER_FUSE_A) : limitA;
   const fuseA = covered
     ? undefined
     : valueOf(circuit.fuse, smallestFuse(family, ratings, { loadA: carriesA, inrushA2s, limitA: needA }));
-  const { rated, ...load } = own;
-  void rated;
   return {
-    ...load,
+    // named one by one: this runs for every circuit on every edit, and a spread of so many is slow
+    circuit,
+    portPart: own.load.portPart,
+    switchPortId: own.load.switchPortId,
+    switchPart: own.load.switchPart,
+    loadA: own.load.loadA,
+    meanA: own.load.meanA,
+    assumedLoad: own.load.assumedLoad,
+    fussy: own.load.fussy,
+    hasMotor: own.load.hasMotor,
+    feeds: own.load.feeds,
+    devices: own.load.devices,
     inrushA2s,
     carriesA,
     upId,
@@ -163,12 +191,11 @@ function draftOf({ box, catalogue }: Sources, loads: ReadonlyMap<string, Load>, 
     fuseOrigin: covered ? 'none' : circuit.fuse.is,
     fuseDistanceMm: circuit.live === 'direct' ? valueOf(circuit.fuseFromBatteryMm, DIRECT_FUSE_MM) : undefined,
     weakest,
-    limitA: Number.isFinite(limitA) ? limitA : undefined,
-    switchTag: own.switchPortId ? x.tags[own.switchPortId] : undefined,
+    switchTag: own.load.switchPortId ? x.tags[own.load.switchPortId] : undefined,
     dropLimitFraction:
       circuit.purpose === 'charge'
         ? DROP_LIMIT_GENERAL
-        : own.fussy || (own.portPart?.converterRatedW ?? null) !== null
+        : own.load.fussy || (own.load.portPart?.converterRatedW ?? null) !== null
           ? DROP_LIMIT_FUSSY
           : DROP_LIMIT_GENERAL
   };

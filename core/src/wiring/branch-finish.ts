@@ -68,6 +68,10 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
       ? { tag: 'F0', family: main.fuseFamily, ratingA: main.fuseA }
       : undefined;
   };
+  const { bank, box } = sources;
+  const weakBankMilliOhm = bank
+    ? sagMilliOhm(bank.chemistry, bank.part.capacityAh, box.outing.airC, WEAK_SOC) / bank.count
+    : Infinity;
   const waysOf = (d: Draft) => {
     const feeds = wayTo(x.chain, d.circuit.id).map((id) => byId.get(id)!);
     const backs = [d];
@@ -92,9 +96,12 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
     return { dropV, milliOhm };
   };
   const fixed = (d: Draft): WireSize => wires.get(d.circuit.id) ?? THINNEST;
-  for (const root of drafts) {
-    if (root.upId !== undefined) continue;
-    const members = drafts.filter((d) => wayTo(x.chain, d.circuit.id)[0] === root.circuit.id);
+  const membersOf = new Map<string, Draft[]>();
+  for (const d of drafts) {
+    const root = d.upId === undefined ? d.circuit.id : wayTo(x.chain, d.circuit.id)[0]!;
+    membersOf.set(root, [...(membersOf.get(root) ?? []), d]);
+  }
+  for (const members of membersOf.values()) {
     const free = members.filter((d) => d.wireOrigin === 'auto');
     if (free.length === 0) continue;
     const wantedA = Math.max(...free.map((d) => Math.max(guardOf(d)?.ratingA ?? 0, d.carriesA) / d.circuit.wireCount));
@@ -113,7 +120,7 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
     for (const d of free) wires.set(d.circuit.id, size);
   }
   return drafts.map((d) =>
-    finish(sources, d, x, { wire: wires.get(d.circuit.id), guard: guardOf(d), ...dropOf(d, fixed) })
+    finish(sources, d, x, { wire: wires.get(d.circuit.id), guard: guardOf(d), weakBankMilliOhm, ...dropOf(d, fixed) })
   );
 }
 
@@ -121,7 +128,13 @@ function finish(
   { box, bank }: Sources,
   d: Draft,
   x: FinishContext,
-  found: { wire: WireSize | undefined; guard: CircuitPlan['guard']; dropV: number; milliOhm: number }
+  found: {
+    wire: WireSize | undefined;
+    guard: CircuitPlan['guard'];
+    dropV: number;
+    milliOhm: number;
+    weakBankMilliOhm: number;
+  }
 ): CircuitPlan {
   const { main, laid, lowV } = x;
   const { wire, guard, milliOhm } = found;
@@ -132,18 +145,41 @@ function finish(
   const one = wire && knownSize(wire) ? ampacityA(wire, laid) : undefined;
   const ampacity = one === undefined ? undefined : one * d.circuit.wireCount;
   const max = [ampacity, d.weakest?.ratingA].filter((v) => v !== undefined);
-  const weakOhm = bank
-    ? (sagMilliOhm(bank.chemistry, bank.part.capacityAh, box.outing.airC, WEAK_SOC) / bank.count +
-        sharedMilliOhm +
-        milliOhm) /
-      1000
-    : Infinity;
+  const weakOhm = (found.weakBankMilliOhm + sharedMilliOhm + milliOhm) / 1000;
   const windowA = { min: d.carriesA / 0.8, max: max.length ? Math.min(...max) : undefined };
   const lead = leadOf({ box } as Sources, d, wire ?? THINNEST, x);
-  const { limitA, ...rest } = d;
-  void limitA;
   return {
-    ...rest,
+    // named one by one: a spread of so many is slow, and this runs for every circuit on every edit
+    circuit: d.circuit,
+    tag: d.tag,
+    fuseTag: d.fuseTag,
+    portTag: d.portTag,
+    portPart: d.portPart,
+    feeds: d.feeds,
+    assumedLoad: d.assumedLoad,
+    fussy: d.fussy,
+    hasMotor: d.hasMotor,
+    loadA: d.loadA,
+    carriesA: d.carriesA,
+    devices: d.devices,
+    upId: d.upId,
+    meanA: d.meanA,
+    inrushA2s: d.inrushA2s,
+    lengthMm: d.lengthMm,
+    neededMm: d.neededMm,
+    lengthOrigin: d.lengthOrigin,
+    lengthAssumed: d.lengthAssumed,
+    wireOrigin: d.wireOrigin,
+    fuseFamily: d.fuseFamily,
+    fuseA: d.fuseA,
+    fuseOrigin: d.fuseOrigin,
+    sharesFuse: d.sharesFuse,
+    fuseDistanceMm: d.fuseDistanceMm,
+    weakest: d.weakest,
+    switchPortId: d.switchPortId,
+    switchTag: d.switchTag,
+    switchPart: d.switchPart,
+    dropLimitFraction: d.dropLimitFraction,
     wire,
     ampacityA: ampacity,
     oneAmpacityA: one,
@@ -156,18 +192,19 @@ function finish(
     plugV: lowV - dropV,
     weakFaultA: bank ? openCircuitV(bank.chemistry, WEAK_SOC) / weakOhm : 0,
     conductorC: wire && knownSize(wire) ? conductorC(wire, d.carriesA / d.circuit.wireCount, laid) : undefined,
-    fuseWorking: fuseWorking(d, ampacity, windowA, wire, laid),
-    dropWorking: dropWorking(
-      d,
-      wire ?? THINNEST,
-      {
-        wire: lead.wireOut + lead.wireBack,
-        fuse: lead.fuse,
-        contacts: milliOhm - lead.wireOut - lead.wireBack - lead.fuse
-      },
-      sharedV,
-      dropV,
-      main
-    )
+    fuseWorking: () => fuseWorking(d, ampacity, windowA, wire, laid),
+    dropWorking: () =>
+      dropWorking(
+        d,
+        wire ?? THINNEST,
+        {
+          wire: lead.wireOut + lead.wireBack,
+          fuse: lead.fuse,
+          contacts: milliOhm - lead.wireOut - lead.wireBack - lead.fuse
+        },
+        sharedV,
+        dropV,
+        main
+      )
   };
 }

@@ -36,4 +36,4 @@ export type Draft = Omit<
   | 'dropWorking'
   | 'fuseA'
   | 'windowA'
-> & { fuseA: number | undefined; wire: WireSize | undefined; limitA: number | undefined };
+> & { fuseA: number | undefined; wire: WireSize | undefined };

@@ -42,7 +42,17 @@ export class NetBuilder {
   }
 
   part(p: NewPart): void {
-    this.parts.push({ ratingA: null, family: null, throughMilliOhm: 0, coil: null, ...p });
+    this.parts.push({
+      id: p.id,
+      kind: p.kind,
+      label: p.label,
+      terminals: p.terminals,
+      ratingA: p.ratingA ?? null,
+      family: p.family ?? null,
+      throughMilliOhm: p.throughMilliOhm ?? 0,
+      coil: p.coil ?? null,
+      ref: p.ref
+    });
     this.kinds.set(p.id, p.kind);
   }
 
@@ -55,7 +65,17 @@ export class NetBuilder {
     const lengthMm = inside ? 0 : (this.asCut[w.id] ?? w.lengthMm);
     const joints = circuitId === null ? 2 * MAIN_JOINT_MILLIOHM : this.jointMilliOhm(w.from) + this.jointMilliOhm(w.to);
     const milliOhm = inside ? 0 : ((lengthMm / 1000) * this.milliOhmPerM(size) + joints) / count;
-    this.conductors.push({ ...w, size, count, circuitId, lengthMm, milliOhm });
+    this.conductors.push({
+      id: w.id,
+      from: w.from,
+      to: w.to,
+      polarity: w.polarity,
+      size,
+      count,
+      lengthMm,
+      circuitId,
+      milliOhm
+    });
     return milliOhm;
   }
 

@@ -64,8 +64,9 @@ export type CircuitPlan = {
   /** Least current of a short at the far end: cold, a fifth left. */
   weakFaultA: number;
   conductorC: number | undefined;
-  fuseWorking: Working;
-  dropWorking: Working;
+  /** Written out when somebody opens them. */
+  fuseWorking: () => Working;
+  dropWorking: () => Working;
 };
 
 export type MainPlan = {

@@ -84,7 +84,7 @@
   </AttrField>
   <div class="row">
     <span>Load, hungriest</span><span class="val"
-      ><Figure value={ampsText(plan.loadA)} unit="A" working={plan.fuseWorking} /></span
+      ><Figure value={ampsText(plan.loadA)} unit="A" working={plan.fuseWorking()} /></span
     >
   </div>
   {#if plan.assumedLoad}<p class="lab">No device is named for this port: a load was assumed.</p>{/if}
@@ -183,7 +183,7 @@
   <h3>Drop</h3>
   <div class="row">
     <span>Wire, fuse, switch, crimps</span><span class="flex items-center gap-2"
-      ><Figure value={fixed(plan.dropV, 2)} unit="V" working={plan.dropWorking} /><Mark
+      ><Figure value={fixed(plan.dropV, 2)} unit="V" working={plan.dropWorking()} /><Mark
         state={plan.dropFraction <= plan.dropLimitFraction ? 'holds' : 'caution'}
       /></span
     >

@@ -5,13 +5,20 @@
   import { STAGES } from '$lib/client/stages.ts';
   import FindingCard from '$lib/ui/FindingCard.svelte';
   import WorkingSheet from '$lib/ui/WorkingSheet.svelte';
-  import BodyInspector from './BodyInspector.svelte';
-  import CircuitInspector from './CircuitInspector.svelte';
   import DeviceInspector from './DeviceInspector.svelte';
-  import MainInspector from './MainInspector.svelte';
   import NextStep from './NextStep.svelte';
-  import PortInspector from './PortInspector.svelte';
 
+  /** Loaded when the first thing of the kind is chosen; the stages open without them. */
+  const once = <T,>(load: () => Promise<T>) => {
+    let module: Promise<T> | undefined;
+    return () => (module ??= load());
+  };
+  const LATER = {
+    port: once(() => import('./PortInspector.svelte')),
+    circuit: once(() => import('./CircuitInspector.svelte')),
+    body: once(() => import('./BodyInspector.svelte')),
+    main: once(() => import('./MainInspector.svelte'))
+  };
   let { stage }: { stage: string } = $props();
   const open = useBox();
   const s = $derived(open.selected);
@@ -74,11 +81,15 @@
   {#if here.length > 0}<div class="grid gap-2 border-b border-line p-3">
       {#each here as finding (finding.key)}<FindingCard {finding} />{/each}
     </div>{/if}
-  {#if working}<WorkingSheet {working} />{:else if device}<DeviceInspector {device} />{:else if port}<PortInspector
-      plan={port}
-    />{:else if circuit}<CircuitInspector plan={circuit} />{:else if body}<BodyInspector
-      {body}
-    />{:else if main}<MainInspector />{:else}<NextStep {stage} />{/if}
+  {#if working}<WorkingSheet {working} />{:else if device}<DeviceInspector
+      {device}
+    />{:else if port}{#await LATER.port() then m}<m.default
+        plan={port}
+      />{/await}{:else if circuit}{#await LATER.circuit() then m}<m.default
+        plan={circuit}
+      />{/await}{:else if body}{#await LATER.body() then m}<m.default
+        {body}
+      />{/await}{:else if main}{#await LATER.main() then m}<m.default />{/await}{:else}<NextStep {stage} />{/if}
 </aside>
 
 <style>

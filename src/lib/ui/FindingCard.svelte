@@ -38,6 +38,8 @@
   class="rounded-box border border-l-[3px] border-line2 bg-paper px-3 pt-2 pb-3"
   style:border-left-color={edge}
   data-finding={finding.id}
+  data-severity={finding.severity}
+  data-of={finding.verdict}
   aria-label={finding.title}
 >
   <div class="flex gap-2">

@@ -1,8 +1,6 @@
 import { AUTO } from '../../box/attr.ts';
+import { BARE_MM } from '../../wiring/placement.ts';
 import { circuitPlace, rule, set } from '../rule.ts';
-
-/** Bare wire between the post and the first fuse, mm. @source ABYC E-11: 7 in */
-const BARE_MM = 180;
 
 /** A lead straight off the battery whose fuse sits too far out. */
 export const directFuseFar = rule('direct-fuse-far', 'safe', 'wiring', (x) =>

@@ -34,7 +34,8 @@ export const fuseUnlisted = rule('fuse-unlisted', 'safe', 'wiring', (x) => {
   };
   const m = x.wiring.main;
   check(MAIN_PLACE, 'F0', m.fuse?.ratingsA, m.fuseA, m.fuseOrigin === 'set', 'wiring/mainFuse');
-  for (const c of x.wiring.circuits)
+  for (const c of x.wiring.circuits) {
+    if (c.fuseOrigin !== 'set') continue;
     check(
       circuitPlace(c.circuit.id, c.tag),
       c.fuseTag,
@@ -43,5 +44,6 @@ export const fuseUnlisted = rule('fuse-unlisted', 'safe', 'wiring', (x) => {
       c.fuseOrigin === 'set',
       `circuits/${c.circuit.id}/fuse`
     );
+  }
   return out;
 });

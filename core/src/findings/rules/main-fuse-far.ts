@@ -1,13 +1,11 @@
 import { AUTO } from '../../box/attr.ts';
+import { unfusedLimitMm } from '../../wiring/placement.ts';
 import { MAIN_PLACE, rule, set } from '../rule.ts';
 
-/** Unprotected wire ahead of the main fuse; limits along the conductor. @source ABYC E-11: 7 in bare, 72 in sheathed */
-const BARE_MM = 180;
-const SHEATHED_MM = 1830;
-
+/** Unprotected wire ahead of the main fuse. */
 export const mainFuseFar = rule('main-fuse-far', 'safe', 'wiring', (x) => {
   const m = x.wiring.main;
-  const limit = x.box.wiring.mainSheathed ? SHEATHED_MM : BARE_MM;
+  const limit = unfusedLimitMm(x.box.wiring.mainSheathed);
   if (!m.holder || m.fuseDistanceMm === undefined || m.fuseDistanceMm <= limit) return [];
   return [
     {
