@@ -13,7 +13,9 @@ const browser = await chromium.launch({
   args: ['--no-sandbox', '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader']
 });
 const { boxes } = await (await fetch(`${base}/api/boxes`)).json();
-const hide = boxes.find((b) => b.name.startsWith('Saltmarsh')).id;
+const idOf = (name) => boxes.find((b) => b.name.startsWith(name)).id;
+const hide = idOf('Saltmarsh');
+const moor = idOf('Moor');
 
 async function shot(name, path, { night = false, width = 1280, height = 800, wait = 900, scroll = 0, before } = {}) {
   const page = await (await browser.newContext({ viewport: { width, height } })).newPage();
@@ -57,8 +59,13 @@ await shot('case-3d', `/box/${hide}/case`, {
   }
 });
 await shot('shorts', `/box/${hide}/wiring?view=survey`, { wait: 3500 });
-await shot('labels', `/box/${hide}/ports?view=labels`);
-await shot('holes', `/box/${hide}/ports?view=holes`);
+await shot('live', `/box/${moor}/wiring?view=live`, {
+  before: async (page) => {
+    await page.getByRole('button', { name: 'S1 on' }).click();
+    await page.waitForTimeout(400);
+  }
+});
+await shot('where', `/box/${hide}/wiring?view=where`);
 await shot('outing-night', `/box/${hide}/outing`, { night: true });
 await shot('logbook-phone', `/box/${hide}/logbook`, { width: 390, height: 844 });
 await browser.close();

@@ -107,18 +107,18 @@ function cutRows(box: Box, wiring: WiringPlan): CutRow[] {
   const colours = POLE_COLOURS[box.preferences.colours];
   return wiring.netlist.conductors
     .filter((c) => c.lengthMm > 0)
-    .map((c) => ({
-      id: c.id,
+    .map((c, i) => ({
+      id: `R${i + 1}`,
       from: `${c.from.part} ${c.from.terminal}`,
       to: `${c.to.part} ${c.to.terminal}`,
-      size: c.size ? wireSizeText(c.size) : 'unknown',
+      size: `${c.count > 1 ? `${c.count} × ` : ''}${c.size ? wireSizeText(c.size) : 'unknown'}`,
       colour:
         c.polarity === 'sense'
           ? 'twisted pair'
           : c.polarity === 'positive'
             ? `${colours.positive} (+)`
             : `${colours.negative} (−)`,
-      lengthMm: Math.ceil(c.lengthMm / 10) * 10
+      lengthMm: box.bench.asCut[c.id] === undefined ? Math.ceil(c.lengthMm / 10) * 10 : c.lengthMm
     }));
 }
 
@@ -260,6 +260,13 @@ function steps(
     'Connect',
     'Returns first, positives next, the battery not yet. Tie every wire within 50 mm of its terminal.'
   );
+  if (box.charging.solar?.fit === 'inside')
+    step(
+      'solar',
+      'Join the solar controller',
+      'Battery to the controller first, through its fuse; the panel last. To take it apart: panel off first.',
+      'A panel in the sun cannot be switched off: cover it while you work.'
+    );
   if (wiring.shunt)
     step(
       'shunt',

@@ -1,6 +1,7 @@
 import type { Box } from '../box/schema.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import type { PanelPlan } from '../panel/panel.ts';
+import { TrialCircuit } from '../trials/circuit.ts';
 
 /** Letters at least this high can be read at arm's length, mm. @source mechanical reference 5 */
 export const LETTER_MM = 3;
@@ -53,28 +54,39 @@ export function portLabels(box: Box, panel: PanelPlan, wiring: WiringPlan): Port
 
 export type SwitchRow = { tag: string; name: string; position: 'on' | 'off'; live: string[]; dead: string[] };
 
-/** What is live for each position of each switch, the others on. */
+/** What is live for each position of each switch, relay coils and breaker lever in, the others on: solved, not assumed. */
 export function switchCard(panel: PanelPlan, wiring: WiringPlan): SwitchRow[] {
-  const master = wiring.main.masterPortId;
+  const circuit = new TrialCircuit(wiring);
+  const liveWith = (off: string[]): Set<string> => {
+    const read = circuit.read(CARD_SOURCE, undefined, { off: new Set(off), unplugged: new Set() }, 'none');
+    return new Set([...read.plugV].filter(([, v]) => Math.abs(v) >= CARD_LIVE_V).map(([tag]) => tag));
+  };
+  const all = liveWith([]);
+  const name = (tag: string): string => {
+    const c = wiring.circuits.find((k) => k.portTag === tag);
+    return c ? `${tag} ${c.feeds}`.trim() : tag;
+  };
+  const named = (tags: Iterable<string>): string[] =>
+    wiring.circuits.flatMap((c) => ([...tags].includes(c.portTag) ? [name(c.portTag)] : []));
+  const levers = wiring.netlist.parts.filter((p) => p.kind === 'switch').map((p) => p.id);
   return panel.ports
     .filter((p) => p.part.role === 'switch')
     .flatMap((p) => {
-      const isMaster = p.port.id === master;
-      const names = (live: boolean) =>
-        wiring.circuits
-          .filter((c) => {
-            const always = c.circuit.live !== 'master';
-            const mine = isMaster
-              ? !always
-              : c.circuit.switchPortId.is === 'set' && c.circuit.switchPortId.value === p.port.id;
-            return live ? !mine : mine;
-          })
-          .map((c) => `${c.portTag} ${c.feeds}`.trim());
-      const name = p.port.name || p.part.name.split(',')[0]!;
-      const all = wiring.circuits.map((c) => `${c.portTag} ${c.feeds}`.trim());
+      const off = levers.includes(p.tag) ? liveWith([p.tag]) : all;
+      const title = p.port.name || p.part.name.split(',')[0]!;
       return [
-        { tag: p.tag, name, position: 'on' as const, live: all, dead: [] },
-        { tag: p.tag, name, position: 'off' as const, live: names(true), dead: names(false) }
+        { tag: p.tag, name: title, position: 'on' as const, live: named(all), dead: [] },
+        {
+          tag: p.tag,
+          name: title,
+          position: 'off' as const,
+          live: named(off),
+          dead: named([...all].filter((t) => !off.has(t)))
+        }
       ];
     });
 }
+
+/** Any healthy battery: only what is live counts here, V. */
+const CARD_SOURCE = { volts: 12.8, ohm: 0.02 };
+const CARD_LIVE_V = 1;

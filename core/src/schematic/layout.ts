@@ -53,6 +53,7 @@ class Ladder {
   private readonly drawn = new Set<string>();
   private readonly busY0: number;
   private readonly returnY: number;
+  private readonly mainWeight: number;
   private readonly bankH: number;
   /** Middle of the main fuse on the left rail. */
   private readonly fuseY: number;
@@ -66,15 +67,16 @@ class Ladder {
     this.col = {
       fuse: 276,
       wire: 330,
-      relay: 420,
-      sw: 476,
-      port: 600,
-      feeds: 646,
+      relay: 412,
+      sw: 468,
+      port: 566,
+      feeds: 612,
       amps: this.width - 96,
       volts: this.width - 40
     };
     this.parts = new Map(wiring.netlist.parts.map((p) => [p.id, p]));
     for (const c of wiring.netlist.conductors) this.into.set(c.to.part, [...(this.into.get(c.to.part) ?? []), c]);
+    this.mainWeight = lineWeight({ size: wiring.main.wire ?? null, count: wiring.main.wireCount });
     const pitch = this.rows.length >= CLOSE_FROM ? CLOSE_PITCH : PITCH;
     const of = (g: Row['group']) => this.rows.filter((r) => r.group === g);
     of('ahead').forEach((r, i) => this.yOf.set(r.id, TOP_Y + i * pitch));
@@ -385,14 +387,20 @@ class Ladder {
           [RAIL_X, Math.max(headY, top)],
           [RAIL_X, top]
         ],
-        weight: 4
+        weight: this.mainWeight
       });
       this.put({ t: 'ring', owner: null, x: RAIL_X, y: headY, r: 3.5, role: 'joint-positive' });
     }
     const end = this.mainEnd();
     const feed: Point = this.place({ part: 'block', terminal: '+' }) ?? [BUS_X, headY];
     if (!this.parts.has('block') && loads.length && end)
-      this.put({ t: 'line', owner: end.owner, role: 'positive', points: this.angle(end.at, feed), weight: 4 });
+      this.put({
+        t: 'line',
+        owner: end.owner,
+        role: 'positive',
+        points: this.angle(end.at, feed),
+        weight: this.mainWeight
+      });
     const block = this.parts.has('block');
     if (last > headY)
       this.put({
@@ -400,7 +408,7 @@ class Ladder {
         owner: block ? owner : null,
         role: 'positive',
         points: [feed, [BUS_X, last]],
-        weight: 4
+        weight: this.mainWeight
       });
     if (block) {
       this.put({ t: 'box', owner, x: BUS_X - 14, y: headY - 36, w: 98, h: last - headY + 52, role: 'frame' });
@@ -424,7 +432,7 @@ class Ladder {
         [this.rightX, topY],
         [this.rightX, y]
       ],
-      weight: 4
+      weight: this.mainWeight
     });
     this.text(
       busOwner,
@@ -636,7 +644,7 @@ class Ladder {
     const lead = this.wiring.netlist.parts.filter(
       (p) => p.kind === 'device' && c.devices.some((d) => p.ref.kind === 'device' && p.ref.id === d.id)
     );
-    const room = Math.floor((this.col.amps - 50 - this.col.feeds) / 7);
+    const room = Math.floor((this.col.amps - 50 - this.col.feeds) / 6.6);
     this.text(owner, this.col.feeds + 6, y - 8, short(c.feeds, room), 'name');
     lead.forEach((p, i) => this.device(p, y, i));
     this.text(owner, this.col.amps + 8, y - 8, `${ampsText(c.loadA)} A`, 'value', 'end');

@@ -111,6 +111,7 @@ export function paths(box: Box, wiring: WiringPlan): PathRow[] {
         )
       );
     }
+    if (packId === netlist.packIds[0]) rows.push(...fromChargers(box, wiring, packId));
     for (const p of netlist.parts)
       if (p.kind === 'relay' || p.kind === 'controller')
         rows.push(
@@ -140,6 +141,50 @@ type About = Pick<PathRow, 'id' | 'circuitId' | 'source' | 'charges' | 'to' | 'f
   parts: { name: string; ratingA: number }[];
   unknown: string[];
 };
+
+/** The same leads seen from a charger or the sun: what opens when the charger feeds a short on its way in. */
+function fromChargers(box: Box, wiring: WiringPlan, packId: string): PathRow[] {
+  const rows = wiring.circuits
+    .filter((c) => c.circuit.purpose === 'charge')
+    .map((c): PathRow => {
+      const way = wayTo(wiring.netlist, packId, { part: c.portTag, terminal: undefined }).toReversed();
+      const parts = new Map(wiring.netlist.parts.map((p) => [p.id, p]));
+      const fuses = way.map((w) => parts.get(w.from.part)!).filter((p) => p.kind === 'fuse');
+      const first = fuses.find((p) => p.ratingA !== null);
+      let firstFuseMm = 0;
+      for (const w of way) {
+        firstFuseMm += w.lengthMm;
+        if (parts.get(w.from.part)?.kind === 'fuse') break;
+      }
+      const weakest = c.ampacityA === undefined ? undefined : { name: 'its wire', ratingA: c.ampacityA };
+      const burns = weakest !== undefined && c.loadA > weakest.ratingA;
+      return {
+        id: `charger ${c.circuit.id}`,
+        circuitId: null,
+        source: `charger at ${c.portTag}`,
+        charges: true,
+        to: 'battery',
+        feeds: 'charging',
+        protection: [
+          'the charger’s own limit',
+          ...fuses.map((p) => `${p.id} ${p.ratingA === null ? 'unknown' : `${p.ratingA} A`}`)
+        ],
+        protectedBy: first && { tag: first.id, ratingA: first.ratingA! },
+        firstFuseMm: fuses.length ? firstFuseMm : undefined,
+        weakest,
+        loadA: c.loadA,
+        unknown: box.charging.chargerA.is === 'unknown' ? ['current of the charger'] : [],
+        state: burns || fuses.length === 0 ? 'stop' : box.charging.chargerA.is === 'unknown' ? 'caution' : 'holds',
+        say: burns
+          ? `the charger’s ${c.loadA.toFixed(1)} A overheat its wire`
+          : fuses.length === 0
+            ? 'the battery feeds a short on it with nothing to open'
+            : 'before its fuse the charger’s own limit protects, behind it the fuse',
+        conductorIds: way.map((w) => w.id)
+      };
+    });
+  return rows;
+}
 
 type End = { part: string; terminal: string | undefined };
 

@@ -68,6 +68,12 @@ const BREAKER_PER_K = 0.007;
 /** What a thermal breaker still carries in warm air, A. */
 export const breakerHotA = (ratingA: number, airC: number): number => ratingA * (1 - BREAKER_PER_K * (airC - 25));
 
+/** Glass fuses carry half as much again for an hour: against wire their rating counts this many times. @source IEC 60127; electrical reference 4 */
+const GLASS_FACTOR = 1.5;
+/** What a fuse may carry for good, to be set against the ampacity of its wire, A. */
+export const heldA = (family: FuseFamily, ratingA: number): number =>
+  family === 'glass' ? GLASS_FACTOR * ratingA : ratingA;
+
 /** Share of melting I²t a repeated inrush may use. @source electrical reference 4 */
 export const INRUSH_SHARE = 0.3;
 /** Steady load over rating. @source electrical reference 4, selection rule 1 */

@@ -34,7 +34,7 @@
   </div>
   {#if labels}
     <p class="lab no-print">
-      Two of each, 60 by 9 mm: cut, fold over the lead within 30 mm of its end, sleeve over it.
+      One for each end, 60 by 9 mm: cut, fold over the lead within 30 mm of its end, sleeve over it.
     </p>
     <div class="flags" aria-label="Labels of the runs">
       {#each list.runs as r (r.id)}{#each [r.from.tab, r.to.tab] as tab, i (i)}<span class="flag"

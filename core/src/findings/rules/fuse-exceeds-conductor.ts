@@ -1,4 +1,5 @@
 import { setTo } from '../../box/attr.ts';
+import { heldA } from '../../wiring/fuse.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { pickSizes, smallestFuse } from '../../wiring/sizing.ts';
 import { ampacityA, areaMm2 } from '../../wiring/conductor.ts';
@@ -11,7 +12,9 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
     // in a chain the fuse of the one that feeds it stands for its wire
     const guard = c.fuseOrigin === 'none' && !c.sharesFuse ? undefined : c.guard;
     const fuseA = guard?.ratingA;
-    if (!guard || fuseA === undefined || c.ampacityA === undefined || fuseA <= c.ampacityA + 1e-9) return [];
+    if (!guard || fuseA === undefined || c.ampacityA === undefined) return [];
+    const held = heldA(guard.family, fuseA);
+    if (held <= c.ampacityA + 1e-9) return [];
     const own = c.fuseA !== undefined;
     const remedies: Remedy[] = [];
     const ratings = fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [];
@@ -33,7 +36,7 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
       cca: x.wiring.cca
     };
     const thicker = pickSizes(x.box.preferences.wireSystem).find(
-      (s) => c.circuit.wireCount * ampacityA(s, laid) >= fuseA && areaMm2(s) > areaMm2(c.wire!)
+      (s) => c.circuit.wireCount * ampacityA(s, laid) >= held && areaMm2(s) > areaMm2(c.wire!)
     );
     if (thicker)
       remedies.push({

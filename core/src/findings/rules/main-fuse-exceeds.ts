@@ -1,13 +1,15 @@
 import { AUTO } from '../../box/attr.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { largerSwitch } from '../switches.ts';
+import { heldA } from '../../wiring/fuse.ts';
 import { MAIN_PLACE, rule, set, usePart } from '../rule.ts';
 
 /** The main fuse is larger than its wire or a part behind it bears. */
 export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) => {
   const m = x.wiring.main;
   if (m.fuseA === undefined) return [];
-  const wireBad = m.ampacityA !== undefined && m.fuseA > m.ampacityA + 1e-9;
+  const wireBad =
+    m.ampacityA !== undefined && m.fuseFamily !== undefined && heldA(m.fuseFamily, m.fuseA) > m.ampacityA + 1e-9;
   const partBad = m.weakest !== undefined && m.fuseA > m.weakest.ratingA;
   if (!wireBad && !partBad) return [];
   const limit = Math.min(m.ampacityA ?? Infinity, m.weakest?.ratingA ?? Infinity);

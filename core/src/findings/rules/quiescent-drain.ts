@@ -24,7 +24,7 @@ export const quiescentDrain = rule('quiescent-drain', 'lasts', 'wiring', (x) => 
             {
               label: 'Put them behind the master switch',
               effect: 'no drain when off',
-              edits: draws.map((d) => set(`circuits/${d.circuit.id}/live`, 'master'))
+              edits: draws.flatMap((d) => (d.circuit ? [set(`circuits/${d.circuit.id}/live`, 'master')] : []))
             }
           ]
         : []
