@@ -29,6 +29,11 @@ export const usualSource = ({ chemistry, part, count }: Bank, airC: number): Sou
   ohm: sagMilliOhm(chemistry, part.capacityAh, airC, USUAL_SOC) / 1000 / count
 });
 
+/** Room on the bench, °C, and a battery to look at a circuit with while none is chosen. */
+const BENCH_C = 20;
+const NO_BANK: Source = { volts: 12.8, ohm: 0.02 };
+export const benchSource = (bank: Bank | undefined): Source => (bank ? usualSource(bank, BENCH_C) : NO_BANK);
+
 /** Least and most that the bank drives into a short: cold, aged, a fifth left; and full, new, at room temperature. @source electrical reference 5 */
 export function shortSources(bank: Bank, airC: number): { weak: Source; strong: Source } {
   const { chemistry } = bank;

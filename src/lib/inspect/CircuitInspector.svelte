@@ -13,6 +13,7 @@
   import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';
   import SmallestChange from './SmallestChange.svelte';
+  import { WIRE_COUNTS } from './wire-counts.ts';
   import WireField from './WireField.svelte';
 
   let { plan }: { plan: CircuitPlan } = $props();
@@ -28,12 +29,6 @@
     )
   );
   const set = (what: string, key: string, value: unknown) => open.set(`${plan.tag} ${what}`, `${path}/${key}`, value);
-  const COUNTS = [
-    ['1', 'one wire'],
-    ['2', 'two'],
-    ['3', 'three'],
-    ['4', 'four']
-  ] as const;
   const LIVE = [
     ['master', 'behind the master'],
     ['always', 'always live'],
@@ -101,7 +96,7 @@
   <SelectRow
     word="Side by side"
     value={`${c.wireCount}`}
-    choices={COUNTS}
+    choices={WIRE_COUNTS}
     onchoose={(v) => set(`${v} side by side`, 'wireCount', Number(v))}
   />
   <AttrQuantity

@@ -11,6 +11,7 @@
   import SelectRow from '$lib/ui/SelectRow.svelte';
   import ReelsCard from './ReelsCard.svelte';
   import RelayCard from './RelayCard.svelte';
+  import { WIRE_COUNTS } from './wire-counts.ts';
   import WireField from './WireField.svelte';
 
   const open = useBox();
@@ -34,12 +35,6 @@
     ['splice', 'a splice'],
     ['unknown', 'unknown'],
     ['bus-bar', 'bus bar, as found']
-  ] as const;
-  const COUNTS = [
-    ['1', 'one wire'],
-    ['2', 'two'],
-    ['3', 'three'],
-    ['4', 'four']
   ] as const;
   const lever = (what: string, key: 'master' | 'isolator', v: string) =>
     open.set(
@@ -166,7 +161,7 @@
   <SelectRow
     word="Side by side"
     value={`${w.mainWireCount}`}
-    choices={COUNTS}
+    choices={WIRE_COUNTS}
     onchoose={(v) => set(`${v} main wires side by side`, 'mainWireCount', Number(v))}
   />
   <div class="row">

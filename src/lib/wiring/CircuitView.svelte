@@ -1,7 +1,7 @@
 <script lang="ts">
   import { TrialCircuit } from '@haversack/core/trials/circuit';
   import { conductorFacts, follow } from '@haversack/core/trials/facts';
-  import { usualSource } from '@haversack/core/trials/setting';
+  import { benchSource } from '@haversack/core/trials/setting';
   import { schematic } from '@haversack/core/schematic/layout';
   import type { NetRef } from '@haversack/core/wiring/netlist';
   import { fixed } from '@haversack/core/quantity/format';
@@ -20,13 +20,11 @@
   /** The whole circuit with facts of what is pressed, and one way followed from battery to plug and back. */
   let { width }: { width: number } = $props();
   const open = useBox();
-  const BENCH_C = 20;
-  const NO_BANK = { volts: 12.8, ohm: 0.02 };
   const w = $derived(open.plan.wiring);
   const unit = $derived(open.doc.preferences.lengthUnit);
   const drawing = $derived(schematic(w, { widthPx: width - 2, lengthUnit: unit }));
   const circuit = $derived(new TrialCircuit(w));
-  const reading = $derived(circuit.read(open.plan.bank ? usualSource(open.plan.bank, BENCH_C) : NO_BANK));
+  const reading = $derived(circuit.read(benchSource(open.plan.bank)));
   const failing = $derived(failingParts(open.plan));
   const colours = $derived(leadColours(open.doc));
   let lead = $state<string | undefined>();

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { TrialCircuit } from '@haversack/core/trials/circuit';
-  import { usualSource } from '@haversack/core/trials/setting';
+  import { benchSource } from '@haversack/core/trials/setting';
   import { FaultFinder, type Answer, type Level, type Seen } from '@haversack/core/trials/finder';
   import { countDrifts, fuseBlows } from '@haversack/core/trials/yes-no';
   import AskAlong from './AskAlong.svelte';
@@ -11,8 +11,7 @@
   type Sign = 'voltage' | 'blows' | 'drifts';
   let sign = $state<Sign>('voltage');
   let blown = $state('');
-  const BENCH_C = 20;
-  const source = $derived(open.plan.bank && usualSource(open.plan.bank, BENCH_C));
+  const source = $derived(open.plan.bank && benchSource(open.plan.bank));
   const circuit = $derived(new TrialCircuit(open.plan.wiring));
   const ready = $derived(source && new FaultFinder(circuit, source));
   const branches = $derived(open.plan.wiring.circuits);

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { TrialCircuit } from '@haversack/core/trials/circuit';
   import { liveView } from '@haversack/core/trials/live';
-  import { usualSource, type Setting } from '@haversack/core/trials/setting';
+  import { benchSource, type Setting } from '@haversack/core/trials/setting';
   import { schematic } from '@haversack/core/schematic/layout';
   import { chargeSources, sourcesAt } from '@haversack/core/charge/charge-sources';
   import { ampsText, fixed } from '@haversack/core/quantity/format';
@@ -14,12 +14,10 @@
   /** Switches thrown, fuses pulled, plugs and batteries taken out, in the drawing itself. Nothing is changed in the design. */
   let { width }: { width: number } = $props();
   const open = useBox();
-  const BENCH_C = 20;
-  const NO_BANK = { volts: 12.8, ohm: 0.02 };
   const w = $derived(open.plan.wiring);
   const drawing = $derived(schematic(w, { widthPx: width - 2, lengthUnit: open.doc.preferences.lengthUnit }));
   const circuit = $derived(new TrialCircuit(w));
-  const source = $derived(open.plan.bank ? usualSource(open.plan.bank, BENCH_C) : NO_BANK);
+  const source = $derived(benchSource(open.plan.bank));
   const pushes = $derived(chargeSources(open.doc, open.plan));
   const off = new SvelteSet<string>();
   const out = new SvelteSet<string>();

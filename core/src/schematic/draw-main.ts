@@ -1,0 +1,199 @@
+import { runText } from '../quantity/format.ts';
+import type { Conductor } from '../wiring/netlist.ts';
+import type { Owner, Point } from './shapes.ts';
+
+import { BUS_X, RAIL_X, type Sheet } from './sheet.ts';
+
+/** Up the left: main fuse, inlet, isolator; then across to the block: main relay, master, distribution cable. */
+export function rail(s: Sheet): void {
+  const { main } = s.wiring;
+  const headY = s.yOf.get(s.rows.find((r) => r.group === 'load')?.id ?? '') ?? s.busY0;
+  let y = s.fuseY;
+  if (s.parts.has('F0')) {
+    s.fuseUp('F0', RAIL_X, y - 16);
+    const run = main.fuseDistanceMm === undefined ? undefined : runText(main.fuseDistanceMm, s.unit);
+    s.text(s.own('F0'), RAIL_X + 14, y + 30, s.parts.get('F0')!.label.toLowerCase());
+    if (run) s.text(s.own('F0'), RAIL_X + 14, y + 46, `${run.value} ${run.unit} from battery`);
+    s.wireTo('F0', 'in');
+    y -= 84;
+  } else {
+    s.text(null, RAIL_X + 14, y, main.fuseOrigin === 'unknown' ? 'main fuse unknown' : 'no main fuse', 'warn');
+    y -= 50;
+  }
+  for (const id of ['inlet', ...isolators(s)]) {
+    if (!s.parts.has(id)) continue;
+    upright(s, id, y);
+    y -= 64;
+  }
+  let x = 100;
+  for (const c of mainRun(s)) {
+    const p = s.parts.get(c.to.part)!;
+    const from = s.place(c.from)!;
+    if (p.kind === 'fuse-block') {
+      s.at('block', '+', [BUS_X, headY]);
+      s.wire(c, s.angle(from, [BUS_X, headY]));
+      break;
+    }
+    const out = p.kind === 'relay' ? '87' : 'out';
+    const span = 36;
+    s.lever(p, x, headY, span);
+    s.at(p.id, c.to.terminal, [x, headY]);
+    s.at(p.id, out, [x + span, headY]);
+    s.wire(c, s.angle(from, [x, headY]));
+    x += span + 16;
+  }
+  busLines(s, headY);
+}
+
+/** Part whose far side is always live, and where the main path ends when there is no block. */
+function spotOfSource(s: Sheet): { owner: Owner } {
+  const c = s.wiring.netlist.conductors.find(
+    (w) => w.id.endsWith('/stub') || w.id.endsWith('coil-fuse') || w.id.startsWith('solar/')
+  );
+  return { owner: s.own(c?.from.part ?? 'F0') };
+}
+
+function mainEnd(s: Sheet): { owner: Owner; at: Point } | undefined {
+  const first = s.rows.find((r) => r.group === 'load' && r.upId === undefined && r.circuit)?.circuit;
+  const from = s.wiring.netlist.conductors.find(
+    (w) => w.circuitId === first?.circuit.id && w.polarity === 'positive'
+  )?.from;
+  const at = from && s.place(from);
+  return from && at ? { owner: s.own(from.part), at } : undefined;
+}
+
+function isolators(s: Sheet): string[] {
+  return s.wiring.netlist.parts.filter((p) => p.label === 'Isolator').map((p) => p.id);
+}
+
+/** Leads of the main path from what is always live onward. */
+function mainRun(s: Sheet): Conductor[] {
+  const done = new Set(['main/fuse', 'main/inlet+', ...isolators(s).map((t) => s.into.get(t)?.[0]?.id ?? '')]);
+  return s.wiring.netlist.conductors.filter(
+    (c) => c.circuitId === null && c.polarity === 'positive' && c.id.startsWith('main/') && !done.has(c.id)
+  );
+}
+
+function upright(s: Sheet, id: string, y: number): void {
+  const p = s.parts.get(id)!;
+  const owner = s.own(id);
+  s.at(id, 'in', [RAIL_X, y + 16]);
+  s.at(id, 'out', [RAIL_X, y - 16]);
+  s.put({
+    t: 'line',
+    owner,
+    role: 'ink',
+    points: [
+      [RAIL_X, y + 16],
+      [RAIL_X, y - 16]
+    ],
+    weight: 2.5
+  });
+  for (const yy of [y + 16, y - 16]) s.put({ t: 'ring', owner, x: RAIL_X, y: yy, r: 4, role: 'contact' });
+  s.text(owner, RAIL_X + 14, y - 2, p.kind === 'switch' ? p.id : p.label, 'name');
+  if (p.kind === 'switch') s.text(owner, RAIL_X + 14, y + 14, p.label.toLowerCase());
+  s.wireTo(id, 'in');
+}
+
+/** The + bus at the block, with a frame round its fuses. */
+function busLines(s: Sheet, headY: number): void {
+  const loads = s.rows.filter((r) => r.group === 'load' && r.upId === undefined && r.circuit);
+  const owner = s.own('block');
+  const last = loads.length ? s.yOf.get(loads[loads.length - 1]!.id)! : headY;
+  const ahead = s.rows.filter((r) => r.group === 'ahead');
+  if (ahead.length) {
+    // what is always live leaves the rail ahead of the master
+    const source = spotOfSource(s);
+    const top = s.yOf.get(ahead[0]!.id)!;
+    s.put({
+      t: 'line',
+      owner: source.owner,
+      role: 'positive',
+      points: [
+        [RAIL_X, Math.max(headY, top)],
+        [RAIL_X, top]
+      ],
+      weight: s.mainWeight
+    });
+    s.put({ t: 'ring', owner: null, x: RAIL_X, y: headY, r: 3.5, role: 'joint-positive' });
+  }
+  const end = mainEnd(s);
+  const feed: Point = s.place({ part: 'block', terminal: '+' }) ?? [BUS_X, headY];
+  if (!s.parts.has('block') && loads.length && end)
+    s.put({
+      t: 'line',
+      owner: end.owner,
+      role: 'positive',
+      points: s.angle(end.at, feed),
+      weight: s.mainWeight
+    });
+  const block = s.parts.has('block');
+  if (last > headY)
+    s.put({
+      t: 'line',
+      owner: block ? owner : null,
+      role: 'positive',
+      points: [feed, [BUS_X, last]],
+      weight: s.mainWeight
+    });
+  if (block) {
+    s.put({ t: 'box', owner, x: BUS_X - 14, y: headY - 36, w: 98, h: last - headY + 52, role: 'frame' });
+    s.text(owner, BUS_X - 14, headY - 42, `fuse block, ${s.wiring.block?.wayCount ?? '?'} ways`);
+  } else if (loads.length && s.wiring.chain.upOf.size === 0)
+    s.text(null, BUS_X - 8, headY - 40, 'no fuse block', 'warn');
+}
+
+/** Bus, shunt and plugs along the bottom, back to the bank. */
+export function bottom(s: Sheet): void {
+  const y = s.returnY;
+  const first = s.rows.find((r) => r.circuit);
+  const topY = first ? Math.min(...s.rows.map((r) => s.yOf.get(r.id)!)) : y - 40;
+  const busOwner = s.own('bus');
+  s.at('bus', '-', [s.rightX, y]);
+  s.put({
+    t: 'line',
+    owner: busOwner,
+    role: 'negative',
+    points: [
+      [s.rightX, topY],
+      [s.rightX, y]
+    ],
+    weight: s.mainWeight
+  });
+  s.text(busOwner, s.rightX - 10, y - 10, `− ${s.parts.get('bus')?.label.toLowerCase() ?? 'bus'}`, 'plain', 'end');
+  let x = 640;
+  if (s.parts.has('shunt')) {
+    const owner = s.own('shunt');
+    const rated = s.wiring.shunt;
+    s.put({ t: 'box', owner, x: 470, y: y - 14, w: 80, h: 28, role: 'part' });
+    s.text(owner, 510, y + 4, 'Shunt', 'name', 'middle');
+    s.text(owner, 462, y - 8, 'battery side', 'plain', 'end');
+    s.text(owner, 558, y - 8, 'load side');
+    if (rated) s.text(owner, 510, y + 32, `${rated.ratingA ?? '?'} A ${rated.ratingMilliV} mV`, 'plain', 'middle');
+    s.at('shunt', 'load side', [550, y]);
+    s.at('shunt', 'battery side', [470, y]);
+    x = 400;
+  }
+  for (const id of ['dist-', 'inlet-']) {
+    if (!s.parts.has(id)) continue;
+    const owner = s.own(id);
+    s.put({ t: 'box', owner, x: x - 60, y: y - 12, w: 60, h: 24, role: 'part' });
+    s.text(owner, x - 30, y + 4, id === 'dist-' ? 'cable −' : 'inlet −', 'name', 'middle');
+    s.at(id, 'out', [x, y]);
+    s.at(id, 'in', [x - 60, y]);
+    x -= 90;
+  }
+  if (s.parts.has('join-')) {
+    s.at('join-', '-', [RAIL_X, y]);
+    s.put({ t: 'ring', owner: s.own('join-'), x: RAIL_X, y, r: 5, role: 'joint-negative' });
+  }
+  for (const c of s.wiring.netlist.conductors) {
+    if (c.circuitId !== null || c.polarity !== 'negative') continue;
+    const [a, b] = [s.place(c.from), s.place(c.to)];
+    if (!a || !b) continue;
+    const pack = s.parts.get(c.to.part)?.kind === 'battery';
+    const links = s.parts.get(c.from.part)?.kind === 'battery';
+    s.wire(c, links ? [a, [a[0], y - 8], [b[0], y - 8], b] : pack ? [a, [b[0], a[1]], b] : s.angle(a, b));
+  }
+  s.put({ t: 'arrow', owner: null, x: 250, y, to: 'left', role: 'negative' });
+}
