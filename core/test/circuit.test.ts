@@ -278,6 +278,20 @@ describe('batteries, relays and leads in the netlist', () => {
   });
 });
 
+test('the kit has every fuse of the circuit, a holder for each that sits in a wire, relay, changeover and boots', () => {
+  const p = plan(moor);
+  const line = (id: string) => p.kit.lines.find((l) => l.lineId === id)?.perBox;
+  expect(line('fuse-post-30a')).toBe(3);
+  expect(line('relay-40')).toBe(1);
+  expect(line('changeover-switch')).toBe(1);
+  expect(line('post-boot')).toBe(4);
+  const fuses = p.wiring.netlist.parts.filter((x) => x.kind === 'fuse');
+  const inBlock = p.wiring.netlist.conductors.filter((c) => c.from.part === 'block').length;
+  expect(line('holder-inline-blade')).toBe(fuses.length - 3 - inBlock);
+  const counted = p.kit.lines.filter((l) => /^fuse-.*a$/.test(l.lineId)).reduce((s, l) => s + l.perBox, 0);
+  expect(counted).toBe(fuses.length);
+});
+
 describe('sizing by what is at hand', () => {
   const laid = { insulationC: 75, ambientC: 30, bundledCount: 1, cca: false };
   test('a reel at home is taken where it holds, the thinnest first; else the table', () => {

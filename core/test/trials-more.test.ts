@@ -14,7 +14,7 @@ import { evaluate } from '../src/evaluate.ts';
 import { onFace, runWay } from '../src/panel/run-ways.ts';
 import { faultChoices } from '../src/trials/choices.ts';
 import { TrialCircuit } from '../src/trials/circuit.ts';
-import { conductorFacts, follow } from '../src/trials/facts.ts';
+import { conductorFacts, follow, partFacts } from '../src/trials/facts.ts';
 import { FaultFinder, suspects, type Answer } from '../src/trials/finder.ts';
 import { liveView } from '../src/trials/live.ts';
 import { chargingTogether, joinedPack, reversedLead, stuckRelay } from '../src/trials/scenarios.ts';
@@ -224,6 +224,22 @@ describe('facts of what is pressed', () => {
     expect(opens('main/fuse')).toBe('FP1 30 A');
     expect(conductorFacts(plan.wiring, reading, 'c99/feed', 'mm')).toBeUndefined();
   });
+});
+
+test('each part says what it is, what runs through it and the volts at its terminals', () => {
+  const { plan, circuit, sources } = of(moor);
+  const reading = circuit.read(sources.usual);
+  for (const p of plan.wiring.netlist.parts) {
+    const { facts } = partFacts(plan.wiring, reading, p.id)!;
+    expect(facts[0]!.value.length).toBeGreaterThan(2);
+    expect(facts.filter((f) => f.name.startsWith('At ')).length).toBe(p.terminals.length);
+  }
+  const fact = (id: string, name: string) =>
+    partFacts(plan.wiring, reading, id)!.facts.find((f) => f.name === name)?.value;
+  expect(fact('F0', 'Rated')).toBe('30 A');
+  expect(fact('K1', 'Coil')).toBe('86 ohm, pulled in');
+  expect(fact('battery-2', 'Carries at the hungriest')).toBe('0.00 A');
+  expect(partFacts(plan.wiring, reading, 'X9')).toBeUndefined();
 });
 
 test('a seeded fault is found in a chain, and in a box with relay and changeover', () => {

@@ -48,6 +48,48 @@ export function conductorFacts(
   return { title: `${word(c.from)} → ${word(c.to)}`, facts };
 }
 
+const KIND_WORDS: Record<NetPart['kind'], string> = {
+  battery: 'battery',
+  inlet: 'plug contact',
+  fuse: 'fuse',
+  switch: 'switch',
+  changeover: 'changeover',
+  relay: 'relay',
+  'fuse-block': 'fuse block',
+  port: 'port',
+  device: 'device',
+  bus: 'joint',
+  shunt: 'shunt',
+  controller: 'solar controller'
+};
+
+/** A part in figures: what it is, its rating, what runs through it, and the voltage at each of its terminals. */
+export function partFacts(
+  wiring: WiringPlan,
+  reading: Reading,
+  id: string
+): { title: string; facts: Fact[] } | undefined {
+  const p = wiring.netlist.parts.find((x) => x.id === id);
+  if (!p) return undefined;
+  const facts: Fact[] = [{ name: 'What', value: p.family === 'breaker' ? 'breaker' : KIND_WORDS[p.kind] }];
+  const rated: NetPart['kind'][] = ['fuse', 'switch', 'relay', 'port', 'shunt', 'controller', 'changeover'];
+  if (rated.includes(p.kind)) facts.push({ name: 'Rated', value: p.ratingA === null ? 'unknown' : `${p.ratingA} A` });
+  const amps = p.kind === 'battery' ? (reading.packA.get(id) ?? 0) : reading.partA.get(id);
+  if (amps !== undefined) facts.push({ name: 'Carries at the hungriest', value: `${ampsText(Math.abs(amps))} A` });
+  if (p.throughMilliOhm > 0) facts.push({ name: 'Resistance', value: `${fixed(p.throughMilliOhm, 1)} mohm` });
+  if (p.coil)
+    facts.push({
+      name: 'Coil',
+      value: `${fixed(p.coil.ohm, 0)} ohm, ${reading.pulledIn.has(id) ? 'pulled in' : 'let go'}`
+    });
+  for (const terminal of p.terminals) {
+    const volts = reading.voltsAt({ part: id, terminal });
+    if (volts !== undefined)
+      facts.push({ name: `At ${terminal === '-' ? '−' : terminal}`, value: `${fixed(volts, 2)} V` });
+  }
+  return { title: p.label === p.id ? p.id : `${p.id}, ${p.label}`, facts };
+}
+
 /** The nearest fuse on the way from a battery to a lead; a return is watched by the fuse of its circuit. */
 function opensFor(wiring: WiringPlan, c: Conductor): string | undefined {
   if (c.polarity !== 'positive') {

@@ -109,7 +109,9 @@ export function mainDraft({ box, catalogue, need, fit }: Sources, circuits: Draf
     masterPortId: masterId,
     masterPart,
     canSwitchOff:
-      masterId !== undefined || (box.wiring.breakerIsSwitch && holder?.family === 'breaker') || relay !== undefined,
+      masterId !== undefined ||
+      (box.wiring.breakerIsSwitch && holder?.family === 'breaker') ||
+      relay?.switchPortId.is === 'set',
     biggestA: biggest
   };
 }

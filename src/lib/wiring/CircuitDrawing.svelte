@@ -54,10 +54,11 @@
   $effect(() => {
     const b = zoom<SVGSVGElement, unknown>()
       .scaleExtent([LEAST, MOST])
-      // the plain wheel scrolls the page; with Ctrl, or two fingers, it zooms
-      .filter((e: WheelEvent | MouseEvent | TouchEvent) =>
-        e.type === 'wheel' ? e.ctrlKey : !('button' in e && e.button !== 0)
-      )
+      // the plain wheel and one finger scroll; Ctrl and the wheel, or two fingers, zoom
+      .filter((e: WheelEvent | MouseEvent | TouchEvent) => {
+        if (e.type === 'wheel') return e.ctrlKey;
+        return 'touches' in e ? e.touches.length > 1 : e.button === 0;
+      })
       .on('zoom', (e: { transform: typeof zoomIdentity }) => (view = e.transform));
     const s = select(svg);
     s.call(b).on('dblclick.zoom', null);

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { TrialCircuit } from '@haversack/core/trials/circuit';
-  import { conductorFacts, follow } from '@haversack/core/trials/facts';
+  import { conductorFacts, follow, partFacts } from '@haversack/core/trials/facts';
   import { benchSource } from '@haversack/core/trials/setting';
   import { schematic } from '@haversack/core/schematic/layout';
   import type { NetRef } from '@haversack/core/wiring/netlist';
@@ -30,7 +30,13 @@
   let lead = $state<string | undefined>();
   let part = $state<string | undefined>();
   let following = $state<string | undefined>();
-  const facts = $derived(lead === undefined ? undefined : conductorFacts(w, reading, lead, unit));
+  const facts = $derived(
+    lead !== undefined
+      ? conductorFacts(w, reading, lead, unit)
+      : part !== undefined
+        ? partFacts(w, reading, part)
+        : undefined
+  );
   const way = $derived(following === undefined ? undefined : follow(w, reading, following));
   const followed = $derived(way && new Set(way.conductorIds));
   const rungId = $derived.by(() => {
@@ -110,12 +116,14 @@
       role="status"
       aria-label="What is pressed"
     >
-      {#if facts}
+      {#if facts && !way}
         <div class="min-w-0">
-          <h3>{facts.title}</h3>
-          <dl class="mt-1 grid grid-cols-[auto_auto] gap-x-4">
-            {#each facts.facts as f (f.name)}<dt class="lab">{f.name}</dt>
-              <dd class="n">{f.value}</dd>{/each}
+          <h2 class="h3">{facts.title}</h2>
+          <dl class="mt-1 flex flex-wrap gap-x-6">
+            {#each facts.facts as f (f.name)}<div class="flex gap-2">
+                <dt class="lab">{f.name}</dt>
+                <dd class="n">{f.value}</dd>
+              </div>{/each}
           </dl>
         </div>
       {/if}
@@ -130,13 +138,14 @@
         {#if endOf && following === undefined}<button type="button" class="btn" onclick={() => (following = endOf)}
             >Follow the way to {endOf}</button
           >{/if}
-        {#if following !== undefined || lead !== undefined}<button
+        {#if following !== undefined || lead !== undefined || part !== undefined}<button
             type="button"
             class="icon"
             aria-label="Show everything"
             onclick={() => {
               following = undefined;
               lead = undefined;
+              part = undefined;
             }}><X size={18} /></button
           >{/if}
       </div>

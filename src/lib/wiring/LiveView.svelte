@@ -109,7 +109,7 @@
   </div>
   <div class="grid grid-cols-[repeat(auto-fit,minmax(260px,1fr))] gap-x-8 px-6 py-3 max-md:px-3" role="status">
     <div>
-      <h3>Now</h3>
+      <h2 class="h3">Now</h2>
       <div class="row">
         <span>Out of the battery</span><span class="n"
           >{ampsText(Math.abs(now.batteryA))} A{now.batteryA < -0.001 ? ' in' : ''}</span
@@ -124,7 +124,7 @@
       </div>
     </div>
     <div>
-      <h3>Drains with nothing plugged in</h3>
+      <h2 class="h3">Drains with nothing plugged in</h2>
       {#each now.drains as d (d.name)}<div class="row">
           <span>{d.name}{d.metered ? '' : ', not metered'}</span><span class="n">{fixed(d.currentA * 1000, 0)} mA</span>
         </div>{:else}<p class="lab">Nothing drains in this position.</p>{/each}
@@ -135,7 +135,7 @@
         </div>{/if}
     </div>
     <div>
-      <h3>Ports</h3>
+      <h2 class="h3">Ports</h2>
       {#each now.ports as p (p.tag)}<div class="row">
           <span class="flex min-w-0 items-center gap-2"
             ><Mark state={p.live ? 'holds' : 'note'} size={14} /><span class="truncate"><b>{p.tag}</b> {p.feeds}</span

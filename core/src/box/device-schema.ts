@@ -1,0 +1,104 @@
+import { z } from 'zod';
+import { idSchema, SUPPLIES } from '../catalogue/part.ts';
+import { amps, attr, fraction, lengthMm, text, wireSizeSchema } from './schema-pieces.ts';
+
+export const drawSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('power'), powerW: z.number().finite().positive().max(2000) }),
+  z.strictObject({ kind: z.literal('current'), currentA: amps.max(200), atV: z.number().positive().max(60) }),
+  z.strictObject({
+    kind: z.literal('resistive'),
+    powerW: z.number().finite().positive().max(2000),
+    atV: z.number().positive().max(60)
+  }),
+  /** A 12 V LED strip: current grows from 8.5 V upward; the amps are those at 12 V. */
+  z.strictObject({ kind: z.literal('led-strip'), currentA: amps.max(200) }),
+  /** Energy taken event by event: photographs, uploads, position reports. */
+  z.strictObject({
+    kind: z.literal('event'),
+    energyJ: z.number().finite().positive().max(1e6),
+    eventsPerDay: z.number().finite().min(0).max(100000),
+    /** How long one event takes: with the energy it gives the peak. */
+    eventS: z.number().finite().positive().max(86400)
+  })
+]);
+
+/** Something known about a draw: a reading, a label, an experience. Kept so that two that disagree are noticed. */
+export const claimSchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('meter'),
+    currentA: amps.max(200),
+    atV: z.number().positive().max(60),
+    where: z.enum(['12v-lead', 'usb-plug'])
+  }),
+  z.strictObject({
+    kind: z.literal('label'),
+    amount: z.number().finite().positive().max(20000),
+    unit: z.enum(['mA', 'A', 'W', 'VA']),
+    atV: z.number().positive().max(400)
+  }),
+  z.strictObject({
+    kind: z.literal('lasted'),
+    durationH: z.number().finite().positive().max(10000),
+    capacityAh: z.number().finite().positive().max(1000),
+    atV: z.number().positive().max(60)
+  })
+]);
+
+export const DEVICE_USES = ['field', 'starting', 'propulsion', 'mains'] as const;
+
+/** A device's own lead. A reversing adapter swaps the poles. */
+const leadSchema = z.strictObject({
+  lengthMm,
+  wire: attr(wireSizeSchema),
+  adapter: z.enum(['none', 'straight', 'reversing', 'unknown'])
+});
+
+export const spanSchema = z.strictObject({
+  startH: z.number().min(0).max(2000),
+  endH: z.number().min(0).max(2000),
+  /** Share of this bar in the hungriest mode; null = as the device's modes say. */
+  dutyFraction: fraction.nullable()
+});
+
+export const deviceSchema = z.strictObject({
+  id: idSchema,
+  name: text(80).min(1),
+  supply: z.enum(SUPPLIES),
+  /** What it can be doing while it is on; the duty fractions say how much of the on-time, together at most 1. */
+  modes: z
+    .array(z.strictObject({ id: idSchema, name: text(60), draw: drawSchema, dutyFraction: fraction }))
+    .min(1)
+    .max(24),
+  source: z.enum(['guess', 'label', 'measured']),
+  /** How it was measured, or where else the figure comes from. */
+  sourceNote: text(200),
+  claims: z.array(claimSchema).max(6),
+  /** Direct voltage a converter in its lead or a USB-C port is asked for; null = the port's own. */
+  wantsV: z.number().positive().max(60).nullable(),
+  /** Rating of its own converter or inverter, W; null = as usual for the kind. */
+  converterW: z.number().positive().max(2000).nullable(),
+  minV: z.number().min(0).max(60).nullable(),
+  maxV: z.number().positive().max(60).nullable(),
+  /** What happens under the least voltage. */
+  belowMin: z.enum(['stops', 'resets', 'degrades']),
+  /** A battery inside the device itself. */
+  inner: z
+    .strictObject({
+      capacityWh: z.number().finite().positive().max(1000),
+      /** Which source it empties first. */
+      first: z.enum(['box', 'inner'])
+    })
+    .nullable(),
+  /** Counted in the season, unattended. */
+  inSeason: z.boolean(),
+  hasMotor: z.boolean(),
+  /** Field electronics; the rest is named so that it can be refused. */
+  use: z.enum(DEVICE_USES),
+  /** From the port's plug to the device; null = not described. */
+  lead: leadSchema.nullable(),
+  /** Radio, screen, electronics: held to the 3 % drop limit. */
+  fussy: z.boolean(),
+  portId: idSchema.nullable(),
+  /** On from start to end, in clock hours counted from the first midnight (26 = 02:00 next day). */
+  spans: z.array(spanSchema).max(120)
+});

@@ -1,0 +1,24 @@
+import { z } from 'zod';
+import { idSchema } from '../catalogue/part.ts';
+
+/**
+ * An attribute that safety depends on: worked out by Haversack, set by the person, plainly absent, or not known.
+ * An unknown stays an open finding.
+ */
+export const attr = <T extends z.ZodType>(value: T) =>
+  z.discriminatedUnion('is', [
+    z.strictObject({ is: z.literal('auto') }),
+    z.strictObject({ is: z.literal('set'), value }),
+    z.strictObject({ is: z.literal('none') }),
+    z.strictObject({ is: z.literal('unknown') })
+  ]);
+
+export const text = (max: number) => z.string().max(max);
+export const fraction = z.number().min(0).max(1);
+export const partRef = idSchema.nullable();
+export const amps = z.number().finite().positive().max(1000);
+export const lengthMm = z.number().finite().min(0).max(20000);
+export const wireSizeSchema = z.strictObject({ system: z.enum(['awg', 'mm2']), size: text(8) });
+export const turn = z.enum(['lwh', 'wlh', 'lhw', 'hlw', 'whl', 'hwl']);
+
+export const isoDay = z.iso.date('Type the day as year-month-day');
