@@ -1,5 +1,6 @@
 import { applyEdits, type Edit } from '@haversack/core/box/edits';
 import { withoutUnusedParts } from '@haversack/core/box/commands';
+import { fromOlder } from '@haversack/core/box/older';
 import type { Box } from '@haversack/core/box/schema';
 import type { CaseFit } from '@haversack/core/case/fit';
 import type { Part } from '@haversack/core/catalogue/part';
@@ -162,7 +163,9 @@ export class OpenBox {
     const text = localStorage.getItem(this.#draftKey);
     if (!text) return;
     try {
-      const draft = JSON.parse(text) as { document: Box; revision: number };
+      const kept = JSON.parse(text) as { document: unknown; revision: number };
+      // kept by an older version of the program, it may lack what the document has today
+      const draft = { ...kept, document: fromOlder(kept.document) as Box };
       if (sameDocument(draft.document, this.doc)) return localStorage.removeItem(this.#draftKey);
       if (draft.revision === this.revision) {
         this.past = [{ doc: this.doc, label: 'Unsaved work taken up again', merge: undefined }];
