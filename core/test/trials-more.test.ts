@@ -72,7 +72,7 @@ describe('live or dead', () => {
     const now = view(ALL_ON);
     const meter = x.plan.wiring.circuits.find((c) => c.portPart?.role === 'meter')!.portPart!.quiescentA;
     expect(now.drainA).toBeCloseTo(0.14 + meter, 9);
-    expect(now.daysToFlat!).toBeCloseTo(40 / (0.14 + meter) / 24, 6);
+    expect(now.daysToFlat!).toBeCloseTo(x.bank.ratedAh / (0.14 + meter) / 24, 6);
     expect(view(off('S1')).drains).toEqual([]);
     expect(view(off('S1')).daysToFlat).toBeUndefined();
   });
