@@ -1,17 +1,17 @@
 import type { Terminal } from '../wiring/netlist.ts';
 
-import { PACK_GAP, PACK_H, PACK_W, RAIL_X, type Sheet } from './sheet.ts';
+import { PACK_GAP, PACK_H, RAIL_X, type Sheet } from './sheet.ts';
 
 /** Batteries side by side at the lower left, with pack fuses, joins or changeover above them. */
 export function bank(s: Sheet): void {
   const { packIds } = s.wiring.netlist;
   const top = s.returnY - 22 - PACK_H;
   packIds.forEach((id, i) => {
-    const x = 20 + i * (PACK_W + PACK_GAP);
+    const x = 20 + i * (s.packW + PACK_GAP);
     const plusX = i === 0 ? RAIL_X : x + 44;
     const owner = s.own(id);
-    s.put({ t: 'box', owner, x, y: top, w: PACK_W, h: PACK_H, role: 'battery' });
-    s.text(owner, x + PACK_W / 2 + 8, top + 38, s.parts.get(id)!.label, 'name', 'middle');
+    s.put({ t: 'box', owner, x, y: top, w: s.packW, h: PACK_H, role: 'battery' });
+    s.text(owner, x + s.packW / 2 + 8, top + 38, s.parts.get(id)!.label, 'name', 'middle');
     s.text(owner, plusX - 12, top + 18, '+', 'sign', 'middle');
     s.text(owner, plusX - 12, top + PACK_H - 8, '−', 'sign', 'middle');
     s.at(id, '+', [plusX, top]);

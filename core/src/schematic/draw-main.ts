@@ -2,7 +2,7 @@ import { runText } from '../quantity/format.ts';
 import type { Conductor } from '../wiring/netlist.ts';
 import type { Owner, Point } from './shapes.ts';
 
-import { BUS_X, RAIL_X, type Sheet } from './sheet.ts';
+import { BUS_X, RAIL_X, PLUG_PITCH, SHUNT_W, type Sheet } from './sheet.ts';
 
 /** Up the left: main fuse, inlet, isolator; then across to the block: main relay, master, distribution cable. */
 export function rail(s: Sheet): void {
@@ -161,18 +161,27 @@ export function bottom(s: Sheet): void {
     weight: s.mainWeight
   });
   s.text(busOwner, s.rightX - 10, y - 10, `− ${s.parts.get('bus')?.label.toLowerCase() ?? 'bus'}`, 'plain', 'end');
-  let x = 640;
+  const [shunt0, shunt1] = [s.shuntX, s.shuntX + SHUNT_W];
+  let x = shunt0;
   if (s.parts.has('shunt')) {
     const owner = s.own('shunt');
     const rated = s.wiring.shunt;
-    s.put({ t: 'box', owner, x: 470, y: y - 14, w: 80, h: 28, role: 'part' });
-    s.text(owner, 510, y + 4, 'Shunt', 'name', 'middle');
-    s.text(owner, 462, y - 8, 'battery side', 'plain', 'end');
-    s.text(owner, 558, y - 8, 'load side');
-    if (rated) s.text(owner, 510, y + 32, `${rated.ratingA ?? '?'} A ${rated.ratingMilliV} mV`, 'plain', 'middle');
-    s.at('shunt', 'load side', [550, y]);
-    s.at('shunt', 'battery side', [470, y]);
-    x = 400;
+    s.put({ t: 'box', owner, x: shunt0, y: y - 14, w: SHUNT_W, h: 28, role: 'part' });
+    s.text(owner, (shunt0 + shunt1) / 2, y + 4, 'Shunt', 'name', 'middle');
+    s.text(owner, shunt0 - 8, y - 18, 'battery side', 'plain', 'end');
+    s.text(owner, shunt1 + 8, y - 18, 'load side');
+    if (rated)
+      s.text(
+        owner,
+        (shunt0 + shunt1) / 2,
+        y + 27,
+        `${rated.ratingA ?? '?'} A ${rated.ratingMilliV} mV`,
+        'plain',
+        'middle'
+      );
+    s.at('shunt', 'load side', [shunt1, y]);
+    s.at('shunt', 'battery side', [shunt0, y]);
+    x -= 20;
   }
   for (const id of ['dist-', 'inlet-']) {
     if (!s.parts.has(id)) continue;
@@ -181,7 +190,7 @@ export function bottom(s: Sheet): void {
     s.text(owner, x - 30, y + 4, id === 'dist-' ? 'cable −' : 'inlet −', 'name', 'middle');
     s.at(id, 'out', [x, y]);
     s.at(id, 'in', [x - 60, y]);
-    x -= 90;
+    x -= PLUG_PITCH;
   }
   if (s.parts.has('join-')) {
     s.at('join-', '-', [RAIL_X, y]);

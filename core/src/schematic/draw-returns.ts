@@ -35,7 +35,7 @@ function returnOf(s: Sheet, c: Conductor, a: Point, y: number): void {
   const onPort = s.parts.get(c.to.part)?.kind === 'port';
   const chainX = s.col.port + 34;
   if (onPort) s.wire(c, [a, [chainX, y], [chainX, to[1]], to], true);
-  else s.wire(c, [a, [s.rightX - 40, y], [s.rightX - 40, s.returnY + 22], [to[0], s.returnY + 22], to], true);
+  else s.wire(c, [a, [s.rightX - 40, y], [s.rightX - 40, s.returnY + 38], [to[0], s.returnY + 38], to], true);
 }
 
 /** What no row has drawn: sense leads with their fuses, a panel's port, leads of devices. */
@@ -45,7 +45,7 @@ export function rest(s: Sheet): void {
     const p = s.parts.get(c.to.part);
     if (c.polarity !== 'sense' || p?.kind !== 'fuse' || c.from.part !== 'shunt') continue;
     const plus = c.from.terminal === 'load side';
-    const [x, y] = [plus ? 536 : 484, s.returnY - 46];
+    const [x, y] = [s.shuntX + (plus ? 66 : 14), s.returnY - 46];
     const owner = s.own(p.id);
     s.put({ t: 'box', owner, x: x - 6, y: y - 12, w: 12, h: 24, role: 'fuse' });
     s.text(

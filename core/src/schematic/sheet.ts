@@ -15,7 +15,13 @@ const TOP_Y = 60;
 export const RAIL_X = 64;
 export const BUS_X = 236;
 const LEAST_WIDTH = 900;
-export const PACK_W = 132;
+const PACK_W = 132;
+/** Three and more packs are drawn narrower. */
+const NARROW_PACK_W = 104;
+const SHUNT_X = 470;
+export const SHUNT_W = 80;
+/** Along the bottom a plug of a cable takes this much. */
+export const PLUG_PITCH = 90;
 export const PACK_H = 64;
 export const PACK_GAP = 18;
 
@@ -46,6 +52,9 @@ export class Sheet {
   readonly returnY: number;
   readonly mainWeight: number;
   readonly bankH: number;
+  readonly packW: number;
+  /** Left edge of the shunt on the return, right of all batteries and plugs. */
+  readonly shuntX: number;
   /** Middle of the main fuse on the left rail. */
   readonly fuseY: number;
 
@@ -78,8 +87,13 @@ export class Sheet {
     const postY0 = Math.max(lastLoad + pitch + 18, this.busY0 + 190);
     of('post').forEach((r, i) => this.yOf.set(r.id, postY0 + i * pitch));
     const lastRow = of('post').length ? postY0 + (of('post').length - 1) * pitch : lastLoad;
-    this.bankH = wiring.netlist.packIds.length > 1 ? 250 : 130;
-    this.returnY = Math.max(lastRow + (of('post').length ? this.bankH : 150), this.busY0 + 180 + this.bankH);
+    const packs = wiring.netlist.packIds.length;
+    this.packW = packs > 2 ? NARROW_PACK_W : PACK_W;
+    const plugs = ['dist-', 'inlet-'].filter((id) => this.parts.has(id)).length;
+    this.shuntX = Math.max(SHUNT_X, 20 + packs * (this.packW + PACK_GAP) + plugs * PLUG_PITCH);
+    this.bankH = packs > 1 ? 250 : 130;
+    const clear = of('post').length || packs > 1 ? this.bankH : 150;
+    this.returnY = Math.max(lastRow + clear, this.busY0 + 180 + this.bankH);
     this.fuseY = of('post').length ? postY0 - 78 : this.returnY - this.bankH - 60;
   }
 
