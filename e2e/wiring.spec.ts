@@ -169,6 +169,21 @@ test('the drawn circuit: rows by keyboard, a way followed with its volts, zoom, 
   await expect(way).toContainText('K1 87');
   await expect(way).toContainText(/FP1 out\s*13\.\d\d V/);
   await page.getByRole('button', { name: 'Show everything' }).click();
+  // a lead is a thin straight line: pressed where it is drawn
+  const at = await page
+    .locator('[data-lead="main/block"] path')
+    .first()
+    .evaluate((path) => {
+      const r = path.getBoundingClientRect();
+      return { x: r.x + r.width / 2, y: r.y + r.height / 2 };
+    });
+  await page.mouse.click(at.x, at.y);
+  const pressed = page.getByRole('status', { name: 'What is pressed' });
+  await expect(pressed).toContainText('S0 out → block +');
+  await expect(pressed).toContainText('F0 30 A');
+  await page.locator('[data-part=K1] text').first().click();
+  await expect(pressed).toContainText('K1, Main relay');
+  await expect(pressed).toContainText('86 ohm, pulled in');
   const drawing = page.getByRole('group', { name: /^The circuit from the battery/ });
   await drawing.focus();
   await page.keyboard.press('+');
@@ -190,6 +205,13 @@ test('live or dead: the kill switch, a pulled fuse, the changeover', async ({ pa
   await page.getByRole('button', { name: 'S1 on' }).click();
   await expect(now).toContainText('K1 is open');
   await expect(now).toContainText('Nothing drains in this position');
+  await page.getByRole('button', { name: 'All on' }).click();
+  // the same by the mouse, in the drawing: lever, fuse, battery
+  await page.locator('[data-part=S0] text').first().click();
+  await expect(now).toContainText('S0 is off');
+  await page.locator('[data-part=S0] text').first().click();
+  await page.locator('[data-part=F1] text').first().click();
+  await expect(now).toContainText('F1 is out');
   await page.getByRole('button', { name: 'All on' }).click();
   await page.getByLabel('Pull or put a fuse').selectOption('F0');
   await expect(now).toContainText('F0 is out');

@@ -144,11 +144,21 @@
       {@const part = partOf(s)}
       {@const lead = leadOf(s)}
       <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-      <g class:press={s.owner !== null} class:pass={s.t === 'text' && lead === undefined} onclick={(e) => press(s, e)}>
+      <g
+        class:press={s.owner !== null}
+        class:pass={s.t === 'text' && s.owner === null}
+        data-part={part}
+        data-lead={lead}
+        onclick={(e) => press(s, e)}
+      >
         {#if s.t === 'line' && lead !== undefined}<path
             d={pathOf(s.points)}
             stroke="transparent"
             stroke-width="14"
+          />{:else if s.t === 'line' && part !== undefined && s.role === 'ink'}<path
+            d={pathOf(s.points)}
+            stroke="transparent"
+            stroke-width="44"
           />{/if}
         <ShapeView
           shape={s}
