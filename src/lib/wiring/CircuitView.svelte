@@ -112,7 +112,7 @@
   </div>
   {#if facts || rungId || way}
     <div
-      class="no-print facts flex flex-wrap items-start gap-x-8 gap-y-2 border-t border-line2 bg-raise px-6 py-3 max-md:px-3"
+      class="no-print facts flex items-start gap-x-8 gap-y-2 border-t border-line2 bg-raise px-6 py-3 max-md:flex-wrap max-md:px-3"
       role="status"
       aria-label="What is pressed"
     >
@@ -134,7 +134,7 @@
             </li>{/each}
         </ol>
       {/if}
-      <div class="ml-auto flex gap-2">
+      <div class="ml-auto flex shrink-0 gap-2">
         {#if endOf && following === undefined}<button type="button" class="btn" onclick={() => (following = endOf)}
             >Follow the way to {endOf}</button
           >{/if}
