@@ -88,6 +88,24 @@ describe('live or dead', () => {
     const both = at('both');
     expect(both.packA.get('battery-1')!).toBeCloseTo(both.packA.get('battery-2')!, 3);
   });
+  test('a relay that opens when fed stands closed at rest, and its open contacts are told', () => {
+    const relay = { ...moor.switching.relays[0]!, contact: 'break' as const };
+    const y = of(change(moor, set('switching/relays', [relay])));
+    const fed = liveView(y.circuit, y.sources.usual, ALL_ON, 40);
+    expect([...fed.openRelays]).toEqual(['K1']);
+    expect(fed.ports.find((p) => p.feeds === 'Moor camera')!.live).toBe(false);
+    const rest = liveView(y.circuit, y.sources.usual, off('S1'), 40);
+    expect([...rest.openRelays]).toEqual([]);
+    expect(rest.ports.find((p) => p.feeds === 'Moor camera')!.live).toBe(true);
+    expect([...view(off('S1')).openRelays]).toEqual(['K1']);
+  });
+  test('the standing current of the test sheet is what drains with the box off', () => {
+    const bare = of(change(canal, set('switching/master', NONE)));
+    const sheet = bare.plan.bench.tests.find((t) => t.id === 'standing')!;
+    const drains = liveView(bare.circuit, bare.sources.usual, ALL_ON, 35).drainA;
+    expect(drains).toBeGreaterThan(0);
+    expect(Number(sheet.expected)).toBe(Math.round(drains * 1000));
+  });
   test('a return to the battery post is live but not metered', () => {
     const y = of(change(hide, set('circuits/c1/returnTo', 'battery')));
     const now = liveView(y.circuit, y.sources.usual, ALL_ON, 20);

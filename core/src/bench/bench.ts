@@ -10,6 +10,7 @@ import type { PanelPlan } from '../panel/panel.ts';
 import { holeText } from '../panel/panel.ts';
 import { ampsText, fixed, lengthText } from '../quantity/format.ts';
 import { wireSizeText } from '../quantity/wire-size.ts';
+import { standbyDraws } from '../wiring/standby.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 
 export type Step = { id: string; title: string; detail: string; caution: string | null };
@@ -198,7 +199,7 @@ function testRows(box: Box, bank: Bank, wiring: WiringPlan, demand: Demand): Tes
 }
 
 const standingA = (box: Box, wiring: WiringPlan): number =>
-  wiring.circuits.filter((c) => c.circuit.live !== 'master').reduce((s, c) => s + (c.portPart?.quiescentA ?? 0), 0);
+  standbyDraws(box, wiring).reduce((sum, d) => sum + d.currentA, 0);
 
 function steps(
   box: Box,

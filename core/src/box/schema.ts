@@ -305,4 +305,3 @@ export type SealWord = Box['outing']['seal'];
 export type CarryWord = Box['outing']['carry'];
 
 export type Relay = z.infer<typeof relaySchema>;
-export type ReturnsKind = (typeof RETURNS)[number];

@@ -4,6 +4,7 @@ import { wireSizeText } from '../quantity/wire-size.ts';
 import { ampacityA, knownSize } from '../wiring/conductor.ts';
 import type { Conductor, NetPart, Terminal } from '../wiring/netlist.ts';
 import type { WiringPlan } from '../wiring/types.ts';
+import { laidOf } from '../wiring/sizing.ts';
 import type { Reading } from './circuit.ts';
 import { wayBack, wayFrom } from './paths.ts';
 
@@ -23,12 +24,7 @@ export function conductorFacts(
   const c = wiring.netlist.conductors.find((w) => w.id === id);
   if (!c) return undefined;
   const run = runText(c.lengthMm, unit);
-  const laid = {
-    insulationC: wiring.insulationC,
-    ambientC: Math.max(30, wiring.ambientC),
-    bundledCount: wiring.bundledCount,
-    cca: wiring.cca
-  };
+  const laid = laidOf(wiring);
   const facts: Fact[] = [
     { name: 'Pole', value: c.polarity === 'positive' ? '+' : c.polarity === 'negative' ? '− return' : 'sense' },
     {

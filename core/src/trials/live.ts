@@ -1,5 +1,5 @@
 import type { Reading, TrialCircuit } from './circuit.ts';
-import { RELAY } from '../wiring/netlist.ts';
+import { RELAY, type NetPart } from '../wiring/netlist.ts';
 import { wayBack, wayFrom } from './paths.ts';
 import type { Setting, Source } from './setting.ts';
 
@@ -31,6 +31,8 @@ export type LiveView = {
   batteryA: number;
   meterA: number | undefined;
   pulledIn: ReadonlySet<string>;
+  /** Relays whose contacts stand open: let go, or, of the opening kind, pulled in. */
+  openRelays: ReadonlySet<string>;
 };
 
 const LIVE_V = 1;
@@ -95,9 +97,13 @@ export function liveView(circuit: TrialCircuit, source: Source, setting: Setting
     daysToFlat: drainA > 0 ? ratedAh / drainA / H_PER_DAY : undefined,
     batteryA: now.batteryA,
     meterA: wiring.shunt ? now.shuntA : undefined,
-    pulledIn: now.pulledIn
+    pulledIn: now.pulledIn,
+    openRelays: new Set(wiring.netlist.parts.filter((p) => isOpen(p, now)).map((p) => p.id))
   };
 }
+
+const isOpen = (p: NetPart, now: Reading): boolean =>
+  p.coil !== null && now.pulledIn.has(p.id) !== (p.coil.contact === 'make');
 
 /** What stands open on the way to a port, the first one met from the battery. */
 function deadBecause({ wiring }: TrialCircuit, portTag: string, setting: Setting, now: Reading): string {
@@ -107,7 +113,7 @@ function deadBecause({ wiring }: TrialCircuit, portTag: string, setting: Setting
   for (const c of way) {
     const p = byId.get(c.to.part)!;
     if (setting.off.has(p.id)) return p.kind === 'fuse' ? `${p.id} is out` : `${p.id} is off`;
-    if (p.coil && now.pulledIn.has(p.id) !== (p.coil.contact === 'make')) return `${p.id} is open`;
+    if (isOpen(p, now)) return `${p.id} is open`;
   }
   return setting.changeover === 'off' ? 'the changeover is off' : 'no battery';
 }

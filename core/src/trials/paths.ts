@@ -1,6 +1,7 @@
 import type { Box } from '../box/schema.ts';
 import { ampacityA, knownSize } from '../wiring/conductor.ts';
 import { BARE_MM, unfusedLimitMm } from '../wiring/placement.ts';
+import { laidOf } from '../wiring/sizing.ts';
 import { RELAY, type Conductor, type Netlist } from '../wiring/netlist.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 
@@ -214,12 +215,7 @@ function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: Ab
     fuses.push({ tag: p.id, ratingA: p.ratingA ?? undefined });
     behindLast = [];
   }
-  const laid = {
-    insulationC: wiring.insulationC,
-    ambientC: Math.max(30, wiring.ambientC),
-    bundledCount: wiring.bundledCount,
-    cca: wiring.cca
-  };
+  const laid = laidOf(wiring);
   const rated = behindLast.flatMap((c) =>
     c.size && knownSize(c.size) && c.lengthMm > 0
       ? [{ name: 'its wire', ratingA: c.count * ampacityA(c.size, laid) }]

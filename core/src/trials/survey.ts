@@ -1,6 +1,7 @@
 import type { Bank } from '../battery/bank.ts';
 import { adiabaticA2s, ampacityA, knownSize } from '../wiring/conductor.ts';
 import { openingTimeS } from '../wiring/fuse.ts';
+import { laidOf } from '../wiring/sizing.ts';
 import type { Conductor, Terminal } from '../wiring/netlist.ts';
 import { positiveTerminals, TrialCircuit } from './circuit.ts';
 import { ALL_ON, shortSources, type Source } from './setting.ts';
@@ -83,12 +84,7 @@ export function oneShort(circuit: TrialCircuit, at: Terminal, source: Source, ba
     })
     .sort((a, b) => a.maxS - b.maxS || a.minS - b.minS);
   const opens = fuses[0] && Number.isFinite(fuses[0].maxS) ? fuses[0] : undefined;
-  const laid = {
-    insulationC: wiring.insulationC,
-    ambientC: Math.max(30, wiring.ambientC),
-    bundledCount: wiring.bundledCount,
-    cca: wiring.cca
-  };
+  const laid = laidOf(wiring);
   let hottest: ShortTrial['hottest'];
   for (const c of wiring.netlist.conductors) {
     if (!c.size || !knownSize(c.size) || c.lengthMm === 0) continue;

@@ -1,6 +1,6 @@
 import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { wayTo } from './chain.ts';
+import { wayTo, type Chains } from './chain.ts';
 import { ampacityA, conductorC, knownSize, milliOhmPerM } from './conductor.ts';
 import { CONTACT_MILLIOHM as R, DROP_BASE_V } from './contacts.ts';
 import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
@@ -10,7 +10,6 @@ import { RELAY_MILLIOHM } from './net-main.ts';
 import { smallestWire, type Laid } from './sizing.ts';
 import type { CircuitPlan, MainPlan } from './types.ts';
 import { dropWorking, fuseWorking } from './workings.ts';
-import type { Chains } from './chain.ts';
 
 export type FinishContext = {
   main: MainPlan;

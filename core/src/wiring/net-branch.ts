@@ -44,13 +44,9 @@ export function branchNet(net: NetContext, circuits: readonly CircuitPlan[], x: 
   const made = new Set<string>();
   for (const circuit of x.chain.order) {
     const c = byId.get(circuit.id)!;
-    if (made.has(c.portTag)) {
-      // a second circuit on the same port: its wires are drawn, the port is there once
-      branch(net, c, taps, x, true);
-      continue;
-    }
+    // a second circuit on the same port: its wires are drawn, the port is there once
+    branch(net, c, taps, x, made.has(c.portTag));
     made.add(c.portTag);
-    branch(net, c, taps, x, false);
   }
 }
 

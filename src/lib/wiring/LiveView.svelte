@@ -40,9 +40,7 @@
   });
   const ratedAh = $derived(open.plan.bank?.ratedAh ?? 0);
   const now = $derived(liveView(circuit, source, setting, ratedAh));
-  const openParts = $derived(
-    new Set([...off, ...w.netlist.parts.filter((p) => p.coil && !now.pulledIn.has(p.id)).map((p) => p.id)])
-  );
+  const openParts = $derived(new Set([...off, ...now.openRelays]));
   const toggle = (set: SvelteSet<string>, id: string) => (set.has(id) ? set.delete(id) : set.add(id));
   const isCharge = (tag: string) => w.circuits.some((c) => c.portTag === tag && c.circuit.purpose === 'charge');
 

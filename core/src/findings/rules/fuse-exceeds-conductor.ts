@@ -1,7 +1,7 @@
 import { setTo } from '../../box/attr.ts';
 import { heldA } from '../../wiring/fuse.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
-import { pickSizes, smallestFuse } from '../../wiring/sizing.ts';
+import { laidOf, pickSizes, smallestFuse } from '../../wiring/sizing.ts';
 import { ampacityA, areaMm2 } from '../../wiring/conductor.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { circuitPlace, rule, set, type Remedy } from '../rule.ts';
@@ -29,12 +29,7 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
         effect: `it feeds ${c.carriesA.toFixed(2)} A`,
         edits: [set(`circuits/${c.circuit.id}/fuse`, setTo(smaller))]
       });
-    const laid = {
-      insulationC: x.wiring.insulationC,
-      ambientC: Math.max(30, x.wiring.ambientC),
-      bundledCount: x.wiring.bundledCount,
-      cca: x.wiring.cca
-    };
+    const laid = laidOf(x.wiring);
     const thicker = pickSizes(x.box.preferences.wireSystem).find(
       (s) => c.circuit.wireCount * ampacityA(s, laid) >= held && areaMm2(s) > areaMm2(c.wire!)
     );
