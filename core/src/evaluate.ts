@@ -45,12 +45,12 @@ export type Plan = {
 };
 
 export type EvaluateOptions = {
-  /** The plan before the edit: its packing is taken over when nothing that matters to it changed. */
+  /** An earlier plan: its packing is handed on when exactly the same was asked of it. It never changes an answer. */
   reuse?: Plan | undefined;
   /** How long the packing search may look; the default suits every edit. */
   fitNodeLimit?: number;
-  /** A port or body is being dragged: only its place differs from `reuse`; the arrangement inside and the run stay. */
-  hold?: boolean;
+  /** While a port or body is dragged, the box of `reuse`: as long as only places differ, the arrangement inside and the run stay. */
+  hold?: Box | undefined;
 };
 
 /**
@@ -59,12 +59,12 @@ export type EvaluateOptions = {
  */
 export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOptions = {}): Plan {
   // while a thing is dragged only places change: what hangs on lengths of wire follows when it is let go
-  const held = options.hold ? options.reuse : undefined;
+  const held = options.hold && onlyPlacesDiffer(box, options.hold) ? options.reuse : undefined;
   const need = held?.demand ?? demand(box);
   const b = held ? held.bank : bank(box, need);
   const fit = caseFit(box, {
     reuse: options.reuse?.fit,
-    hold: options.hold ?? false,
+    hold: held !== undefined,
     ...(options.fitNodeLimit === undefined ? {} : { nodeLimit: options.fitNodeLimit })
   });
   const panel = panelPlan(box, fit);
@@ -117,6 +117,14 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
     verdicts: verdicts({ box, bank: b, fit, panel, outing: run, sealing: seal, carry: load, kit: list, ...checked })
   };
 }
+
+const PLACES: readonly (keyof Box)[] = ['ports', 'placements', 'brackets'];
+
+/** Edits share what they leave alone, so that looking at the parts is enough. */
+const onlyPlacesDiffer = (a: Box, b: Box): boolean =>
+  a.ports.length === b.ports.length &&
+  a.ports.every((p, i) => p.id === b.ports[i]!.id && p.partId === b.ports[i]!.partId) &&
+  (Object.keys(a) as (keyof Box)[]).every((key) => PLACES.includes(key) || a[key] === b[key]);
 
 /** Step of the runs behind 'what would it change': coarse enough for every edit, under a minute off. */
 const WHAT_IF_STEP_S = 600;

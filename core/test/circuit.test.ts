@@ -10,7 +10,7 @@ import { canalNightBankBox, demoBoxes, fellRaceRadioPost, saltmarshHideBox } fro
 import { starter } from '../src/demo/builder.ts';
 import { jettyNetBox, moorCameraPost } from '../src/demo/wired.ts';
 import { evaluate, type Plan } from '../src/evaluate.ts';
-import { removePort } from '../src/panel/add-port.ts';
+import { removePort } from '../src/box/remove-port.ts';
 import { polarityRows } from '../src/panel/polarity.ts';
 import { paths, wayBack, wayFrom } from '../src/trials/paths.ts';
 import { behind, chains, wayTo } from '../src/wiring/chain.ts';

@@ -17,7 +17,7 @@ import { evaluate } from '../src/evaluate.ts';
 import { readBox, writeBox } from '../src/exchange/read-box.ts';
 import { report } from '../src/exchange/report.ts';
 import { compare } from '../src/logbook/compare.ts';
-import { removePort } from '../src/panel/add-port.ts';
+import { removePort } from '../src/box/remove-port.ts';
 import { netlistFaults } from '../src/wiring/netlist.ts';
 
 const plan = (box: Box) => evaluate(box, STARTER_CATALOGUE);

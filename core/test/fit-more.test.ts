@@ -148,7 +148,7 @@ test('a held evaluation places the port as a full one does, and the next full on
   const hide = demoBoxes()[0]!;
   const before = evaluate(hide, STARTER_CATALOGUE);
   const moved = applyEdits(hide, [{ op: 'set', path: `ports/${hide.ports[0]!.id}/xMm`, value: 60 }]);
-  const held = evaluate(moved, STARTER_CATALOGUE, { reuse: before, hold: true });
+  const held = evaluate(moved, STARTER_CATALOGUE, { reuse: before, hold: hide });
   const full = evaluate(moved, STARTER_CATALOGUE, { reuse: before });
   expect(held.panel!.ports.map((p) => p.edgesMm)).toEqual(full.panel!.ports.map((p) => p.edgesMm));
   expect(held.outing).toBe(before.outing);

@@ -1,3 +1,4 @@
+import type { Edit } from '../box/edits.ts';
 import { partOf } from '../box/lookup.ts';
 import type { Box, Turn } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
@@ -27,6 +28,8 @@ export type CaseFit = {
   /** What the search was asked, without and with the ports; an equal key means an equal answer. */
   bodyKey: string;
   inputKey: string;
+  /** How long it was allowed to look. */
+  nodeLimit: number;
 };
 
 /** Nodes the search may use on every edit; the worker goes on to the end where that is not enough. */
@@ -114,6 +117,15 @@ export function faultSay(fault: Fault, bodies: readonly FitBody[]): string {
     : `${name(fault.id)} meets ${name(fault.other)}`;
 }
 
+/** Edits that put every body where an arrangement has it: what a person took stays in the document. */
+export const arrangementEdits = (fit: Pick<CaseFit, 'placed'>): Edit[] => [
+  {
+    op: 'set',
+    path: 'placements',
+    value: Object.fromEntries(fit.placed.map(({ id, turn, xMm, yMm, zMm }) => [id, { turn, xMm, yMm, zMm }]))
+  }
+];
+
 export const solidOf = (p: Placed): Solid => ({
   low: [p.xMm, p.yMm, p.zMm],
   high: [p.xMm + p.lengthMm, p.yMm + p.widthMm, p.zMm + p.heightMm]
@@ -121,15 +133,16 @@ export const solidOf = (p: Placed): Solid => ({
 
 export type FitOptions = {
   nodeLimit?: number;
-  /** The previous answer; taken over when the same was asked. */
+  /** An earlier answer: handed back when exactly the same was asked, so that it need not be searched again. */
   reuse?: CaseFit | undefined;
-  /** While something is being dragged: nothing else moves; what meets is shown. */
+  /** While something is being dragged: what stood in `reuse` stays where it is; what meets is shown. */
   hold?: boolean;
 };
 
 /**
  * Whether battery, fuse block, shunt and other bodies go into the case, and where. Bodies put by hand stay; the rest is
- * arranged round them. When it does not fit: how many millimetres each axis alone is short.
+ * arranged round them, the same way every time whatever was shown before. When it does not fit: how many millimetres
+ * each axis alone is short.
  */
 export const caseFit = (box: Box, options: FitOptions = {}): CaseFit | undefined => finished(fitting(box, options));
 
@@ -143,7 +156,7 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
   const bodyKey = JSON.stringify([part, box.paddingMm, bodies, box.placements]);
   const inputKey = bodyKey + JSON.stringify(ports);
   const { reuse } = options;
-  if (reuse?.inputKey === inputKey && !(options.nodeLimit && reuse.state === 'not-proven')) return reuse;
+  if (!options.hold && reuse?.inputKey === inputKey && reuse.nodeLimit === nodeLimit) return reuse;
   const space = spaceOf(part, box.paddingMm);
   const pinned = bodies.filter((b) => b.pinned).map((b) => pinnedAt(box, b));
   const free = bodies.filter((b) => !b.pinned);
@@ -163,16 +176,19 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
     nodeCount: 0,
     bodyKey,
     inputKey,
+    nodeLimit,
     ...found
   });
-  const kept = keptFrom(reuse, free);
-  if (options.hold && kept) {
+  const kept = options.hold ? keptFrom(reuse, free) : undefined;
+  if (kept) {
     const placed = [...pinned, ...kept];
-    return answerOf(reuse!.state, placed, { faults: arrangementFaults(space, placed), nodeCount: reuse!.nodeCount });
+    const faults = arrangementFaults(space, placed);
+    // shown while the hand moves and no longer: no later question is the same as this one
+    return answerOf(reuse!.state, placed, { faults, nodeCount: reuse!.nodeCount, inputKey: '', nodeLimit: 0 });
   }
   const around: Space = { ...space, keepOuts: [...space.keepOuts, ...pinned.map(boxOf)] };
   const clearOfPorts: Space = { ...around, keepOuts: [...around.keepOuts, ...ports] };
-  const { answer, arranged } = yield* arrange({ around, clearOfPorts, ports, free, nodeLimit, kept });
+  const { answer, arranged } = yield* arrange({ around, clearOfPorts, ports, free, nodeLimit });
   const some = answer.kind === 'fits' ? { placed: arranged, leftOut: [] } : yield* asManyAsGo(around, free);
   return answerOf(answer.kind, [...pinned, ...some.placed], {
     leftOut: some.leftOut,
@@ -252,7 +268,7 @@ function rearKeepOuts(box: Box, part: PartOf<'case'>): number[][] {
   });
 }
 
-/** The arrangement shown before, when it was of the same bodies. */
+/** The arrangement shown while something is dragged, when it was of the same bodies. */
 function keptFrom(reuse: CaseFit | undefined, free: FitBody[]): Placed[] | undefined {
   if (!reuse || reuse.state !== 'fits') return undefined;
   const kept = reuse.placed.filter((p) =>
@@ -267,17 +283,14 @@ type Arrange = {
   ports: number[][];
   free: FitBody[];
   nodeLimit: number;
-  kept: Placed[] | undefined;
 };
 
 /**
- * Steady first: the arrangement shown before stays while it holds. Then one that leaves every port its room, batteries
- * standing, all on the floor and the heavy things at the back; then stacked; then lying; then any at all.
+ * First an arrangement that leaves every port its room, batteries standing, all on the floor and the heavy things at the
+ * back; then stacked; then lying; then any at all.
  */
 function* arrange(x: Arrange): Generator<number, { answer: PackResult; arranged: Placed[] }> {
-  const { around, clearOfPorts, free, nodeLimit, kept } = x;
-  if (kept && arrangementFaults(clearOfPorts, kept).length === 0)
-    return { answer: { kind: 'fits', placed: kept, nodeCount: 0 }, arranged: kept };
+  const { around, clearOfPorts, free, nodeLimit } = x;
   const standing = free.map((b) => (b.kind === 'battery' ? { ...b, turns: UPRIGHT } : b));
   const sets = free.some((b) => b.kind === 'battery' && b.turns.length > 2) ? [standing, free] : [free];
   if (clearOfPorts.keepOuts.length > around.keepOuts.length) {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { faultSay } from '@haversack/core/case/fit';
+  import { arrangementEdits, faultSay } from '@haversack/core/case/fit';
   import { lengthText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { useHeavy } from '$lib/client/heavy.svelte.ts';
@@ -59,10 +59,20 @@
       </p>
     {:else if fit.state === 'not-proven'}
       <p class="flex items-start gap-2 text-[14px]">
-        <Mark state="note" size={20} label="" />{heavy.busy.fit
+        <Mark state={deep?.fit.state === 'no' ? 'stop' : 'note'} size={20} label="" />{heavy.busy.fit
           ? 'A quick look found no arrangement; the whole search goes on.'
-          : 'Whether it goes in is not proven either way.'}
+          : deep?.fit.state === 'fits'
+            ? 'It goes in: the whole search found an arrangement. Put it so, and it is what you build.'
+            : deep?.fit.state === 'no'
+              ? 'It does not go in: the whole search has ruled out every arrangement.'
+              : 'Whether it goes in is not proven either way.'}
       </p>
+      {#if deep?.fit.state === 'fits'}<button
+          type="button"
+          class="btn main mt-2"
+          onclick={() => open.commit('Arrangement found by the search', arrangementEdits(deep.fit))}
+          >Put everything so</button
+        >{/if}
     {/if}
     {#if heavy.busy.fit}
       <div class="mt-2 flex items-center gap-3">
@@ -73,7 +83,7 @@
         >
         <button type="button" class="btn" onclick={() => heavy.stopFit()}>Stop</button>
       </div>
-    {:else if fit.state === 'not-proven'}
+    {:else if fit.state === 'not-proven' && (!deep || deep.fit.state === 'not-proven')}
       <button type="button" class="btn mt-2" onclick={() => heavy.wantFit()}>Search on</button>
     {/if}
     {#if deep && deep.changes.length > 0}

@@ -117,7 +117,6 @@ export class Heavy {
       );
       if (!current() || !done) return;
       this.deepFit = done;
-      this.#open.takeFit(done.fit);
     });
   }
 

@@ -1,8 +1,8 @@
 import { applyEdits, type Edit } from '@haversack/core/box/edits';
 import { withoutUnusedParts } from '@haversack/core/box/commands';
+import { removalOf, type Removable } from '@haversack/core/box/removal';
 import { fromOlder } from '@haversack/core/box/older';
 import type { Box } from '@haversack/core/box/schema';
-import type { CaseFit } from '@haversack/core/case/fit';
 import type { Part } from '@haversack/core/catalogue/part';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { evaluate, type Plan } from '@haversack/core/evaluate';
@@ -44,12 +44,13 @@ export class OpenBox {
   alsoPorts: string[] = $state.raw([]);
   /** Something is being dragged: what stands inside stays where it is. */
   holding = $state(false);
-  #fitTaken = $state(0);
   plan: Plan = $derived.by(() => {
-    void this.#fitTaken;
-    return (this.#last = evaluate(this.doc, this.catalogue, { reuse: this.#last, hold: this.holding }));
+    const last = this.#last;
+    const plan = evaluate(this.doc, this.catalogue, { reuse: last?.plan, hold: this.holding ? last?.doc : undefined });
+    this.#last = { doc: this.doc, plan };
+    return plan;
   });
-  #last: Plan | undefined;
+  #last: { doc: Box; plan: Plan } | undefined;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #saving = false;
 
@@ -83,6 +84,33 @@ export class OpenBox {
     this.commit(label, [{ op: 'set', path, value }], merge);
   }
 
+  /** Takes things out of the box; what was chosen is let go only after the change was made. */
+  remove(name: string, things: readonly Removable[]): void {
+    this.commit(`Removed ${name}`, removalOf(this.doc, things));
+    this.selected = null;
+    this.alsoPorts = [];
+  }
+
+  /** Everything chosen goes, several ports together too. False when what is chosen cannot be taken out by itself. */
+  removeChosen(): boolean {
+    const s = this.selected;
+    if (!s || !('id' in s)) return false;
+    const things: Removable[] = [
+      s,
+      ...this.alsoPorts.filter((id) => id !== s.id).map((id) => ({ kind: 'port' as const, id }))
+    ];
+    this.remove(things.length > 1 ? `${things.length} ports` : this.#nameOf(s), things);
+    return true;
+  }
+
+  #nameOf({ kind, id }: Removable): string {
+    const { panel, wiring, fit } = this.plan;
+    if (kind === 'device') return this.doc.devices.find((d) => d.id === id)?.name ?? id;
+    if (kind === 'port') return panel?.ports.find((p) => p.port.id === id)?.tag ?? id;
+    if (kind === 'circuit') return wiring.circuits.find((c) => c.circuit.id === id)?.tag ?? id;
+    return fit?.bodies.find((b) => b.id === id)?.name ?? this.doc.bodies.find((b) => b.id === id)?.name ?? id;
+  }
+
   undo(): void {
     const step = this.past.at(-1);
     if (!step) return;
@@ -110,13 +138,6 @@ export class OpenBox {
     this.future = [];
     this.doc = doc;
     this.#changed();
-  }
-
-  /** A longer search inside the case came to an end; it counts as long as the same is asked. */
-  takeFit(fit: CaseFit): void {
-    if (!this.#last) return;
-    this.#last = { ...this.#last, fit };
-    this.#fitTaken++;
   }
 
   toggleAlso(portId: string): void {

@@ -2,7 +2,6 @@
   import type { CaseFit } from '@haversack/core/case/fit';
   import { FACES, type Face } from '@haversack/core/catalogue/faces';
   import type { PanelPlan, PortPlan } from '@haversack/core/panel/panel';
-  import { removePort } from '@haversack/core/panel/add-port';
   import { snapPort, type Guide } from '@haversack/core/panel/snap';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -132,8 +131,8 @@
       open.alsoPorts = [];
     } else if (event.key === 'Delete' || event.key === 'Backspace') {
       event.preventDefault();
-      open.selected = null;
-      open.commit(`Removed ${p.tag}`, removePort(open.doc, p.port.id));
+      if (open.selected?.kind === 'port' && open.alsoPorts.includes(p.port.id)) open.removeChosen();
+      else open.remove(p.tag, [{ kind: 'port', id: p.port.id }]);
     }
   }
 

@@ -81,6 +81,9 @@
       event.preventDefault();
       turnBody(open, body, placed);
       stay();
+    } else if (event.key === 'Delete' || event.key === 'Backspace') {
+      event.preventDefault();
+      open.remove(body.name, [{ kind: 'body', id: body.id }]);
     }
   }
 </script>

@@ -95,14 +95,9 @@
     >
     <p class="lab">Stowed things take room and weight and give no heat.</p>
   </section>
-  <div class="p-4">
-    <button
-      type="button"
-      class="btn danger"
-      onclick={() => {
-        open.selected = null;
-        open.commit(`Removed ${body.name}`, [{ op: 'remove', path: `bodies/${body.id}` }]);
-      }}>Take it out</button
-    >
-  </div>
 {/if}
+<div class="p-4">
+  <button type="button" class="btn danger" onclick={() => open.remove(body.name, [{ kind: 'body', id: body.id }])}
+    >Take it out</button
+  >
+</div>

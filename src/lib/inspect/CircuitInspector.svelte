@@ -1,6 +1,5 @@
 <script lang="ts">
   import type { Attr } from '@haversack/core/box/attr';
-  import { removeCircuit } from '@haversack/core/box/remove-circuit';
   import type { CircuitPlan } from '@haversack/core/wiring/types';
   import { fuseOf } from '@haversack/core/wiring/main-path';
   import { ampsText, fixed, lengthText, runText } from '@haversack/core/quantity/format';
@@ -199,12 +198,7 @@
   </div>
 </section>
 <div class="p-4">
-  <button
-    type="button"
-    class="btn danger"
-    onclick={() => {
-      open.selected = null;
-      open.commit(`Removed ${plan.tag}`, removeCircuit(open.doc, c.id));
-    }}>Remove circuit</button
+  <button type="button" class="btn danger" onclick={() => open.remove(plan.tag, [{ kind: 'circuit', id: c.id }])}
+    >Remove circuit</button
   >
 </div>

@@ -35,10 +35,6 @@
       kept = (e as Error).message;
     }
   }
-  function remove(): void {
-    open.selected = null;
-    open.commit(`Removed ${device.name}`, [{ op: 'remove', path }]);
-  }
 </script>
 
 <section class="sec">
@@ -154,6 +150,8 @@
 </section>
 <div class="flex flex-wrap items-center gap-2 p-4">
   <button type="button" class="btn" onclick={keep}>Keep in my library</button>
-  <button type="button" class="btn danger" onclick={remove}>Remove device</button>
+  <button type="button" class="btn danger" onclick={() => open.remove(device.name, [{ kind: 'device', id: device.id }])}
+    >Remove device</button
+  >
   {#if kept}<p class="lab w-full" role="status">{kept}</p>{/if}
 </div>

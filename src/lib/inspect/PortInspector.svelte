@@ -4,7 +4,6 @@
   import { faceSizeMm } from '@haversack/core/case/faces';
   import { around } from '@haversack/core/panel/around';
   import { CORNERS, fromCorner, type Corner } from '@haversack/core/panel/line-up';
-  import { removePort } from '@haversack/core/panel/add-port';
   import { portMark, SEAL_WORDS, sealWord } from '@haversack/core/sealing/sealing';
   import { setTo } from '@haversack/core/box/attr';
   import { FACES } from '@haversack/core/catalogue/faces';
@@ -214,12 +213,7 @@
       onclick={() => open.set(`${plan.tag} is the master`, 'switching/master', setTo(plan.port.id))}
       >Make it the master</button
     >{/if}
-  <button
-    type="button"
-    class="btn danger"
-    onclick={() => {
-      open.selected = null;
-      open.commit(`Removed ${plan.tag}`, removePort(open.doc, plan.port.id));
-    }}>Remove</button
+  <button type="button" class="btn danger" onclick={() => open.remove(plan.tag, [{ kind: 'port', id: plan.port.id }])}
+    >Remove</button
   >
 </div>

@@ -14,7 +14,7 @@
     ['Up, down on a bar', 'its duty, by 5 %'],
     ['S, D, Delete on a bar', 'split it, repeat it every day, take it away'],
     ['Arrow keys on a port', 'move it by 1 mm; with Shift by 10 mm'],
-    ['Delete on a port', 'take it off the case']
+    ['Delete', 'take out what is chosen: device, port (all that are chosen), circuit or thing inside']
   ];
 </script>
 

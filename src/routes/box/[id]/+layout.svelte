@@ -47,6 +47,9 @@
   }
 
   function plainKey(event: KeyboardEvent): void {
+    // a drawing or a dialog that took the key has had its turn
+    const inDialog = event.target instanceof Element && event.target.closest('[role=dialog]') !== null;
+    if (event.defaultPrevented || inDialog) return;
     const number = STAGES[Number(event.key) - 1];
     if (number && /^[1-8]$/.test(event.key)) void goto(resolve(`/box/[id]/${number.id}`, { id: open.id }));
     else if (event.key === '/') {
@@ -54,6 +57,7 @@
       finding = true;
     } else if (event.key === '?') keysShown = true;
     else if (event.key === 'Escape') open.selected = null;
+    else if ((event.key === 'Delete' || event.key === 'Backspace') && open.removeChosen()) event.preventDefault();
   }
 
   $effect(() => {

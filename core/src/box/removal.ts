@@ -1,0 +1,77 @@
+import { applyEdits, type Edit } from './edits.ts';
+import { removeCircuit } from './remove-circuit.ts';
+import { removePort } from './remove-port.ts';
+import type { Box } from './schema.ts';
+
+/** What can be chosen in a drawing or a list and taken away. Batteries, fuse block and shunt are bodies there, too. */
+export type Removable = { kind: 'device' | 'port' | 'circuit' | 'body'; id: string };
+
+const packNumber = (id: string): number | undefined => {
+  const n = /^battery-(\d+)$/.exec(id)?.[1];
+  return n === undefined ? undefined : Number(n);
+};
+
+function removeBody(box: Box, id: string): Edit[] {
+  const placed = (of: string): Edit[] => (of in box.placements ? [{ op: 'remove', path: `placements/${of}` }] : []);
+  const pack = packNumber(id);
+  if (pack !== undefined && !box.bodies.some((b) => b.id === id)) {
+    if (box.bank.count <= 1) return [...placed(id), { op: 'set', path: 'bank/partId', value: null }];
+    const packs = box.bank.packs.filter((_, i) => i !== pack - 1);
+    // the packs behind it move up by one, and their places with them
+    const places = Object.fromEntries(
+      Object.entries(box.placements).flatMap(([key, at]) => {
+        const n = packNumber(key);
+        if (n === undefined || n < pack) return [[key, at]];
+        return n === pack ? [] : [[`battery-${n - 1}`, at]];
+      })
+    );
+    const lone: Edit[] =
+      box.bank.count === 2 && box.bank.arrangement !== 'outside'
+        ? [{ op: 'set', path: 'bank/arrangement', value: 'parallel' }]
+        : [];
+    return [
+      { op: 'set', path: 'bank/count', value: box.bank.count - 1 },
+      { op: 'set', path: 'bank/packs', value: packs },
+      { op: 'set', path: 'placements', value: places },
+      ...lone
+    ];
+  }
+  if (id === 'fuse-block') return [...placed(id), { op: 'set', path: 'wiring/fuseBlockPartId', value: null }];
+  if (id === 'shunt') return [...placed(id), { op: 'set', path: 'wiring/shuntPartId', value: null }];
+  return [...placed(id), { op: 'remove', path: `bodies/${id}` }];
+}
+
+function isThere(box: Box, { kind, id }: Removable): boolean {
+  const has = (list: readonly { id: string }[]) => list.some((entry) => entry.id === id);
+  if (kind === 'device') return has(box.devices);
+  if (kind === 'port') return has(box.ports);
+  if (kind === 'circuit') return has(box.circuits);
+  if (has(box.bodies)) return true;
+  if (id === 'fuse-block') return box.wiring.fuseBlockPartId !== null;
+  if (id === 'shunt') return box.wiring.shuntPartId !== null;
+  const pack = packNumber(id);
+  return pack !== undefined && box.bank.partId !== null && pack >= 1 && pack <= box.bank.count;
+}
+
+/**
+ * Edits that take things out of the box together with everything that refers to them. What is not there (any more) is
+ * passed over, so a thing that went with the one before it does no harm.
+ */
+export function removalOf(box: Box, things: readonly Removable[]): Edit[] {
+  let now = box;
+  const out: Edit[] = [];
+  for (const thing of things) {
+    if (!isThere(now, thing)) continue;
+    const edits: Edit[] =
+      thing.kind === 'device'
+        ? [{ op: 'remove', path: `devices/${thing.id}` }]
+        : thing.kind === 'port'
+          ? removePort(now, thing.id)
+          : thing.kind === 'circuit'
+            ? removeCircuit(now, thing.id)
+            : removeBody(now, thing.id);
+    now = applyEdits(now, edits);
+    out.push(...edits);
+  }
+  return out;
+}

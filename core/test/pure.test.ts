@@ -1,0 +1,86 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { applyEdits } from '../src/box/edits.ts';
+import type { Box } from '../src/box/schema.ts';
+import { arrangementEdits, caseFit } from '../src/case/fit.ts';
+import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
+import { evaluate, type Plan } from '../src/evaluate.ts';
+import { readBox } from '../src/exchange/read-box.ts';
+import { DEMO_BOXES } from './boxes.ts';
+import { editedBox, stepped } from './random-box.ts';
+
+/** What the packing search was asked, as text: the order of its words follows the file's and is no figure. */
+const QUESTIONS = ['bodyKey', 'inputKey'];
+
+/** Where two plans differ first, with both values; undefined when they agree to the last digit. Functions are not compared. */
+function difference(a: unknown, b: unknown, path = 'plan'): string | undefined {
+  if (Object.is(a, b) || (typeof a === 'function' && typeof b === 'function')) return undefined;
+  const open = (v: unknown) => (v instanceof Map || v instanceof Set ? [...v] : v);
+  const [x, y] = [open(a), open(b)];
+  if (typeof x !== 'object' || typeof y !== 'object' || x === null || y === null)
+    return `${path}: ${String(x)} is not ${String(y)}`;
+  const keys = new Set([...Object.keys(x), ...Object.keys(y)]);
+  for (const key of keys) {
+    if (QUESTIONS.includes(key)) continue;
+    const found = difference(
+      (x as Record<string, unknown>)[key],
+      (y as Record<string, unknown>)[key],
+      `${path}.${key}`
+    );
+    if (found) return found;
+  }
+  return undefined;
+}
+
+function reloaded(box: Box): Box {
+  const read = readBox(JSON.stringify(box));
+  if (!read.ok) throw new Error(`the box does not read back: ${JSON.stringify(read)}`);
+  return read.box;
+}
+
+/** The screen's way: each plan has the one before at hand, now and then with something held by the mouse. */
+function byEdits(box: Box, steps: Parameters<typeof stepped>[1][]): { box: Box; plan: Plan } {
+  let plan = evaluate(box, STARTER_CATALOGUE);
+  let now = box;
+  for (const [i, step] of steps.entries()) {
+    const was = now;
+    now = stepped(now, step);
+    plan = evaluate(now, STARTER_CATALOGUE, { reuse: plan, hold: i % 3 === 1 ? was : undefined });
+  }
+  return { box: now, plan: evaluate(now, STARTER_CATALOGUE, { reuse: plan }) };
+}
+
+describe('the plan is a pure function of document and catalogue', () => {
+  test('after any row of edits, with an earlier plan at hand and without, it is that of the reloaded document', () => {
+    let changedCount = 0;
+    fc.assert(
+      fc.property(editedBox(4), ({ box, steps }) => {
+        const edited = byEdits(box, steps);
+        if (edited.box !== box) changedCount++;
+        const fresh = evaluate(reloaded(edited.box), STARTER_CATALOGUE);
+        expect(difference(edited.plan, fresh)).toBeUndefined();
+      }),
+      { numRuns: 500, seed: 20261128 }
+    );
+    expect(changedCount).toBeGreaterThan(400);
+  }, 600_000);
+
+  test('what stood inside before a wider padding was tried stands there again when it is taken back', () => {
+    const [, hide] = DEMO_BOXES[0]!;
+    const wide = applyEdits(hide, [{ op: 'set', path: 'paddingMm', value: 9 }]);
+    const first = caseFit(hide)!;
+    const back = caseFit(hide, { reuse: caseFit(wide, { reuse: first })! })!;
+    expect(back.placed).toEqual(first.placed);
+  });
+
+  test('an arrangement that was taken stays in the document and comes back to the millimetre', () => {
+    const [, hide] = DEMO_BOXES[0]!;
+    const found = caseFit(hide)!;
+    const taken = reloaded(applyEdits(hide, arrangementEdits(found)));
+    const fit = caseFit(taken)!;
+    const byId = (placed: typeof fit.placed) => [...placed].sort((a, b) => a.id.localeCompare(b.id));
+    expect(byId(fit.placed)).toEqual(byId(found.placed));
+    expect(fit.faults).toEqual([]);
+    expect(fit.bodies.every((b) => b.pinned)).toBe(true);
+  });
+});
