@@ -161,7 +161,7 @@
         {#if damaged.backups.length}
           <p class="mt-3">These backups are there, newest first. The damaged file is kept beside them.</p>
           <ul class="mt-2 grid gap-1">
-            {#each damaged.backups as b, i (b)}<li class="flex items-center justify-between gap-3">
+            {#each damaged.backups as b, i (i)}<li class="flex items-center justify-between gap-3">
                 <span class="truncate">{b.split('/').at(-1)}</span><button
                   type="button"
                   class="btn"
@@ -200,7 +200,7 @@
       </div>
       {#if problem}<div role="alert" class="mb-4 rounded-box border border-stop bg-stop1 px-4 py-2">
           {problem}{#if details.length > 1}<ul class="mt-1 list-disc pl-5">
-              {#each details.slice(0, 6) as d (d.path + d.message)}<li>
+              {#each details.slice(0, 6) as d, nth (nth)}<li>
                   <span class="n">{d.path}</span>
                   {d.message}
                 </li>{/each}

@@ -144,6 +144,7 @@ function deviceIdeas(d: Device): Idea[] {
       label: `${d.name}: half as much ${d.modes[hungriest(d.modes)]!.name}`,
       edits: withDuty((v) => Number((v / 2).toFixed(3)))
     });
+  if (out.some((idea) => idea.id === `dim-${d.id}`)) return out;
   if (first.draw.kind === 'led-strip' || (first.draw.kind === 'current' && /lamp|light/i.test(d.name)))
     out.push({ id: `dim-${d.id}`, label: `Dim ${d.name} to half`, edits: scaled(0.5) });
   return out;

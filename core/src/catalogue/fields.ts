@@ -1,5 +1,6 @@
+import { z } from 'zod';
 import { parseLengthMm } from '../quantity/length.ts';
-import type { Part } from './part.ts';
+import { partSchema, type Part, type PartOf } from './part.ts';
 
 /** One editable figure of a part: where it stands, its words, and what it may be. */
 export type PartField = {
@@ -25,43 +26,11 @@ const UNIT_BY_SUFFIX: [RegExp, string, PartField['type']][] = [
   [/Amount$/, '', 'number']
 ];
 
-/** Figures that may be unknown. */
-const NULLABLE = new Set([
-  'priceAmount',
-  'maxContinuousA',
-  'protectionCutoffV',
-  'ratingA',
-  'contactMilliOhm',
-  'converterRatedW',
-  'voltageDcV',
-  'interruptingA',
-  'perWayA',
-  'totalA',
-  'handleRatedKg',
-  'minV',
-  'maxV',
-  'wantsV',
-  'innerWh'
-]);
-const CHOICES: Record<string, string[]> = {
-  chemistry: ['lfp', 'agm', 'gel', 'flooded', 'nmc3', 'nmc4', 'unknown'],
-  terminal: ['tab-4.8', 'tab-6.3', 'm5', 'm6', 'm8', 'lead', 'unknown'],
-  anyWayUp: ['upright', 'not-inverted', 'any'],
-  caseKind: ['hinged-can', 'steel-can', 'hard-case', 'junction-box', 'battery-box', 'tool-box', 'wooden-box'],
-  material: ['PP', 'ABS', 'PC', 'steel', 'wood'],
-  hinge: ['back', 'left', 'none'],
-  measureYours: ['no', 'advised', 'must'],
-  behaves: ['power', 'current', 'resistive', 'led-strip'],
-  belowMin: ['stops', 'resets', 'degrades']
-};
 const FIXED = new Set([
   'kind',
   'id',
   'origin',
   'shape',
-  'zones',
-  'modes',
-  'ratingsA',
   'family',
   'system',
   'size',
@@ -79,37 +48,53 @@ const words = (key: string): string => {
   return spaced[0]!.toUpperCase() + spaced.slice(1);
 };
 
-/** The figures of a part a person may change, nested ones by a path with slashes. */
+type Kind = { type: 'number' | 'text' | 'flag'; nullable: boolean; choices: string[] | undefined };
+
+/** What a schema asks for, when one line of typing can say it; undefined for lists and nested things. */
+function kindOf(schema: z.ZodType): Kind | undefined {
+  if (schema instanceof z.ZodNullable) {
+    const inner = kindOf(schema.unwrap() as z.ZodType);
+    return inner && { ...inner, nullable: true };
+  }
+  if (schema instanceof z.ZodEnum) return { type: 'text', nullable: false, choices: schema.options.map(String) };
+  if (schema instanceof z.ZodBoolean) return { type: 'flag', nullable: false, choices: ['yes', 'no'] };
+  if (schema instanceof z.ZodNumber) return { type: 'number', nullable: false, choices: undefined };
+  return schema instanceof z.ZodString ? { type: 'text', nullable: false, choices: undefined } : undefined;
+}
+
+type Shape = Record<string, z.ZodType>;
+const shapeOf = (union: z.ZodDiscriminatedUnion, key: string, value: unknown): Shape => {
+  const option = union.options.find((o) => (o as z.ZodObject).shape[key]!.safeParse(value).success);
+  return (option as z.ZodObject).shape as Shape;
+};
+
+/** The figures of a part a person may change, as its schema has them; those of its hole by a path with a slash. */
 export function fieldsOf(part: Part): PartField[] {
   const out: PartField[] = [];
-  const visit = (node: Record<string, unknown>, prefix: string) => {
-    for (const [key, value] of Object.entries(node)) {
-      if (FIXED.has(key) && prefix !== 'hole/') continue;
-      if (key === 'shape') continue;
-      if (typeof value === 'object' && value !== null && !Array.isArray(value)) {
-        if (key === 'hole') visit(value as Record<string, unknown>, `${prefix}${key}/`);
+  const visit = (node: Record<string, unknown>, shape: Shape, prefix: string) => {
+    for (const [key, schema] of Object.entries(shape)) {
+      if (FIXED.has(key)) continue;
+      const value = node[key];
+      if (key === 'hole') {
+        const hole = value as PartOf<'panel'>['hole'];
+        visit(hole, shapeOf(schema as z.ZodDiscriminatedUnion, 'shape', hole.shape), 'hole/');
         continue;
       }
-      if (Array.isArray(value)) continue;
-      const match = UNIT_BY_SUFFIX.find(([pattern]) => pattern.test(key));
-      const type =
-        typeof value === 'boolean'
-          ? 'flag'
-          : typeof value === 'number' || NULLABLE.has(key)
-            ? (match?.[2] ?? 'number')
-            : 'text';
+      const kind = kindOf(schema);
+      if (!kind) continue;
+      const match = kind.type === 'number' ? UNIT_BY_SUFFIX.find(([pattern]) => pattern.test(key)) : undefined;
       out.push({
         path: prefix + key,
         label: prefix ? `Hole ${words(key).toLowerCase()}` : words(key),
         unit: match?.[1] ?? '',
         text: value === null ? '' : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value),
-        type,
-        nullable: NULLABLE.has(key),
-        choices: type === 'flag' ? ['yes', 'no'] : CHOICES[key]
+        type: match?.[2] ?? kind.type,
+        nullable: kind.nullable,
+        choices: kind.choices && kind.nullable ? ['', ...kind.choices] : kind.choices
       });
     }
   };
-  visit(part as unknown as Record<string, unknown>, '');
+  visit(part as unknown as Record<string, unknown>, shapeOf(partSchema, 'kind', part.kind), '');
   return out;
 }
 

@@ -85,7 +85,11 @@ export function danglingReferences(box: Box): Problem[] {
     devices: box.devices,
     ports: box.ports,
     circuits: box.circuits,
-    bodies: box.bodies
+    bodies: box.bodies,
+    brackets: box.brackets,
+    'switching/relays': box.switching.relays,
+    'compare/candidates': box.compare.candidates,
+    ...Object.fromEntries(box.devices.map((d) => [`devices/${d.id}/modes`, d.modes]))
   })) {
     const seen = new Set<string>();
     for (const row of rows) {

@@ -13,12 +13,19 @@ const RANK: Record<Severity, number> = { stop: 0, caution: 1, note: 2 };
  */
 export function findings(facts: Facts): { findings: Finding[]; checkCount: number } {
   const reasons = new Map(facts.box.accepted.map((a) => [a.key, a.reason]));
+  const told = new Map<string, number>();
+  /** Two findings of one rule at one place stay two: each has a key of its own. */
+  const own = (key: string): string => {
+    const n = (told.get(key) ?? 0) + 1;
+    told.set(key, n);
+    return n === 1 ? key : `${key}:${n}`;
+  };
   const words = (text: string): string => lengthsInUnit(text, facts.box.preferences.lengthUnit);
   const all = RULES.flatMap((rule) =>
     rule.check(facts).map((d): Finding => {
       const where = d.at ?? BOX_PLACE;
       let known: Remedy[] | undefined;
-      const key = `${rule.id}:${where.id}${d.also ? `:${d.also}` : ''}`;
+      const key = own(`${rule.id}:${where.id}${d.also ? `:${d.also}` : ''}`);
       return {
         id: rule.id,
         key,

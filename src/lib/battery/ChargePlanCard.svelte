@@ -79,10 +79,10 @@
     <p class="mt-1">{plan.vent.say}</p>
     <h3 class="mt-3">In this order</h3>
     <ol class="list-decimal pl-5">
-      {#each plan.steps as step (step)}<li>{step}</li>{/each}
+      {#each plan.steps as step, nth (nth)}<li>{step}</li>{/each}
     </ol>
     <ul class="mt-2 border-l-[3px] border-caution pl-3">
-      {#each plan.cautions as caution (caution)}<li>{caution}</li>{/each}
+      {#each plan.cautions as caution, nth (nth)}<li>{caution}</li>{/each}
     </ul>
     <h3 class="mt-3">Plugged in during the outing</h3>
     {#each plugged as p, i (i)}

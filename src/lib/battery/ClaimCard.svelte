@@ -52,7 +52,7 @@
   {/each}
   {#if result?.ok}
     <ul class="mt-2 grid gap-1.5" aria-label="What is to be said of it">
-      {#each result.check.answers as a (a.say)}
+      {#each result.check.answers as a, nth (nth)}
         <li class="flex gap-2"><span class="pt-0.5"><Mark state={STATE[a.verdict]} size={14} /></span>{a.say}</li>
       {:else}<li class="text-ink2">Nothing against it so far: add its mass, price or what it is said to do.</li>{/each}
     </ul>

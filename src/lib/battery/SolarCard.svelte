@@ -205,7 +205,7 @@
           ></thead
         >
         <tbody
-          >{#each plan.week as d (d.day)}<tr
+          >{#each plan.week as d, nth (nth)}<tr
               ><th scope="row">{d.day + 1}</th><td class="num n">{fixed(d.skyFraction * 100, 0)} %</td><td class="num n"
                 >{fixed(d.inWh, 0)}</td
               ><td class="num n">{fixed(d.outWh, 0)}</td><td class="num n">{fixed(d.socFraction * 100, 0)} %</td></tr

@@ -53,7 +53,7 @@
         ><span class="n">{fixed(plan.drainA * 1000, 1)}</span><span class="u">mA</span></span
       >
     </div>
-    {#each plan.drains as d (d.name)}<div class="row">
+    {#each plan.drains as d, nth (nth)}<div class="row">
         <span class="lab pl-3">{d.name}</span><span class="lab n">{fixed(d.currentA * 1000, 1)} mA</span>
       </div>{/each}
   {:else}<p class="text-ink2">Choose a battery.</p>{/if}

@@ -71,7 +71,7 @@
       /></label
     >{/if}
   {#if p}
-    {#each p.say as s (s)}<p class="mt-1">{s}</p>{/each}
+    {#each p.say as s, nth (nth)}<p class="mt-1">{s}</p>{/each}
     <div class="row"><span>Free air inside</span><span class="n">{fixed(p.freeL, 1)} l</span></div>
     <div class="row">
       <span>Gel for a month</span><Figure value={fixed(p.gelG, 1)} unit="g" working={p.working} strong />

@@ -88,7 +88,7 @@
     {/if}
     {#if deep && deep.changes.length > 0}
       <h3 class="mt-3">Cheapest changes that make it fit</h3>
-      {#each deep.changes as change (change.label)}
+      {#each deep.changes as change, nth (nth)}
         <div class="mt-1 flex items-center justify-between gap-3 border-t border-line pt-1">
           <span><b>{change.label}</b> <span class="lab">{change.effect}</span></span>
           <button type="button" class="btn" onclick={() => open.commit(change.label, change.edits)}>Do this</button>

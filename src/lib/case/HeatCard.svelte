@@ -16,7 +16,7 @@
 
 <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Heat inside">
   <h2 class="h3">Heat inside</h2>
-  {#each h.losses as l (l.name)}
+  {#each h.losses as l, nth (nth)}
     <div class="row">
       <span>{l.name}</span><span class="val"><span class="n">{fixed(l.lossW, 2)}</span><span class="u">W</span></span>
     </div>
@@ -50,5 +50,5 @@
         )}
     /></label
   >
-  {#each h.say as say (say)}<p class="lab mt-1">{say}</p>{/each}
+  {#each h.say as say, nth (nth)}<p class="lab mt-1">{say}</p>{/each}
 </section>

@@ -178,7 +178,7 @@
           <span class="min-w-0 flex-1"
             ><b class="block"
               >{s.title}{#if s.needed}<span class="lab ml-1 font-normal">needed</span>{/if}</b
-            ><span class="lab">{s.how}</span>{#each wrong as p (p.say)}<span class="block text-stop" role="alert"
+            ><span class="lab">{s.how}</span>{#each wrong as p, nth (nth)}<span class="block text-stop" role="alert"
                 >{p.say}</span
               >{/each}</span
           >
@@ -209,7 +209,7 @@
         ? `; still needed: ${neededLeft.map((s) => s.title.toLowerCase()).join(', ')}`
         : ''}.
     </p>
-    {#each problems.filter((p) => p.key === 'name') as p (p.say)}<p class="text-stop" role="alert">{p.say}</p>{/each}
+    {#each problems.filter((p) => p.key === 'name') as p, nth (nth)}<p class="text-stop" role="alert">{p.say}</p>{/each}
     {#if problem}<p class="text-stop" role="alert">{problem}</p>{/if}
     <div class="mt-3 flex gap-2">
       <button type="button" class="btn main" disabled={!made} onclick={use}>Use this case</button>

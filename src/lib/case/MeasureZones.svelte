@@ -71,7 +71,7 @@
           ></td
         >
       </tr>
-      {#each problems.filter((p) => p.key === `zone-${i}`) as p (p.say)}<tr
+      {#each problems.filter((p) => p.key === `zone-${i}`) as p, nth (nth)}<tr
           ><td colspan="7" class="text-stop"><span role="alert">{p.say}</span></td></tr
         >{/each}
     {:else}<tr><td colspan="7" class="text-ink2">None yet.</td></tr>{/each}

@@ -157,6 +157,12 @@ export class OpenBox {
   }
 
   #answers(): Record<string, { raw: number | null; text: string }> {
+    try {
+      void this.plan;
+    } catch {
+      // a box that cannot be worked out must still be undone
+      return {};
+    }
     return Object.fromEntries(this.plan.verdicts.map((v) => [v.id, { raw: v.rawValue, text: v.rawText }]));
   }
 

@@ -66,7 +66,7 @@
       >{/if}
   </g>
 {/each}
-{#each [MX + W, MX + W + L, MX + 2 * W + L] as x (x)}<path
+{#each [MX + W, MX + W + L, MX + 2 * W + L] as x, nth (nth)}<path
     d="M{x} {beltY}V{beltY + D}"
     stroke="var(--raise)"
     stroke-width="2"

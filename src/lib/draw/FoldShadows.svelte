@@ -42,7 +42,7 @@
   }
 </script>
 
-{#each shadows as s (`${s.face}-${s.bodyId}`)}
+{#each shadows as s, nth (nth)}
   {@const tight = s.distanceMm < shallowest}
   {@const x = px(s.face, s.x1Mm)}
   {@const y = py(s.face, s.y2Mm)}

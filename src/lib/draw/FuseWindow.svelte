@@ -35,7 +35,7 @@
       style:fill="var(--stop)">no fuse fits both load and wire</text
     >{/if}
   <path d="M0 40h{W - 6}" stroke="var(--ink)" />
-  {#each [0.5, 1, 2, 3, 5, 10, 20, 40] as amps (amps)}
+  {#each [0.5, 1, 2, 3, 5, 10, 20, 40] as amps, nth (nth)}
     <path d="M{x(amps)} 38v6" stroke="var(--ink)" /><text class="n" x={x(amps)} y="58" text-anchor="middle">{amps}</text
     >
   {/each}

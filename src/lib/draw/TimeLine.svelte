@@ -373,7 +373,7 @@
       <tspan style:fill="var(--ink2)">Ah</tspan></text
     >
   {/if}
-  {#each [startX, endX].filter((x) => x >= axis.leftPx - 1 && x <= axis.leftPx + axis.widthPx + 1) as x (x)}<path
+  {#each [startX, endX].filter((x) => x >= axis.leftPx - 1 && x <= axis.leftPx + axis.widthPx + 1) as x, nth (nth)}<path
       d="M{x} 28V{height}"
       stroke="var(--ink)"
     />{/each}

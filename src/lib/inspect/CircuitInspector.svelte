@@ -72,7 +72,7 @@
         {#if c.fuse.is === 'set' && !ratings.includes(c.fuse.value)}<option value={String(c.fuse.value)}
             >{c.fuse.value} A, not listed</option
           >{/if}
-        {#each ratings as r (r)}<option value={String(r)}>{r} A</option>{/each}
+        {#each ratings as r, nth (nth)}<option value={String(r)}>{r} A</option>{/each}
       </select>
     {/snippet}
   </AttrField>

@@ -102,7 +102,7 @@
               is: 'set',
               value: Number(e.currentTarget.value)
             })}
-          >{#each ratings as r (r)}<option value={String(r)}>{r} A</option>{/each}</select
+          >{#each ratings as r, nth (nth)}<option value={String(r)}>{r} A</option>{/each}</select
         >{/snippet}
     </AttrField>
     <AttrField

@@ -38,7 +38,7 @@
   {@const usable = open.plan.bank.usable}
   <section class="sec">
     <h3>{usable.title}</h3>
-    {#each usable.lines as l (l.label)}<div class="row">
+    {#each usable.lines as l, nth (nth)}<div class="row">
         <span>{l.label}</span><span class="val"
           ><span class="n">{l.value}</span><span class="u min-w-5">{l.unit}</span></span
         >

@@ -154,7 +154,7 @@
 </section>
 <section class="sec">
   <h3>Depth behind the panel</h3>
-  {#each plan.working.lines as l (l.label)}<div class="row">
+  {#each plan.working.lines as l, nth (nth)}<div class="row">
       <span>{l.label}</span><span class="val"
         ><span class="n">{l.value}</span><span class="u min-w-5">{l.unit}</span></span
       >

@@ -18,7 +18,7 @@
 <section class="sec" aria-label="Own reels">
   <h3>Wire at home</h3>
   <div class="flex flex-wrap gap-2">
-    {#each reels as r (wireSizeText(r))}<span class="inline-flex items-center gap-1 rounded-in border border-line2 px-2"
+    {#each reels as r, nth (nth)}<span class="inline-flex items-center gap-1 rounded-in border border-line2 px-2"
         >{wireSizeText(r)}<button
           type="button"
           class="icon"
@@ -40,7 +40,7 @@
         e.currentTarget.value = '';
         if (size) set(`${wireSizeText(size)} at home`, [...reels, size]);
       }}
-      ><option value="">size…</option>{#each free as s (wireSizeText(s))}<option>{wireSizeText(s)}</option
+      ><option value="">size…</option>{#each free as s, nth (nth)}<option>{wireSizeText(s)}</option
         >{/each}</select
     ></label
   >

@@ -10,10 +10,10 @@
 <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Where the energy goes">
   <h2 class="h3">Where the energy goes</h2>
   <div class="flex h-3 overflow-hidden rounded-in border border-line2" role="presentation">
-    {#each shares.out as s, i (s.name)}<span class="part p{i}" style:width="{s.fraction * 100}%"></span>{/each}
+    {#each shares.out as s, i (i)}<span class="part p{i}" style:width="{s.fraction * 100}%"></span>{/each}
   </div>
   <ul class="mt-2">
-    {#each shares.out as s, i (s.name)}
+    {#each shares.out as s, i (i)}
       <li class="row">
         <span class="flex items-center gap-2"><span class="key p{i}"></span>{s.name}</span><span class="val"
           ><span class="n">{fixed(s.energyWh, s.energyWh < 10 ? 2 : 1)}</span><span class="u">Wh</span><span
@@ -23,7 +23,7 @@
       </li>
     {/each}
   </ul>
-  {#each shares.in as s (s.name)}
+  {#each shares.in as s, nth (nth)}
     <div class="row sum">
       <span>{s.name}</span><span class="val"
         ><span class="n">{fixed(s.energyWh, 1)}</span><span class="u">Wh</span><span class="w-14"></span></span

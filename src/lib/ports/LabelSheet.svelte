@@ -67,7 +67,7 @@
         <table class="sheet">
           <thead><tr><th>Switch</th><th>Position</th><th>Live</th><th>Dead</th></tr></thead>
           <tbody>
-            {#each card as row (`${row.tag} ${row.position}`)}
+            {#each card as row, nth (nth)}
               <tr
                 ><td><b>{row.tag}</b> {row.name}</td><td><b>{row.position}</b></td><td
                   >{row.live.join(', ') || 'nothing'}</td

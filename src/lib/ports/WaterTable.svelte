@@ -53,7 +53,7 @@
         ></thead
       >
       <tbody>
-        {#each rows as i (i.name + (i.portId ?? ''))}
+        {#each rows as i, nth (nth)}
           <tr
             ><td
               >{#if i.portId}<button

@@ -46,7 +46,7 @@
         {v.say}{#if before}<span class="d {before.better ? 'good' : 'bad'}">was {before.text}</span>{/if}</span
       >
       <span class="val2">
-        {#each v.value as piece (piece.unit)}<span class={/^[\d.,–-]+$/.test(piece.number) ? 'num' : 'word'}
+        {#each v.value as piece, nth (nth)}<span class={/^[\d.,–-]+$/.test(piece.number) ? 'num' : 'word'}
             >{piece.number}</span
           >{#if piece.unit}<span class="unit">{piece.unit}</span>{/if}{/each}
         <em>{v.target}</em>

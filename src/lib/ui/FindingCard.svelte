@@ -52,7 +52,7 @@
       Accepted: “{finding.acceptedBecause}” <button type="button" class="fig ml-1" onclick={withdraw}>take back</button>
     </p>
   {:else}
-    {#each finding.remedies as remedy, i (remedy.label)}
+    {#each finding.remedies as remedy, i (i)}
       <div class="mt-2 flex items-center justify-between gap-3 border-t border-line pt-2">
         <div class="min-w-0">
           <div class="leading-4 font-medium">{remedy.label}</div>

@@ -15,7 +15,7 @@
 <section class="sec">
   <h3>How it is worked out</h3>
   <p class="mb-2 text-ink2">{working.formula}</p>
-  {#each working.lines as l (l.label)}
+  {#each working.lines as l, nth (nth)}
     <div class="border-t border-line py-1">
       <div class="row">
         <span>{l.label}</span>

@@ -120,7 +120,7 @@
         <div class="min-w-0">
           <h2 class="h3">{facts.title}</h2>
           <dl class="mt-1 flex flex-wrap gap-x-6">
-            {#each facts.facts as f (f.name)}<div class="flex gap-2">
+            {#each facts.facts as f, nth (nth)}<div class="flex gap-2">
                 <dt class="lab">{f.name}</dt>
                 <dd class="n">{f.value}</dd>
               </div>{/each}

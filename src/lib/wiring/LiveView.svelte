@@ -123,7 +123,7 @@
     </div>
     <div>
       <h2 class="h3">Drains with nothing plugged in</h2>
-      {#each now.drains as d (d.name)}<div class="row">
+      {#each now.drains as d, nth (nth)}<div class="row">
           <span>{d.name}{d.metered ? '' : ', not metered'}</span><span class="n">{fixed(d.currentA * 1000, 0)} mA</span>
         </div>{:else}<p class="lab">Nothing drains in this position.</p>{/each}
       {#if now.daysToFlat !== undefined}<div class="row">
@@ -134,7 +134,7 @@
     </div>
     <div>
       <h2 class="h3">Ports</h2>
-      {#each now.ports as p (p.tag)}<div class="row">
+      {#each now.ports as p, nth (nth)}<div class="row">
           <span class="flex min-w-0 items-center gap-2"
             ><Mark state={p.live ? 'holds' : 'note'} size={14} /><span class="truncate"><b>{p.tag}</b> {p.feeds}</span
             ></span

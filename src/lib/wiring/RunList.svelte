@@ -80,7 +80,7 @@
       {#each [['Terminals', list.terminals], ['Sleeves', list.sleeves]] as const as [title, rows] (title)}
         <div>
           <h2 class="h3">{title}</h2>
-          {#each rows as r (r.name)}<div class="row"><span>{r.name}</span><span class="n">{r.count}</span></div>{/each}
+          {#each rows as r, nth (nth)}<div class="row"><span>{r.name}</span><span class="n">{r.count}</span></div>{/each}
         </div>
       {/each}
     </div>

@@ -49,7 +49,7 @@
           ></thead
         >
         <tbody>
-          {#each rows as r (`${r.at.part} ${r.at.terminal} ${r.battery}`)}
+          {#each rows as r, nth (nth)}
             <tr>
               <td><span class="flex items-center gap-2"><Mark state={mark(r)} size={14} />{r.where}</span></td><td
                 >{r.battery}</td

@@ -153,7 +153,7 @@
       <label class="grid gap-1"
         ><span class="lab">{f.label}{f.unit ? `, ${f.unit}` : ''}</span>
         {#if f.choices}<select class="in" bind:value={typed[f.path]}
-            >{#each f.choices as c (c)}<option value={c}>{c}</option>{/each}</select
+            >{#each f.choices as c, nth (nth)}<option value={c}>{c || 'unknown'}</option>{/each}</select
           >
         {:else}<input
             class="in"

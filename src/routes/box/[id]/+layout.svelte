@@ -8,6 +8,7 @@
   import { STAGES } from '$lib/client/stages.ts';
   import Inspector from '$lib/inspect/Inspector.svelte';
   import ConflictDialog from '$lib/shell/ConflictDialog.svelte';
+  import Guard from '$lib/shell/Guard.svelte';
   import FindDialog from '$lib/shell/FindDialog.svelte';
   import KeysDialog from '$lib/shell/KeysDialog.svelte';
   import Rail from '$lib/shell/Rail.svelte';
@@ -84,10 +85,12 @@
 
 <div class="app" data-stage={stage}>
   <TopBar onfind={() => (finding = true)} onkeys={() => (keysShown = true)} />
-  <Rail {stage} />
-  <main class="main" class:wide={!inspectorShown} id="main">{@render children()}</main>
-  {#if inspectorShown}<Inspector {stage} />{/if}
-  <VerdictStrip />
+  <Guard what="The list of stages" area="main"><Rail {stage} /></Guard>
+  <main class="main" class:wide={!inspectorShown} id="main">
+    <Guard what="This stage" area="main">{@render children()}</Guard>
+  </main>
+  {#if inspectorShown}<Guard what="The details" area="insp"><Inspector {stage} /></Guard>{/if}
+  <Guard what="The five answers" area="strip"><VerdictStrip /></Guard>
 </div>
 <FindDialog bind:open={finding} />
 <KeysDialog bind:open={keysShown} />

@@ -67,7 +67,7 @@
     <section class="mb-5 rounded-box border border-line2 p-3">
       <h2 class="h3 mb-1">Cautions</h2>
       <ul class="grid list-disc gap-1 pl-4">
-        {#each bench.cautions as c (c)}<li>{c}</li>{/each}
+        {#each bench.cautions as c, nth (nth)}<li>{c}</li>{/each}
       </ul>
       <p class="lab mt-1">Local codes and licensed practice come first wherever they say something else.</p>
     </section>
@@ -161,7 +161,7 @@
             ><td class="font-semibold">F0</td><td class="num n"
               >{plan.wiring.main.fuseA === undefined ? plan.wiring.main.fuseOrigin : `${plan.wiring.main.fuseA} A`}</td
             ><td>everything</td><td>always</td></tr
-          >{#each bench.card as row (row.tag)}<tr
+          >{#each bench.card as row, nth (nth)}<tr
               ><td class="font-semibold">{row.tag}</td><td class="num n">{row.fuse}</td><td>{row.feeds}</td><td
                 >{row.live}</td
               ></tr
