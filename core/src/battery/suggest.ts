@@ -1,6 +1,4 @@
 import type { PartOf } from '../catalogue/part.ts';
-import type { Demand } from '../demand/demand.ts';
-import { CHEMISTRY } from './chemistry.ts';
 
 /** Reserve, cold and age in one, before a battery is chosen. @source rule of thumb, electrical reference 12: a fifth for cold and age */
 const ROOM = 1.3;
@@ -18,20 +16,5 @@ export function likelyBatteries(
   const mostAh = Math.max(wantedAh * LIKELY.mostTimes, LIKELY.mostAtLeastAh);
   return batteries.filter(
     (p) => p.id !== chosenId && p.capacityAh >= wantedAh * LIKELY.leastShare && p.capacityAh <= mostAh
-  );
-}
-
-/** The smallest iron phosphate battery that is large enough, and is not the one chosen. */
-export function suggestedBattery(
-  batteries: readonly PartOf<'battery'>[],
-  need: Pick<Demand, 'totalWh'>,
-  chosenId: string | null
-): PartOf<'battery'> | undefined {
-  const others = batteries.filter((p) => p.id !== chosenId);
-  const wantedWh = (need.totalWh * ROOM) / CHEMISTRY.lfp.planningDepthFraction;
-  return (
-    others
-      .filter((p) => p.chemistry === 'lfp' && p.capacityAh * CHEMISTRY.lfp.nominalV >= wantedWh)
-      .sort((a, b) => a.capacityAh - b.capacityAh)[0] ?? others[0]
   );
 }

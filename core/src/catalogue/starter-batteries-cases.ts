@@ -74,6 +74,14 @@ const big = (chemistry: 'agm' | 'lfp'): PartOf<'battery'> => ({
   ])
 });
 
+/** The next sizes up. @source mechanical reference 2.1: 100 Ah row and the envelopes 24, 31; mass by 34 Wh/kg (lead), 110 Wh/kg (iron phosphate) and their ranges */
+const LARGE: Row[] = [
+  [75, 260, 170, 218, 23.5, 8.9, 'm8', 20, 40, 168, 285],
+  [100, 330, 172, 220, 29.5, 11.2, 'm8', 20, 40, 205, 345],
+  [120, 407, 174, 236, 35.5, 13.4, 'm8', 20, 40, 245, 410],
+  [200, 522, 240, 224, 58.5, 21.5, 'm8', 20, 40, 390, 640]
+];
+
 /** Vented deep-cycle batteries in the envelopes L2 and L3. @source mechanical reference 2.1; mass by 34 Wh/kg and its range */
 function flooded(
   capacityAh: number,
@@ -117,17 +125,26 @@ function lithiumIon(
 export const STARTER_BATTERIES: PartOf<'battery'>[] = [
   ...SIZES.map((row) => battery('lfp', row)),
   big('lfp'),
+  ...LARGE.map((row) => battery('lfp', row)),
   ...SIZES.map((row) => battery('agm', row)),
   big('agm'),
+  ...LARGE.map((row) => battery('agm', row)),
   battery('gel', SIZES[3]!),
   battery('gel', SIZES[5]!),
   battery('gel', SIZES[7]!),
+  battery('gel', LARGE[0]!),
+  battery('gel', LARGE[1]!),
   flooded(60, [242, 175, 190], 16.5, 74),
   flooded(85, [278, 175, 190], 21.5, 98),
+  flooded(110, [330, 173, 240], 27.5, 128),
   lithiumIon('nmc3', 10, [150, 60, 60], 0.72, 58),
   lithiumIon('nmc3', 20, [150, 95, 70], 1.4, 104),
+  lithiumIon('nmc3', 50, [200, 150, 80], 3.6, 245),
+  lithiumIon('nmc3', 100, [260, 170, 110], 7.2, 470),
   lithiumIon('nmc4', 10, [150, 70, 70], 0.95, 76),
-  lithiumIon('nmc4', 20, [160, 110, 80], 1.85, 138)
+  lithiumIon('nmc4', 20, [160, 110, 80], 1.85, 138),
+  lithiumIon('nmc4', 50, [230, 150, 95], 4.8, 320),
+  lithiumIon('nmc4', 100, [300, 180, 130], 9.6, 610)
 ];
 
 type CaseRow = Omit<
@@ -197,7 +214,7 @@ const splash = { jet: 4, dunk: 0 } as const;
 const ip66 = { jet: 6, dunk: 0 } as const;
 const ip67 = { jet: 6, dunk: 7 } as const;
 
-/** Twelve generic cases of the mechanical reference 1.4; inner sizes, prices invented. */
+/** Generic cases of the mechanical reference 1.4, then larger ones of the same kinds; inner sizes, prices invented. */
 const CASES: CaseRow[] = [
   {
     id: 'case-junction-small',
@@ -490,6 +507,75 @@ const CASES: CaseRow[] = [
     trayBelowRimMm: 0,
     priceAmount: 22,
     note: 'Most panel parts need a counterbore in 12 mm ply.'
+  },
+  {
+    id: 'case-battery-box-large',
+    name: 'Large strap-lid battery box, 25 l',
+    caseKind: 'battery-box',
+    material: 'PP',
+    floorLengthMm: 410,
+    floorWidthMm: 208,
+    rimLengthMm: 430,
+    rimWidthMm: 226,
+    depthMm: 235,
+    lidDepthMm: 45,
+    wallMm: 2.8,
+    cornerRadiusMm: 18,
+    massKg: 1.9,
+    seal: none,
+    gasTight: false,
+    hinge: 'none',
+    handleRatedKg: 40,
+    absorptanceFraction: 0.93,
+    trayBelowRimMm: 0,
+    priceAmount: 29,
+    note: 'Vented on purpose: hydrogen can leave, water can enter.'
+  },
+  {
+    id: 'case-hard-large',
+    name: 'Large foam-lined hard case, 48 l',
+    caseKind: 'hard-case',
+    material: 'PP',
+    floorLengthMm: 488,
+    floorWidthMm: 352,
+    rimLengthMm: 502,
+    rimWidthMm: 366,
+    depthMm: 222,
+    lidDepthMm: 50,
+    wallMm: 4.5,
+    cornerRadiusMm: 22,
+    massKg: 5.8,
+    seal: ip67,
+    gasTight: true,
+    hinge: 'back',
+    handleRatedKg: 45,
+    absorptanceFraction: 0.93,
+    trayBelowRimMm: 0,
+    priceAmount: 139,
+    ribPitchMm: 90
+  },
+  {
+    id: 'case-hard-wheeled',
+    name: 'Wheeled foam-lined hard case, 78 l',
+    caseKind: 'hard-case',
+    material: 'PP',
+    floorLengthMm: 606,
+    floorWidthMm: 376,
+    rimLengthMm: 622,
+    rimWidthMm: 392,
+    depthMm: 268,
+    lidDepthMm: 55,
+    wallMm: 5,
+    cornerRadiusMm: 24,
+    massKg: 9.2,
+    seal: ip67,
+    gasTight: true,
+    hinge: 'back',
+    handleRatedKg: 60,
+    absorptanceFraction: 0.93,
+    trayBelowRimMm: 0,
+    priceAmount: 198,
+    ribPitchMm: 95
   }
 ];
 

@@ -376,6 +376,11 @@ const WIRE_ROWS: ['awg' | 'mm2', string, number, number, number][] = [
   ['awg', '10', 4.9, 15, 0.31],
   ['awg', '8', 6.5, 24, 0.5],
   ['awg', '6', 8, 36, 0.8],
+  ['awg', '4', 9.6, 56, 1.3],
+  ['awg', '2', 11.6, 84, 2.05],
+  ['awg', '1', 13, 105, 2.6],
+  ['awg', '1/0', 14.4, 132, 3.3],
+  ['mm2', '0.5', 2, 3, 0.04],
   ['mm2', '0.75', 2.3, 3.5, 0.05],
   ['mm2', '1', 2.6, 4, 0.07],
   ['mm2', '1.5', 2.9, 5, 0.1],
@@ -383,12 +388,13 @@ const WIRE_ROWS: ['awg' | 'mm2', string, number, number, number][] = [
   ['mm2', '4', 4.3, 11, 0.24],
   ['mm2', '6', 5, 16, 0.35],
   ['mm2', '10', 6.6, 27, 0.58],
-  ['mm2', '16', 8.1, 40, 0.9]
+  ['mm2', '16', 8.1, 40, 0.9],
+  ['mm2', '25', 10.1, 62, 1.4]
 ];
 const WIRES: PartOf<'wire'>[] = WIRE_ROWS.map(([system, size, outsideMm, priceAmount, massKg]) => ({
   kind: 'wire',
   ...own,
-  id: `wire-${system}-${size}`,
+  id: `wire-${system}-${size.replace('/', '-')}`,
   name: `Wire ${size} ${system === 'awg' ? 'AWG' : 'mm²'}, 105 °C, 5 m`,
   note: 'Read the printing on the insulation: class and true size differ.',
   system,

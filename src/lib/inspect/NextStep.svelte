@@ -1,6 +1,6 @@
 <script lang="ts">
   import { resolve } from '$app/paths';
-  import type { Stage } from '@haversack/core/findings/rule';
+  import { nextStep } from '@haversack/core/advise/next-step';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Figure from '$lib/ui/Figure.svelte';
 
@@ -8,32 +8,16 @@
   const open = useBox();
   const doc = $derived(open.doc);
 
-  /** The way forward for an empty or half-filled box, one step at a time. */
-  const next = $derived.by((): { stage: Stage; text: string } | null => {
-    if (doc.devices.length === 0) return { stage: 'outing', text: 'Name what must run: Add device.' };
-    if (!doc.bank.partId) return { stage: 'battery', text: 'Choose a battery: the arithmetic says how large.' };
-    if (!doc.casePartId) return { stage: 'case', text: 'Choose a case and see whether it goes in.' };
-    if (doc.devices.some((d) => !d.portId)) return { stage: 'ports', text: 'Give every device a port on a face.' };
-    if (!doc.wiring.fuseBlockPartId || !doc.wiring.mainHolderPartId)
-      return { stage: 'wiring', text: 'Choose main fuse holder and fuse block.' };
-    if (open.plan.findings.some((f) => f.severity === 'stop' && f.acceptedBecause === null))
-      return {
-        stage: open.plan.findings.find((f) => f.severity === 'stop' && f.acceptedBecause === null)!.stage,
-        text: 'Clear the stops: each offers what to do.'
-      };
-    return { stage: 'kit', text: 'Everything stands: see what to buy, then the build sheet.' };
-  });
+  const next = $derived(nextStep(doc, open.plan));
 </script>
 
-{#if next}
-  <section class="sec">
-    <h3>Next</h3>
-    <p>{next.text}</p>
-    {#if next.stage !== stage}<a class="btn main mt-2" href={resolve(`/box/[id]/${next.stage}`, { id: open.id })}
-        >Go there</a
-      >{/if}
-  </section>
-{/if}
+<section class="sec" aria-label="Next">
+  <h3>Next</h3>
+  <p>{next.text}</p>
+  {#if next.stage !== stage}<a class="btn main mt-2" href={resolve(`/box/[id]/${next.stage}`, { id: open.id })}
+      >Go there</a
+    >{/if}
+</section>
 {#if open.plan.bank && (stage === 'outing' || stage === 'battery')}
   {@const usable = open.plan.bank.usable}
   <section class="sec">

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { PartOf } from '@haversack/core/catalogue/part';
-  import { chooseBattery } from '@haversack/core/compare/candidate';
-  import { suggestedBattery } from '@haversack/core/battery/suggest';
+  import { durationText } from '@haversack/core/quantity/format';
+  import { suggestBattery } from '@haversack/core/advise/suggest-battery';
   import { goto } from '$app/navigation';
   import { resolve } from '$app/paths';
   import { page } from '$app/state';
@@ -30,7 +30,10 @@
   const show = (next: View) =>
     goto(resolve(`/box/${open.id}/battery?view=${next}`), { replaceState: true, keepFocus: true, noScroll: true });
   const batteries = $derived(open.catalogue.filter((p): p is PartOf<'battery'> => p.kind === 'battery'));
-  const suggested = $derived(suggestedBattery(batteries, open.plan.demand, b.partId));
+  const suggested = $derived(bank ? undefined : suggestBattery(open.doc, open.plan, batteries));
+  const suggestedName = $derived(
+    suggested && (suggested.count > 1 ? `${suggested.count} × ${suggested.part.name}` : suggested.part.name)
+  );
 </script>
 
 <StageHead title="Battery" sub={bank ? `${bank.part.name}${b.count > 1 ? ` × ${b.count}` : ''}` : 'none chosen yet'}>
@@ -42,11 +45,12 @@
       >{/each}
   </div>
   <span class="flex-1"></span>
-  {#if !bank && suggested}<button
+  {#if suggested}<button
       type="button"
       class="btn main"
-      onclick={() => open.commit(`Battery: ${suggested.name}`, chooseBattery(suggested, 1))}
-      >Take {suggested.name}</button
+      title={suggested.holds ? undefined : `The largest there is, ${durationText(suggested.shortH)} short`}
+      onclick={() => open.commit(`Battery: ${suggestedName}`, suggested.edits)}
+      >Take {suggestedName}{suggested.holds ? '' : `, ${durationText(suggested.shortH)} short`}</button
     >{/if}
 </StageHead>
 

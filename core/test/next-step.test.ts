@@ -1,0 +1,53 @@
+import { describe, expect, test } from 'vitest';
+import { nextStep } from '../src/advise/next-step.ts';
+import { applyEdits, type Edit } from '../src/box/edits.ts';
+import { emptyBox } from '../src/box/empty.ts';
+import type { Box } from '../src/box/schema.ts';
+import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
+import { canalNightBankBox } from '../src/demo/boxes.ts';
+import { evaluate } from '../src/evaluate.ts';
+import { DEMO_BOXES } from './boxes.ts';
+
+const next = (box: Box) => nextStep(box, evaluate(box, STARTER_CATALOGUE));
+const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
+
+describe('what is next', () => {
+  test.each(DEMO_BOXES)('%s: everything stands only when all five answers hold', (_, box) => {
+    const all = evaluate(box, STARTER_CATALOGUE).verdicts.every((v) => v.state === 'holds');
+    expect(next(box).stands).toBe(all);
+  });
+
+  test('a box that lasts hours too short never stands, whatever else holds', () => {
+    const box = canalNightBankBox();
+    const long = applyEdits(box, [
+      set('outing/durationH', 40),
+      ...box.devices.map((d) => set(`devices/${d.id}/spans`, [{ startH: box.outing.startH, endH: box.outing.startH + 40, dutyFraction: null }]))
+    ]);
+    const step = next(long);
+    expect(evaluate(long, STARTER_CATALOGUE).verdicts.find((v) => v.id === 'lasts')!.state).not.toBe('holds');
+    expect(step.stands).toBe(false);
+    expect(step.text).not.toMatch(/stands/);
+  });
+
+  test('from an empty box on, what is missing comes in the order of the stages', () => {
+    const box = canalNightBankBox();
+    const stages = [
+      emptyBox('New'),
+      { ...box, bank: { ...box.bank, partId: null } },
+      { ...box, casePartId: null },
+      applyEdits(box, [set(`devices/${box.devices[0]!.id}/portId`, null)]),
+      applyEdits(box, [set('wiring/mainHolderPartId', null)])
+    ].map((b) => next(b).stage);
+    expect(stages).toEqual(['outing', 'battery', 'case', 'ports', 'wiring']);
+  });
+
+  test('a budget that is passed is what is next when all else holds', () => {
+    const box = canalNightBankBox();
+    const settled = evaluate(box, STARTER_CATALOGUE).findings.reduce<Box>(
+      (b, f) => applyEdits(b, [{ op: 'add', path: 'accepted', value: { key: f.key, reason: 'seen' } }]),
+      box
+    );
+    expect(next(settled)).toMatchObject({ stage: 'kit', stands: true });
+    expect(next(applyEdits(settled, [set('outing/budgetAmount', 5)]))).toMatchObject({ stands: false });
+  });
+});
