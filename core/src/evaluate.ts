@@ -18,6 +18,7 @@ import { dryPlan, type DryPlan } from './sealing/dry-plan.ts';
 import { sealing, type Sealing } from './sealing/sealing.ts';
 import { verdicts, type VerdictAnswer } from './verdict.ts';
 import { feedOf, type Feed } from './wiring/feed.ts';
+import { runList, type RunList } from './wiring/run-list.ts';
 import { wiringPlan } from './wiring/wiring.ts';
 import type { WiringPlan } from './wiring/types.ts';
 
@@ -28,6 +29,8 @@ export type Plan = {
   fit: CaseFit | undefined;
   panel: PanelPlan | undefined;
   wiring: WiringPlan;
+  /** Every lead to cut, with its ends. */
+  runs: RunList;
   /** The wiring reduced to its ports. */
   feed: Feed;
   outing: Outing | undefined;
@@ -69,6 +72,7 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
   });
   const panel = panelPlan(box, fit);
   const wiring = held?.wiring ?? wiringPlan({ box, catalogue, need, bank: b, fit });
+  const runs = held?.runs ?? runList(box, wiring.netlist);
   const feed = held?.feed ?? feedOf(wiring);
   const run = held ? held.outing : outing(box, need, b, feed);
   const seal = sealing(fit, panel, box.brackets);
@@ -78,7 +82,7 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
   const leadsW = wiring.circuits.reduce((sum, c) => sum + c.dropV * c.loadA, 0);
   const heat = heatPlan(box, fit, need, b, leadsW);
   const brackets = fit && panel ? bracketPlans(box, panel, fit.part, load) : [];
-  const list = held?.kit ?? kit(box, catalogue, b, wiring);
+  const list = held?.kit ?? kit(box, catalogue, b, wiring, runs);
   const checked = findings({
     box,
     catalogue,
@@ -102,6 +106,7 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
     fit,
     panel,
     wiring,
+    runs,
     feed,
     outing: run,
     sealing: seal,
@@ -113,7 +118,7 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
     findings: checked.findings,
     checkCount: checked.checkCount,
     kit: list,
-    bench: held?.bench ?? bench(box, { bank: b, fit, panel, wiring, demand: need }),
+    bench: held?.bench ?? bench(box, { bank: b, fit, panel, wiring, runs, demand: need }),
     verdicts: verdicts({ box, bank: b, fit, panel, outing: run, sealing: seal, carry: load, kit: list, ...checked })
   };
 }

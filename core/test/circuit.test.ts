@@ -4,7 +4,7 @@ import { AUTO, NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
 import { removeCircuit } from '../src/box/remove-circuit.ts';
 import { boxSchema, type Box } from '../src/box/schema.ts';
-import { runList } from '../src/bench/run-list.ts';
+import { runList } from '../src/wiring/run-list.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, demoBoxes, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { starter } from '../src/demo/builder.ts';
@@ -220,7 +220,7 @@ describe('batteries, relays and leads in the netlist', () => {
     expect(after.milliOhm - before.milliOhm).toBeCloseTo(0.5 * perM, 6);
     const list = runList(
       change(canal, set('bench/asCut', { [id]: 333 })),
-      plan(change(canal, set('bench/asCut', { [id]: 333 }))).wiring
+      plan(change(canal, set('bench/asCut', { [id]: 333 }))).wiring.netlist
     );
     expect(list.runs.find((r) => r.key === id)).toMatchObject({ lengthMm: 333, asCut: true });
     expect(list.runs.filter((r) => r.asCut)).toHaveLength(1);

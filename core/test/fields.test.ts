@@ -38,7 +38,9 @@ describe('the form of an own part', () => {
     const socket = starter('panel', 'socket-12v-capped');
     expect(asTyped(socket, { 'hole/diameterMm': '1 1/8 in' })).toMatchObject({ hole: { diameterMm: 28.575 } });
     expect(field(starter('battery', 'battery-lfp-20'), 'chemistry').choices).toContain('agm');
-    expect(asTyped(starter('battery', 'battery-lfp-20'), { hasProtection: 'no' })).toMatchObject({ hasProtection: false });
+    expect(asTyped(starter('battery', 'battery-lfp-20'), { hasProtection: 'no' })).toMatchObject({
+      hasProtection: false
+    });
   });
 
   test('a protection that nobody knows of stays unknown', () => {

@@ -21,7 +21,9 @@ describe('what is next', () => {
     const box = canalNightBankBox();
     const long = applyEdits(box, [
       set('outing/durationH', 40),
-      ...box.devices.map((d) => set(`devices/${d.id}/spans`, [{ startH: box.outing.startH, endH: box.outing.startH + 40, dutyFraction: null }]))
+      ...box.devices.map((d) =>
+        set(`devices/${d.id}/spans`, [{ startH: box.outing.startH, endH: box.outing.startH + 40, dutyFraction: null }])
+      )
     ]);
     const step = next(long);
     expect(evaluate(long, STARTER_CATALOGUE).verdicts.find((v) => v.id === 'lasts')!.state).not.toBe('holds');
@@ -47,7 +49,8 @@ describe('what is next', () => {
       (b, f) => applyEdits(b, [{ op: 'add', path: 'accepted', value: { key: f.key, reason: 'seen' } }]),
       box
     );
-    expect(next(settled)).toMatchObject({ stage: 'kit', stands: true });
+    const open = applyEdits(settled, [set('outing/budgetAmount', null)]);
+    expect(next(open)).toMatchObject({ stage: 'kit', stands: true });
     expect(next(applyEdits(settled, [set('outing/budgetAmount', 5)]))).toMatchObject({ stands: false });
   });
 });

@@ -64,7 +64,9 @@ describe('batteries put forward', () => {
   test('more than any bank gives: the largest, with what it falls short', () => {
     const pick = suggest(drawing(400, 48))!;
     expect(pick.holds).toBe(false);
-    expect(wh(pick)).toBe(Math.max(...batteries.filter((p) => p.chemistry === 'lfp').map((p) => p.capacityAh * 4 * 12.8)));
+    expect(wh(pick)).toBe(
+      Math.max(...batteries.filter((p) => p.chemistry === 'lfp').map((p) => p.capacityAh * 4 * 12.8))
+    );
     expect(pick.shortH).toBeCloseTo(48 - pick.lastsH, 9);
     expect(pick.shortH).toBeGreaterThan(10);
   });
@@ -120,7 +122,10 @@ describe('what is wrong with a value, in words', () => {
 describe('what the catalogue reaches', () => {
   test('a battery of 100 Ah and more in each chemistry', () => {
     for (const chemistry of ['lfp', 'agm', 'gel', 'flooded', 'nmc3', 'nmc4'])
-      expect(Math.max(...batteries.filter((p) => p.chemistry === chemistry).map((p) => p.capacityAh)), chemistry).toBeGreaterThanOrEqual(100);
+      expect(
+        Math.max(...batteries.filter((p) => p.chemistry === chemistry).map((p) => p.capacityAh)),
+        chemistry
+      ).toBeGreaterThanOrEqual(100);
   });
   test('each battery under 125 Ah stands in some case', () => {
     const cases = STARTER_CATALOGUE.filter((p): p is PartOf<'case'> => p.kind === 'case');
@@ -142,13 +147,17 @@ describe('what the catalogue reaches', () => {
       const wanted = portSupply(device.supply);
       const greatestW = Math.max(0, ...device.modes.map((m) => m.highW));
       const bears = outlets.some(
-        (p) => p.supply === wanted && (wanted === '12v' ? p.ratingA! >= greatestW / 11 / 0.8 : p.converterRatedW! >= greatestW)
+        (p) =>
+          p.supply === wanted &&
+          (wanted === '12v' ? p.ratingA! >= greatestW / 11 / 0.8 : p.converterRatedW! >= greatestW)
       );
       expect(bears, `${device.id} ${greatestW} W`).toBe(true);
     }
   });
   test('wire is sold in every size of the tables', () => {
     const sold = STARTER_CATALOGUE.flatMap((p) => (p.kind === 'wire' ? [`${p.system} ${p.size}`] : []));
-    expect(sold).toEqual(expect.arrayContaining([...AWG_SIZES.map((s) => `awg ${s}`), ...MM2_SIZES.map((s) => `mm2 ${s}`)]));
+    expect(sold).toEqual(
+      expect.arrayContaining([...AWG_SIZES.map((s) => `awg ${s}`), ...MM2_SIZES.map((s) => `mm2 ${s}`)])
+    );
   });
 });

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
 import { NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
-import { runList } from '../src/bench/run-list.ts';
+import { isCut } from '../src/wiring/joints.ts';
+import { runList } from '../src/wiring/run-list.ts';
 import { openCircuitV } from '../src/battery/model.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
@@ -183,8 +184,8 @@ describe('path by path', () => {
 test('run list: every lead once, both its ends crimped, lengths never shorter than planned', () => {
   for (const box of demoBoxes()) {
     const { wiring } = evaluate(box, STARTER_CATALOGUE);
-    const list = runList(box, wiring);
-    const cut = wiring.netlist.conductors.filter((c) => c.lengthMm > 0);
+    const list = runList(box, wiring.netlist);
+    const cut = wiring.netlist.conductors.filter((c) => isCut(wiring.netlist, c));
     expect(list.runs.length).toBe(cut.length);
     list.runs.forEach((r, i) => expect(r.lengthMm).toBeGreaterThanOrEqual(cut[i]!.lengthMm));
     const wires = cut.reduce((s, c) => s + c.count, 0);

@@ -10,7 +10,13 @@ export type NextStep = {
 };
 
 /** Where an answer is worked on when none of its findings says so. */
-const STAGE_OF: Record<Verdict, Stage> = { lasts: 'battery', fits: 'case', dry: 'ports', safe: 'wiring', carry: 'case' };
+const STAGE_OF: Record<Verdict, Stage> = {
+  lasts: 'battery',
+  fits: 'case',
+  dry: 'ports',
+  safe: 'wiring',
+  carry: 'case'
+};
 const LEAD: Record<Verdict, string> = {
   lasts: 'It does not last as long as wanted',
   fits: 'It does not all fit well',

@@ -2,38 +2,22 @@ import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
 import type { Box } from '../box/schema.ts';
-import type { PartOf } from '../catalogue/part.ts';
 import type { CaseFit } from '../case/fit.ts';
 import type { Demand } from '../demand/demand.ts';
-import { POLE_COLOURS } from '../kit/kit.ts';
+import { holesToDrill } from '../drill/schedule.ts';
 import type { PanelPlan } from '../panel/panel.ts';
-import { holeText } from '../panel/panel.ts';
-import { ampsText, fixed, lengthText } from '../quantity/format.ts';
-import { wireSizeText } from '../quantity/wire-size.ts';
+import { ampsText, fixed } from '../quantity/format.ts';
 import { standbyDraws } from '../wiring/standby.ts';
+import type { RunList } from '../wiring/run-list.ts';
 import type { WiringPlan } from '../wiring/types.ts';
+import { fuseCard, fusesInOrder, type CardRow } from './fuse-card.ts';
+import { joinStep } from './join-step.ts';
 
 export type Step = { id: string; title: string; detail: string; caution: string | null };
-export type DrillRow = {
-  portId: string;
-  tag: string;
-  face: string;
-  part: string;
-  hole: string;
-  window: string;
-  xText: string;
-  yText: string;
-  pilotMm: number;
-  key: string;
-};
-export type CutRow = { id: string; from: string; to: string; size: string; colour: string; lengthMm: number };
 export type TestRow = { id: string; what: string; where: string; expected: string; unit: string; why: string };
-export type CardRow = { tag: string; fuse: string; feeds: string; live: string };
 
 export type Bench = {
   steps: Step[];
-  drill: DrillRow[];
-  cuts: CutRow[];
   tests: TestRow[];
   card: CardRow[];
   cautions: string[];
@@ -59,68 +43,23 @@ export function bench(
     fit: CaseFit | undefined;
     panel: PanelPlan | undefined;
     wiring: WiringPlan;
+    runs: RunList;
     demand: Demand;
   }
 ): Bench {
-  const { bank, fit, panel, wiring, demand } = parts;
-  const drill = (panel?.ports ?? [])
-    .filter((p) => p.part.hole.shape !== 'none')
-    .map((p) => drillRow(box, p, fit!.part));
-  const cuts = cutRows(box, wiring);
+  const { bank, fit, panel, wiring, runs, demand } = parts;
   const data = bank && CHEMISTRY[bank.chemistry];
+  const card = fuseCard(wiring);
   return {
-    steps: steps(box, { bank, fit, drillCount: drill.length, wiring }),
-    drill,
-    cuts,
+    steps: steps(box, { bank, fit, holeCount: panel ? holesToDrill(box, panel) : 0, wiring, runs, card }),
     tests: bank ? testRows(box, bank, wiring, demand) : [],
-    card: wiring.circuits.map((c) => ({
-      tag: c.fuseTag,
-      fuse: c.fuseA === undefined ? c.fuseOrigin : `${c.fuseA} A`,
-      feeds: `${c.portTag} ${c.feeds}`,
-      live: c.circuit.live !== 'master' ? 'always live' : c.switchTag ? `${c.switchTag} on` : 'master on'
-    })),
+    card,
     cautions: [
       ...CAUTIONS.always,
       ...(data?.isLithium ? [CAUTIONS.lithium] : []),
       ...(data?.isLead ? [CAUTIONS.lead] : [])
     ]
   };
-}
-
-function drillRow(box: Box, p: PanelPlan['ports'][number], c: PartOf<'case'>): DrillRow {
-  const unit = box.preferences.lengthUnit;
-  const hole = p.part.hole;
-  return {
-    portId: p.port.id,
-    tag: p.tag,
-    face: p.port.face,
-    part: p.part.name,
-    hole: holeText(p.part),
-    window: hole.shape === 'round' ? `${fixed(hole.minMm, 1)} to ${fixed(hole.maxMm, 1)}` : 'measure yours',
-    xText: lengthText(p.port.xMm, unit),
-    yText: lengthText(p.port.yMm, unit),
-    pilotMm: c.material === 'steel' ? 4 : 3,
-    key: p.part.keyNote
-  };
-}
-
-function cutRows(box: Box, wiring: WiringPlan): CutRow[] {
-  const colours = POLE_COLOURS[box.preferences.colours];
-  return wiring.netlist.conductors
-    .filter((c) => c.lengthMm > 0)
-    .map((c, i) => ({
-      id: `R${i + 1}`,
-      from: `${c.from.part} ${c.from.terminal}`,
-      to: `${c.to.part} ${c.to.terminal}`,
-      size: `${c.count > 1 ? `${c.count} × ` : ''}${c.size ? wireSizeText(c.size) : 'unknown'}`,
-      colour:
-        c.polarity === 'sense'
-          ? 'twisted pair'
-          : c.polarity === 'positive'
-            ? `${colours.positive} (+)`
-            : `${colours.negative} (−)`,
-      lengthMm: box.bench.asCut[c.id] === undefined ? Math.ceil(c.lengthMm / 10) * 10 : c.lengthMm
-    }));
 }
 
 /** Expected readings at three quarters charge, from this design. */
@@ -203,7 +142,14 @@ const standingA = (box: Box, wiring: WiringPlan): number =>
 
 function steps(
   box: Box,
-  p: { bank: Bank | undefined; fit: CaseFit | undefined; drillCount: number; wiring: WiringPlan }
+  p: {
+    bank: Bank | undefined;
+    fit: CaseFit | undefined;
+    holeCount: number;
+    wiring: WiringPlan;
+    runs: RunList;
+    card: CardRow[];
+  }
 ): Step[] {
   const out: Step[] = [];
   const step = (id: string, title: string, detail: string, caution: string | null = null) =>
@@ -214,7 +160,7 @@ function steps(
     'Mock it up',
     'Put battery, fuse block and every panel part in place with tape. Open and close the lid. Compare with the plan view before anything is cut.'
   );
-  if (p.drillCount > 0) {
+  if (p.holeCount > 0) {
     step(
       'measure',
       'Measure your parts',
@@ -222,7 +168,7 @@ function steps(
     );
     step(
       'mark',
-      `Mark ${p.drillCount} holes`,
+      `Mark ${p.holeCount} holes`,
       'From the left edge and up from the inner floor, seen from outside. Tape first; punch the centres.'
     );
     step(
@@ -241,7 +187,7 @@ function steps(
   }
   step(
     'cut',
-    `Cut ${wiring.netlist.conductors.filter((c) => c.lengthMm > 0).length} wires`,
+    `Cut ${p.runs.runs.reduce((n, r) => n + r.count, 0)} wires`,
     'From the cut list. Sleeve before crimp, tug every crimp.'
   );
   step(
@@ -249,7 +195,7 @@ function steps(
     'Make the harness outside the case',
     `Fuse block, ${wiring.circuits.length} circuits and their returns on the bench; label both ends. Fuses stay out.`
   );
-  if (p.drillCount > 0)
+  if (p.holeCount > 0)
     step(
       'fit-parts',
       'Fit the panel parts',
@@ -281,17 +227,14 @@ function steps(
       ? `By ${box.bank.holdDown.value}. Turn the closed box over and shake it: nothing moves.`
       : 'Strap over the top, foam at the sides. Turn the closed box over and shake it: nothing moves.'
   );
+  const join = joinStep(box, p.runs);
+  if (bank && join) step('join', join.title, join.detail, join.caution);
   step(
     'test-dead',
     'Test without the battery',
     'Resistance from + to − at the fuse block, all switches on: see the test sheet.'
   );
-  step(
-    'fuse',
-    'Fuses in, main fuse last',
-    `Branches: ${wiring.circuits.map((c) => `${c.fuseTag} ${c.fuseA ?? '?'} A`).join(', ')}. Main: ${wiring.main.fuseA ?? '?'} A.`,
-    'Cover the battery posts while you work.'
-  );
+  step('fuse', 'Fuses in, main fuse last', fusesInOrder(p.card), 'Cover the battery posts while you work.');
   step('test-live', 'Test with the battery', 'Every reading on the test sheet; write down what you measured.');
   if (bank)
     step(

@@ -294,6 +294,9 @@ export const sundryPart = z.strictObject({
     'charger',
     'relay',
     'boot',
+    'ferrule',
+    'gel',
+    'solar-panel',
     'other'
   ]),
   /** Stud size, tab width or wire range it suits, as text. */

@@ -110,6 +110,31 @@ const HOLDERS: PartOf<'fuse-holder'>[] = [
   {
     kind: 'fuse-holder',
     ...own,
+    id: 'holder-inline-mini',
+    name: 'Sealed in-line mini-blade holder, 14 AWG tails',
+    family: 'mini-blade',
+    ratingA: 20,
+    contactMilliOhm: 2.5,
+    usualDistanceMm: 120,
+    priceAmount: 3,
+    massKg: 0.02
+  },
+  {
+    kind: 'fuse-holder',
+    ...own,
+    id: 'holder-inline-glass',
+    name: 'In-line holder for glass fuses, 16 AWG tails',
+    family: 'glass',
+    ratingA: 10,
+    contactMilliOhm: 4,
+    usualDistanceMm: 120,
+    priceAmount: 2.5,
+    massKg: 0.02,
+    note: 'Turns open by itself when it is shaken: pull on both halves.'
+  },
+  {
+    kind: 'fuse-holder',
+    ...own,
     id: 'holder-midi',
     name: 'Bolt-down midi holder, covered',
     family: 'midi',
@@ -417,22 +442,43 @@ const sundry = (
 ): PartOf<'sundry'> => ({ kind: 'sundry', ...own, id, name, use, fits, priceAmount, packCount, massKg });
 
 const SUNDRIES: PartOf<'sundry'>[] = [
+  sundry('ring-m4', 'Crimp ring M4, tinned', 'ring', 'm4', 3, 10, 0.02),
   sundry('ring-m5', 'Crimp ring M5, tinned', 'ring', 'm5', 3, 10, 0.03),
   sundry('ring-m6', 'Crimp ring M6, tinned', 'ring', 'm6', 3.5, 10, 0.04),
   sundry('ring-m8', 'Crimp ring M8, tinned', 'ring', 'm8', 4, 10, 0.06),
   sundry('spade-6.3', 'Crimp receptacle 6.3 mm, insulated', 'spade', 'tab-6.3', 4, 25, 0.04),
   sundry('spade-4.8', 'Crimp receptacle 4.8 mm, insulated', 'spade', 'tab-4.8', 4, 25, 0.03),
+  sundry('butt-splice', 'Butt splice with adhesive sleeve', 'butt', 'splice', 5, 10, 0.03),
+  sundry('ferrule-set', 'End ferrules', 'ferrule', '', 4, 50, 0.03),
+  sundry('post-clamp', 'Clamp for a battery post, M8 stud', 'other', 'post-clamp', 6, 2, 0.12),
   sundry('sleeve-set', 'Adhesive heat-shrink set', 'sleeve', '', 8, 1, 0.08),
   sundry('bus-bar-8', 'Negative bus bar, 8 ways, covered', 'bus-bar', '', 9, 1, 0.12),
+  sundry('bus-bar-power', 'Power bus bar, 4 studs M8, covered', 'bus-bar', 'power', 14, 1, 0.18),
+  sundry('return-stud', 'Central stud M6 with base, nuts and cover', 'bus-bar', 'stud', 6, 1, 0.06),
+  sundry('connector-pair', 'Two-pole power connector pair, 50 A', 'other', 'two-pole', 11, 1, 0.08),
   sundry('relay-40', 'Relay 12 V, 40 A, with socket and diode', 'relay', '', 8, 1, 0.05),
-  sundry('changeover-switch', 'Rotary changeover 1, off, 2, 60 A', 'other', '', 19, 1, 0.2),
+  sundry('changeover-switch', 'Rotary changeover 1, off, 2, 60 A', 'other', 'changeover', 19, 1, 0.2),
   sundry('post-boot', 'Boot for a battery post, red or black', 'boot', '', 3, 2, 0.01),
   sundry('strap-25', 'Webbing strap 25 mm with buckle', 'strap', '', 4, 1, 0.05),
   sundry('foam-sheet', 'Closed-cell foam sheet, 4 mm', 'foam', '', 6, 1, 0.04),
   sundry('sealant-neutral', 'Neutral-cure silicone, small tube', 'sealant', '', 7, 1, 0.05),
   sundry('label-sheet', 'Label sheet, weatherproof', 'label', '', 4, 1, 0.01),
+  sundry('gel-sachet', 'Silica gel sachet, 10 g, can be dried again', 'gel', '', 6, 10, 0.1),
   sundry('charger-lfp-5', 'Charger 14.6 V 5 A for LiFePO4', 'charger', 'lfp', 32, 1, 0.45),
-  sundry('charger-lead-3', 'Charger 14.4 V 3 A for sealed lead-acid', 'charger', 'agm', 27, 1, 0.4)
+  sundry('charger-lead-3', 'Charger 14.4 V 3 A for sealed lead-acid', 'charger', 'lead', 27, 1, 0.4),
+  sundry('charger-nmc3-5', 'Charger 12.6 V 5 A for 3S Li-ion', 'charger', 'nmc3', 30, 1, 0.4),
+  sundry('charger-nmc4-5', 'Charger 16.8 V 5 A for 4S Li-ion', 'charger', 'nmc4', 32, 1, 0.4),
+  ...[10, 20, 50, 100, 200].map((w) =>
+    sundry(
+      `solar-panel-${w}`,
+      `Solar panel, ${w} W, 18 V`,
+      'solar-panel',
+      String(w),
+      Math.round(14 + 0.95 * w),
+      1,
+      0.4 + 0.07 * w
+    )
+  )
 ];
 
 export const STARTER_INSIDE: Part[] = [...FUSES, ...HOLDERS, ...BLOCKS, ...SHUNTS, ...BODIES, ...WIRES, ...SUNDRIES];

@@ -49,7 +49,7 @@ export function saltmarshHideBox(): Box {
     inSun: false,
     seal: 'splash',
     carry: 'one-hand',
-    budgetAmount: 380
+    budgetAmount: 500
   });
   b.use('battery', 'battery-lfp-20', 'bank/partId').use('case', 'case-plastic-deep', 'casePartId');
   b.set('bank/ageYears', 1).set('bank/postsCovered', 'yes');
@@ -232,7 +232,7 @@ export function canalNightBankBox(): Box {
     inSun: false,
     seal: 'dry-store',
     carry: 'car-to-bank',
-    budgetAmount: 300
+    budgetAmount: 350
   });
   b.use('battery', 'battery-agm-35', 'bank/partId').use('case', 'case-battery-box', 'casePartId');
   b.set('charging/path', setTo('lid-open')).set('bank/postsCovered', 'yes');

@@ -52,6 +52,18 @@ export const bothLengths = (lengthMm: number): BothLengths => {
   };
 };
 
+/** Ports that want a hole and brackets that want bolts: what the schedule lists and the steps count. */
+const drilled = (box: Box, panel: PanelPlan) => ({
+  ports: panel.ports.filter((p) => p.part.hole.shape !== 'none'),
+  brackets: box.brackets.filter((b) => b.fixing === 'bolted')
+});
+
+/** Holes to mark and drill: both of a pair of posts, all four bolts of a bracket. */
+export function holesToDrill(box: Box, panel: PanelPlan): number {
+  const { ports, brackets } = drilled(box, panel);
+  return ports.reduce((n, p) => n + (p.part.hole.shape === 'twin' ? 2 : 1), 0) + 4 * brackets.length;
+}
+
 /** Every hole of the panel with its size, place and the bit to take out of the person's own. @source mechanical reference 6 */
 export function holeSchedule(
   box: Box,
@@ -59,9 +71,10 @@ export function holeSchedule(
   casePart: PartOf<'case'>,
   owned: readonly BitSet[]
 ): HoleRow[] {
+  const { ports, brackets } = drilled(box, panel);
   return [
-    ...panel.ports.filter((p) => p.part.hole.shape !== 'none').map((p) => holeRow(box, panel, p, casePart, owned)),
-    ...box.brackets.filter((b) => b.fixing === 'bolted').map((b) => bracketRow(b, casePart, owned))
+    ...ports.map((p) => holeRow(box, panel, p, casePart, owned)),
+    ...brackets.map((b) => bracketRow(b, casePart, owned))
   ];
 }
 

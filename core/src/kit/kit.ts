@@ -1,9 +1,15 @@
 import type { Bank } from '../battery/bank.ts';
+import { CHEMISTRY } from '../battery/chemistry.ts';
 import { panelPartOf, partOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
-import type { Catalogue, Part, PartOf } from '../catalogue/part.ts';
+import type { Catalogue, FuseFamily, Part, PartOf } from '../catalogue/part.ts';
 import type { WiringPlan } from '../wiring/types.ts';
-import { wireSizeText, type WireSize } from '../quantity/wire-size.ts';
+import { wireSizeText } from '../quantity/wire-size.ts';
+import { pieceOf } from '../wiring/joints.ts';
+import { fuseOf } from '../wiring/main-path.ts';
+import type { NetPart } from '../wiring/netlist.ts';
+import { POLE_COLOURS } from '../wiring/pole-colours.ts';
+import type { RunList } from '../wiring/run-list.ts';
 
 export type KitLine = {
   /** Stable name of the line, for what is owned. */
@@ -30,22 +36,18 @@ export type Kit = {
   unpricedCount: number;
 };
 
-/** Colours of positive and return, by the person's choice; signs stand beside them everywhere. */
-export const POLE_COLOURS: Record<Box['preferences']['colours'], { positive: string; negative: string }> = {
-  'red-black': { positive: 'red', negative: 'black' },
-  'brown-blue': { positive: 'brown', negative: 'blue' }
-};
-
 /** Spare length bought with every metre of wire. @source rule of thumb, electrical reference 1 adds 5 % already */
 const WIRE_SPARE = 1.1;
 
 /**
- * Everything to buy or take from the drawer for one box or several, in packets as sold. Packets are rounded up over all
+ * Everything to buy or take from the drawer for one box or several, in packets as sold: what stands in the document, what
+ * the netlist holds and what the run list ends in, nothing counted by a rule of thumb. Packets are rounded up over all
  * boxes together; what is owned is taken off first.
  */
-export function kit(box: Box, catalogue: Catalogue, bank: Bank | undefined, wiring: WiringPlan): Kit {
-  const c = new Collector(box);
+export function kit(box: Box, catalogue: Catalogue, bank: Bank | undefined, wiring: WiringPlan, runs: RunList): Kit {
+  const c = new Collector(box, catalogue);
   if (bank) c.part('power', bank.part, bank.count);
+  chargingParts(c, box, bank);
   const casePart = partOf(box, 'case', box.casePartId);
   if (casePart) c.part('case', casePart, 1);
   for (const body of box.bodies) {
@@ -59,38 +61,11 @@ export function kit(box: Box, catalogue: Catalogue, bank: Bank | undefined, wiri
   if (wiring.block) c.part('wiring', wiring.block, 1);
   if (wiring.shunt) c.part('wiring', wiring.shunt, 1);
   if (wiring.main.holder) c.part('wiring', wiring.main.holder, 1);
-  const sundry = (id: string) => catalogue.find((p): p is PartOf<'sundry'> => p.kind === 'sundry' && p.id === id);
-  const add = (group: KitLine['group'], id: string, count: number) => {
-    const part = sundry(id);
-    if (part && count > 0) c.part(group, part, count);
-  };
-  fuses(c, box, catalogue, wiring);
-  wires(c, box, catalogue, wiring);
-  const returns = box.wiring.returns;
-  const wantsBar = returns.is === 'auto' || (returns.is === 'set' && returns.value === 'bus-bar');
-  if (wantsBar && wiring.circuits.length > 0 && !wiring.block?.hasNegativeBus) add('wiring', 'bus-bar-8', 1);
-  add('wiring', 'relay-40', box.switching.relays.length);
-  add('wiring', 'changeover-switch', wiring.netlist.parts.filter((p) => p.kind === 'changeover').length);
-  if (box.bank.postsCovered === 'yes') add('wiring', 'post-boot', 2 * box.bank.count);
-  const rings = bank
-    ? bank.part.terminal === 'm5' || bank.part.terminal === 'm6' || bank.part.terminal === 'm8'
-      ? `ring-${bank.part.terminal}`
-      : undefined
-    : undefined;
-  if (rings) add('crimps', rings, 2 * (bank?.count ?? 1));
-  else if (bank) add('crimps', bank.part.terminal === 'tab-4.8' ? 'spade-4.8' : 'spade-6.3', 2 * bank.count);
-  const spades =
-    wiring.circuits.reduce((n, circuit) => n + 3 + (circuit.switchPortId ? 2 : 0), 0) +
-    (wiring.main.masterPortId ? 2 : 0);
-  add('crimps', 'spade-6.3', spades);
-  if (bank) add('crimps', 'sleeve-set', 1);
-  const hold = box.bank.holdDown;
-  if (bank && (hold.is === 'auto' || (hold.is === 'set' && hold.value === 'strap'))) add('small', 'strap-25', 1);
-  if (bank) add('small', 'foam-sheet', 1);
-  if (box.ports.length > 0) {
-    add('small', 'sealant-neutral', 1);
-    add('small', 'label-sheet', 1);
-  }
+  fuses(c, wiring);
+  wires(c, box, runs);
+  netParts(c, box, wiring);
+  crimps(c, runs);
+  smallThings(c, box, bank);
   const lines = c.lines();
   const totalCost = lines.reduce((s, l) => s + l.cost, 0);
   return {
@@ -101,35 +76,55 @@ export function kit(box: Box, catalogue: Catalogue, bank: Bank | undefined, wiri
   };
 }
 
-class Collector {
-  private readonly rows = new Map<
-    string,
-    { part: Part; group: KitLine['group']; name: string; count: number; unit: 'pc' | 'm'; perPack: number }
-  >();
-  private readonly box: Box;
+type Row = {
+  part: Part;
+  group: KitLine['group'];
+  name: string;
+  count: number;
+  unit: 'pc' | 'm';
+  perPack: number;
+  note: string;
+};
 
-  constructor(box: Box) {
+class Collector {
+  private readonly rows = new Map<string, Row>();
+  readonly box: Box;
+  readonly catalogue: Catalogue;
+
+  constructor(box: Box, catalogue: Catalogue) {
     this.box = box;
+    this.catalogue = catalogue;
   }
 
   part(
     group: KitLine['group'],
     part: Part,
     count: number,
-    as?: { lineId: string; name: string; unit?: 'pc' | 'm'; perPack?: number }
+    as: { lineId?: string; name?: string; unit?: 'pc' | 'm'; perPack?: number; note?: string } = {}
   ): void {
-    const lineId = as?.lineId ?? part.id;
+    const lineId = as.lineId ?? part.id;
     const row = this.rows.get(lineId);
     if (row) row.count += count;
     else
       this.rows.set(lineId, {
         part,
         group,
-        name: as?.name ?? part.name,
+        name: as.name ?? part.name,
         count,
-        unit: as?.unit ?? 'pc',
-        perPack: as?.perPack ?? part.packCount
+        unit: as.unit ?? 'pc',
+        perPack: as.perPack ?? part.packCount,
+        note: as.note ?? part.note
       });
+  }
+
+  /** A small thing by its use and what it fits; the person's own with its own price comes first in the catalogue. */
+  small(group: KitLine['group'], use: PartOf<'sundry'>['use'], fits: string, count: number, note?: string): void {
+    const part = this.catalogue.find(
+      (p): p is PartOf<'sundry'> => p.kind === 'sundry' && p.use === use && p.fits === fits
+    );
+    // what is owned is kept under the starter part's name, whoever's part is bought
+    const lineId = this.catalogue.findLast((p) => p.kind === 'sundry' && p.use === use && p.fits === fits)?.id;
+    if (part && lineId && count > 0) this.part(group, part, count, { lineId, ...(note === undefined ? {} : { note }) });
   }
 
   lines(): KitLine[] {
@@ -149,50 +144,136 @@ class Collector {
         packs,
         packPrice: r.part.priceAmount,
         cost: packs * (r.part.priceAmount ?? 0),
-        note: r.part.note
+        note: r.note
       };
     });
   }
 }
 
-function fuses(c: Collector, box: Box, catalogue: Catalogue, wiring: WiringPlan): void {
-  const of = (family: string) =>
-    [...Object.values(box.parts), ...catalogue].find(
-      (p): p is PartOf<'fuse'> => p.kind === 'fuse' && p.family === family
-    );
-  const add = (family: string | undefined, ratingA: number | undefined, count: number) => {
-    const part = family && of(family);
-    if (part && ratingA !== undefined && count > 0)
-      c.part('wiring', part, count, { lineId: `${part.id}-${ratingA}a`, name: `${part.name}, ${ratingA} A` });
-  };
-  const parts = wiring.netlist.parts.filter((p) => p.kind === 'fuse');
-  for (const p of parts) if (p.family) add(p.family, p.ratingA ?? undefined, 1);
-  // fuses that sit neither in the block nor in the main holder nor on a post want a holder in the wire
-  const into = new Map(wiring.netlist.conductors.map((w) => [w.to.part, w]));
-  const inLine = parts.filter(
-    (p) => p.id !== 'F0' && p.family !== 'post' && p.ratingA !== null && (into.get(p.id)?.lengthMm ?? 0) > 0
-  ).length;
-  const holder = catalogue.find(
-    (p): p is PartOf<'fuse-holder'> => p.id === 'holder-inline-blade' && p.kind === 'fuse-holder'
-  );
-  if (holder && inLine > 0) c.part('wiring', holder, inLine);
-}
-
-function wires(c: Collector, box: Box, catalogue: Catalogue, wiring: WiringPlan): void {
-  const colours = POLE_COLOURS[box.preferences.colours];
-  for (const conductor of wiring.netlist.conductors) {
-    if (!conductor.size || conductor.lengthMm === 0 || conductor.polarity === 'sense') continue;
-    const part = wirePart(catalogue, conductor.size);
-    const colour = conductor.polarity === 'positive' ? colours.positive : colours.negative;
-    if (part)
-      c.part('wiring', part, ((conductor.count * conductor.lengthMm) / 1000) * WIRE_SPARE, {
-        lineId: `${part.id}-${colour}`,
-        name: `Wire ${wireSizeText(conductor.size)}, ${colour}`,
-        unit: 'm',
-        perPack: part.packM
+/** Fuses that stand in the box's own list of parts: every one of the netlist whose rating is known, and a holder for each outside the block. */
+function fuses(c: Collector, wiring: WiringPlan): void {
+  const { parts, conductors } = wiring.netlist;
+  const inBlock = new Set(conductors.filter((w) => w.from.part === 'block').map((w) => w.to.part));
+  for (const p of parts) {
+    if (p.kind !== 'fuse' || !p.family) continue;
+    const part = fuseOf(c.box, c.catalogue, p.family);
+    if (part && p.ratingA !== null)
+      c.part('wiring', part, 1, {
+        lineId: `${fuseLine(c, p.family)}-${p.ratingA}a`,
+        name: `${part.name}, ${p.ratingA} A`
       });
+    if (p.id !== 'F0' && !inBlock.has(p.id)) {
+      const holder = c.catalogue.find(
+        (h): h is PartOf<'fuse-holder'> => h.kind === 'fuse-holder' && h.family === p.family
+      );
+      if (holder) c.part('wiring', holder, 1);
+    }
   }
 }
 
-const wirePart = (catalogue: Catalogue, size: WireSize): PartOf<'wire'> | undefined =>
-  catalogue.find((p): p is PartOf<'wire'> => p.kind === 'wire' && p.system === size.system && p.size === size.size);
+/** What is owned of a fuse is kept under the starter part's name, whoever's part is bought. */
+const fuseLine = (c: Collector, family: FuseFamily): string =>
+  c.catalogue.findLast((p) => p.kind === 'fuse' && p.family === family)?.id ?? family;
+
+function wires(c: Collector, box: Box, runs: RunList): void {
+  const colours = POLE_COLOURS[box.preferences.colours];
+  for (const run of runs.runs) {
+    const { wire } = run;
+    if (!wire) continue;
+    const part = c.catalogue.find(
+      (p): p is PartOf<'wire'> => p.kind === 'wire' && p.system === wire.system && p.size === wire.size
+    );
+    if (!part) continue;
+    // the two leads of a sense pair are bought as two colours and twisted
+    const pair = run.polarity === 'sense';
+    const colour = pair ? 'twisted pair' : run.polarity === 'positive' ? colours.positive : colours.negative;
+    c.part('wiring', part, ((run.count * run.lengthMm) / 1000) * WIRE_SPARE, {
+      lineId: `wire-${wire.system}-${wire.size.replace('/', '-')}-${pair ? 'pair' : colour}`,
+      name: `Wire ${wireSizeText(wire)}, ${colour}`,
+      unit: 'm',
+      perPack: part.packM,
+      ...(pair ? { note: 'Counted as single wire: two colours, twisted together.' } : {})
+    });
+  }
+}
+
+/** Two poles of one connector are two parts of the netlist. */
+const PAIRS: readonly NetPart['id'][] = ['inlet', 'dist'];
+
+/** Parts that the netlist has and the document does not name as a part: bars, relays, changeover, connectors. */
+function netParts(c: Collector, box: Box, wiring: WiringPlan): void {
+  const { parts } = wiring.netlist;
+  const has = (id: string) => parts.some((p) => p.id === id);
+  const returns = box.wiring.returns;
+  const way = returns.is === 'set' ? returns.value : 'bus-bar';
+  if (wiring.circuits.length > 0 && way === 'bus-bar' && !wiring.block?.hasNegativeBus)
+    c.small('wiring', 'bus-bar', '', 1);
+  if (wiring.circuits.length > 0 && way === 'stud') c.small('wiring', 'bus-bar', 'stud', 1);
+  c.small('wiring', 'bus-bar', 'power', parts.filter((p) => p.kind === 'bus' && p.id !== 'bus').length);
+  c.small('wiring', 'relay', '', parts.filter((p) => p.kind === 'relay').length);
+  c.small('wiring', 'other', 'changeover', parts.filter((p) => p.kind === 'changeover').length);
+  const placed = box.ports.filter((p) => {
+    const role = panelPartOf(box, p)?.role;
+    const charges = box.circuits.some((k) => k.portId === p.id && k.purpose === 'charge');
+    return (role === 'inlet' || role === 'gland') && !charges;
+  }).length;
+  c.small('wiring', 'other', 'two-pole', Math.max(0, PAIRS.filter(has).length - placed));
+  if (box.bank.postsCovered === 'yes') c.small('wiring', 'boot', '', 2 * box.bank.count);
+}
+
+/** Terminals, as many as the run list ends in; which colours, in the note. */
+function crimps(c: Collector, runs: RunList): void {
+  const byPiece = new Map<string, { use: PartOf<'sundry'>['use']; fits: string; count: number; classes: string[] }>();
+  for (const j of runs.joints) {
+    const piece = pieceOf(j.joint);
+    if (!piece) continue;
+    const key = `${piece.use} ${piece.fits}`;
+    const row = byPiece.get(key) ?? { ...piece, count: 0, classes: [] };
+    row.count += j.count;
+    row.classes.push(`${j.count} ${j.wireClass}`);
+    byPiece.set(key, row);
+  }
+  for (const r of byPiece.values()) c.small('crimps', r.use, r.fits, r.count, `For the wire: ${r.classes.join(', ')}.`);
+  if (runs.runs.length > 0) c.small('crimps', 'sleeve', '', 1);
+}
+
+/** Grams in one sachet of the catalogue's gel. */
+const SACHET_G = 10;
+
+function smallThings(c: Collector, box: Box, bank: Bank | undefined): void {
+  const hold = box.bank.holdDown;
+  const inside = bank !== undefined && box.bank.arrangement !== 'outside';
+  if (inside && (hold.is === 'auto' || (hold.is === 'set' && hold.value === 'strap'))) c.small('small', 'strap', '', 1);
+  if (inside) c.small('small', 'foam', '', 1);
+  if (box.ports.length > 0) {
+    c.small('small', 'sealant', '', 1);
+    c.small('small', 'label', '', 1);
+  }
+  if (box.dry.gelG !== null) c.small('small', 'gel', '', Math.ceil(box.dry.gelG / SACHET_G));
+}
+
+/** Charger of the chemistry, solar panel and its controller; what stands among the bodies is not bought twice. */
+function chargingParts(c: Collector, box: Box, bank: Bank | undefined): void {
+  const hasBody = (use: PartOf<'body'>['use']) => box.bodies.some((b) => partOf(box, 'body', b.partId)?.use === use);
+  if (bank && !bank.assumedChemistry && box.charging.path.is !== 'none' && !hasBody('charger'))
+    c.small('power', 'charger', CHEMISTRY[bank.chemistry].isLead ? 'lead' : bank.chemistry, 1);
+  const { solar } = box.charging;
+  if (!solar) return;
+  const panels = c.catalogue
+    .filter((p): p is PartOf<'sundry'> => p.kind === 'sundry' && p.use === 'solar-panel')
+    .sort((a, b) => Number(a.fits) - Number(b.fits));
+  const panel = panels.find((p) => Number(p.fits) >= solar.panelW) ?? panels.at(-1);
+  if (panel)
+    c.part('power', panel, Math.ceil(solar.panelW / Number(panel.fits)), {
+      note: `${solar.panelW} W planned, best at ${solar.maxPowerV} V.`
+    });
+  if (solar.controller === 'none' || hasBody('controller')) return;
+  const controller = c.catalogue.find((p): p is PartOf<'body'> => p.kind === 'body' && p.use === 'controller');
+  if (controller)
+    c.part('power', controller, 1, {
+      note:
+        solar.controller === 'unknown'
+          ? 'Sort of controller not known yet.'
+          : `${solar.controller.toUpperCase()} planned.`
+    });
+}

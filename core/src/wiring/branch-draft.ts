@@ -58,11 +58,15 @@ export function draftCircuits(
   x: DraftContext
 ): Draft[] {
   const loads = new Map(sources.box.circuits.map((c) => [c.id, loadOf(sources, c, x)]));
-  const family: FuseFamily = x.block?.family ?? 'blade';
-  const ratings = fuseOf(sources.box, sources.catalogue, family)?.ratingsA ?? [];
-  return sources.box.circuits.map((c, i) =>
-    draftOf(sources, loads, c, { ...x, family, ratings, index: i, run: runs[i]! })
-  );
+  const ratingsOf = new Map<FuseFamily, readonly number[]>();
+  return sources.box.circuits.map((c, i) => {
+    // only what sits in the block is of its family; a fuse in a wire sits in the usual in-line holder
+    const inBlock = x.block && c.live === 'master' && x.chain.upOf.get(c.id) === undefined;
+    const family: FuseFamily = inBlock ? x.block!.family : IN_LINE_FAMILY;
+    const ratings = ratingsOf.get(family) ?? fuseOf(sources.box, sources.catalogue, family)?.ratingsA ?? [];
+    ratingsOf.set(family, ratings);
+    return draftOf(sources, loads, c, { ...x, family, ratings, index: i, run: runs[i]! });
+  });
 }
 
 function loadOf({ box, need, bank }: Sources, circuit: Circuit, x: DraftContext): Load {
@@ -126,6 +130,9 @@ function loadOf({ box, need, bank }: Sources, circuit: Circuit, x: DraftContext)
     ].filter((r) => r !== undefined)
   };
 }
+
+/** Fuses that sit in a wire of their own. @source the sealed in-line holder of the catalogue */
+const IN_LINE_FAMILY: FuseFamily = 'blade';
 
 type Own = DraftContext & {
   family: FuseFamily;

@@ -1,13 +1,39 @@
 import { valueOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import { PACK_FUSE_A } from '../battery/parallel-plan.ts';
+import type { Point } from '../case/faces.ts';
+import type { CaseFit } from '../case/fit.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
+import { bodyPoint } from './lengths.ts';
 import { at, BATTERY_REF, type NetBuilder } from './net-builder.ts';
 import type { Terminal } from './netlist.ts';
 
-/** Post fuses sit on the stud; links between neighbours are this long. @source rule of thumb */
+/** Post fuses sit on the stud. @source rule of thumb */
 const POST_FUSE_MM = 30;
+/** A link while the packs have no place yet: neighbours side by side. @source rule of thumb */
 const LINK_MM = 100;
+/** Over the straight way from post to post: both ends and a loop that takes up shaking, mm. @source rule of thumb */
+const LINK_LOOP_MM = 50;
+const STEP_MM = 10;
+
+/** A lead between points, along the walls, with its loop; up to the next 10 mm. */
+function linkMm(from: Point | undefined, to: Point | undefined): number {
+  if (!from || !to) return LINK_MM;
+  const straight = Math.abs(from.xMm - to.xMm) + Math.abs(from.yMm - to.yMm) + Math.abs(from.zMm - to.zMm);
+  return Math.ceil((straight + LINK_LOOP_MM) / STEP_MM) * STEP_MM;
+}
+
+/** Where the packs stand and the middle of them, where bars or a changeover are taken to be. */
+function places(
+  fit: CaseFit | undefined,
+  packIds: readonly string[]
+): { of: (i: number) => Point | undefined; middle: Point | undefined } {
+  const points = packIds.map((id) => bodyPoint(fit, id));
+  const known = points.filter((p) => p !== undefined);
+  const mean = (k: keyof Point) => known.reduce((s, p) => s + p[k], 0) / known.length;
+  const middle = known.length === points.length ? { xMm: mean('xMm'), yMm: mean('yMm'), zMm: mean('zMm') } : undefined;
+  return { of: (i) => points[i], middle };
+}
 
 export type BankNet = { plus: Terminal; minus: Terminal; packIds: string[]; feed: { plus: Terminal; minus: Terminal } };
 
@@ -22,7 +48,12 @@ export function packFuseA(box: Box): number | null | undefined {
  * Batteries with their fuses and joins: one; several in parallel on a bus or in a row; or two or more by changeover.
  * Packs in series are refused elsewhere and drawn as if they stood in parallel.
  */
-export function bankNet(n: NetBuilder, box: Box, main: { size: WireSize | null; count: number }): BankNet {
+export function bankNet(
+  n: NetBuilder,
+  box: Box,
+  main: { size: WireSize | null; count: number },
+  fit: CaseFit | undefined
+): BankNet {
   const { count, arrangement, takeOff } = box.bank;
   if (count === 1) {
     n.part({ id: 'battery', kind: 'battery', label: 'Battery', terminals: ['+', '-'], ref: BATTERY_REF });
@@ -31,6 +62,8 @@ export function bankNet(n: NetBuilder, box: Box, main: { size: WireSize | null; 
   }
   const fuseA = packFuseA(box);
   const packIds = Array.from({ length: count }, (_, i) => `battery-${i + 1}`);
+  const place = places(fit, packIds);
+  const toMiddle = (i: number) => linkMm(place.of(i), place.middle);
   const wire = (id: string, from: Terminal, to: Terminal, polarity: 'positive' | 'negative', lengthMm: number) =>
     n.wire({ id, from, to, polarity, size: main.size, count: main.count, lengthMm });
   const plusOf = packIds.map((id, i): Terminal => {
@@ -62,8 +95,8 @@ export function bankNet(n: NetBuilder, box: Box, main: { size: WireSize | null; 
     });
     n.part({ id: 'join-', kind: 'bus', label: 'Battery minus', terminals: ['-'], ref: BATTERY_REF });
     packIds.forEach((id, i) => {
-      wire(`${id}/plus`, plusOf[i]!, at('CH', `${i + 1}`), 'positive', 2 * LINK_MM);
-      wire(`${id}/minus`, at('join-', '-'), minusOf[i]!, 'negative', 2 * LINK_MM);
+      wire(`${id}/plus`, plusOf[i]!, at('CH', `${i + 1}`), 'positive', toMiddle(i));
+      wire(`${id}/minus`, at('join-', '-'), minusOf[i]!, 'negative', toMiddle(i));
     });
     return {
       plus: at('CH', 'out'),
@@ -76,8 +109,8 @@ export function bankNet(n: NetBuilder, box: Box, main: { size: WireSize | null; 
     n.part({ id: 'join+', kind: 'bus', label: 'Battery plus', terminals: ['+'], ref: BATTERY_REF });
     n.part({ id: 'join-', kind: 'bus', label: 'Battery minus', terminals: ['-'], ref: BATTERY_REF });
     packIds.forEach((id, i) => {
-      wire(`${id}/plus`, plusOf[i]!, at('join+', '+'), 'positive', LINK_MM);
-      wire(`${id}/minus`, at('join-', '-'), minusOf[i]!, 'negative', LINK_MM);
+      wire(`${id}/plus`, plusOf[i]!, at('join+', '+'), 'positive', toMiddle(i));
+      wire(`${id}/minus`, at('join-', '-'), minusOf[i]!, 'negative', toMiddle(i));
     });
     const ends = { plus: at('join+', '+'), minus: at('join-', '-') };
     return { ...ends, packIds, feed: ends };
@@ -85,8 +118,9 @@ export function bankNet(n: NetBuilder, box: Box, main: { size: WireSize | null; 
   for (let i = 0; i + 1 < count; i++) {
     // from and to follow the current: + is taken off at the first pack, − at the last or at the first
     const [from, to] = takeOff === 'opposite' ? [i + 1, i] : [i, i + 1];
-    wire(`${packIds[i]}/plus-link`, plusOf[i + 1]!, plusOf[i]!, 'positive', LINK_MM);
-    wire(`${packIds[i]}/minus-link`, minusOf[from]!, minusOf[to]!, 'negative', LINK_MM);
+    const lengthMm = linkMm(place.of(i), place.of(i + 1));
+    wire(`${packIds[i]}/plus-link`, plusOf[i + 1]!, plusOf[i]!, 'positive', lengthMm);
+    wire(`${packIds[i]}/minus-link`, minusOf[from]!, minusOf[to]!, 'negative', lengthMm);
   }
   const ends = { plus: plusOf[0]!, minus: takeOff === 'opposite' ? minusOf[count - 1]! : minusOf[0]! };
   return { ...ends, packIds, feed: ends };

@@ -63,7 +63,7 @@ export function wiringPlan(sources: Sources): WiringPlan {
     (size) => milliOhmPerM(size && knownSize(size) ? size : THINNEST, Math.max(20, ambientC), { cca }),
     box.bench.asCut
   );
-  const bankEnds = bankNet(builder, box, { size: draft.wire ?? null, count: draft.wireCount });
+  const bankEnds = bankNet(builder, box, { size: draft.wire ?? null, count: draft.wireCount }, fit);
   const ends = mainNet(builder, bankEnds, {
     box,
     main: draft,

@@ -40,8 +40,7 @@
         e.currentTarget.value = '';
         if (size) set(`${wireSizeText(size)} at home`, [...reels, size]);
       }}
-      ><option value="">size…</option>{#each free as s, nth (nth)}<option>{wireSizeText(s)}</option
-        >{/each}</select
+      ><option value="">size…</option>{#each free as s, nth (nth)}<option>{wireSizeText(s)}</option>{/each}</select
     ></label
   >
   <p class="lab">Where one of them holds it is used, the thinnest first.</p>

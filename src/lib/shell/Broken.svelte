@@ -13,7 +13,8 @@
   // another document or another stage may well be shown: try again by itself
   const failedAt = untrack(() => ({ doc: open.doc, path: page.url.pathname, selected: open.selected }));
   $effect(() => {
-    if (open.doc !== failedAt.doc || page.url.pathname !== failedAt.path || open.selected !== failedAt.selected) reset();
+    if (open.doc !== failedAt.doc || page.url.pathname !== failedAt.path || open.selected !== failedAt.selected)
+      reset();
   });
 </script>
 

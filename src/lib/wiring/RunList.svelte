@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { runList } from '@haversack/core/bench/run-list';
   import { lengthText } from '@haversack/core/quantity/format';
   import Download from '@lucide/svelte/icons/download';
   import Printer from '@lucide/svelte/icons/printer';
@@ -10,7 +9,7 @@
   /** Leads to cut and crimp, with terminals and sleeves counted. */
   const open = useBox();
   const unit = $derived(open.doc.preferences.lengthUnit);
-  const list = $derived(runList(open.doc, open.plan.wiring));
+  const list = $derived(open.plan.runs);
   let labels = $state(false);
   const cut = (id: string, key: string, mm: number) =>
     open.set(`${id} cut to ${lengthText(mm, unit, 0)} ${unit}`, 'bench/asCut', { ...open.doc.bench.asCut, [key]: mm });
@@ -80,7 +79,9 @@
       {#each [['Terminals', list.terminals], ['Sleeves', list.sleeves]] as const as [title, rows] (title)}
         <div>
           <h2 class="h3">{title}</h2>
-          {#each rows as r, nth (nth)}<div class="row"><span>{r.name}</span><span class="n">{r.count}</span></div>{/each}
+          {#each rows as r, nth (nth)}<div class="row">
+              <span>{r.name}</span><span class="n">{r.count}</span>
+            </div>{/each}
         </div>
       {/each}
     </div>

@@ -1,6 +1,10 @@
 <script lang="ts">
+  import { START_SETS, type BitSet } from '@haversack/core/drill/bits';
+  import { holeSchedule } from '@haversack/core/drill/schedule';
   import { clockText, durationText, fixed, lengthText } from '@haversack/core/quantity/format';
   import Printer from '@lucide/svelte/icons/printer';
+  import { onMount } from 'svelte';
+  import { request } from '$lib/client/api.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import InsideView from '$lib/draw/InsideView.svelte';
   import Mark from '$lib/ui/Mark.svelte';
@@ -15,7 +19,17 @@
   const stops = $derived(plan.findings.filter((f) => f.severity === 'stop' && f.acceptedBecause === null));
   const openItems = $derived(plan.findings.filter((f) => f.open && f.acceptedBecause === null));
   const accepted = $derived(plan.findings.filter((f) => f.acceptedBecause !== null));
+  let bits = $state.raw<readonly BitSet[]>(START_SETS);
+  const holes = $derived(plan.panel && plan.fit ? holeSchedule(doc, plan.panel, plan.fit.part, bits) : []);
   const ready = $derived(plan.bank !== undefined && plan.fit !== undefined);
+
+  onMount(async () => {
+    try {
+      bits = (await request<{ bits: BitSet[] }>('GET', '/api/bits')).bits;
+    } catch {
+      // without the person's own bits the usual sets stand in
+    }
+  });
 
   function tick(id: string, title: string, on: boolean): void {
     open.set(
@@ -122,16 +136,17 @@
           ><tr
             ><th>Port</th><th>Face</th><th class="num">From left, {unit}</th><th class="num">Up, {unit}</th><th
               class="num">Hole, mm</th
-            ><th>Good window, mm</th><th>Key</th><th>Part</th></tr
+            ><th>Good from, to, mm</th><th>Pilot</th><th>How</th><th>Part</th></tr
           ></thead
         >
         <tbody
-          >{#each bench.drill as d (d.portId)}<tr
-              ><td class="font-semibold">{d.tag}</td><td>{d.face}</td><td class="num n">{d.xText}</td><td class="num n"
-                >{d.yText}</td
-              ><td class="num n font-semibold">{d.hole}</td><td class="n">{d.window}</td><td>{d.key}</td><td
-                >{d.part}</td
-              ></tr
+          >{#each holes as h (h.portId)}<tr
+              ><td class="font-semibold">{h.tag}</td><td>{h.face}</td><td class="num n"
+                >{unit === 'in' ? h.x.inch : h.x.mm}</td
+              ><td class="num n">{unit === 'in' ? h.y.inch : h.y.mm}</td><td class="num n font-semibold">{h.size}</td
+              ><td class="n">{h.window}</td><td>{h.pilot}</td><td
+                >{h.how}{#if h.key && h.key !== 'none'}<span class="lab block">{h.key}</span>{/if}</td
+              ><td>{h.part}</td></tr
             >{/each}</tbody
         >
       </table>
@@ -140,14 +155,19 @@
       <h2 class="mb-2">Cut list</h2>
       <table class="sheet">
         <thead
-          ><tr><th>Wire</th><th>From</th><th>To</th><th>Size</th><th>Colour</th><th class="num">Length, {unit}</th></tr
+          ><tr
+            ><th>Run</th><th>From</th><th>To</th><th>Size</th><th>Colour</th><th class="num">Length, {unit}</th><th
+              >Ends</th
+            ></tr
           ></thead
         >
         <tbody
-          >{#each bench.cuts as c (c.id)}<tr
-              ><td class="n">{c.id}</td><td>{c.from}</td><td>{c.to}</td><td class="whitespace-nowrap">{c.size}</td><td
-                >{c.colour}</td
-              ><td class="num n">{lengthText(c.lengthMm, unit, 0)}</td></tr
+          >{#each plan.runs.runs as r (r.id)}<tr
+              ><td class="n">{r.id}</td><td>{r.from.tab}</td><td>{r.to.tab}</td><td class="whitespace-nowrap"
+                >{r.count > 1 ? `${r.count} × ` : ''}{r.size}</td
+              ><td>{r.colour}</td><td class="num n">{lengthText(r.lengthMm, unit, 0)}</td><td
+                >{r.from.terminal} / {r.to.terminal}</td
+              ></tr
             >{/each}</tbody
         >
       </table>
@@ -157,10 +177,6 @@
       <table class="sheet max-w-xl">
         <thead><tr><th>Fuse</th><th class="num">Rating</th><th>Feeds</th><th>Live</th></tr></thead>
         <tbody
-          ><tr
-            ><td class="font-semibold">F0</td><td class="num n"
-              >{plan.wiring.main.fuseA === undefined ? plan.wiring.main.fuseOrigin : `${plan.wiring.main.fuseA} A`}</td
-            ><td>everything</td><td>always</td></tr
           >{#each bench.card as row, nth (nth)}<tr
               ><td class="font-semibold">{row.tag}</td><td class="num n">{row.fuse}</td><td>{row.feeds}</td><td
                 >{row.live}</td

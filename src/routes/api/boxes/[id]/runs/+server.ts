@@ -1,4 +1,3 @@
-import { runList } from '@haversack/core/bench/run-list';
 import { evaluate } from '@haversack/core/evaluate';
 import Papa from 'papaparse';
 import { getBox } from '$lib/server/boxes.ts';
@@ -11,7 +10,7 @@ export const GET = ({ params }) =>
   answer(() => {
     const db = theDb();
     const { document } = getBox(db, params.id);
-    const { runs } = runList(document, evaluate(document, fullCatalogue(db)).wiring);
+    const { runs } = evaluate(document, fullCatalogue(db)).runs;
     const rows = runs.map((r) => ({
       run: r.id,
       from: r.from.tab,

@@ -1,0 +1,199 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { NONE, setTo } from '../src/box/attr.ts';
+import { applyEdits, type Edit } from '../src/box/edits.ts';
+import type { Box } from '../src/box/schema.ts';
+import type { Catalogue, Part } from '../src/catalogue/part.ts';
+import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
+import { starter } from '../src/demo/builder.ts';
+import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
+import { moorCameraPost } from '../src/demo/wired.ts';
+import { evaluate, type Plan } from '../src/evaluate.ts';
+import { awgAreaMm2 } from './wire-areas.ts';
+import { DEMO_BOXES } from './boxes.ts';
+import { randomBox } from './random-box.ts';
+
+const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
+const planOf = (box: Box, catalogue: Catalogue = STARTER_CATALOGUE): Plan => evaluate(box, catalogue);
+const perBox = (p: Plan, lineId: string): number => p.kit.lines.find((l) => l.lineId === lineId)?.perBox ?? 0;
+
+/** Counted once more from the run list's words alone: how many ends of each kind the kit has to bring. */
+const PIECE: Record<string, string> = {
+  'ring M4': 'ring-m4',
+  'ring M5': 'ring-m5',
+  'ring M6': 'ring-m6',
+  'ring M8': 'ring-m8',
+  'spade 4.8': 'spade-4.8',
+  'spade 6.3': 'spade-6.3',
+  'butt splice': 'butt-splice',
+  ferrule: 'ferrule-set',
+  'post clamp': 'post-clamp'
+};
+function endsByPiece(p: Plan): Record<string, number> {
+  const out: Record<string, number> = {};
+  for (const r of p.runs.runs)
+    for (const end of [r.from, r.to]) {
+      const piece = PIECE[end.terminal];
+      if (piece) out[piece] = (out[piece] ?? 0) + r.count;
+    }
+  return out;
+}
+
+function agree(p: Plan): void {
+  for (const piece of new Set(Object.values(PIECE))) expect(perBox(p, piece), piece).toBe(endsByPiece(p)[piece] ?? 0);
+  const fuses = p.wiring.netlist.parts.filter((x) => x.kind === 'fuse');
+  const rated = fuses.filter((x) => x.ratingA !== null);
+  const bought = p.kit.lines.filter((l) => /-[\d.]+a$/.test(l.lineId)).reduce((s, l) => s + l.perBox, 0);
+  expect(bought, 'fuses').toBe(rated.length);
+  // every fuse that is not in the block has a holder of its own family
+  const inBlock = p.wiring.netlist.conductors.filter((c) => c.from.part === 'block').map((c) => c.to.part);
+  for (const family of new Set(fuses.map((x) => x.family))) {
+    const wanted = fuses.filter((x) => x.family === family && !inBlock.includes(x.id)).length;
+    const holders = STARTER_CATALOGUE.filter((h) => h.kind === 'fuse-holder' && h.family === family);
+    expect(
+      holders.reduce((s, h) => s + perBox(p, h.id), 0),
+      `holders of ${family}`
+    ).toBe(wanted);
+  }
+  // metres of wire: what the run list cuts and a tenth over
+  const metres = p.runs.runs.reduce((s, r) => s + (r.wire ? (r.count * r.lengthMm) / 1000 : 0), 0);
+  const wire = p.kit.lines.filter((l) => l.unit === 'm').reduce((s, l) => s + l.perBox, 0);
+  expect(wire).toBeCloseTo(metres * 1.1, 1);
+}
+
+describe('the kit buys what the run list and the circuit need', () => {
+  test.each(DEMO_BOXES)('%s: terminals, fuses, holders and wire', (_, box) => agree(planOf(box)));
+
+  test('so does any box', () => {
+    fc.assert(
+      fc.property(randomBox(8), (box) => agree(planOf(box))),
+      { numRuns: 120, seed: 5 }
+    );
+  }, 120_000);
+
+  test('rings are of the stud they go on: M5 on the hide box’s battery, M6 on its switch and shunt', () => {
+    const ends = planOf(saltmarshHideBox()).runs.runs.flatMap((r) => [r.from, r.to]);
+    const at = (tab: RegExp) => [...new Set(ends.filter((e) => tab.test(e.tab)).map((e) => e.terminal))];
+    expect(at(/^battery /)).toEqual(['ring M5']);
+    expect(at(/^S0 /)).toEqual(['ring M6']);
+    expect(at(/^shunt /)).toEqual(['ring M6']);
+    expect(at(/^block /)).toEqual(['ring M5']);
+    expect(at(/^FM1/)).toEqual(['butt splice']);
+  });
+
+  test('the colour of a terminal follows its wire: 18 AWG red, 14 AWG blue, 10 AWG yellow, 6 AWG a bare lug', () => {
+    const box = canalNightBankBox();
+    const classOf = (size: string) => {
+      const sized = applyEdits(box, [set('wiring/mainWire', setTo({ system: 'awg', size }))]);
+      return planOf(sized).runs.runs.find((r) => r.key === 'main/block')!.die;
+    };
+    expect(awgAreaMm2('18')).toBeLessThan(1.65);
+    expect(classOf('18')).toMatch(/^red/);
+    expect(classOf('14')).toMatch(/^blue/);
+    expect(classOf('10')).toMatch(/^yellow/);
+    expect(classOf('6')).toMatch(/^bare lug/);
+  });
+
+  test('a mini-blade block takes mini blades; a fuse in the wire takes the blade its in-line holder takes', () => {
+    const box = canalNightBankBox();
+    const always = applyEdits(box, [set(`circuits/${box.circuits[0]!.id}/live`, 'always')]);
+    const parts = planOf(always).wiring.netlist.parts;
+    expect(parts.find((x) => x.id === 'F1')!.family).toBe('blade');
+    expect(parts.find((x) => x.id === 'F2')!.family).toBe('mini-blade');
+    expect(perBox(planOf(always), 'holder-inline-blade')).toBe(1);
+  });
+
+  test('two packs on bars: a fuse and a holder on each post, two bars, an even number of boots', () => {
+    const box = applyEdits(canalNightBankBox(), [set('bank/count', 2)]);
+    const p = planOf(box);
+    expect(perBox(p, 'fuse-post-30a')).toBe(3);
+    expect(perBox(p, 'holder-post')).toBe(3);
+    expect(perBox(p, 'bus-bar-power')).toBe(2);
+    expect(perBox(p, 'post-boot')).toBe(4);
+  });
+
+  test('returns on a stud buy the stud, on a bar the bar, through splices neither', () => {
+    const box = canalNightBankBox();
+    const lines = (way: string) => {
+      const p = planOf(applyEdits(box, [set('wiring/returns', setTo(way))]));
+      return [perBox(p, 'bus-bar-8'), perBox(p, 'return-stud'), perBox(p, 'butt-splice') > 0];
+    };
+    expect(lines('bus-bar')).toEqual([1, 0, false]);
+    expect(lines('stud')).toEqual([0, 1, false]);
+    expect(lines('splice')).toEqual([0, 0, true]);
+  });
+
+  test('gel, once its remedy put 34 g in, is bought: four sachets of 10 g', () => {
+    expect(perBox(planOf(canalNightBankBox()), 'gel-sachet')).toBe(0);
+    expect(perBox(planOf(applyEdits(canalNightBankBox(), [set('dry/gelG', 34)])), 'gel-sachet')).toBe(4);
+  });
+
+  test('a charger of the chemistry, a panel of the watts planned and one controller are bought', () => {
+    const hide = planOf(saltmarshHideBox());
+    expect([
+      perBox(hide, 'charger-lfp-5'),
+      perBox(hide, 'solar-panel-20'),
+      perBox(hide, 'body-solar-controller')
+    ]).toEqual([1, 1, 1]);
+    const moor = planOf(moorCameraPost());
+    expect(perBox(moor, 'body-solar-controller')).toBe(1); // built in: among the bodies, not a second time
+    expect(perBox(moor, 'solar-panel-50')).toBe(1);
+    expect(perBox(planOf(canalNightBankBox()), 'charger-lead-3')).toBe(1);
+    const never = applyEdits(canalNightBankBox(), [set('charging/path', NONE)]);
+    expect(perBox(planOf(never), 'charger-lead-3')).toBe(0);
+  });
+
+  test('a device’s own lead is neither cut nor bought', () => {
+    const box = moorCameraPost();
+    expect(box.devices.some((d) => d.lead !== null)).toBe(true);
+    const tags = planOf(box).runs.runs.flatMap((r) => [r.from.tab, r.to.tab]);
+    expect(tags.filter((t) => /^D\d/.test(t))).toEqual([]);
+  });
+
+  test('between a battery’s stud and the fuse bolted on it there is nothing to cut', () => {
+    const p = planOf(canalNightBankBox());
+    expect(p.wiring.main.holder!.family).toBe('post');
+    expect(p.runs.runs.filter((r) => r.from.tab === 'battery +')).toEqual([]);
+    expect(p.runs.runs[0]!.from).toMatchObject({ tab: 'F0 out', terminal: 'ring M8' });
+  });
+});
+
+describe('own parts and prices', () => {
+  const own = (part: Part, over: object): Part => ({ ...part, id: `own-${part.id}-1`, origin: 'own', ...over }) as Part;
+  const withOwn = (box: Box, ...parts: Part[]) => planOf(box, [...parts, ...STARTER_CATALOGUE]);
+
+  test('the price paid for a small thing, a fuse, a wire and a holder counts', () => {
+    const box = saltmarshHideBox();
+    const before = planOf(box);
+    const mine = [
+      own(starter('sundry', 'ring-m5'), { priceAmount: 9, name: 'My rings' }),
+      own(starter('fuse', 'fuse-blade'), { priceAmount: 7, packCount: 5 }),
+      own(starter('wire', 'wire-awg-18'), { priceAmount: 6 }),
+      own(starter('fuse-holder', 'holder-inline-blade'), { priceAmount: 5 })
+    ];
+    const after = withOwn(box, ...mine);
+    const line = (p: Plan, id: string) => p.kit.lines.find((l) => l.lineId === id)!;
+    expect(line(after, 'ring-m5')).toMatchObject({ name: 'My rings', packPrice: 9, cost: 9 });
+    for (const id of ['fuse-blade-3a', 'fuse-blade-1a', 'fuse-blade-7.5a']) expect(line(after, id).packPrice).toBe(7);
+    expect(line(after, 'wire-awg-18-red').packPrice).toBe(6);
+    expect(after.kit.lines.find((l) => l.name.startsWith('Sealed in-line blade holder'))!.packPrice).toBe(5);
+    const dearer = 9 - 3 + 3 * (7 - 2.5) + 2 * (6 - 4) + 3 * (5 - 4);
+    expect(after.kit.totalCost - before.kit.totalCost).toBeCloseTo(dearer, 9);
+  });
+
+  test('what lies in the drawer is not bought again when an own part takes the line', () => {
+    const box = applyEdits(saltmarshHideBox(), [set('kit/owned', [{ lineId: 'ring-m5', count: 6 }])]);
+    expect(planOf(box).kit.lines.find((l) => l.lineId === 'ring-m5')!.packs).toBe(0);
+    const mine = own(starter('sundry', 'ring-m5'), { priceAmount: 9 });
+    expect(withOwn(box, mine).kit.lines.find((l) => l.lineId === 'ring-m5')!.packs).toBe(0);
+  });
+
+  test('an own battery with a name of the catalogue’s is one of several, nothing is keyed by it', () => {
+    const box = saltmarshHideBox();
+    const twin = own(starter('battery', 'battery-lfp-22'), {});
+    const p = withOwn(box, twin);
+    const short = p.findings.find((f) => f.id === 'runtime-short')!;
+    expect(short.remedies.length).toBeGreaterThan(1);
+    expect(new Set(p.findings.map((f) => f.key)).size).toBe(p.findings.length);
+  });
+});
