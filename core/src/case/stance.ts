@@ -17,6 +17,8 @@ const EDGES: readonly Edge[] = ['front', 'back', 'left', 'right'];
 export type Stance = {
   /** Undefined for a case without a handle on top. */
   hangDeg: number | undefined;
+  /** Centre of mass off the handle: to the right and to the back, mm; undefined without a handle. */
+  offHandleMm: { xMm: number; yMm: number } | undefined;
   tipDeg: Record<Edge, number>;
   /** The edge it goes over first, and the slope at which it does. */
   tipsFirst: { edge: Edge; deg: number };
@@ -58,6 +60,10 @@ export function stance(
       c.handleRatedKg === null
         ? undefined
         : hangTiltDeg(Math.hypot(g.xMm - pivot.xMm, g.yMm - pivot.yMm), pivot.zMm, g.zMm),
+    offHandleMm:
+      c.handleRatedKg === null
+        ? undefined
+        : { xMm: g.xMm - pivot.xMm, yMm: g.yMm - (c.handleAt?.yMm ?? c.rimWidthMm / 2) },
     tipDeg: tips,
     tipsFirst: { edge, deg: tips[edge] },
     floating: swims,

@@ -185,7 +185,7 @@ function depthWorking(
         part.measureYours === 'no' ? 'typical' : 'varies by maker: measure yours'
       ),
       ...(port.spacerMm > 0
-        ? [line('Spacer under the flange', text(port.spacerMm), unit, 'entered', 'brings the part that much outwards')]
+        ? [line('Spacer under the flange', text(Math.min(port.spacerMm, part.bodyDepthMm + terminals)), unit, 'entered', 'brings the part that much outwards')]
         : []),
       line(
         port.terminals === 'flag' ? 'Flag terminals and bend' : 'Straight terminals and bend',

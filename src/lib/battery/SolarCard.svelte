@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Solar } from '@haversack/core/box/schema';
+  import { panelPortEdits, USUAL_SOLAR } from '@haversack/core/charge/solar-port';
   import { solarPlan } from '@haversack/core/charge/solar';
   import { fixed } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -9,28 +10,12 @@
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';
   import { controllerFuseA } from '@haversack/core/wiring/net-extras';
-  import type { Edit } from '@haversack/core/box/edits';
 
   const open = useBox();
   const solar = $derived(open.doc.charging.solar);
   const plan = $derived(solarPlan(open.doc, open.plan));
   const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
   const most = $derived(plan ? Math.max(...plan.monthWh, 1) : 1);
-  const START: Solar = {
-    panelW: 20,
-    maxPowerV: 18,
-    openV: 22,
-    tiltDeg: 45,
-    unshadedFraction: 0.9,
-    skyFraction: { is: 'auto' },
-    controller: 'mppt',
-    controllerMaxV: 50,
-    controllerMaxA: 10,
-    duringOuting: false,
-    fit: 'plugged',
-    panelPortId: { is: 'auto' },
-    fuse: { is: 'auto' }
-  };
   const set = <K extends keyof Solar>(what: string, key: K, value: Solar[K]) =>
     open.set(`Solar: ${what}`, `charging/solar/${key}`, value);
   const CONTROLLERS = [
@@ -48,18 +33,8 @@
       .filter((p) => p.part.role === 'inlet' || p.part.role === 'outlet')
       .map((p): [string, string] => [p.port.id, `${p.tag} ${p.port.name}`])
   );
-  /** A port that takes the panel is on no circuit of its own. */
-  function panelPort(v: string): void {
-    const was = open.doc.circuits.filter((c) => c.portId === v);
-    open.commit('Port of the panel', [
-      ...was.map((c): Edit => ({ op: 'remove', path: `circuits/${c.id}` })),
-      {
-        op: 'set',
-        path: 'charging/solar/panelPortId',
-        value: v === 'unknown' ? { is: 'unknown' } : { is: 'set', value: v }
-      }
-    ]);
-  }
+  const panelPort = (v: string): void =>
+    open.commit('Port of the panel', panelPortEdits(open.doc, v === 'unknown' ? undefined : v));
 </script>
 
 <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Solar">
@@ -69,7 +44,7 @@
         type="button"
         class="btn danger"
         onclick={() => open.set('No solar panel', 'charging/solar', null)}>Remove</button
-      >{:else}<button type="button" class="btn" onclick={() => open.set('A solar panel', 'charging/solar', START)}
+      >{:else}<button type="button" class="btn" onclick={() => open.set('A solar panel', 'charging/solar', USUAL_SOLAR)}
         >Add a panel</button
       >{/if}
   </div>

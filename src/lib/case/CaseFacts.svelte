@@ -12,6 +12,7 @@
   const unit = $derived(open.doc.preferences.lengthUnit);
   const massUnit = $derived(open.doc.preferences.massUnit);
   const carry = $derived(open.plan.carry);
+  const off = $derived(open.plan.stance?.offHandleMm);
   const GRADE = { A: 'flat and easy', B: 'workable, round ribs or thin metal', C: 'awkward: thin, thick or curved' };
   const len = (mm: number) => lengthText(mm, unit, 0);
 </script>
@@ -52,12 +53,13 @@
     />
   </div>
   <div class="row"><span>That is carried</span><span>{CARRY_WORDS[carry.bands]}</span></div>
-  {#if carry.centreMm}
-    {@const dx = carry.centreMm.xMm - c.rimLengthMm / 2}
-    {@const dy = carry.centreMm.yMm - c.rimWidthMm / 2}
+  {#if off}
     <div class="row">
-      <span>Mass off the handle’s middle</span><span class="n"
-        >{len(Math.abs(dx))} {dx < 0 ? 'left' : 'right'}, {len(Math.abs(dy))} {dy < 0 ? 'front' : 'back'} {unit}</span
+      <span>Mass off the handle{c.handleAt ? '' : '’s middle'}</span><span class="n"
+        >{len(Math.abs(off.xMm))}
+        {off.xMm < 0 ? 'left' : 'right'}, {len(Math.abs(off.yMm))}
+        {off.yMm < 0 ? 'front' : 'back'}
+        {unit}</span
       >
     </div>
   {/if}

@@ -2,6 +2,7 @@
   import { wallMmOf } from '@haversack/core/case/faces';
   import type { CaseFit } from '@haversack/core/case/fit';
   import type { PortPlan } from '@haversack/core/panel/panel';
+  import { depthSection } from '@haversack/core/panel/depth-section';
   import { holeSizeMm } from '@haversack/core/panel/spacing';
   import { lengthText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -13,12 +14,14 @@
   const W = 330;
   const H = 132;
   const p = $derived(plan.part);
-  const wall = $derived(wallMmOf(fit.part, plan.port.face));
-  const bend = $derived(plan.needMm - p.bodyDepthMm);
+  const cut = $derived(depthSection(plan, wallMmOf(fit.part, plan.port.face)));
+  const wall = $derived(cut.wallMm);
+  const bend = $derived(cut.bendMm);
+  const body = $derived(cut.bodyMm);
   const behindShown = $derived(plan.behindId !== undefined || plan.freeMm < 130);
-  const room = $derived(8 + wall + Math.min(130, Math.max(plan.freeMm, plan.needMm)) + 14);
+  const room = $derived(8 + cut.spacerMm + wall + Math.min(130, Math.max(plan.freeMm, plan.needMm)) + 14);
   const k = $derived(Math.min(3, (W - 10) / room));
-  const x0 = $derived(6 + 8 * k);
+  const x0 = $derived(6 + (8 + cut.spacerMm) * k);
   const inner = $derived(x0 + wall * k);
   const mid = 58;
   const half = (mm: number): number => Math.min(50, (mm * k) / 2);
@@ -31,7 +34,7 @@
   viewBox="0 0 {W} {H}"
   role="img"
   aria-label="Section through {plan.tag}: wall {lengthText(wall, unit)}, body {lengthText(
-    p.bodyDepthMm,
+    body,
     unit
   )}, terminals and bend {lengthText(bend, unit)}, {lengthText(clear, unit)} {unit} clear of the {plan.behindName}"
 >
@@ -51,7 +54,7 @@
     stroke="var(--ink)"
   />
   <rect
-    x={x0 - 3 * k}
+    x={x0 - (cut.spacerMm + 3) * k}
     y={mid - half(p.flangeHeightMm)}
     width={3 * k}
     height={half(p.flangeHeightMm) * 2}
@@ -59,6 +62,14 @@
     fill="var(--brass4)"
     stroke="var(--brass6)"
   />
+  {#if cut.spacerMm > 0}<rect
+      x={x0 - cut.spacerMm * k}
+      y={mid - half(p.flangeHeightMm)}
+      width={cut.spacerMm * k}
+      height={half(p.flangeHeightMm) * 2}
+      fill="var(--olive3)"
+      stroke="var(--ink)"
+    />{/if}
   <rect
     x={inner}
     y={mid - half(Math.min(p.behindHeightMm, p.flangeHeightMm))}
@@ -68,21 +79,21 @@
     stroke="var(--ink)"
   />
   <rect
-    x={x0}
+    x={x0 - cut.spacerMm * k}
     y={mid - half(holeSizeMm(p).heightMm)}
-    width={(wall + p.bodyDepthMm) * k}
+    width={(cut.spacerMm + wall + body) * k}
     height={half(holeSizeMm(p).heightMm) * 2}
     fill="var(--brass4)"
     stroke="var(--brass6)"
   />
   <path
-    d="M{inner + p.bodyDepthMm * k} {mid - 7}h{bend * k * 0.5}q{bend * k * 0.45} 0 {bend * k * 0.45} 18v{104 - mid}"
+    d="M{inner + body * k} {mid - 7}h{bend * k * 0.5}q{bend * k * 0.45} 0 {bend * k * 0.45} 18v{104 - mid}"
     fill="none"
     stroke="var(--pos)"
     stroke-width="3"
   />
   <path
-    d="M{inner + p.bodyDepthMm * k} {mid + 7}h{bend * k * 0.3}q{bend * k * 0.35} 0 {bend * k * 0.35} 14v{94 - mid}"
+    d="M{inner + body * k} {mid + 7}h{bend * k * 0.3}q{bend * k * 0.35} 0 {bend * k * 0.35} 14v{94 - mid}"
     fill="none"
     stroke="var(--neg)"
     stroke-width="3"
@@ -108,12 +119,12 @@
         opacity="0.7"
       />{/if}
   {/if}
-  <text x={inner + (p.bodyDepthMm * k) / 2} y={mid + 4} text-anchor="middle" style:fill="var(--on-brass)">body</text>
+  <text x={inner + (body * k) / 2} y={mid + 4} text-anchor="middle" style:fill="var(--on-brass)">body</text>
   <text class="n" x={x0 + (wall * k) / 2} y="126" text-anchor="middle">{lengthText(wall, unit)}</text>
-  <text class="n" x={inner + (p.bodyDepthMm * k) / 2} y="126" text-anchor="middle"
-    >{lengthText(p.bodyDepthMm, unit, 0)}</text
+  <text class="n" x={inner + (body * k) / 2} y="126" text-anchor="middle"
+    >{lengthText(body, unit, 0)}</text
   >
-  <text class="n" x={inner + (p.bodyDepthMm + bend / 2) * k} y="126" text-anchor="middle"
+  <text class="n" x={inner + (body + bend / 2) * k} y="126" text-anchor="middle"
     >{lengthText(bend, unit, 0)}</text
   >
   <text x={W - 2} y="126" text-anchor="end" style:fill={clear < 0 ? 'var(--stop)' : 'var(--brass7)'}

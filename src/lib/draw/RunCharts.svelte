@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { runCurves } from '@haversack/core/outing/curves';
   import type { Outing } from '@haversack/core/outing/outing';
   import { ampsText, clockText, fixed } from '@haversack/core/quantity/format';
   import { onMount } from 'svelte';
@@ -27,35 +28,20 @@
       : -1
   );
   const keepBack = $derived((open.plan.bank?.keepBackFraction ?? 0) * 100);
-  const cut = $derived(r.failsAtH === undefined ? r.timeH.length : r.timeH.findIndex((t) => t >= r.failsAtH!) + 1);
-  const mostA = $derived(Math.max(...r.currentA));
-  const peakIndex = $derived(r.currentA.indexOf(mostA));
+  const curves = $derived(runCurves(outing, chosen));
+  const mostA = $derived(curves.mostA);
+  const plug = $derived(curves.plug);
 
   /** Whole and dashed part of a curve: dashed after the plan is no longer served. */
   function split(values: readonly number[], scale = 1): [number[][], number[][]] {
     const point = (i: number) => [r.timeH[i]!, values[i]! * scale];
     const all = r.timeH.map((_, i) => i);
-    return [all.slice(0, cut).map(point), all.slice(Math.max(0, cut - 1)).map(point)];
+    return [all.slice(0, curves.servedCount).map(point), all.slice(Math.max(0, curves.servedCount - 1)).map(point)];
   }
 
   /** Volts where something is connected; off is no reading. */
   const voltsOf = (port: number | null | undefined): (number | null)[][] =>
     port == null ? [] : r.timeH.map((t, i) => [t, r.portV[port]![i]! > 1 ? r.portV[port]![i]! : null]);
-  const plug = $derived(chosen >= 0 ? outing.portOfLoad[chosen] : undefined);
-  const plugLow = $derived(
-    plug === undefined
-      ? undefined
-      : Math.min(
-          ...r.portV[plug]!.filter(
-            (v, i) => v > 1 && r.loadA[chosen]![i]! > 0 && (r.failsAtH === undefined || r.timeH[i]! <= r.failsAtH)
-          )
-        )
-  );
-  const meterEnd = $derived.by(() => {
-    if (outing.meterPort === null) return undefined;
-    const volts = r.portV[outing.meterPort]!.slice(0, cut).filter((v) => v > 1);
-    return volts[volts.length - 1];
-  });
   const sunWh = $derived(r.balance.inflowWh);
 
   const colour = (name: string): string =>
@@ -88,10 +74,7 @@
       axisLabel: { ...label, formatter: (v: number) => (v === max ? `${v} ${unit}` : String(v)) },
       splitLine: { lineStyle: { color: colour('line') } }
     });
-    const topA = niceTop(mostA);
-    const volts = [...r.batteryV.slice(0, -1), ...(plug === undefined ? [] : r.portV[plug]!)];
-    const lowV = Math.floor(Math.min(...volts.filter((v) => v > 5)) * 2) / 2;
-    const highV = Math.ceil(Math.max(...volts) * 2) / 2;
+    const { topA, lowV, highV } = curves;
     const [soc, socAfter] = split(r.socFraction, 100);
     const [v, vAfter] = split(r.batteryV);
     const line = (i: number, data: number[][], extra: object = {}) => ({
@@ -180,12 +163,6 @@
     );
   });
 
-  /** A round top for an axis with a middle tick. */
-  function niceTop(most: number): number {
-    const power = 10 ** Math.floor(Math.log10(Math.max(most, 0.02)));
-    return [1, 2, 4, 5, 10].map((m) => m * power).find((t) => t >= most * 1.02) ?? 10 * power;
-  }
-
   $effect(() => {
     void width;
     chart?.resize();
@@ -212,7 +189,7 @@
   role="img"
   aria-label="Current, charge left and battery voltage over the outing. Highest current {ampsText(
     mostA
-  )} A at {clockText(r.timeH[peakIndex] ?? 0)}; {r.failsAtH === undefined
+  )} A at {clockText(curves.mostAtH)}; {r.failsAtH === undefined
     ? `charge left at the end ${fixed(outing.endSocFraction * 100, 0)} %`
     : `the plan fails at ${clockText(r.failsAtH)}`}."
 >
@@ -222,7 +199,7 @@
     </p>{/if}
   <dl class="words" style:top="14px">
     <dt>Drawn from the battery</dt>
-    <dd>most, at {clockText(r.timeH[peakIndex] ?? 0)} <b class="n">{ampsText(mostA)}</b> A</dd>
+    <dd>most, at {clockText(curves.mostAtH)} <b class="n">{ampsText(mostA)}</b> A</dd>
     {#if sunWh > 0}<dd>coming in, in all <b class="n">{fixed(sunWh, 0)}</b> Wh</dd>{/if}
     <dd>mean over {fixed(outing.wantedH, 0)} h <b class="n">{ampsText(outing.meanA)}</b> A</dd>
   </dl>
@@ -239,11 +216,11 @@
       at {clockText(endH)}{outing.endsAtH !== undefined ? ', if forced' : ''}
       <b class="n">{fixed(outing.endBatteryV, 1)}</b> V
     </dd>
-    {#if meterEnd !== undefined}<dd class="meter">
-        panel voltmeter reads <b class="n">{fixed(meterEnd, 2)}</b> V then
+    {#if curves.meterEndV !== undefined}<dd class="meter">
+        panel voltmeter reads <b class="n">{fixed(curves.meterEndV, 2)}</b> V then
       </dd>{/if}
-    {#if plugLow !== undefined && Number.isFinite(plugLow)}<dd class="plug">
-        at its plug, lowest <b class="n">{fixed(plugLow, 2)}</b> V
+    {#if curves.plugLowV !== undefined}<dd class="plug">
+        at its plug, lowest <b class="n">{fixed(curves.plugLowV, 2)}</b> V
       </dd>{/if}
   </dl>
   <div class="right lab" style:top="170px" style:left="{axis.leftPx + axis.widthPx + 6}px">

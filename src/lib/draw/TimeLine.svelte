@@ -5,6 +5,7 @@
   import { barShares } from '@haversack/core/demand/draw';
   import { SUPPLY_WORDS } from '@haversack/core/demand/edit-draw';
   import { riseAndSet, type Light } from '@haversack/core/sun/sun';
+  import { draggedBar, keptBar, SNAP_H, snapH, steppedBar, type Grip } from '@haversack/core/timeline/drag-bar';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { hourAt, pxAt, tickHours, type TimeAxis } from './time-axis.ts';
 
@@ -13,7 +14,6 @@
   const open = useBox();
   const ROW = 36;
   const LIGHT_PX = 12;
-  const SNAP_H = 0.25;
   const SNAP_PX = 6;
   const DUTY_STEP = 0.05;
   const TOP = $derived(light.length > 0 ? 50 : 36);
@@ -42,14 +42,12 @@
   type Drag = {
     device: Device;
     span: number;
-    grip: 'move' | 'start' | 'end';
+    grip: Grip;
     fromX: number;
     was: Span;
   };
   let drag: Drag | undefined;
   let svg: SVGSVGElement;
-
-  const snap = (h: number): number => Math.round(h / SNAP_H) * SNAP_H;
 
   /** Edges a bar clicks into: outing, light, other bars; else the quarter hours. */
   const edges = $derived([
@@ -58,19 +56,14 @@
     ...light.flatMap((l) => [l.fromH, l.toH]),
     ...devices.flatMap((d) => d.spans.flatMap((s) => [s.startH, s.endH]))
   ]);
-  function snapEdge(h: number, own: Span): number {
-    const reach = (SNAP_PX / axis.widthPx) * (axis.toH - axis.fromH);
-    const others = edges.filter((e) => e !== own.startH && e !== own.endH && Math.abs(e - h) <= reach);
-    return others.length > 0 ? others.reduce((best, e) => (Math.abs(e - h) < Math.abs(best - h) ? e : best)) : snap(h);
-  }
+  const reachH = $derived((SNAP_PX / axis.widthPx) * (axis.toH - axis.fromH));
   const localX = (event: PointerEvent): number => {
     const matrix = svg.getScreenCTM();
     return matrix ? new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse()).x : event.offsetX;
   };
 
   function put(device: Device, i: number, span: Span, merge?: string): void {
-    const startH = Math.max(0, span.startH);
-    const next = { ...span, startH, endH: Math.max(startH + 1 / 60, span.endH) };
+    const next = keptBar(span);
     open.set(
       `${device.name} ${clockText(next.startH)} to ${clockText(next.endH)}`,
       `devices/${device.id}/spans`,
@@ -82,7 +75,7 @@
   /** A bar is begun where the pointer goes down on an empty stretch of a row, and drawn out to its end. */
   function begin(event: PointerEvent, device: Device): void {
     if (event.button !== 0) return;
-    const startH = snap(hourAt(axis, localX(event)));
+    const startH = snapH(hourAt(axis, localX(event)));
     if (startH < 0 || startH >= endH) return;
     const bar: Span = { startH, endH: Math.min(endH, startH + SNAP_H), dutyFraction: null };
     open.set(
@@ -110,19 +103,7 @@
     const { was, grip } = drag;
     const device = devices.find((d) => d.id === drag!.device.id);
     if (!device || (Math.abs(byH) < SNAP_H / 4 && device.spans[drag.span] === was)) return;
-    const startH = snapEdge(was.startH + byH, was);
-    const endAt = snapEdge(was.endH + byH, was);
-    const length = was.endH - was.startH;
-    // the nearer of both ends decides where a moved bar clicks in
-    const byStart = Math.abs(startH - was.startH - byH) <= Math.abs(endAt - was.endH - byH);
-    const next =
-      grip === 'move'
-        ? byStart
-          ? { ...was, startH, endH: startH + length }
-          : { ...was, startH: endAt - length, endH: endAt }
-        : grip === 'start'
-          ? { ...was, startH: Math.min(was.endH - SNAP_H, startH) }
-          : { ...was, endH: Math.max(was.startH + SNAP_H, endAt) };
+    const next = draggedBar(was, byH, grip, edges, reachH);
     put(device, drag.span, next, 'drag-bar');
   }
 
@@ -141,9 +122,7 @@
       put(
         device,
         i,
-        event.shiftKey
-          ? { ...span, endH: Math.max(span.startH + SNAP_H, span.endH + by) }
-          : { ...span, startH: span.startH + by, endH: span.endH + by },
+        steppedBar(span, by, event.shiftKey),
         `key-bar-${device.id}-${i}`
       );
     } else if (duty !== 0) {
@@ -165,7 +144,7 @@
       open.set(
         `${device.name}: bar split`,
         `devices/${device.id}/spans`,
-        splitBar(device.spans, i, snap((span.startH + span.endH) / 2))
+        splitBar(device.spans, i, snapH((span.startH + span.endH) / 2))
       );
     } else if (event.key === 'd') {
       taken();

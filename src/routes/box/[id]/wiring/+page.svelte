@@ -1,7 +1,5 @@
 <script lang="ts">
-  import type { Edit } from '@haversack/core/box/edits';
-  import { applyEdits } from '@haversack/core/box/edits';
-  import { evaluate } from '@haversack/core/evaluate';
+  import { chooseParts, missingParts } from '@haversack/core/advise/choose-parts';
   import { goto } from '$app/navigation';
   import { resolve } from '$app/paths';
   import { page } from '$app/state';
@@ -39,22 +37,7 @@
   });
   const show = (next: View) =>
     goto(resolve(`/box/${open.id}/wiring?view=${next}`), { replaceState: true, keepFocus: true, noScroll: true });
-  /** Findings that only wait for a part to be chosen. */
-  const PARTS = ['no-main-fuse', 'fuse-block-ways', 'circuit-shape'];
-  const missing = $derived(open.plan.findings.filter((f) => PARTS.includes(f.id) && f.remedies.length > 0));
-
-  /** Takes the first remedy of each, one after the other, as one step. */
-  function chooseParts(): void {
-    const edits: Edit[] = [];
-    let doc = open.doc;
-    for (let round = 0; round < 12; round++) {
-      const next = evaluate(doc, open.catalogue).findings.find((f) => PARTS.includes(f.id) && f.remedies.length > 0);
-      if (!next) break;
-      edits.push(...next.remedies[0]!.edits);
-      doc = applyEdits(doc, next.remedies[0]!.edits);
-    }
-    open.commit('Main fuse, fuse block and circuits chosen', edits);
-  }
+  const missing = $derived(missingParts(open.plan.findings));
 </script>
 
 <StageHead title="Wiring" sub={`${w.circuits.length} circuits, ${ampsText(w.main.loadA)} A at most`}>
@@ -67,7 +50,9 @@
     </div>{/if}
   <span class="flex-1"></span>
   <button type="button" class="btn" onclick={() => (open.selected = { kind: 'main' })}>Main path</button>
-  {#if missing.length > 0}<button type="button" class="btn main" onclick={chooseParts}>Choose the missing parts</button
+  {#if missing.length > 0}<button type="button" class="btn main" onclick={() =>
+        open.commit('Main fuse, fuse block and circuits chosen', chooseParts(open.doc, open.catalogue))}
+      >Choose the missing parts</button
     >{/if}
 </StageHead>
 
