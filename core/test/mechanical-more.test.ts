@@ -47,14 +47,17 @@ describe('sealing and moisture, the rest of the worked figures', () => {
     expect(condensesG(5, { tempC: 28, humidityFraction: 0.8 }, 30)).toBe(0);
   });
   test('hydrogen: flow, opening, and how soon a closed box can burn', () => {
+    // vented cells gas 20/8 as much: in the vent's opening and in the hours until it burns alike
+    expect(ventOpeningCm2('flooded', 60).areaCm2 / ventOpeningCm2('agm', 60).areaCm2).toBeCloseTo(2.5, 9);
+    expect(hydrogenLPerH('flooded', 60, 'boost') / hydrogenLPerH('agm', 60, 'boost')).toBeCloseTo(2.5, 9);
     const seven = ventOpeningCm2('agm', 7);
     expectDigits(seven.flowM3PerH, v('h2.Q_7Ah_boost'));
     expectDigits(seven.areaCm2, v('h2.A_7Ah_cm2'));
     expectDigits(2 * Math.sqrt((seven.areaCm2 * 100) / Math.PI), v('h2.dia_7Ah'));
     expectDigits(ventOpeningCm2('agm', 20).areaCm2, v('h2.A_20Ah_cm2'));
-    expectDigits(hydrogenLPerH('agm', 7, 8), v('h2.gen_Lph'));
-    expectDigits(hoursUntilItBurns(3, hydrogenLPerH('agm', 7, 8)), v('h2.t_4pct_3L_h'));
-    expectDigits(hoursUntilItBurns(3, hydrogenLPerH('agm', 7, 1)), v('h2.t_4pct_floatx1'));
+    expectDigits(hydrogenLPerH('agm', 7, 'boost'), v('h2.gen_Lph'));
+    expectDigits(hoursUntilItBurns(3, hydrogenLPerH('agm', 7, 'boost')), v('h2.t_4pct_3L_h'));
+    expectDigits(hoursUntilItBurns(3, hydrogenLPerH('agm', 7, 'float')), v('h2.t_4pct_floatx1'));
   });
 });
 

@@ -28,12 +28,15 @@ describe('the cut through a port', () => {
   test('a spacer of 14 takes 14 off the body and nothing off the bend', () => {
     expect(cutWith(14).cut).toMatchObject({ spacerMm: 14, bodyMm: 22, bendMm: 12 });
   });
-  test.each([0, 5, 14, 36, 50, 90])('with a spacer of %i mm nothing is shorter than nothing, and the pieces add up', (mm) => {
-    const { port, cut } = cutWith(mm);
-    expect(cut.bendMm).toBeGreaterThanOrEqual(0);
-    expect(cut.bodyMm + cut.bendMm).toBeCloseTo(port.needMm, 9);
-    expect(cut.bodyMm + cut.bendMm + cut.clearMm).toBeCloseTo(port.freeMm, 9);
-  });
+  test.each([0, 5, 14, 36, 50, 90])(
+    'with a spacer of %i mm nothing is shorter than nothing, and the pieces add up',
+    (mm) => {
+      const { port, cut } = cutWith(mm);
+      expect(cut.bendMm).toBeGreaterThanOrEqual(0);
+      expect(cut.bodyMm + cut.bendMm).toBeCloseTo(port.needMm, 9);
+      expect(cut.bodyMm + cut.bendMm + cut.clearMm).toBeCloseTo(port.freeMm, 9);
+    }
+  );
 });
 
 describe('where the mass hangs', () => {
@@ -64,21 +67,28 @@ describe('beside the curves', () => {
     [99, 100]
   ])('the axis over %d A ends at %d A', (most, top) => expect(niceTop(most)).toBeCloseTo(top, 9));
 
-  test.each(DEMO_BOXES)('%s: the highest current, its hour, and the lowest at each plug are those of the run', (_, box) => {
-    const { outing } = planOf(box);
-    const r = outing!.run;
-    box.devices.forEach((_d, i) => {
-      const c = runCurves(outing!, i);
-      expect(c.mostA).toBe(Math.max(...r.currentA));
-      expect(r.currentA[r.timeH.indexOf(c.mostAtH)]).toBe(c.mostA);
-      expect(c.topA).toBeGreaterThanOrEqual(c.mostA);
-      let lowest = Infinity;
-      for (let k = 0; k < r.timeH.length; k++)
-        if (r.loadA[i]![k]! > 0 && (r.failsAtH === undefined || r.timeH[k]! <= r.failsAtH) && r.portV[c.plug!]![k]! > 1)
-          lowest = Math.min(lowest, r.portV[c.plug!]![k]!);
-      expect(c.plugLowV ?? Infinity).toBe(lowest);
-    });
-  });
+  test.each(DEMO_BOXES)(
+    '%s: the highest current, its hour, and the lowest at each plug are those of the run',
+    (_, box) => {
+      const { outing } = planOf(box);
+      const r = outing!.run;
+      box.devices.forEach((_d, i) => {
+        const c = runCurves(outing!, i);
+        expect(c.mostA).toBe(Math.max(...r.currentA));
+        expect(r.currentA[r.timeH.indexOf(c.mostAtH)]).toBe(c.mostA);
+        expect(c.topA).toBeGreaterThanOrEqual(c.mostA);
+        let lowest = Infinity;
+        for (let k = 0; k < r.timeH.length; k++)
+          if (
+            r.loadA[i]![k]! > 0 &&
+            (r.failsAtH === undefined || r.timeH[k]! <= r.failsAtH) &&
+            r.portV[c.plug!]![k]! > 1
+          )
+            lowest = Math.min(lowest, r.portV[c.plug!]![k]!);
+        expect(c.plugLowV ?? Infinity).toBe(lowest);
+      });
+    }
+  );
   test('nothing chosen has no plug', () => {
     expect(runCurves(planOf(canalNightBankBox()).outing!, -1)).toMatchObject({ plug: undefined, plugLowV: undefined });
   });

@@ -196,37 +196,53 @@ function usableWorking(box: Box, f: Figures, chemistryName: string): Working {
     lines: [
       line(
         'Rated',
-        fixed(f.ratedAh, 1),
+        fixed(f.ratedAh, 2),
         'Ah',
         'part',
-        box.bank.count > 1 ? `${box.bank.count} packs in parallel` : 'the battery’s label'
+        box.bank.count > 1 ? `${box.bank.count} packs in parallel` : 'the battery’s label',
+        '+'
       ),
       line(
         `Lost to age, ${fixed(box.bank.ageYears, 1)} years`,
-        fixed(-lostAge, 1),
+        fixed(-lostAge, 2),
         'Ah',
         'table',
-        'a fifth lost over its calendar and cycle life'
+        'a fifth lost over its calendar and cycle life',
+        '+'
       ),
-      line('Lost to cold', fixed(-lostCold, 1), 'Ah', 'table', coldNote),
-      ...(f.startFraction < 0.9995
+      line('Lost to cold', fixed(-lostCold, 2), 'Ah', 'table', coldNote, '+'),
+      ...(f.startFraction < 0.99999
         ? [
             line(
               'Not charged at the start',
-              fixed(-f.availableAh * (1 - f.startFraction), 1),
+              fixed(-f.availableAh * (1 - f.startFraction), 2),
               'Ah',
               'entered' as const,
-              `${fixed(f.startFraction * 100, 0)} % full`
+              `${fixed(f.startFraction * 100, 0)} % full`,
+              '+'
             )
           ]
         : []),
       line(
         `Kept back, ${fixed(f.keepBackFraction * 100, 0)} %`,
-        fixed(-f.availableAh * f.keepBackFraction, 1),
+        fixed(-f.availableAh * f.keepBackFraction, 2),
         'Ah',
         f.keepBackAssumed ? 'assumed' : box.bank.keepBack.is === 'auto' ? 'automatic' : 'entered',
-        'spares the battery and the plan'
-      )
+        'spares the battery and the plan',
+        '+'
+      ),
+      ...(f.startFraction < f.keepBackFraction
+        ? [
+            line(
+              'Never less than',
+              '0',
+              'Ah',
+              'computed' as const,
+              'it starts under the line that is kept back',
+              'at least'
+            )
+          ]
+        : [])
     ],
     result: { value: fixed(f.usableAh, 1), unit: 'Ah' }
   };
@@ -238,31 +254,34 @@ function sizingWorking(box: Box, need: Demand, f: Figures & { rate: number; need
     title: 'Battery the outing asks for',
     formula: 'needed = wanted Wh ÷ V × reserve × fast-draw factor ÷ (1 − kept back) ÷ cold ÷ age',
     lines: [
-      line('Wanted by the devices and the box', fixed(need.totalWh, 0), 'Wh', 'computed', 'sum of the time line'),
-      line('At nominal voltage', fixed(need.atV, 1), 'V', 'table', CHEMISTRY[f.chemistry].name),
+      line('Wanted by the devices and the box', fixed(need.totalWh, 2), 'Wh', 'computed', 'sum of the time line', '+'),
+      line('At nominal voltage', fixed(need.atV, 1), 'V', 'table', CHEMISTRY[f.chemistry].name, '÷'),
       line('Wanted', fixed(need.totalAh, 1), 'Ah', 'computed', 'Wh ÷ V'),
       line(
         'Reserve',
-        `× ${fixed(1 + box.bank.reserveFraction, 2)}`,
+        fixed(1 + box.bank.reserveFraction, 4),
         '',
         'entered',
-        `${fixed(box.bank.reserveFraction * 100, 0)} % on top`
+        `${fixed(box.bank.reserveFraction * 100, 0)} % on top`,
+        '×'
       ),
-      line('Fast-draw factor', `× ${fixed(f.rate, 3)}`, '', 'table', 'Peukert at the mean current'),
+      line('Fast-draw factor', fixed(f.rate, 5), '', 'table', 'Peukert at the mean current', '×'),
       line(
         'Share used',
-        `÷ ${fixed(1 - f.keepBackFraction, 2)}`,
+        fixed(1 - f.keepBackFraction, 4),
         '',
         'automatic',
-        `${fixed(f.keepBackFraction * 100, 0)} % kept back`
+        `${fixed(f.keepBackFraction * 100, 0)} % kept back`,
+        '÷'
       ),
-      line('Left in the cold', `÷ ${fixed(f.coldFraction, 3)}`, '', 'table', `${fixed(f.tempC, 0)} °C`),
+      line('Left in the cold', fixed(f.coldFraction, 5), '', 'table', `${fixed(f.tempC, 0)} °C`, '÷'),
       line(
         'Left after age',
-        `÷ ${fixed(f.healthFraction, 3)}`,
+        fixed(f.healthFraction, 5),
         '',
         'table',
-        `${fixed(box.bank.ageYears, 1)} years, ${fixed(box.bank.ageYears * box.bank.outingsPerYear, 0)} outings`
+        `${fixed(box.bank.ageYears, 1)} years, ${fixed(box.bank.ageYears * box.bank.outingsPerYear, 0)} outings`,
+        '÷'
       )
     ],
     result: { value: fixed(f.neededAh, 1), unit: 'Ah' }

@@ -121,10 +121,16 @@ export function claimCheck(
   return { whPerKg, plausible: whPerKg <= CHEMISTRY[chemistry].implausibleWhPerKg };
 }
 
-/** Openings for charging gas, each at inlet and outlet. Gas mA/Ah: valve-regulated 8 on boost, vented 20. @source IEC 62485-2 form, electrical reference 6 */
+/** Gassing current on charge, mA for each Ah: valve-regulated or vented cells. The one table for vent and hydrogen. @source IEC 62485-2, electrical reference 6 */
+const GAS_MA_PER_AH = { sealed: { boost: 8, float: 1 }, vented: { boost: 20, float: 5 } } as const;
+
+/** Gassing current of a lead-acid battery while it is charged, mA/Ah; others count as sealed lead-acid would. */
+export const gasMilliAPerAh = (chemistry: KnownChemistry, stage: 'boost' | 'float'): number =>
+  GAS_MA_PER_AH[chemistry === 'flooded' ? 'vented' : 'sealed'][stage];
+
+/** Openings for charging gas at boost, each at inlet and outlet. @source IEC 62485-2 form, electrical reference 6 */
 export function ventOpeningCm2(chemistry: KnownChemistry, capacityAh: number): { flowM3PerH: number; areaCm2: number } {
-  const gas = chemistry === 'flooded' ? 20 : 8;
-  const flowM3PerH = 0.05 * CHEMISTRY[chemistry].cellCount * gas * capacityAh * 1e-3;
+  const flowM3PerH = 0.05 * CHEMISTRY[chemistry].cellCount * gasMilliAPerAh(chemistry, 'boost') * capacityAh * 1e-3;
   return { flowM3PerH, areaCm2: 28 * flowM3PerH };
 }
 
@@ -133,9 +139,9 @@ const HYDROGEN_L_PER_AH = 0.45;
 /** Where hydrogen in air begins to burn. */
 const BURNS_FRACTION = 0.04;
 
-/** Hydrogen given off on charge, l/h. @param gasMilliAPerAh 1 floating to 8 boosted for sealed lead-acid. @source mechanical reference 7.5 */
-export const hydrogenLPerH = (chemistry: KnownChemistry, capacityAh: number, gasMilliAPerAh: number): number =>
-  (gasMilliAPerAh / 1000) * capacityAh * CHEMISTRY[chemistry].cellCount * HYDROGEN_L_PER_AH;
+/** Hydrogen given off on charge, l/h. @source mechanical reference 7.5 */
+export const hydrogenLPerH = (chemistry: KnownChemistry, capacityAh: number, stage: 'boost' | 'float'): number =>
+  (gasMilliAPerAh(chemistry, stage) / 1000) * capacityAh * CHEMISTRY[chemistry].cellCount * HYDROGEN_L_PER_AH;
 
 /** Hours until a closed box with so much free air can burn, at boost. */
 export const hoursUntilItBurns = (freeL: number, litresPerH: number): number => (BURNS_FRACTION * freeL) / litresPerH;

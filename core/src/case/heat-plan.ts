@@ -88,17 +88,25 @@ export function heatPlan(
     working: {
       id: 'heat',
       title: 'Air inside at the warmest hour',
-      formula: 'inside = air + (losses + sun) ÷ (film × outside area) + losses through air film and wall',
+      formula: 'inside = air + rise; rise = (losses + sun) ÷ (film × outside area) + losses through air film and wall',
       lines: [
-        line('Air outside', fixed(airC, 1), '°C', 'entered', 'warmest hour of the outing'),
+        line('Air outside', fixed(airC, 1), '°C', 'entered', 'warmest hour of the outing', '+'),
         ...losses.map((l) => line(l.name, fixed(l.lossW, 2), 'W', 'computed', 'mean over the outing')),
-        line('Rise in the shade', fixed(shadeRiseK, 1), 'K', 'computed', 'still air, 8 W/m²K outside'),
+        line(
+          'Rise in the shade',
+          fixed(shadeRiseK, 1),
+          'K',
+          'computed',
+          'still air, 8 W/m²K outside',
+          box.outing.inSun ? 'given' : '+'
+        ),
         line(
           'Rise in strong sun',
           fixed(sunRiseK, 1),
           'K',
           'computed',
-          `800 W/m², the outside takes up ${fixed(fit.part.absorptanceFraction * 100, 0)} %; ±40 %`
+          `800 W/m², the outside takes up ${fixed(fit.part.absorptanceFraction * 100, 0)} %; ±40 %`,
+          box.outing.inSun ? '+' : 'given'
         )
       ],
       result: { value: fixed(insideC, 0), unit: '°C' }

@@ -147,14 +147,28 @@ function hoursWorking(
     title: 'Hours to full',
     formula: 'steady part = (taper − start) × capacity ÷ (amps × efficiency); then τ × ln(amps ÷ tail)',
     lines: [
-      line('From', fixed(p.fromFraction * 100, 0), '%', 'computed', 'down to what is kept back'),
-      line('Capacity now', fixed(capacityAh, 1), 'Ah', 'computed', 'rated, less age'),
-      line('Charger', ampsText(amps), 'A', 'entered', 'or the usual one for this battery'),
-      line('Taper begins', fixed(p.taperSocFraction * 100, 0), '%', 'table', 'current falls from here'),
-      line('Of the charge stays', fixed(p.coulombicFraction * 100, 0), '%', 'table', 'coulombic efficiency'),
+      line('From', fixed(p.fromFraction * 100, 1), '%', 'computed', 'down to what is kept back'),
+      line('Capacity now', fixed(capacityAh, 2), 'Ah', 'computed', 'rated, less age'),
+      line('Charger', fixed(amps, 2), 'A', 'entered', 'or the usual one for this battery'),
+      line('Taper begins', fixed(p.taperSocFraction * 100, 1), '%', 'table', 'current falls from here'),
+      line('Of the charge stays', fixed(p.coulombicFraction * 100, 1), '%', 'table', 'coulombic efficiency'),
       line('Tail', ampsText(p.tailA), 'A', 'table', 'counts as full'),
-      line('Steady part', fixed(hours?.constantH ?? NaN, 2), 'h', 'computed', ''),
-      line('Taper', fixed(hours?.taperH ?? NaN, 2), 'h', 'computed', longer > 1 ? 'lead takes 1.3 times the ideal' : '')
+      line(
+        'Steady part',
+        fixed(hours?.constantH ?? NaN, 3),
+        'h',
+        'computed',
+        '(taper − from) × capacity ÷ (amps × efficiency)',
+        '+'
+      ),
+      line(
+        'Taper',
+        fixed(hours?.taperH ?? NaN, 3),
+        'h',
+        'computed',
+        longer > 1 ? 'lead takes 1.3 times the ideal' : 'falling by itself to the tail',
+        '+'
+      )
     ],
     result: { value: fixed(hours?.totalH ?? NaN, 1), unit: 'h' }
   };

@@ -74,25 +74,27 @@ export function storagePlan(box: Box, plan: Plan): StoragePlan | undefined {
     working: {
       id: 'storage',
       title: 'Months on the shelf',
-      formula: 'left = start × (1 − self-discharge)^months − drain × months',
+      formula:
+        'months until start × (1 − self-discharge)^months − drain × 730.56 h × months ÷ capacity is no more than the floor',
       lines: [
         line('Stored at', fixed(start * 100, 0), '%', 'table', CHEMISTRY[b.chemistry].name),
-        line('Capacity now', fixed(capacityAh, 1), 'Ah', 'computed', 'rated, less age'),
+        line('Capacity now', fixed(capacityAh, 3), 'Ah', 'computed', 'rated, less age'),
         line(
           'Self-discharge a month',
-          fixed(perMonthFraction * 100, 1),
+          fixed(perMonthFraction * 100, 3),
           '%',
           'table',
           `${fixed(box.charging.storageC, 0)} °C, doubles each 10 K`
         ),
         line(
           'Drain while off',
-          fixed(drainA * 1000, 2),
+          fixed(drainA * 1000, 3),
           'mA',
           'part',
           drains.map((d) => d.name).join(', ') || 'nothing'
         ),
-        line('Not under', fixed(rule.floor * 100, 0), '%', 'table', 'spares the cells')
+        line('Not under', fixed(rule.floor * 100, 0), '%', 'table', 'spares the cells'),
+        line('At the latest after', fixed(rule.topUpMonths, 0), 'months', 'table', 'whatever is left by then')
       ],
       result: { value: fixed(topUpMonths, 1), unit: 'months' }
     }

@@ -5,7 +5,7 @@ import type { Box, Device } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { addLaws, lawCurrentA, type LoadLaw } from '../network/law.ts';
 import { fixed } from '../quantity/format.ts';
-import { line, type Working } from '../quantity/working.ts';
+import { line, type Working, type WorkingLine } from '../quantity/working.ts';
 import { anyOf, barsAfter, barsWithin, totalH } from './bars.ts';
 import { CONVERTERS, usbRail, type Rail } from './converter.ts';
 import { activeFraction, activeLaw, drawW, hungriest, leadIdle, meanDrawW, meanOver, modesInBar } from './draw.ts';
@@ -148,25 +148,40 @@ function deviceWorking(device: Device, d: Omit<DeviceDemand, 'working'>, atV: nu
         `${CONVERTERS[device.supply].name}, typical`
       )
     );
-  lines.push(
-    line('Mean from the battery', fixed(d.meanW, 2), 'W', 'computed', `at ${fixed(atV, 1)} V`),
-    line('On within the outing', fixed(d.onH, 2), 'h', 'entered', 'its bars on the time line')
-  );
-  if (d.bars.length && d.bars.some((b) => Math.abs(b.outW - d.outW) > 1e-9))
-    lines.push(
-      line('Bars with their own duty', String(d.bars.length), '', 'entered', 'each counted at its own mean draw')
-    );
+  lines.push(line('On within the outing', fixed(d.onH, 2), 'h', 'entered', 'its bars on the time line'));
   if (device.inner?.first === 'inner' && d.innerH > 0)
     lines.push(
       line('Its inner battery runs first', fixed(-Math.min(d.innerH, d.onH), 2), 'h', 'entered', 'not from the box')
     );
+  lines.push(...energyLines(d.bars, atV), line('Volts', fixed(atV, 2), 'V', 'table', 'of the battery, nominal', '÷'));
   return {
     id: `demand-${device.id}`,
     title: `What ${device.name} uses`,
-    formula: 'charge = mean watts ÷ volts × hours on',
+    formula: 'charge = sum of hours × mean watts from the battery ÷ volts',
     lines,
     result: { value: fixed(d.chargeAh, 2), unit: 'Ah' }
   };
+}
+
+/** Bars with the same draw put together: hours at so many watts. */
+function energyLines(bars: readonly DemandBar[], atV: number): WorkingLine[] {
+  const byWatts = new Map<string, { hours: number; watts: number }>();
+  for (const b of bars) {
+    const watts = lawCurrentA(b.meanLaw, atV) * atV;
+    const known = byWatts.get(watts.toPrecision(9));
+    if (known) known.hours += b.endH - b.startH;
+    else byWatts.set(watts.toPrecision(9), { hours: b.endH - b.startH, watts });
+  }
+  return [...byWatts.values()].map((g) =>
+    line(
+      'From the battery',
+      fixed(g.hours * g.watts, 3),
+      'Wh',
+      'computed',
+      `${fixed(g.hours, 3)} h at ${fixed(g.watts, 3)} W`,
+      '+'
+    )
+  );
 }
 
 /** Moments at which the set of running devices changes, within the outing. */

@@ -60,11 +60,11 @@ export function carry(box: Box, fit: CaseFit | undefined, wiring: WiringPlan): C
       title: 'What it weighs',
       formula: '(case + bodies + panel parts + wiring) × 1.05',
       lines: [
-        line('Case, empty', fixed(casePart?.massKg ?? 0, 2), 'kg', 'part', 'its listing; weigh yours'),
-        line('Battery and other bodies', fixed(bodiesKg, 2), 'kg', 'part', `${fit?.bodies.length ?? 1} inside`),
-        line('Panel parts', fixed(panelKg, 2), 'kg', 'part', `${box.ports.length} on the faces`),
-        line('Wire, fuses, crimps', fixed(wireKg, 2), 'kg', 'computed', 'by length and size'),
-        line('Allowance', '× 1.05', '', 'assumed', 'screws, foam, labels')
+        line('Case, empty', fixed(casePart?.massKg ?? 0, 3), 'kg', 'part', 'its listing; weigh yours', '+'),
+        line('Battery and other bodies', fixed(bodiesKg, 3), 'kg', 'part', `${fit?.bodies.length ?? 1} inside`, '+'),
+        line('Panel parts', fixed(panelKg, 3), 'kg', 'part', `${box.ports.length} on the faces`, '+'),
+        line('Wire, fuses, crimps', fixed(wireKg, 3), 'kg', 'computed', 'by length and size', '+'),
+        line('Allowance', String(ALLOWANCE), '', 'assumed', 'screws, foam, labels', '×')
       ],
       result: { value: fixed(massKg, 1), unit: 'kg' }
     }

@@ -123,18 +123,20 @@ const workingOf = (
   lines: [
     line(
       'Load with the knocks of carrying',
-      fixed(x.loadN, 0),
+      fixed(x.loadN, 2),
       'N',
       'entered',
-      `${fixed(b.loadKg, 2)} kg at ${LOAD_G.carried} g`
+      `${fixed(b.loadKg, 2)} kg at ${LOAD_G.carried} g`,
+      '+'
     ),
-    line('Lever from the wall', fixed(b.leverMm, 0), 'mm', 'entered', 'to where the load pulls'),
+    line('Lever from the wall', fixed(b.leverMm, 1), 'mm', 'entered', 'to where the load pulls', '×'),
     line(
       'Arm of the foot',
-      fixed(x.arm, 0),
+      fixed(x.arm, 2),
       'mm',
       'computed',
-      b.fixing === 'suction' ? 'a cup pulls at its middle' : 'upper bolts about the lower edge'
+      b.fixing === 'suction' ? 'a cup pulls at its middle' : 'upper bolts about the lower edge',
+      '÷'
     ),
     line(
       'It bears',

@@ -175,24 +175,36 @@ function depthWorking(
         text(at.freeMm),
         unit,
         'computed',
-        'wall measured at this height, draft included'
+        'wall measured at this height, draft included',
+        '+'
       ),
       line(
         'Body',
         text(-part.bodyDepthMm),
         unit,
         'part',
-        part.measureYours === 'no' ? 'typical' : 'varies by maker: measure yours'
+        part.measureYours === 'no' ? 'typical' : 'varies by maker: measure yours',
+        '+'
       ),
       ...(port.spacerMm > 0
-        ? [line('Spacer under the flange', text(Math.min(port.spacerMm, part.bodyDepthMm + terminals)), unit, 'entered', 'brings the part that much outwards')]
+        ? [
+            line(
+              'Spacer under the flange',
+              text(Math.min(port.spacerMm, part.bodyDepthMm + terminals)),
+              unit,
+              'entered',
+              'brings the part that much outwards',
+              '+'
+            )
+          ]
         : []),
       line(
         port.terminals === 'flag' ? 'Flag terminals and bend' : 'Straight terminals and bend',
         text(-terminals),
         unit,
         'table',
-        'receptacle and first bend'
+        'receptacle and first bend',
+        '+'
       )
     ],
     result: { value: text(at.clearMm), unit }

@@ -1,7 +1,15 @@
 /** Where a number in a working comes from. */
 export type Origin = 'entered' | 'automatic' | 'part' | 'table' | 'assumed' | 'computed';
 
+/**
+ * What a line does to the running figure, top to bottom from nought: added, multiplied, divided, kept from falling below,
+ * rounded up to the next so much. A choice among standard sizes has other lines: what the size must carry, what it should
+ * reach, what it may not pass, and the sizes there are. 'given' lines explain and take no part.
+ */
+export type Op = 'given' | '+' | '×' | '÷' | 'at least' | 'up to next' | 'carry' | 'prefer' | 'most' | 'sizes' | 'set';
+
 export type WorkingLine = {
+  op: Op;
   label: string;
   /** Already rounded for reading; the unit stands apart. */
   value: string;
@@ -11,7 +19,10 @@ export type WorkingLine = {
   source: string;
 };
 
-/** The open arithmetic behind one figure: formula in words, this box's values, and where each comes from. */
+/**
+ * The open arithmetic behind one figure: formula in words, this box's values, and where each comes from. Redoing the lines
+ * by their signs gives the result; a property of the tests.
+ */
 export type Working = {
   id: string;
   title: string;
@@ -20,7 +31,15 @@ export type Working = {
   result: { value: string; unit: string };
 };
 
-export const line = (label: string, value: string, unit: string, origin: Origin, source: string): WorkingLine => ({
+export const line = (
+  label: string,
+  value: string,
+  unit: string,
+  origin: Origin,
+  source: string,
+  op: Op = 'given'
+): WorkingLine => ({
+  op,
   label,
   value,
   unit,

@@ -12,6 +12,7 @@ import {
   condensesG,
   dewPointC,
   gelG,
+  GEL_MARGIN,
   gelRoom,
   headM,
   PERMEABILITY_BARRER,
@@ -30,8 +31,6 @@ const VENT_ML_PER_MIN = 300;
 /** A gasket lets water pass from about this suction on. @source rule of thumb: a hand's breadth of water */
 const VENT_FROM_PA = 1000;
 const MONTH_DAYS = 30;
-/** Gas of sealed lead-acid at boost. @source mechanical reference 7.5 */
-const BOOST_MA_PER_AH = 8;
 
 export type DryPlan = {
   freeL: number;
@@ -139,7 +138,7 @@ function hydrogenOf(box: Box, fit: CaseFit, b: Bank | undefined, freeL: number):
   if (!b || !CHEMISTRY[b.chemistry].isLead || box.bank.arrangement === 'outside') return undefined;
   const openingCm2 = ventOpeningCm2(b.chemistry, b.ratedAh).areaCm2;
   const lid = box.charging.path.is === 'set' && box.charging.path.value === 'lid-open';
-  const burnsAfterH = hoursUntilItBurns(freeL, hydrogenLPerH(b.chemistry, b.ratedAh, BOOST_MA_PER_AH));
+  const burnsAfterH = hoursUntilItBurns(freeL, hydrogenLPerH(b.chemistry, b.ratedAh, 'boost'));
   return {
     burnsAfterH,
     openingCm2,
@@ -192,20 +191,23 @@ function workingOf(
       line('Free air inside', fixed(x.freeL, 1), 'l', 'computed', 'case less bodies'),
       line(
         `Openings, ${fixed(box.dry.openingsPerMonth, 0)} a month`,
-        fixed(x.month.openings, 2),
+        fixed(x.month.openings, 3),
         'g',
         'entered',
-        `air of ${fixed(x.warm.tempC, 0)} °C, ${humid}`
+        `air of ${fixed(x.warm.tempC, 0)} °C, ${humid}`,
+        '+'
       ),
-      line('Breathing', fixed(x.month.breathing, 2), 'g', 'computed', 'none in a tight case; an upper bound'),
-      line('Through the walls', fixed(x.month.walls, 2), 'g', 'table', 'plastic lets vapour pass'),
+      line('Breathing', fixed(x.month.breathing, 3), 'g', 'computed', 'none in a tight case; an upper bound', '+'),
+      line('Through the walls', fixed(x.month.walls, 3), 'g', 'table', 'plastic lets vapour pass', '+'),
       line('Water in all', fixed(x.total, 2), 'g', 'computed', ''),
+      line('With a margin', String(GEL_MARGIN), '', 'assumed', 'twice what the arithmetic says', '×'),
       line(
         'Gel holds, at 40 %',
-        fixed(gelRoom(TARGET_HUMIDITY), 2),
+        fixed(gelRoom(TARGET_HUMIDITY), 3),
         'g/g',
         'table',
-        'fresh sachets hold a little already'
+        'fresh sachets hold a little already',
+        '÷'
       )
     ],
     result: { value: fixed(x.dose, 1), unit: 'g' }

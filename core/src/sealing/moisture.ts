@@ -69,10 +69,11 @@ export const wallGPerDay = (areaM2: number, wallMm: number, barrer: number, vapo
 const GEL_HUMIDITY = [0, 0.2, 0.4, 0.6, 0.8] as const;
 const GEL_LOAD = [0, 0.11, 0.21, 0.29, 0.33] as const;
 const FRESH_LOAD = 0.03;
-const MARGIN = 2;
+/** Gel put in over what the arithmetic says. @source mechanical reference 8 */
+export const GEL_MARGIN = 2;
 
 /** What a gram of fresh gel still takes up until the air over it stands at a humidity, g. @param target 0.2-0.8 */
 export const gelRoom = (target: number): number => interpolate(GEL_HUMIDITY, GEL_LOAD, target) - FRESH_LOAD;
 
 /** Silica gel that takes up some water and holds the air at a humidity, g; twice what the arithmetic says. */
-export const gelG = (waterG: number, target: number): number => (MARGIN * Math.max(0, waterG)) / gelRoom(target);
+export const gelG = (waterG: number, target: number): number => (GEL_MARGIN * Math.max(0, waterG)) / gelRoom(target);

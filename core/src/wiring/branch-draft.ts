@@ -1,3 +1,4 @@
+import type { RunMm } from './lengths.ts';
 import { partOf, valueOf } from '../box/lookup.ts';
 import type { Circuit } from '../box/schema.ts';
 import type { FuseFamily, PartOf } from '../catalogue/part.ts';
@@ -52,11 +53,7 @@ type Load = {
 };
 
 /** Every circuit before main path and wires are known: loads, fuses, weakest parts. */
-export function draftCircuits(
-  sources: Sources,
-  runs: readonly { lengthMm: number; assumed: boolean }[],
-  x: DraftContext
-): Draft[] {
+export function draftCircuits(sources: Sources, runs: readonly RunMm[], x: DraftContext): Draft[] {
   const loads = new Map(sources.box.circuits.map((c) => [c.id, loadOf(sources, c, x)]));
   const ratingsOf = new Map<FuseFamily, readonly number[]>();
   return sources.box.circuits.map((c, i) => {
@@ -138,7 +135,7 @@ type Own = DraftContext & {
   family: FuseFamily;
   ratings: readonly number[];
   index: number;
-  run: { lengthMm: number; assumed: boolean };
+  run: RunMm;
 };
 
 function draftOf({ box }: Sources, loads: ReadonlyMap<string, Load>, circuit: Circuit, x: Own): Draft {
@@ -168,6 +165,8 @@ function draftOf({ box }: Sources, loads: ReadonlyMap<string, Load>, circuit: Ci
   return {
     // named one by one: this runs for every circuit on every edit, and a spread of so many is slow
     circuit,
+    run: x.run,
+    ratingsA: ratings,
     portPart: own.load.portPart,
     switchPortId: own.load.switchPortId,
     switchPart: own.load.switchPart,

@@ -9,7 +9,9 @@ import { THINNEST } from './main-path.ts';
 import { RELAY_MILLIOHM } from './net-main.ts';
 import { smallestWire, type Laid } from './sizing.ts';
 import type { CircuitPlan, MainPlan } from './types.ts';
-import { dropWorking, fuseWorking } from './workings.ts';
+import { wireSizeText } from '../quantity/wire-size.ts';
+import { METER_FUSE_A } from './branch-draft.ts';
+import { dropWorking, fuseWorking, lengthWorking, type DropPiece } from './workings.ts';
 
 export type FinishContext = {
   main: MainPlan;
@@ -118,8 +120,48 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
     );
     for (const d of free) wires.set(d.circuit.id, size);
   }
+  /** The same way in words, for whoever opens the arithmetic. */
+  const piecesOf = (d: Draft): DropPiece[] => {
+    const { feeds, backs } = waysOf(d);
+    const own = leadOf(sources, d, fixed(d), x);
+    const entered = (f: Draft) => f.lengthOrigin === 'set';
+    return [
+      ...feeds.flatMap((f): DropPiece[] => {
+        const lead = leadOf(sources, f, fixed(f), x);
+        const size = wireSizeText(fixed(f));
+        return [
+          { what: `${size} to ${f.portTag}`, milliOhm: lead.wireOut, currentA: f.carriesA, entered: entered(f) },
+          ...(lead.fuse > 0
+            ? [{ what: `Fuse ${f.fuseTag} and its clips`, milliOhm: lead.fuse, currentA: f.carriesA, entered: false }]
+            : []),
+          {
+            what: `Crimps to ${f.portTag}`,
+            milliOhm: lead.out - lead.wireOut - lead.fuse,
+            currentA: f.carriesA,
+            entered: false
+          }
+        ];
+      }),
+      { what: 'Switch and port contacts', milliOhm: own.own, currentA: d.loadA, entered: false },
+      ...backs.map((b): DropPiece => {
+        const lead = leadOf(sources, b, fixed(b), x);
+        return {
+          what: `Return from ${b.portTag} with its crimps`,
+          milliOhm: lead.back,
+          currentA: x.backA.get(b.circuit.id) ?? b.loadA,
+          entered: entered(b)
+        };
+      })
+    ];
+  };
   return drafts.map((d) =>
-    finish(sources, d, x, { wire: wires.get(d.circuit.id), guard: guardOf(d), weakBankMilliOhm, ...dropOf(d, fixed) })
+    finish(sources, d, x, {
+      wire: wires.get(d.circuit.id),
+      guard: guardOf(d),
+      weakBankMilliOhm,
+      pieces: () => piecesOf(d),
+      ...dropOf(d, fixed)
+    })
   );
 }
 
@@ -133,6 +175,7 @@ function finish(
     dropV: number;
     milliOhm: number;
     weakBankMilliOhm: number;
+    pieces: () => DropPiece[];
   }
 ): CircuitPlan {
   const { main, laid, lowV } = x;
@@ -191,19 +234,26 @@ function finish(
     plugV: lowV - dropV,
     weakFaultA: bank ? openCircuitV(bank.chemistry, WEAK_SOC) / weakOhm : 0,
     conductorC: wire && knownSize(wire) ? conductorC(wire, d.carriesA / d.circuit.wireCount, laid) : undefined,
-    fuseWorking: () => fuseWorking(d, ampacity, windowA, wire, laid),
+    fuseWorking: () =>
+      fuseWorking(d, {
+        ratingsA: d.ratingsA,
+        ampacityA: ampacity,
+        wire,
+        laid,
+        meterMostA: d.portPart?.role === 'meter' ? METER_FUSE_A : undefined
+      }),
     dropWorking: () =>
       dropWorking(
         d,
-        wire ?? THINNEST,
-        {
-          wire: lead.wireOut + lead.wireBack,
-          fuse: lead.fuse,
-          contacts: milliOhm - lead.wireOut - lead.wireBack - lead.fuse
-        },
-        sharedV,
-        dropV,
-        main
-      )
+        [
+          ...found.pieces(),
+          // the charger's current does not go through what the loads share
+          ...(d.circuit.purpose === 'charge' || sharedMilliOhm === 0
+            ? []
+            : [{ what: 'Shared path, out and back', milliOhm: sharedMilliOhm, currentA: main.loadA, entered: false }])
+        ],
+        dropV
+      ),
+    lengthWorking: () => lengthWorking(d, d.run, box.preferences.lengthUnit)
   };
 }

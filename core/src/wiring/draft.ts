@@ -4,6 +4,7 @@ import type { CaseFit } from '../case/fit.ts';
 import type { Catalogue } from '../catalogue/part.ts';
 import type { Demand } from '../demand/demand.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
+import type { RunMm } from './lengths.ts';
 import type { CircuitPlan } from './types.ts';
 
 /** What the wiring is worked out from. */
@@ -33,7 +34,15 @@ export type Draft = Omit<
   | 'weakFaultA'
   | 'conductorC'
   | 'fuseWorking'
+  | 'lengthWorking'
   | 'dropWorking'
   | 'fuseA'
   | 'windowA'
-> & { fuseA: number | undefined; wire: WireSize | undefined };
+> & {
+  fuseA: number | undefined;
+  wire: WireSize | undefined;
+  /** By the layout, whatever was set. */
+  run: RunMm;
+  /** Sizes of its fuse's family. */
+  ratingsA: readonly number[];
+};

@@ -9,9 +9,12 @@ import { LID_SWING_MM, TAILS_MM } from './contacts.ts';
 /** Run length assumed while the case or the place of a part is not known yet, mm one way. */
 export const UNKNOWN_RUN_MM = 400;
 
-const along = (a: Point, b: Point): number =>
-  Math.abs(a.xMm - b.xMm) + Math.abs(a.yMm - b.yMm) + Math.abs(a.zMm - b.zMm);
-const tidy = (mm: number): number => Math.ceil(mm / 10) * 10;
+/** Bends and ties on the way. @source rule of thumb, electrical reference 1 */
+export const ROUTING = 1.05;
+/** Leads are told to the next so much, mm. */
+export const STEP_MM = 10;
+// a hundredth of a millimetre over a step does not make the lead a step longer
+const tidy = (mm: number): number => Math.ceil(Math.round(mm * 100) / 100 / STEP_MM) * STEP_MM;
 
 /** Middle of a placed body's top, where its terminals are taken to be. */
 export function bodyPoint(fit: CaseFit | undefined, id: string): Point | undefined {
@@ -24,19 +27,35 @@ export function bodyPoint(fit: CaseFit | undefined, id: string): Point | undefin
  * up to the next 10 mm; a run to a hinged lid reaches it open (mechanical reference 3.2), one to a loose lid beside the box.
  * @param lid the case, when the run goes to its lid
  */
-export type RunMm = { lengthMm: number; assumed: boolean };
+export type RunMm = {
+  lengthMm: number;
+  assumed: boolean;
+  /** What the length is made of; undefined while a place is not known. */
+  way?: { acrossMm: Point; openMm?: number; loose: boolean };
+};
 
 export function runMm(from: Point | undefined, to: Point | undefined, lid: PartOf<'case'> | undefined): RunMm {
   if (!from || !to) return { lengthMm: UNKNOWN_RUN_MM, assumed: true };
-  const shut = along(from, to) * 1.05;
-  if (!lid) return { lengthMm: tidy(shut + TAILS_MM), assumed: false };
+  const acrossMm: Point = {
+    xMm: Math.abs(from.xMm - to.xMm),
+    yMm: Math.abs(from.yMm - to.yMm),
+    zMm: Math.abs(from.zMm - to.zMm)
+  };
+  const shut = (acrossMm.xMm + acrossMm.yMm + acrossMm.zMm) * ROUTING;
+  if (!lid) return { lengthMm: tidy(shut + TAILS_MM), assumed: false, way: { acrossMm, loose: false } };
   // a loose lid is laid beside the box
-  if (lid.hinge === 'none') return { lengthMm: tidy(shut + TAILS_MM + LID_SWING_MM), assumed: false };
+  if (lid.hinge === 'none')
+    return { lengthMm: tidy(shut + TAILS_MM + LID_SWING_MM), assumed: false, way: { acrossMm, loose: true } };
   const across = (p: Point) => (lid.hinge === 'back' ? lid.rimWidthMm - p.yMm : p.xMm);
   const over = (p: Point) => ({ acrossMm: across(p), upMm: p.zMm - lid.depthMm });
   const sideways = lid.hinge === 'back' ? Math.abs(from.xMm - to.xMm) : Math.abs(from.yMm - to.yMm);
   const open = lidLead(over(from), over(to), LID_OPENS_DEG);
-  return { lengthMm: tidy(Math.max(shut, open.leadMm - 2 * LID_TAIL_MM + sideways) + TAILS_MM), assumed: false };
+  const openMm = open.leadMm - 2 * LID_TAIL_MM + sideways;
+  return {
+    lengthMm: tidy(Math.max(shut, openMm) + TAILS_MM),
+    assumed: false,
+    way: { acrossMm, openMm, loose: false }
+  };
 }
 
 export const portPoint = (fit: CaseFit | undefined, port: Port | undefined): Point | undefined =>

@@ -67,6 +67,7 @@ export type CircuitPlan = {
   /** Written out when somebody opens them. */
   fuseWorking: () => Working;
   dropWorking: () => Working;
+  lengthWorking: () => Working;
 };
 
 export type MainPlan = {

@@ -6,7 +6,6 @@ import type { Box } from '@haversack/core/box/schema';
 import type { Part } from '@haversack/core/catalogue/part';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { evaluate, type Plan } from '@haversack/core/evaluate';
-import type { Working } from '@haversack/core/quantity/working';
 import sameDocument from 'fast-deep-equal';
 import { getContext, setContext } from 'svelte';
 import { request, RequestError } from './api.ts';
@@ -14,7 +13,7 @@ import { request, RequestError } from './api.ts';
 export type Selection =
   | { kind: 'device' | 'port' | 'circuit' | 'body'; id: string }
   | { kind: 'main' | 'battery' | 'case' }
-  | { kind: 'working'; working: Working }
+  | { kind: 'working'; id: string }
   | null;
 
 export type SaveState =
@@ -94,7 +93,7 @@ export class OpenBox {
   /** Everything chosen goes, several ports together too. False when what is chosen cannot be taken out by itself. */
   removeChosen(): boolean {
     const s = this.selected;
-    if (!s || !('id' in s)) return false;
+    if (!s || !('id' in s) || s.kind === 'working') return false;
     const things: Removable[] = [
       s,
       ...this.alsoPorts.filter((id) => id !== s.id).map((id) => ({ kind: 'port' as const, id }))
@@ -146,8 +145,9 @@ export class OpenBox {
       : [...this.alsoPorts, portId];
   }
 
-  showWorking(working: Working): void {
-    this.selected = { kind: 'working', working };
+  /** Opens the arithmetic behind a figure; it is worked out again with every change of the box. */
+  showWorking(id: string): void {
+    this.selected = { kind: 'working', id };
   }
 
   /** Ends a run of merged changes, so that the next one is its own step. */

@@ -121,12 +121,8 @@
   {/if}
   <text x={inner + (body * k) / 2} y={mid + 4} text-anchor="middle" style:fill="var(--on-brass)">body</text>
   <text class="n" x={x0 + (wall * k) / 2} y="126" text-anchor="middle">{lengthText(wall, unit)}</text>
-  <text class="n" x={inner + (body * k) / 2} y="126" text-anchor="middle"
-    >{lengthText(body, unit, 0)}</text
-  >
-  <text class="n" x={inner + (body + bend / 2) * k} y="126" text-anchor="middle"
-    >{lengthText(bend, unit, 0)}</text
-  >
+  <text class="n" x={inner + (body * k) / 2} y="126" text-anchor="middle">{lengthText(body, unit, 0)}</text>
+  <text class="n" x={inner + (body + bend / 2) * k} y="126" text-anchor="middle">{lengthText(bend, unit, 0)}</text>
   <text x={W - 2} y="126" text-anchor="end" style:fill={clear < 0 ? 'var(--stop)' : 'var(--brass7)'}
     ><tspan class="n" font-weight="640">{lengthText(clear, unit)}</tspan> {unit} {clear < 0 ? 'short' : 'clear'}</text
   >

@@ -119,12 +119,7 @@
     const taken = () => event.preventDefault();
     if (by !== 0) {
       taken();
-      put(
-        device,
-        i,
-        steppedBar(span, by, event.shiftKey),
-        `key-bar-${device.id}-${i}`
-      );
+      put(device, i, steppedBar(span, by, event.shiftKey), `key-bar-${device.id}-${i}`);
     } else if (duty !== 0) {
       taken();
       const dutyFraction = Math.min(

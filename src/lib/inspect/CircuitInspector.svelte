@@ -111,6 +111,9 @@
     onattr={(a) => set(a.is === 'set' ? `length ${fixed(a.value, 0)} mm` : 'length', 'lengthMm', a)}
   />
   <div class="row">
+    <span>Comes to</span><Figure value={run.value} unit={run.unit} working={{ id: `length-${c.id}` }} />
+  </div>
+  <div class="row">
     <span>Carries, of {plan.ampacityA === undefined ? '?' : fixed(plan.ampacityA, 0)} A it takes</span><span
       class="flex items-center gap-2"
       ><span class="val"><span class="n">{ampsText(plan.carriesA)}</span><span class="u min-w-5">A</span></span

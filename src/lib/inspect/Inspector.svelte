@@ -1,6 +1,8 @@
 <script lang="ts">
   import X from '@lucide/svelte/icons/x';
   import type { Where } from '@haversack/core/findings/rule';
+  import { allWorkings } from '@haversack/core/workings';
+  import { ownBits } from '$lib/client/own-bits.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { STAGES } from '$lib/client/stages.ts';
   import FindingCard from '$lib/ui/FindingCard.svelte';
@@ -21,6 +23,7 @@
   };
   let { stage }: { stage: string } = $props();
   const open = useBox();
+  const bits = ownBits();
   const s = $derived(open.selected);
   const device = $derived(s?.kind === 'device' ? open.doc.devices.find((d) => d.id === s.id) : undefined);
   const port = $derived(s?.kind === 'port' ? open.plan.panel?.ports.find((p) => p.port.id === s.id) : undefined);
@@ -28,7 +31,9 @@
     s?.kind === 'circuit' ? open.plan.wiring.circuits.find((c) => c.circuit.id === s.id) : undefined
   );
   const body = $derived(s?.kind === 'body' ? open.plan.fit?.bodies.find((b) => b.id === s.id) : undefined);
-  const working = $derived(s?.kind === 'working' ? s.working : undefined);
+  const working = $derived(
+    s?.kind === 'working' ? allWorkings(open.doc, open.plan, bits.sets).find((w) => w.id === s.id) : undefined
+  );
   const main = $derived(s?.kind === 'main');
   const chosen = $derived(device ?? port ?? circuit ?? body ?? working ?? (main ? true : undefined));
 

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { resolve } from '$app/paths';
   import { nextStep } from '@haversack/core/advise/next-step';
+  import { durationText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Figure from '$lib/ui/Figure.svelte';
 
@@ -30,6 +31,9 @@
     <div class="row sum">
       <span>Usable</span><Figure value={usable.result.value} unit={usable.result.unit} working={usable} strong />
     </div>
+    {#if open.plan.outing && Number.isFinite(open.plan.outing.lastsH)}<div class="row">
+        <span>Lasts</span><Figure value={durationText(open.plan.outing.lastsH)} working={{ id: 'hours' }} strong />
+      </div>{/if}
     <div class="row">
       <span>Wanted by the outing</span><span class="val"
         ><span class="n">{open.plan.demand.totalAh.toFixed(1)}</span><span class="u min-w-5">Ah</span></span

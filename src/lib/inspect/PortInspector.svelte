@@ -57,9 +57,15 @@
   <div>
     <div class="lab">Hole</div>
     <div class="val">
-      <span class="n text-[28px]/[32px]"
-        >{hole.shape === 'round' && unit === 'in' ? inchFraction(hole.diameterMm).text : holeText(plan.part)}</span
-      ><span class="u">{hole.shape === 'round' ? unit : 'mm'}</span>
+      {#if hole.shape === 'round'}<button
+          type="button"
+          class="n fig text-[28px]/[32px]"
+          title="Show how this is worked out"
+          onclick={() => open.showWorking(`hole-${plan.port.id}`)}
+          >{unit === 'in' ? inchFraction(hole.diameterMm).text : holeText(plan.part)}</button
+        >{:else}<span class="n text-[28px]/[32px]">{holeText(plan.part)}</span>{/if}<span class="u"
+        >{hole.shape === 'round' ? unit : 'mm'}</span
+      >
     </div>
     {#if hole.shape === 'round'}<p class="lab">
         {lengthText(hole.minMm, unit)} to {lengthText(hole.maxMm, unit)}

@@ -1,34 +1,23 @@
 <script lang="ts">
-  import { START_SETS, type BitSet } from '@haversack/core/drill/bits';
   import { holeSchedule } from '@haversack/core/drill/schedule';
   import { drilledFaces, FACE_NAMES } from '@haversack/core/template/face-drawing';
   import { fixed } from '@haversack/core/quantity/format';
   import Download from '@lucide/svelte/icons/download';
   import Printer from '@lucide/svelte/icons/printer';
-  import { onMount } from 'svelte';
   import { resolve } from '$app/paths';
-  import { request } from '$lib/client/api.ts';
+  import { ownBits } from '$lib/client/own-bits.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Mark from '$lib/ui/Mark.svelte';
   import BitsDialog from './BitsDialog.svelte';
 
   const open = useBox();
-  let bits = $state.raw<readonly BitSet[]>(START_SETS);
+  const bits = ownBits();
   let editing = $state(false);
-  let problem = $state('');
   const rows = $derived(
-    open.plan.panel && open.plan.fit ? holeSchedule(open.doc, open.plan.panel, open.plan.fit.part, bits) : []
+    open.plan.panel && open.plan.fit ? holeSchedule(open.doc, open.plan.panel, open.plan.fit.part, bits.sets) : []
   );
   const faces = $derived(open.plan.panel ? drilledFaces(open.doc, open.plan.panel) : []);
   const notSaved = $derived(open.save.kind !== 'saved');
-
-  onMount(async () => {
-    try {
-      bits = (await request<{ bits: BitSet[] }>('GET', '/api/bits')).bits;
-    } catch (e) {
-      problem = (e as Error).message;
-    }
-  });
 </script>
 
 <section class="grid gap-4 p-6 max-md:p-3" aria-label="Hole schedule">
@@ -42,7 +31,7 @@
     </div>
   {:else}
     <div class="no-print flex flex-wrap items-center gap-2">
-      <button type="button" class="btn" onclick={() => (editing = true)}>My bits: {bits.length} sets</button>
+      <button type="button" class="btn" onclick={() => (editing = true)}>My bits: {bits.sets.length} sets</button>
       <button type="button" class="btn" onclick={() => window.print()}><Printer size={14} />Print</button>
       <span class="lab ml-2">Drilling template, true to scale</span>
       <a class="btn main" data-sveltekit-reload href={resolve(`/api/boxes/${open.id}/template?paper=a4`)} download
@@ -65,7 +54,7 @@
         >
       {/each}
       {#if notSaved}<span class="lab" role="status">saving first …</span>{/if}
-      {#if problem}<span role="alert" class="text-stop">{problem}</span>{/if}
+      {#if bits.problem}<span role="alert" class="text-stop">{bits.problem}</span>{/if}
     </div>
     <div class="overflow-x-auto rounded-box border border-line2 bg-raise p-3">
       <table class="sheet">
@@ -118,4 +107,4 @@
     </p>
   {/if}
 </section>
-<BitsDialog bind:open={editing} {bits} onbits={(next) => (bits = next)} />
+<BitsDialog bind:open={editing} bits={bits.sets} onbits={(next) => (bits.sets = next)} />

@@ -1,9 +1,8 @@
 <script lang="ts">
-  import type { Working } from '@haversack/core/quantity/working';
   import { useBox } from '$lib/client/open-box.svelte.ts';
 
   /** A figure that opens its working when pressed. */
-  type Props = { value: string; unit?: string; working?: Working | undefined; strong?: boolean };
+  type Props = { value: string; unit?: string; working?: { id: string } | undefined; strong?: boolean };
   let { value, unit = '', working, strong = false }: Props = $props();
   const open = useBox();
 </script>
@@ -15,7 +14,7 @@
       class="n fig"
       class:font-semibold={strong}
       title="Show how this is worked out"
-      onclick={() => open.showWorking(working)}>{value}</button
+      onclick={() => open.showWorking(working.id)}>{value}</button
     >
   {:else}
     <span class="n" class:font-semibold={strong}>{value}</span>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Origin, Working } from '@haversack/core/quantity/working';
+  import type { Op, Origin, Working } from '@haversack/core/quantity/working';
 
   let { working }: { working: Working } = $props();
   const ORIGIN: Record<Origin, string> = {
@@ -10,6 +10,16 @@
     assumed: 'assumed',
     computed: 'worked out'
   };
+  /** What each line does to the figure, so that it can be redone. */
+  const SIGN: Partial<Record<Op, string>> = {
+    '+': '+',
+    '×': '×',
+    '÷': '÷',
+    'at least': '≥',
+    carry: '≥',
+    prefer: '≥',
+    most: '≤'
+  };
 </script>
 
 <section class="sec">
@@ -18,7 +28,9 @@
   {#each working.lines as l, nth (nth)}
     <div class="border-t border-line py-1">
       <div class="row">
-        <span>{l.label}</span>
+        <span
+          >{#if SIGN[l.op]}<b class="n mr-1.5">{SIGN[l.op]}</b>{/if}{l.label}</span
+        >
         <span class="val"><span class="n">{l.value}</span><span class="u min-w-8">{l.unit}</span></span>
       </div>
       <div class="lab flex justify-between gap-2">

@@ -4,6 +4,7 @@
   import { goto } from '$app/navigation';
   import { resolve } from '$app/paths';
   import { Heavy, provideHeavy } from '$lib/client/heavy.svelte.ts';
+  import { provideBits } from '$lib/client/own-bits.svelte.ts';
   import { OpenBox, provideBox } from '$lib/client/open-box.svelte.ts';
   import { STAGES } from '$lib/client/stages.ts';
   import Inspector from '$lib/inspect/Inspector.svelte';
@@ -20,6 +21,7 @@
   // svelte-ignore state_referenced_locally
   const open = provideBox(new OpenBox(data.stored, data.ownParts));
   const heavy = provideHeavy(new Heavy(open));
+  const bits = provideBits();
   let finding = $state(false);
   let keysShown = $state(false);
   const stage = $derived(page.url.pathname.split('/')[3] ?? 'outing');
@@ -70,6 +72,7 @@
   });
 
   onMount(() => {
+    void bits.load();
     const leave = () => void open.saveNow(true);
     window.addEventListener('pagehide', leave);
     return () => {

@@ -1,16 +1,15 @@
 <script lang="ts">
-  import { START_SETS, type BitSet } from '@haversack/core/drill/bits';
   import { holeSchedule } from '@haversack/core/drill/schedule';
   import { clockText, durationText, fixed, lengthText } from '@haversack/core/quantity/format';
   import Printer from '@lucide/svelte/icons/printer';
-  import { onMount } from 'svelte';
-  import { request } from '$lib/client/api.ts';
+  import { ownBits } from '$lib/client/own-bits.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import InsideView from '$lib/draw/InsideView.svelte';
   import Mark from '$lib/ui/Mark.svelte';
   import StageHead from '$lib/ui/StageHead.svelte';
 
   const open = useBox();
+  const bits = ownBits();
   const plan = $derived(open.plan);
   const bench = $derived(plan.bench);
   const doc = $derived(open.doc);
@@ -19,17 +18,8 @@
   const stops = $derived(plan.findings.filter((f) => f.severity === 'stop' && f.acceptedBecause === null));
   const openItems = $derived(plan.findings.filter((f) => f.open && f.acceptedBecause === null));
   const accepted = $derived(plan.findings.filter((f) => f.acceptedBecause !== null));
-  let bits = $state.raw<readonly BitSet[]>(START_SETS);
-  const holes = $derived(plan.panel && plan.fit ? holeSchedule(doc, plan.panel, plan.fit.part, bits) : []);
+  const holes = $derived(plan.panel && plan.fit ? holeSchedule(doc, plan.panel, plan.fit.part, bits.sets) : []);
   const ready = $derived(plan.bank !== undefined && plan.fit !== undefined);
-
-  onMount(async () => {
-    try {
-      bits = (await request<{ bits: BitSet[] }>('GET', '/api/bits')).bits;
-    } catch {
-      // without the person's own bits the usual sets stand in
-    }
-  });
 
   function tick(id: string, title: string, on: boolean): void {
     open.set(

@@ -4,6 +4,7 @@
   import Download from '@lucide/svelte/icons/download';
   import Printer from '@lucide/svelte/icons/printer';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import Figure from '$lib/ui/Figure.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import StageHead from '$lib/ui/StageHead.svelte';
 
@@ -122,9 +123,11 @@
             >Together{open.doc.kit.boxCount > 1 ? ` for ${open.doc.kit.boxCount} boxes` : ''}</th
           ><td class="num n text-[14px] font-semibold">{currency}{fixed(kit.totalCost, 2)}</td></tr
         >
-        {#if open.doc.kit.boxCount > 1}<tr
-            ><th colspan="6" class="num">One box</th><td class="num n">{currency}{fixed(kit.costPerBox, 2)}</td></tr
-          >{/if}
+        <tr
+          ><th colspan="6" class="num">One box</th><td class="num"
+            ><Figure value="{currency}{fixed(kit.costPerBox, 2)}" working={{ id: 'price' }} /></td
+          ></tr
+        >
       </tfoot>
     </table>
     {#if kit.unpricedCount}<p class="lab mt-2">{kit.unpricedCount} lines have no price and are not in the sum.</p>{/if}

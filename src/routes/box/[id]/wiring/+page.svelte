@@ -50,8 +50,10 @@
     </div>{/if}
   <span class="flex-1"></span>
   <button type="button" class="btn" onclick={() => (open.selected = { kind: 'main' })}>Main path</button>
-  {#if missing.length > 0}<button type="button" class="btn main" onclick={() =>
-        open.commit('Main fuse, fuse block and circuits chosen', chooseParts(open.doc, open.catalogue))}
+  {#if missing.length > 0}<button
+      type="button"
+      class="btn main"
+      onclick={() => open.commit('Main fuse, fuse block and circuits chosen', chooseParts(open.doc, open.catalogue))}
       >Choose the missing parts</button
     >{/if}
 </StageHead>
