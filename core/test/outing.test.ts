@@ -133,9 +133,9 @@ describe('draws', () => {
         fc.constantFrom(...kinds),
         fc.double({ min: 0.01, max: 300, noNaN: true }),
         (a, b, w) => {
-          const first = drawWithWatts(drawOfKind({ kind: 'power', powerW: 5 }, a), w);
+          const first = drawWithWatts(drawOfKind({ kind: 'power', powerW: 5 }, a, 12), w);
           expect(drawW(first)).toBeCloseTo(w, 6);
-          const second = drawOfKind(first, b);
+          const second = drawOfKind(first, b, 12);
           expect(Math.abs(drawW(second) / w - 1)).toBeLessThan(0.006); // an event's joules are rounded to three digits
         }
       ),
@@ -268,7 +268,7 @@ describe('what is known about a draw', () => {
 describe('typed lines', () => {
   const after = (text: string, box: Box = hide) => {
     const read = typedLine(box, STARTER_CATALOGUE, text);
-    if (!read.ok) throw new Error(read.message);
+    if (read.ok !== true) throw new Error(read.message);
     const next = applyEdits(box, read.edits);
     expect(boxSchema.safeParse(next).success).toBe(true);
     return next.devices.find((d) => d.id === read.deviceId)!;
@@ -294,7 +294,10 @@ describe('typed lines', () => {
     expect((d.spans[0]!.endH - 13) * drawW(d.modes[0]!.draw)).toBeCloseTo(12, 6);
   });
   test('a device that is there gets the bar, and a bar over another cuts it', () => {
-    const d = after('camera b 10:00-11:00');
+    const line = typedLine(hide, STARTER_CATALOGUE, 'camera b 10:00-11:00');
+    if (line.ok !== 'ask') throw new Error('it was not asked');
+    const d = applyEdits(hide, line.asSame.edits).devices.find((x) => x.id === line.asSame.deviceId)!;
+    expect(applyEdits(hide, line.asNew.edits).devices.map((x) => x.name)).toContain('Camera B 2');
     expect(d.id).toBe('d2');
     expect(d.modes).toEqual(hide.devices[1]!.modes);
     expect(d.spans).toHaveLength(3);

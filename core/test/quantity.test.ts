@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { clockText, durationText, fixed, lengthText } from '../src/quantity/format.ts';
 import { parseClockH } from '../src/quantity/duration.ts';
 import { inchFraction } from '../src/quantity/length.ts';
-import { parseQuantity, type ParseOptions } from '../src/quantity/parse.ts';
+import { parseQuantity, quantityText, type ParseOptions } from '../src/quantity/parse.ts';
 import type { QuantityKind } from '../src/quantity/units.ts';
 import { parseWireSize } from '../src/quantity/wire-size.ts';
 import { mechanical } from './vectors.ts';
@@ -29,7 +29,32 @@ describe('quantities as people type them', () => {
     ['12,5', 'voltage', 12.5],
     ['5 lb', 'mass', 2.26796185],
     ['100 J', 'energy', 100 / 3600],
-    ['€ 12.50', 'money', 12.5]
+    ['€ 12.50', 'money', 12.5],
+    ['−5', 'temperature', -5],
+    ['− 12.5 °C', 'temperature', -12.5],
+    ['1/2 h', 'duration', 0.5],
+    ['½ h', 'duration', 0.5],
+    ['1 1/2 h', 'duration', 1.5],
+    ['18 months', 'duration', 18 * 30.44 * 24],
+    ['2 weeks', 'duration', 336],
+    ['1 year', 'duration', 12 * 30.44 * 24],
+    ['2 m', 'length', 2000],
+    ['1/2 kg', 'mass', 0.5],
+    ['32F', 'temperature', 0],
+    ['212 °F', 'temperature', 100],
+    ['300 K', 'temperature', 26.85],
+    ['1.5 kW', 'power', 1500],
+    ['2 kWh', 'energy', 2000],
+    ['36 kJ', 'energy', 10],
+    ['800 mV', 'voltage', 0.8],
+    ['250 uA', 'current', 0.00025],
+    ['2200 mAh', 'capacity', 2.2],
+    ['3 mohm', 'resistance', 0.003],
+    ['16 oz', 'mass', 0.45359237],
+    ['750 g', 'mass', 0.75],
+    ['45 s', 'duration', 0.0125],
+    ['1.5 d', 'duration', 36],
+    ['50 percent', 'fraction', 0.5]
   ] as [string, QuantityKind, number][])('%s as %s is %d', (text, kind, value) => {
     const read = parseQuantity(text, kind);
     expect(read.ok && read.value).toBeCloseTo(value, 6);
@@ -54,6 +79,62 @@ describe('quantities as people type them', () => {
     const read = parseQuantity('7 Ah', 'current');
     expect(read).toMatchObject({ ok: false, likely: 7 });
     expect(!read.ok && read.message).toContain('Did you mean 7 A?');
+  });
+
+  test.each([
+    ['5 W', 'current'],
+    ['150 Wh', 'capacity'],
+    ['6 Ah', 'power'],
+    ['12 V', 'current'],
+    ['7 Ah', 'energy'],
+    ['3 A', 'power']
+  ] as [string, QuantityKind][])('%s for a %s is never offered as the same number', (text, kind) => {
+    const read = parseQuantity(text, kind);
+    expect(read).toMatchObject({ ok: false });
+    expect(read).not.toHaveProperty('likely');
+  });
+
+  test('with the volts known, watts are offered as amps and watt-hours as amp-hours', () => {
+    expect(parseQuantity('5 W', 'current', { atV: 12.5 })).toMatchObject({ ok: false, likely: 0.4 });
+    expect(parseQuantity('3 A', 'power', { atV: 12 })).toMatchObject({ ok: false, likely: 36 });
+    const read = parseQuantity('128 Wh', 'capacity', { atV: 12.8 });
+    expect(read).toMatchObject({ ok: false, likely: 10 });
+    expect(!read.ok && read.message).toContain('At 12.8 V that is 10 Ah.');
+  });
+
+  test.each(['0.5', '.25', '0,8'])('%s in a field of percent is questioned, with its hundredfold', (text) => {
+    const n = Number(text.replace(',', '.'));
+    expect(parseQuantity(text, 'fraction', { min: 0, max: 1 })).toMatchObject({
+      ok: true,
+      value: n / 100,
+      question: { likely: n }
+    });
+  });
+  test.each(['0.5 %', '50', '1', '0', '100'])('%s in a field of percent is taken as it stands', (text) => {
+    expect(parseQuantity(text, 'fraction', { min: 0, max: 1 })).not.toHaveProperty('question');
+  });
+
+  test('two and a half batteries are refused, two are taken', () => {
+    const read = parseQuantity('2.5', 'number', { min: 1, max: 4, whole: true });
+    expect(!read.ok && read.message).toBe("'2.5' is no whole number: type 2 or 3.");
+    expect(parseQuantity('2', 'number', { min: 1, max: 4, whole: true })).toEqual({ ok: true, value: 2 });
+  });
+
+  test('a plain number may carry the word of its field', () => {
+    const units = { months: 1, month: 1, years: 12 };
+    expect(parseQuantity('18 months', 'number', { units, max: 36 })).toEqual({ ok: true, value: 18 });
+    expect(parseQuantity('1 years', 'number', { units, max: 36 })).toEqual({ ok: true, value: 12 });
+    expect(parseQuantity('1 mile', 'number', { units }).ok).toBe(false);
+  });
+
+  test.each([
+    [2.5, 'current', {}, '2.5 A'],
+    [0.5, 'fraction', {}, '50 %'],
+    [28.575, 'length', { lengthUnit: 'in' }, '1 1/8 in'],
+    [28.6, 'length', {}, '28.6 mm'],
+    [14, 'duration', {}, '14 h']
+  ] as [number, QuantityKind, ParseOptions, string][])('%d as a button reads %s', (value, kind, options, text) => {
+    expect(quantityText(value, kind, options)).toBe(text);
   });
 
   test.each([

@@ -12,6 +12,22 @@ const drawOf = (behaves: PartOf<'device'>['behaves'], powerW: number): Draw => {
   return behaves === 'resistive' ? { kind: 'resistive', powerW, atV: 12 } : { kind: 'power', powerW };
 };
 
+/** 'Lamp', or 'Lamp 2' where a lamp is there: devices of one name are told apart by eye, too. */
+export function freeName(box: Pick<Box, 'devices'>, name: string): string {
+  const taken = new Set(box.devices.map((d) => d.name.toLowerCase()));
+  if (!taken.has(name.toLowerCase())) return name;
+  const stem = name.replace(/ \d+$/, '').slice(0, 76);
+  let n = 2;
+  while (taken.has(`${stem} ${n}`.toLowerCase())) n++;
+  return `${stem} ${n}`;
+}
+
+/** Another device like one that is there, beside it, without a port: its plug is taken. */
+export function duplicateDevice(box: Box, device: Device): { device: Device; edits: Edit[] } {
+  const copy: Device = { ...device, id: freeId('d', box.devices), name: freeName(box, device.name), portId: null };
+  return { device: copy, edits: [{ op: 'add', path: 'devices', value: copy, index: box.devices.indexOf(device) + 1 }] };
+}
+
 /** A device of the library as a row of this box: on for the whole outing, its draw a guess until measured. */
 export function deviceFrom(box: Box, part: PartOf<'device'>): Device {
   const modes = part.modes.map((m): Mode => ({
@@ -32,7 +48,7 @@ export function deviceFrom(box: Box, part: PartOf<'device'>): Device {
     }
   }));
   return {
-    ...plainDevice(box, part.name),
+    ...plainDevice(box, freeName(box, part.name)),
     supply: part.supply,
     modes: [...modes, ...events].map((m, i) => ({ ...m, id: `m${i + 1}` })),
     wantsV: part.wantsV,

@@ -38,27 +38,39 @@ export function drawWithWatts(draw: Draw, powerW: number): Draw {
   }
 }
 
-/** Voltage at which a draw's amps are stated. */
-export const statedV = (draw: Draw): number => ('atV' in draw ? draw.atV : AT_V);
+/** What a USB port gives until something else is asked for, V. @source USB */
+const USB_V = 5;
 
-export const drawAmps = (draw: Draw): number => ('currentA' in draw ? draw.currentA : drawW(draw) / statedV(draw));
+/** Volts at which a device's amps are meant while nobody says: those of its own plug. */
+export function ampsOf(device: Pick<Device, 'supply' | 'wantsV'>): number {
+  if (device.supply === 'usb-a') return USB_V;
+  if (device.supply === 'usb-c') return device.wantsV ?? USB_V;
+  return device.supply === 'dc-converter' ? (device.wantsV ?? AT_V) : AT_V;
+}
 
-export const drawWithAmps = (draw: Draw, currentA: number): Draw =>
-  'currentA' in draw ? { ...draw, currentA } : drawWithWatts(draw, currentA * statedV(draw));
+/** Voltage at which a draw's amps are stated; of the device's plug where the draw does not say. */
+export const statedV = (draw: Draw, plugV: number): number =>
+  'atV' in draw ? draw.atV : draw.kind === 'led-strip' ? AT_V : plugV;
+
+export const drawAmps = (draw: Draw, plugV: number): number =>
+  'currentA' in draw ? draw.currentA : drawW(draw) / statedV(draw, plugV);
+
+export const drawWithAmps = (draw: Draw, currentA: number, plugV: number): Draw =>
+  'currentA' in draw ? { ...draw, currentA } : drawWithWatts(draw, currentA * statedV(draw, plugV));
 
 /** Restates a draw at another voltage: the amps stay, or the watts for a heater. */
 export const drawAtV = (draw: Draw, atV: number): Draw => ('atV' in draw ? { ...draw, atV } : draw);
 
 /** The same watts as another kind of draw. */
-export function drawOfKind(draw: Draw, kind: Draw['kind']): Draw {
+export function drawOfKind(draw: Draw, kind: Draw['kind'], plugV: number): Draw {
   const powerW = drawW(draw);
   switch (kind) {
     case 'power':
       return { kind, powerW };
     case 'resistive':
-      return { kind, powerW, atV: statedV(draw) };
+      return { kind, powerW, atV: statedV(draw, plugV) };
     case 'current':
-      return { kind, currentA: powerW / statedV(draw), atV: statedV(draw) };
+      return { kind, currentA: powerW / statedV(draw, plugV), atV: statedV(draw, plugV) };
     case 'led-strip':
       return { kind, currentA: powerW / AT_V };
     case 'event':

@@ -22,4 +22,9 @@ export const logEntrySchema = z.strictObject({
 });
 
 export type LogEntry = z.infer<typeof logEntrySchema>;
-export type LogRecord = LogEntry & { id: string; createdMs: number };
+/** A record as it is stored. */
+export const logRecordSchema = logEntrySchema.extend({
+  id: z.uuid(),
+  createdMs: z.number().int().min(0)
+});
+export type LogRecord = z.infer<typeof logRecordSchema>;

@@ -1,3 +1,4 @@
+import { withDecimals } from './fractions.ts';
 import type { Parsed } from './parsed.ts';
 
 const FORMS: [RegExp, (m: RegExpExecArray) => number][] = [
@@ -6,13 +7,18 @@ const FORMS: [RegExp, (m: RegExpExecArray) => number][] = [
   [/^([\d.,]+)\s*(?:h|hr|hrs|hour|hours)?$/, (m) => number(m[1]!)],
   [/^([\d.,]+)\s*(?:min|mins|minutes|m)$/, (m) => number(m[1]!) / 60],
   [/^([\d.,]+)\s*(?:s|sec|seconds)$/, (m) => number(m[1]!) / 3600],
-  [/^([\d.,]+)\s*(?:d|day|days)$/, (m) => number(m[1]!) * 24]
+  [/^([\d.,]+)\s*(?:d|day|days)$/, (m) => number(m[1]!) * 24],
+  [/^([\d.,]+)\s*(?:wk|wks|week|weeks)$/, (m) => number(m[1]!) * 24 * 7],
+  [/^([\d.,]+)\s*(?:mo|month|months)$/, (m) => number(m[1]!) * 24 * DAYS_A_MONTH],
+  [/^([\d.,]+)\s*(?:y|yr|yrs|year|years)$/, (m) => number(m[1]!) * 24 * DAYS_A_MONTH * 12]
 ];
+/** Of a calendar month, on average. */
+const DAYS_A_MONTH = 30.44;
 const number = (s: string) => (/^\d{1,3},\d{3}$/.test(s) ? NaN : Number(s.replace(',', '.')));
 
 /** Reads a time span ('1h30', '90 min', '1:30', '14', '2 days') in hours. A bare number is hours. */
 export function parseDurationH(text: string): Parsed {
-  const s = text.trim().toLowerCase();
+  const s = withDecimals(text.trim().toLowerCase());
   for (const [form, read] of FORMS) {
     const match = form.exec(s);
     if (!match) continue;

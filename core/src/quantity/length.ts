@@ -1,19 +1,9 @@
 import { MM_PER_INCH } from './units.ts';
+import { withPlainMinus, writtenOut } from './fractions.ts';
 import type { Parsed } from './parsed.ts';
 
 export type LengthUnit = 'mm' | 'in';
 
-const GLYPHS: Record<string, string> = {
-  '½': '1/2',
-  '¼': '1/4',
-  '¾': '3/4',
-  '⅛': '1/8',
-  '⅜': '3/8',
-  '⅝': '5/8',
-  '⅞': '7/8',
-  '⅓': '1/3',
-  '⅔': '2/3'
-};
 const PER_MM: Record<string, number> = {
   mm: 1,
   cm: 10,
@@ -35,16 +25,13 @@ const refuse = (message: string): Parsed => ({ ok: false, message });
  * @source lengths parsing rules and vectors of the mechanical reference, 6.3
  */
 export function parseLengthMm(text: string, defaultUnit: LengthUnit): Parsed {
-  let s = text
-    .trim()
+  let s = withPlainMinus(text.trim())
     .replace(/^(ø|⌀|dia\.?|d=)\s*/i, '')
     .replace(/[”″]/g, '"');
-  s = s.replace(
-    /(\d?)([½¼¾⅛⅜⅝⅞⅓⅔])/g,
-    (_, whole: string, glyph: string) => `${whole ? whole + ' ' : ''}${GLYPHS[glyph]}`
-  );
+  s = writtenOut(s);
   if (/^m\d+/i.test(s))
     return refuse(`'${text}' is a thread, not a hole size. For an M12 gland the hole is 12.2 mm; type the hole.`);
+  if (/^-\s*[\d.,]/.test(s)) return refuse('A length must be more than zero.');
   if (/^\d[\d.,]*\s*(-|–|to|\.\.)\s*\d[\d.,]*\s*(mm|cm|m|in|")?$/i.test(s) && !FRACTION.test(s))
     return refuse(`'${text}' is a range; type one length.`);
   const fraction = FRACTION.exec(s);

@@ -1,5 +1,6 @@
 import { parseDurationH } from './duration.ts';
-import { parseLengthMm, type LengthUnit } from './length.ts';
+import { withDecimals, withPlainMinus } from './fractions.ts';
+import { inchFraction, parseLengthMm, type LengthUnit } from './length.ts';
 import { KIND_WORDS, UNITS, type QuantityKind } from './units.ts';
 import { trimNumber } from './format.ts';
 import type { Parsed } from './parsed.ts';
@@ -13,6 +14,12 @@ export type ParseOptions = {
   temperatureUnit?: 'C' | 'F';
   /** Energies typed without a unit are in joules, masses in grams. */
   bareUnit?: 'J' | 'g';
+  /** Volts at which watts and amps, or watt-hours and amp-hours, may be turned into each other. */
+  atV?: number;
+  /** Only whole numbers: batteries, boxes, days. */
+  whole?: boolean;
+  /** Words that may stand behind a plain number, and what they are worth: { months: 1, years: 12 }. */
+  units?: Readonly<Record<string, number>>;
   /** A length may be nothing at all: a place, a lid without depth. */
   allowZero?: boolean;
   /** Inclusive range in the kind's own unit outside which the entry is refused. */
@@ -39,17 +46,30 @@ const ZERO_LENGTH = /^0+(?:[.,]0+)?\s*(?:mm|cm|m|in|inch|")?$/i;
  * implausible values are kept but questioned; nothing is changed silently. Never throws.
  */
 export function parseQuantity(text: string, kind: QuantityKind, options: ParseOptions = {}): Parsed {
-  const raw = text.trim();
+  const raw = withPlainMinus(text.trim());
   if (raw === '') return { ok: false, message: `Nothing is entered here; type ${KIND_WORDS[kind]}.` };
   const read = readByKind(raw, kind, options);
-  return read.ok ? bounded(raw, read.value, kind, options) : read;
+  if (!read.ok) return read;
+  if (options.whole && !Number.isInteger(read.value)) {
+    const low = Math.floor(read.value);
+    return { ok: false, message: `'${raw}' is no whole number: type ${low} or ${low + 1}.` };
+  }
+  return bounded(raw, read.value, kind, options);
+}
+
+/** A value as its field would show it, for the button that takes it. */
+export function quantityText(value: number, kind: QuantityKind, options: ParseOptions = {}): string {
+  if (kind === 'length')
+    return options.lengthUnit === 'in' ? `${inchFraction(value).text} in` : `${trimNumber(value)} mm`;
+  const unit = kind === 'duration' ? 'h' : UNITS[kind].unit;
+  return `${trimNumber(kind === 'fraction' ? value * 100 : value)} ${unit}`.trim();
 }
 
 function readByKind(raw: string, kind: QuantityKind, options: ParseOptions): Parsed {
   if (kind === 'length' && options.allowZero && ZERO_LENGTH.test(raw)) return { ok: true, value: 0 };
   if (kind === 'length') return parseLengthMm(raw, options.lengthUnit ?? 'mm');
   if (kind === 'duration') return parseDurationH(raw);
-  const match = NUMBER.exec(raw.replace(/^[€$£]\s*/, ''));
+  const match = NUMBER.exec(withDecimals(raw.replace(/^[€$£]\s*/, '')));
   if (!match) return { ok: false, message: `'${raw}' was not understood; type ${KIND_WORDS[kind]}.` };
   const number = readNumber(match[1]!);
   if (number === undefined)
@@ -61,7 +81,9 @@ function readByKind(raw: string, kind: QuantityKind, options: ParseOptions): Par
   if (unit === '') return { ok: true, value: unitless(number, kind, options) };
   const factor = UNITS[kind].units[unit];
   if (factor) return { ok: true, value: factor(number) };
-  return wrongUnit(raw, number, unit, kind);
+  const worth = options.units?.[unit];
+  if (worth !== undefined) return { ok: true, value: number * worth };
+  return wrongUnit(raw, number, unit, kind, options);
 }
 
 function unitless(number: number, kind: QuantityKind, options: ParseOptions): number {
@@ -72,23 +94,51 @@ function unitless(number: number, kind: QuantityKind, options: ParseOptions): nu
   return number;
 }
 
-function wrongUnit(raw: string, number: number, unit: string, kind: QuantityKind): Parsed {
-  for (const [other, table] of Object.entries(UNITS)) {
+/** Kinds that only an 'h' tells apart when they are typed. */
+const SLIP: Partial<Record<QuantityKind, QuantityKind>> = {
+  current: 'capacity',
+  capacity: 'current',
+  power: 'energy',
+  energy: 'power'
+};
+/** Kinds that volts turn into each other: how a value of the second becomes one of the first. */
+const BY_VOLTS: Partial<Record<QuantityKind, [from: QuantityKind, turn: (value: number, atV: number) => number]>> = {
+  current: ['power', (w, v) => w / v],
+  power: ['current', (a, v) => a * v],
+  capacity: ['energy', (wh, v) => wh / v],
+  energy: ['capacity', (ah, v) => ah * v]
+};
+
+/** A unit of another kind is named; a reading is offered only when it can be the same thing: a slip of the 'h', or by known volts. */
+function wrongUnit(raw: string, number: number, unit: string, kind: QuantityKind, o: ParseOptions): Parsed {
+  for (const [other, table] of Object.entries(UNITS) as [
+    Exclude<QuantityKind, 'length' | 'duration'>,
+    { units: Record<string, (v: number) => number> }
+  ][]) {
     if (other === kind || !(unit in table.units)) continue;
-    const prefix = unit.startsWith('m') && unit.length > 1 && other !== 'money' ? 1e-3 : 1;
-    const own = UNITS[kind as keyof typeof UNITS].unit;
-    return {
-      ok: false,
-      message: `'${raw}' is ${KIND_WORDS[other as QuantityKind].split(',')[0]}, but this wants ${KIND_WORDS[kind]}. Did you mean ${trimNumber(number * prefix)} ${own}?`,
-      likely: number * prefix
-    };
+    const value = table.units[unit]!(number);
+    const says = `'${raw}' is ${KIND_WORDS[other].split(',')[0]}, but this wants ${KIND_WORDS[kind]}.`;
+    if (SLIP[kind] === other)
+      return { ok: false, message: `${says} Did you mean ${quantityText(value, kind)}?`, likely: value };
+    const turn = BY_VOLTS[kind];
+    if (turn?.[0] === other && o.atV !== undefined) {
+      const likely = Number(turn[1](value, o.atV).toPrecision(4));
+      return { ok: false, message: `${says} At ${trimNumber(o.atV)} V that is ${quantityText(likely, kind)}.`, likely };
+    }
+    return { ok: false, message: says };
   }
   return { ok: false, message: `The unit '${unit}' in '${raw}' was not understood; type ${KIND_WORDS[kind]}.` };
 }
 
+/** A share typed as '0.5' may be half of it or half a percent. */
+const halfPercent = (raw: string): number | undefined => {
+  const bare = /^\+?(?:0?[.,]\d+)$/.test(raw) ? Number(raw.replace(',', '.').replace('+', '')) : NaN;
+  return bare > 0 && bare < 1 ? bare : undefined;
+};
+
 function bounded(raw: string, value: number, kind: QuantityKind, o: ParseOptions): Parsed {
-  const unit = kind === 'length' ? 'mm' : kind === 'duration' ? 'h' : UNITS[kind].unit;
-  const shown = (v: number) => `${trimNumber(kind === 'fraction' ? v * 100 : v)} ${unit}`.trim();
+  const shown = (v: number) => quantityText(v, kind, o);
+  const half = kind === 'fraction' ? halfPercent(raw) : undefined;
   if (!Number.isFinite(value)) return { ok: false, message: `'${raw}' is not a finite number.` };
   if (o.min !== undefined && value < o.min)
     return {
@@ -101,6 +151,12 @@ function bounded(raw: string, value: number, kind: QuantityKind, o: ParseOptions
       ok: false,
       message: `${shown(value)} is too large: the most here is ${shown(o.max)}.`,
       ...likelyIn(value, o.min, o.max)
+    };
+  if (half !== undefined)
+    return {
+      ok: true,
+      value,
+      question: { message: `'${raw}' here is ${shown(value)}. Did you mean ${shown(half)}?`, likely: half }
     };
   const low = o.plausibleMin ?? -Infinity;
   const high = o.plausibleMax ?? Infinity;

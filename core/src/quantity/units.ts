@@ -62,3 +62,17 @@ export const KIND_WORDS: Record<QuantityKind, string> = {
   resistance: 'a resistance, such as 0.1 ohm',
   number: 'a number'
 };
+
+/** What may be typed behind a number of years, or of months. */
+export const AGE_UNITS = { y: 1, yr: 1, year: 1, years: 1, month: 1 / 12, months: 1 / 12 } as const;
+export const MONTH_UNITS = {
+  mo: 1,
+  month: 1,
+  months: 1,
+  y: 12,
+  yr: 12,
+  year: 12,
+  years: 12,
+  week: 7 / 30.44,
+  weeks: 7 / 30.44
+} as const;

@@ -1,21 +1,26 @@
-import { deviceFrom, plainDevice } from '../box/commands.ts';
+import { deviceFrom, duplicateDevice, plainDevice } from '../box/commands.ts';
 import type { Edit } from '../box/edits.ts';
 import type { Box, Device, Draw, Span } from '../box/schema.ts';
-import type { Catalogue, PartOf } from '../catalogue/part.ts';
+import type { Catalogue, PartOf, Supply } from '../catalogue/part.ts';
 import { drawW } from '../demand/draw.ts';
+import { ampsOf } from '../demand/edit-draw.ts';
 import { clockText, durationText } from '../quantity/format.ts';
 import { parseClockH, parseDurationH } from '../quantity/duration.ts';
 import { parseQuantity } from '../quantity/parse.ts';
 
 export type TypedLine =
-  | { ok: true; label: string; deviceId: string; edits: Edit[] }
+  | Taken
+  /** A device of that name is there: is a second one meant, or that one? */
+  | { ok: 'ask'; message: string; asNew: Taken; asSame: Taken }
   /** part: the piece of text that was not understood. */
   | { ok: false; message: string; part: string };
+
+type Taken = { ok: true; label: string; deviceId: string; edits: Edit[] };
 
 export const TYPED_LINE_EXAMPLES = [
   'lamp 6W 20:00-02:00',
   'radio rx 0.35A tx 5A 10% 08:00-18:00',
-  'phone 12Wh at 13:00',
+  'phone USB 12Wh at 13:00',
   'heater 8W 60% all daily'
 ] as const;
 
@@ -29,6 +34,9 @@ type Draft = {
   forH: number | undefined;
   whole: boolean;
   daily: boolean;
+  supply: Supply | undefined;
+  /** Volts named: those the amps are of, and what a converter or USB-C is asked for. */
+  volts: number | undefined;
 };
 
 class NotUnderstood extends Error {
@@ -40,6 +48,25 @@ class NotUnderstood extends Error {
 }
 
 const RANGE = /^(\d{1,2}(?:[:.h]?\d{2})?(?:am|pm)?)\s*(?:-|–|to)\s*(\d{1,2}(?:[:.h]?\d{2})?(?:am|pm)?)$/i;
+const VOLTS = /^[\d.,]+\s*v$/i;
+/** Words that say how a device is fed. */
+const SUPPLY_OF: Record<string, Supply> = {
+  'usb-c': 'usb-c',
+  usbc: 'usb-c',
+  'type-c': 'usb-c',
+  pd: 'usb-c',
+  usb: 'usb-a',
+  'usb-a': 'usb-a',
+  usba: 'usb-a',
+  inverter: 'inverter',
+  mains: 'inverter',
+  '230v': 'inverter',
+  '120v': 'inverter',
+  converter: 'dc-converter',
+  regulated: 'regulated-12v'
+};
+/** A device asked for volts between these is fed from the battery itself. @source 12 V electronics: 11 to 15 V */
+const DIRECT_V = { least: 11, most: 15 } as const;
 const CURRENT = /^[\d.,]+\s*(?:u|m)?a$/i;
 const POWER = /^[\d.,]+\s*(?:m|k)?w$/i;
 const ENERGY = /^[\d.,]+\s*(?:wh|kwh|mwh|kj|j)$/i;
@@ -79,8 +106,10 @@ export function typedLine(box: Box, catalogue: Catalogue, text: string): TypedLi
 function tokens(text: string): string[] {
   return text
     .trim()
-    .replace(/(\d)\s*(?:-|–|\bto\b)\s*(\d)/gi, '$1-$2')
-    .replace(/([\d.,]+)\s+(?=(?:[mu]?A|[mk]?W|k?Wh|m?Ah|%|h|hr|min)\b|%)/g, '$1')
+    .replace(/[−–]/g, '-')
+    .replace(/\busb[\s-]*([ac])\b/gi, 'usb-$1')
+    .replace(/(\d)\s*(?:-|\bto\b)\s*(\d)/gi, '$1-$2')
+    .replace(/([\d.,]+)\s+(?=(?:[mu]?A|[mk]?W|k?Wh|m?Ah|V|%|h|hr|min)\b|%)/g, '$1')
     .split(/\s+/)
     .filter(Boolean);
 }
@@ -94,7 +123,9 @@ function read(text: string): Draft {
     atH: undefined,
     forH: undefined,
     whole: false,
-    daily: false
+    daily: false,
+    supply: undefined,
+    volts: undefined
   };
   if (text.trim() === '') throw new NotUnderstood(`Type a line such as ${TYPED_LINE_EXAMPLES[0]}.`, '');
   const names: string[] = [];
@@ -109,6 +140,8 @@ function read(text: string): Draft {
     else if (low === 'for') continue;
     else if (low === 'daily' || low === 'every' || low === 'day') out.daily = true;
     else if (low === 'all' || low === 'always' || low === 'whole') out.whole = true;
+    else if (low in SUPPLY_OF) out.supply = SUPPLY_OF[low];
+    else if (VOLTS.test(token)) out.volts = quantity(token, 'voltage');
     else if (RANGE.test(token)) out.bars.push(range(token));
     else if (CHARGE.test(token))
       throw new NotUnderstood(`'${token}' is a charge; a device wants a power, a current or an energy in Wh.`, token);
@@ -149,8 +182,16 @@ function share(out: Draft, token: string): void {
   last.dutyFraction = value;
 }
 
-function quantity(token: string, kind: 'current' | 'power' | 'energy' | 'fraction'): number {
-  const parsed = parseQuantity(token, kind, { min: 0, max: kind === 'power' ? 2000 : 10000 });
+const MOST: Record<'current' | 'power' | 'energy' | 'fraction' | 'voltage', number> = {
+  current: 200,
+  power: 2000,
+  energy: 1000,
+  fraction: 1,
+  voltage: 60
+};
+
+function quantity(token: string, kind: keyof typeof MOST): number {
+  const parsed = parseQuantity(token, kind, { min: 0, max: MOST[kind] });
   if (!parsed.ok) throw new NotUnderstood(parsed.message, token);
   if (parsed.value === 0 && kind !== 'fraction')
     throw new NotUnderstood(`'${token}' draws nothing: give a figure above 0.`, token);
@@ -179,28 +220,67 @@ function range(token: string): { startH: number; endH: number } {
 
 function build(box: Box, catalogue: Catalogue, draft: Draft): TypedLine {
   const there = box.devices.find((d) => d.name.toLowerCase() === draft.name.toLowerCase());
-  const device = there ?? fresh(box, catalogue, draft);
-  const modes = draft.modes.length > 0 ? modesOf(draft) : device.modes;
+  if (!there) return added(box, fresh(box, catalogue, draft), draft);
+  const { device: second } = duplicateDevice(box, there);
+  return {
+    ok: 'ask',
+    message: `${there.name} is there already. Is this a second one, or does the line change that one?`,
+    asNew: added(box, second, draft),
+    asSame: changed(box, there, draft)
+  };
+}
+
+/** Volts that USB gives. @source USB Power Delivery, fixed supplies */
+const USB_RAILS_V: readonly number[] = [5, 9, 12, 15, 20];
+
+/** Supply and volts as the line says them; a device asked for odd volts has a converter in its lead. */
+function fed(device: Device, draft: Draft): Device {
+  const { volts } = draft;
+  const odd = volts !== undefined && (volts < DIRECT_V.least || volts > DIRECT_V.most);
+  const usb = device.supply === 'usb-a' || device.supply === 'usb-c';
+  const converted = odd && (device.supply === '12v' || (usb && !USB_RAILS_V.includes(volts)));
+  const supply = draft.supply ?? (converted ? 'dc-converter' : device.supply);
+  const asks = supply === 'usb-c' ? volts !== undefined && volts !== 5 : odd && supply === 'dc-converter';
+  return { ...device, supply, wantsV: asks ? (volts ?? null) : device.supply === supply ? device.wantsV : null };
+}
+
+function done(box: Box, from: Device, draft: Draft): { device: Device; bars: Span[] } {
+  const device = fed(from, draft);
+  const modes = draft.modes.length > 0 ? modesOf(draft, device) : device.modes;
   const bars = barsOf(box, draft, { ...device, modes });
-  const spans = there && bars.length > 0 ? merged(there.spans, bars) : bars.length > 0 ? bars : device.spans;
   const said = draft.modes.length > 0 ? { source: 'label' as const, sourceNote: 'typed' } : {};
-  const done: Device = { ...device, modes, spans, ...said };
+  return { device: { ...device, modes, ...said }, bars };
+}
+
+const labelOf = (name: string, bars: readonly Span[]): string => {
   const first = bars[0];
-  const label = first
-    ? `${done.name} ${clockText(first.startH)} to ${clockText(first.endH)}${bars.length > 1 ? `, ${bars.length} bars` : ''}`
-    : done.name;
+  return first
+    ? `${name} ${clockText(first.startH)} to ${clockText(first.endH)}${bars.length > 1 ? `, ${bars.length} bars` : ''}`
+    : name;
+};
+
+function added(box: Box, from: Device, draft: Draft): Taken {
+  const { device, bars } = done(box, from, draft);
+  const value: Device = { ...device, spans: bars.length > 0 ? bars : device.spans };
   return {
     ok: true,
-    label,
-    deviceId: done.id,
-    edits: there
-      ? [
-          { op: 'set', path: `devices/${there.id}/modes`, value: done.modes },
-          { op: 'set', path: `devices/${there.id}/spans`, value: done.spans },
-          { op: 'set', path: `devices/${there.id}/source`, value: done.source },
-          { op: 'set', path: `devices/${there.id}/sourceNote`, value: done.sourceNote }
-        ]
-      : [{ op: 'add', path: 'devices', value: done }]
+    label: labelOf(value.name, bars),
+    deviceId: value.id,
+    edits: [{ op: 'add', path: 'devices', value }]
+  };
+}
+
+function changed(box: Box, there: Device, draft: Draft): Taken {
+  const { device, bars } = done(box, there, draft);
+  const value: Device = { ...device, spans: bars.length > 0 ? merged(there.spans, bars) : there.spans };
+  const keys = ['supply', 'wantsV', 'modes', 'spans', 'source', 'sourceNote'] as const;
+  return {
+    ok: true,
+    label: labelOf(value.name, bars),
+    deviceId: there.id,
+    edits: keys
+      .filter((key) => value[key] !== there[key])
+      .map((key) => ({ op: 'set', path: `devices/${there.id}/${key}`, value: value[key] }))
   };
 }
 
@@ -228,14 +308,14 @@ function fresh(box: Box, catalogue: Catalogue, draft: Draft): Device {
   return { ...deviceFrom(box, part), name };
 }
 
-function modesOf(draft: Draft): Device['modes'] {
+function modesOf(draft: Draft, device: Device): Device['modes'] {
   const given = draft.modes.reduce((s, m) => s + (m.dutyFraction ?? 0), 0);
   const open = draft.modes.filter((m) => m.dutyFraction === undefined).length;
   if (given > 1 + 1e-9) throw new NotUnderstood('The shares together are more than 100 %.', '%');
   return draft.modes.map((m, i) => {
     const draw: Draw =
       m.currentA !== undefined
-        ? { kind: 'current', currentA: m.currentA, atV: 12 }
+        ? { kind: 'current', currentA: m.currentA, atV: draft.volts ?? ampsOf(device) }
         : { kind: 'power', powerW: m.powerW! };
     return { id: `m${i + 1}`, name: m.name, dutyFraction: m.dutyFraction ?? (1 - given) / open, draw };
   });

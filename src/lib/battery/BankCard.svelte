@@ -1,6 +1,7 @@
 <script lang="ts">
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
   import { fixed } from '@haversack/core/quantity/format';
+  import { AGE_UNITS } from '@haversack/core/quantity/units';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
   import PartSelect from '$lib/ui/PartSelect.svelte';
@@ -30,8 +31,8 @@
     kind="number"
     width={56}
     text={String(b.count)}
-    options={{ min: 1, max: 4 }}
-    onvalue={(v) => set(`${Math.round(v)} packs`, 'count', Math.round(v))}
+    options={{ min: 1, max: 4, whole: true, units: { battery: 1, batteries: 1, pack: 1, packs: 1 } }}
+    onvalue={(v) => set(`${v} packs`, 'count', v)}
   />
   <QuantityRow
     word="Age"
@@ -40,7 +41,7 @@
     unit="years"
     width={56}
     text={fixed(b.ageYears, b.ageYears % 1 ? 1 : 0)}
-    options={{ min: 0, max: 30 }}
+    options={{ min: 0, max: 30, units: AGE_UNITS }}
     onvalue={(v) => set(`Battery ${v} years old`, 'ageYears', v)}
   />
   <QuantityRow
@@ -60,7 +61,7 @@
     unit="K"
     width={56}
     text={fixed(b.warmerK, 0)}
-    options={{ min: 0, max: 40 }}
+    options={{ min: 0, max: 40, units: { k: 1, c: 1, '°c': 1 } }}
     onvalue={(v) => set(`Battery ${v} K warmer`, 'warmerK', v)}
   />
   <QuantityRow

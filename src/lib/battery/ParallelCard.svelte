@@ -1,6 +1,7 @@
 <script lang="ts">
   import { parallelPlan } from '@haversack/core/battery/parallel-plan';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
+  import { AGE_UNITS } from '@haversack/core/quantity/units';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
@@ -46,8 +47,8 @@
     kind="number"
     width={56}
     text={String(b.count)}
-    options={{ min: 1, max: 4 }}
-    onvalue={(v) => set(`${Math.round(v)} batteries`, 'count', Math.round(v))}
+    options={{ min: 1, max: 4, whole: true, units: { battery: 1, batteries: 1, pack: 1, packs: 1 } }}
+    onvalue={(v) => set(`${v} batteries`, 'count', v)}
   />
   <SelectRow
     word="Arrangement"
@@ -103,7 +104,7 @@
             unit="mohm"
             width={56}
             text={b.linkMilliOhm.is === 'set' ? String(b.linkMilliOhm.value) : ''}
-            options={{ min: 0.01, max: 1000 }}
+            options={{ min: 0.01, max: 1000, units: { mohm: 1, ohm: 1000 } }}
             onvalue={(v) => set(`Links ${v} mohm`, 'linkMilliOhm', { is: 'set', value: v })}
           />{/snippet}
       </AttrField>
@@ -145,7 +146,7 @@
                 kind="number"
                 width={56}
                 text={fixed(p.ageYears, p.ageYears % 1 ? 1 : 0)}
-                options={{ min: 0, max: 30 }}
+                options={{ min: 0, max: 30, units: AGE_UNITS }}
                 onvalue={(v) => setPack(i, 'ageYears', v)}
               /></td
             >

@@ -2,6 +2,7 @@
   import { setTo } from '@haversack/core/box/attr';
   import { resizeOuting } from '@haversack/core/box/commands';
   import { durationText, fixed, temperatureText } from '@haversack/core/quantity/format';
+  import { AGE_UNITS } from '@haversack/core/quantity/units';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';
@@ -107,7 +108,7 @@
         unit="years"
         width={64}
         text={fixed(open.doc.bank.ageYears, open.doc.bank.ageYears % 1 ? 1 : 0)}
-        options={{ min: 0, max: 30 }}
+        options={{ min: 0, max: 30, units: AGE_UNITS }}
         onvalue={(v) => open.set(`Battery ${v} years old`, 'bank/ageYears', v)}
       />
     </div>

@@ -71,7 +71,7 @@
         unit="°"
         width={56}
         text={fixed(solar.tiltDeg, 0)}
-        options={{ min: 0, max: 90 }}
+        options={{ min: 0, max: 90, units: { '°': 1, deg: 1, degrees: 1 } }}
         onvalue={(v) => set(`tilt ${v}°`, 'tiltDeg', v)}
       />
       <QuantityRow

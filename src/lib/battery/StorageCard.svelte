@@ -1,6 +1,7 @@
 <script lang="ts">
   import { storagePlan } from '@haversack/core/charge/storage';
   import { fixed, temperatureText } from '@haversack/core/quantity/format';
+  import { MONTH_UNITS } from '@haversack/core/quantity/units';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
@@ -33,7 +34,7 @@
       unit="months"
       width={56}
       text={fixed(open.doc.charging.storageMonths, open.doc.charging.storageMonths % 1 ? 1 : 0)}
-      options={{ min: 0, max: 36 }}
+      options={{ min: 0, max: 36, units: MONTH_UNITS }}
       onvalue={(v) => open.set(`Stored ${v} months`, 'charging/storageMonths', v)}
     />
     <div class="row">

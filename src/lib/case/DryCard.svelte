@@ -43,7 +43,7 @@
     unit="times a month"
     width={52}
     text={fixed(d.openingsPerMonth, 0)}
-    options={{ min: 0, max: 500 }}
+    options={{ min: 0, max: 500, units: { times: 1, time: 1, x: 1 } }}
     onvalue={(v) => open.set(`Opened ${v} times a month`, 'dry/openingsPerMonth', v)}
   />
   <QuantityRow

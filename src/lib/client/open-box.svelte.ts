@@ -9,6 +9,9 @@ import { evaluate, type Plan } from '@haversack/core/evaluate';
 import sameDocument from 'fast-deep-equal';
 import { getContext, setContext } from 'svelte';
 import { request, RequestError } from './api.ts';
+import { FieldDrafts } from './field-drafts.svelte.ts';
+import { LogHistory } from './log-history.svelte.ts';
+import { livingTabs, tabId } from './tab.ts';
 
 export type Selection =
   | { kind: 'device' | 'port' | 'circuit' | 'body'; id: string }
@@ -21,7 +24,7 @@ export type SaveState =
   | { kind: 'failed'; message: string }
   | { kind: 'conflict'; theirs: { document: Box; revision: number } };
 
-type Step = { doc: Box; label: string; merge: string | undefined };
+type Step = { doc: Box; label: string; merge: string | undefined; stage: string; seq: number };
 
 const SAVE_AFTER_MS = 500;
 const RETRY_AFTER_MS = 5000;
@@ -29,6 +32,12 @@ const RETRY_AFTER_MS = 5000;
 /** The box being worked on: document, derived plan, undo over everything, autosave. */
 export class OpenBox {
   readonly id: string;
+  /** Text that stands in a field and was not taken yet. */
+  readonly drafts: FieldDrafts;
+  /** Records of the logbook that were written or taken out; they have an undo of their own. */
+  readonly log: LogHistory;
+  /** Where the person is: undo in the logbook undoes the logbook. */
+  stage = $state('outing');
   doc: Box = $state.raw()!;
   revision: number;
   past: Step[] = $state.raw([]);
@@ -58,11 +67,27 @@ export class OpenBox {
     this.doc = stored.document;
     this.revision = stored.revision;
     this.ownParts = ownParts;
-    this.#takeDraft();
+    this.drafts = new FieldDrafts(stored.id);
+    this.log = new LogHistory(() => ++this.#seq);
+    this.#takeDraft(this.#draftKey);
   }
 
+  /** Whether undo takes the logbook's last action: on its stage, unless the box was changed there since. */
+  get #logFirst(): boolean {
+    if (this.stage !== 'logbook') return false;
+    const last = this.past.at(-1);
+    return !(last?.stage === 'logbook' && last.seq > this.log.lastSeq);
+  }
   get lastLabel(): string {
-    return this.past.at(-1)?.label ?? '';
+    return (this.#logFirst ? this.log.lastLabel : this.past.at(-1)?.label) ?? '';
+  }
+  get canUndo(): boolean {
+    return this.#logFirst ? this.log.canUndo : this.past.length > 0;
+  }
+  get canRedo(): boolean {
+    return this.stage === 'logbook' && this.log.canRedo
+      ? true
+      : this.future.length > 0 && !(this.stage === 'logbook' && this.future[0]!.stage !== 'logbook');
   }
 
   /** One change in words. Changes with the same merge key, one after the other, are undone together. */
@@ -72,7 +97,7 @@ export class OpenBox {
     const last = this.past.at(-1);
     if (!(merge !== undefined && last?.merge === merge)) {
       this.before = this.#answers();
-      this.past = [...this.past, { doc: this.doc, label, merge }];
+      this.past = [...this.past, this.#step(label, merge)];
     } else this.past = [...this.past.slice(0, -1), { ...last, label }];
     this.future = [];
     this.doc = next;
@@ -110,7 +135,13 @@ export class OpenBox {
     return fit?.bodies.find((b) => b.id === id)?.name ?? this.doc.bodies.find((b) => b.id === id)?.name ?? id;
   }
 
+  #seq = 0;
+  #step(label: string, merge: string | undefined = undefined): Step {
+    return { doc: this.doc, label, merge, stage: this.stage, seq: ++this.#seq };
+  }
+
   undo(): void {
+    if (this.#logFirst) return void this.log.undo();
     const step = this.past.at(-1);
     if (!step) return;
     this.before = this.#answers();
@@ -121,6 +152,8 @@ export class OpenBox {
   }
 
   redo(): void {
+    if (!this.canRedo) return;
+    if (this.stage === 'logbook' && this.log.canRedo) return void this.log.redo();
     const step = this.future[0];
     if (!step) return;
     this.before = this.#answers();
@@ -133,7 +166,7 @@ export class OpenBox {
   /** Puts a whole document in place, as one undoable step. */
   replace(label: string, doc: Box): void {
     this.before = this.#answers();
-    this.past = [...this.past, { doc: this.doc, label, merge: undefined }];
+    this.past = [...this.past, this.#step(label)];
     this.future = [];
     this.doc = doc;
     this.#changed();
@@ -173,8 +206,25 @@ export class OpenBox {
     this.#timer = setTimeout(() => void this.saveNow(), SAVE_AFTER_MS);
   }
 
+  get #draftPrefix(): string {
+    return `haversack-draft-${this.id}-`;
+  }
   get #draftKey(): string {
-    return `haversack-draft-${this.id}`;
+    return this.#draftPrefix + tabId();
+  }
+
+  /** Work and typed text that a window left behind which is open no more. One window's work is never another's. */
+  async adoptOrphans(): Promise<void> {
+    const living = await livingTabs();
+    if (!living) return;
+    this.drafts.adopt(living);
+    for (const key of Object.keys(localStorage)) {
+      const old = key === `haversack-draft-${this.id}`; // kept by a version that had one draft for all windows
+      if ((!key.startsWith(this.#draftPrefix) && !old) || key === this.#draftKey) continue;
+      if (living.has(key.slice(this.#draftPrefix.length)) || this.save.kind !== 'saved') continue;
+      this.#takeDraft(key);
+      localStorage.removeItem(key);
+    }
   }
 
   /** What is typed survives a closed tab or a stopped server. */
@@ -186,16 +236,16 @@ export class OpenBox {
     }
   }
 
-  #takeDraft(): void {
-    const text = localStorage.getItem(this.#draftKey);
+  #takeDraft(key: string): void {
+    const text = localStorage.getItem(key);
     if (!text) return;
     try {
       const kept = JSON.parse(text) as { document: unknown; revision: number };
       // kept by an older version of the program, it may lack what the document has today
       const draft = { ...kept, document: fromOlder(kept.document) as Box };
-      if (sameDocument(draft.document, this.doc)) return localStorage.removeItem(this.#draftKey);
+      if (sameDocument(draft.document, this.doc)) return localStorage.removeItem(key);
       if (draft.revision === this.revision) {
-        this.past = [{ doc: this.doc, label: 'Unsaved work taken up again', merge: undefined }];
+        this.past = [this.#step('Unsaved work taken up again')];
         this.doc = draft.document;
         this.#changed();
       } else {
@@ -204,7 +254,7 @@ export class OpenBox {
         this.save = { kind: 'conflict', theirs };
       }
     } catch {
-      localStorage.removeItem(this.#draftKey);
+      localStorage.removeItem(key);
     }
   }
 

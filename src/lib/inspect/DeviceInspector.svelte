@@ -4,6 +4,7 @@
   import { durationText, fixed } from '@haversack/core/quantity/format';
   import { ownDevicePart } from '@haversack/core/demand/own-device';
   import { request } from '$lib/client/api.ts';
+  import { keepText } from '$lib/client/field-drafts.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
@@ -44,6 +45,7 @@
       class="in w-44"
       maxlength="80"
       value={device.name}
+      use:keepText={{ drafts: open.drafts, field: `${path}/name` }}
       onchange={(e) => e.currentTarget.value.trim() && set('renamed', 'name', e.currentTarget.value.trim())}
     /></label
   >

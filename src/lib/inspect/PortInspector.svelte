@@ -11,6 +11,7 @@
   import { BEHIND_GAP_MM, FINGER_GAP_MM } from '@haversack/core/panel/spacing';
   import { inchFraction } from '@haversack/core/quantity/length';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
+  import { keepText } from '$lib/client/field-drafts.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';
@@ -81,6 +82,7 @@
       class="in w-40"
       maxlength="80"
       value={plan.port.name}
+      use:keepText={{ drafts: open.drafts, field: `${path}/name` }}
       onchange={(e) => set('renamed', 'name', e.currentTarget.value)}
     /></label
   >

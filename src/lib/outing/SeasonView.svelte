@@ -14,6 +14,7 @@
   const season = $derived(open.doc.season);
   const plan = $derived(heavy.season);
   const unit = $derived(open.doc.preferences.temperatureUnit);
+  const DAYS = { d: 1, day: 1, days: 1, week: 7, weeks: 7 };
   const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
   $effect(() => {
     void open.doc;
@@ -69,8 +70,8 @@
           width={52}
           unit="days"
           text={fixed(season.dayCount, 0)}
-          options={{ min: 1, max: 400 }}
-          onvalue={(v) => set(`${Math.round(v)} days`, 'dayCount', Math.round(v))}
+          options={{ min: 1, max: 400, whole: true, units: DAYS }}
+          onvalue={(v) => set(`${v} days`, 'dayCount', v)}
         />
         <QuantityField
           label="Visit every"
@@ -78,9 +79,9 @@
           width={52}
           unit="days"
           text={season.visitEveryDays === null ? '' : fixed(season.visitEveryDays, 0)}
-          options={{ min: 1, max: 400 }}
+          options={{ min: 1, max: 400, whole: true, units: DAYS }}
           onempty={() => set('nobody comes', 'visitEveryDays', null)}
-          onvalue={(v) => set(`visit every ${Math.round(v)} days`, 'visitEveryDays', Math.round(v))}
+          onvalue={(v) => set(`visit every ${v} days`, 'visitEveryDays', v)}
         />
         <label class="flex items-center gap-2"
           ><span class="lab">and</span><select
@@ -140,7 +141,7 @@
           width={46}
           unit="K"
           text={fixed(season.swingK, 0)}
-          options={{ min: 0, max: 40 }}
+          options={{ min: 0, max: 40, units: { k: 1, c: 1, '°c': 1 } }}
           onvalue={(v) => set(`swing ${v} K`, 'swingK', v)}
         />
       </div>

@@ -37,7 +37,7 @@
   width={52}
   unit="°N"
   text={site ? fixed(site.latitudeDeg, 1) : ''}
-  options={{ min: -66, max: 66 }}
+  options={{ min: -66, max: 66, units: { n: 1, '°n': 1, '°': 1, s: -1, '°s': -1 } }}
   onempty={() => open.set('Place open', 'outing/site', null)}
   onvalue={(v) => set(`Latitude ${fixed(v, 1)}`, 'latitudeDeg', v)}
 />
@@ -48,7 +48,7 @@
     width={52}
     unit="°E"
     text={fixed(site.longitudeDeg, 1)}
-    options={{ min: -180, max: 180 }}
+    options={{ min: -180, max: 180, units: { e: 1, '°e': 1, '°': 1, w: -1, '°w': -1 } }}
     onvalue={(v) => set(`Longitude ${fixed(v, 1)}`, 'longitudeDeg', v)}
   />
   <QuantityField
@@ -57,7 +57,7 @@
     width={40}
     unit="h"
     text={fixed(site.utcOffsetH, site.utcOffsetH % 1 ? 1 : 0)}
-    options={{ min: -12, max: 14 }}
+    options={{ min: -12, max: 14, units: { h: 1 } }}
     onvalue={(v) => set(`Clock UTC ${v >= 0 ? '+' : ''}${v} h`, 'utcOffsetH', v)}
   />
 {/if}

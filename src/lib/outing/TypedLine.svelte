@@ -1,24 +1,28 @@
 <script lang="ts">
-  import { typedLine, TYPED_LINE_EXAMPLES } from '@haversack/core/timeline/typed-line';
+  import { typedLine, TYPED_LINE_EXAMPLES, type TypedLine } from '@haversack/core/timeline/typed-line';
   import CornerDownLeft from '@lucide/svelte/icons/corner-down-left';
+  import { KeptText } from '$lib/client/field-drafts.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
 
   const open = useBox();
-  let text = $state('');
+  const line = new KeptText(open.drafts, () => 'outing|typed line');
   let problem = $state<{ message: string; part: string } | undefined>();
+  let asked = $state.raw<Extract<TypedLine, { ok: 'ask' }> | undefined>();
 
   function take(event: SubmitEvent): void {
     event.preventDefault();
-    const read = typedLine(open.doc, open.catalogue, text);
-    if (!read.ok) {
-      problem = read;
-      return;
-    }
-    problem = undefined;
-    text = '';
+    const read = typedLine(open.doc, open.catalogue, line.value);
+    problem = read.ok === false ? read : undefined;
+    asked = read.ok === 'ask' ? read : undefined;
+    if (read.ok === true) put(read);
+  }
+  function put(read: Extract<TypedLine, { ok: true }>): void {
+    asked = undefined;
+    line.value = '';
     open.commit(read.label, read.edits);
     open.selected = { kind: 'device', id: read.deviceId };
   }
+  const text = $derived(line.value);
   const before = $derived(problem?.part ? text.slice(0, text.indexOf(problem.part)) : '');
 </script>
 
@@ -32,10 +36,18 @@
       autocomplete="off"
       spellcheck="false"
       placeholder={TYPED_LINE_EXAMPLES.join('   ·   ')}
-      bind:value={text}
+      bind:value={line.value}
+      oninput={() => (asked = undefined)}
       aria-invalid={problem ? 'true' : undefined}
       aria-describedby={problem ? 'typed-line-problem' : undefined}
     />
+    {#if asked}
+      <div role="alert" class="mt-1 flex flex-wrap items-center gap-2 text-[12px]/[16px]">
+        {asked.message}
+        <button type="button" class="btn" onclick={() => put(asked!.asNew)}>A second one</button>
+        <button type="button" class="btn" onclick={() => put(asked!.asSame)}>Change that one</button>
+      </div>
+    {/if}
     {#if problem}
       <p id="typed-line-problem" role="alert" class="mt-1 text-[12px]/[16px]">
         {#if problem.part && text.includes(problem.part)}<span class="text-ink2">{before}</span><mark

@@ -4,6 +4,7 @@
   import { faceSizeMm } from '@haversack/core/case/faces';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
   import Plus from '@lucide/svelte/icons/plus';
+  import { keepText } from '$lib/client/field-drafts.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import FoldOut from '$lib/draw/FoldOut.svelte';
   import Figure from '$lib/ui/Figure.svelte';
@@ -66,6 +67,7 @@
             class="in w-44"
             maxlength="80"
             value={b.bracket.name}
+            use:keepText={{ drafts: open.drafts, field: `brackets/${b.bracket.id}/name` }}
             onchange={(e) => set(b.bracket.id, 'renamed', 'name', e.currentTarget.value)}
           /></label
         >

@@ -1,4 +1,4 @@
-import { logEntrySchema, type LogRecord } from '@haversack/core/logbook/record';
+import { logEntrySchema, logRecordSchema, type LogRecord } from '@haversack/core/logbook/record';
 import { desc, eq } from 'drizzle-orm';
 import { getBox } from './boxes.ts';
 import type { Db } from './db/open.ts';
@@ -36,6 +36,23 @@ export function addLog(db: Db, boxId: string, data: unknown, nowMs: number): Log
     throw new ApiError(422, `${issue.path.join(' ')}: ${issue.message}.`);
   }
   const record: LogRecord = { ...parsed.data, id: crypto.randomUUID(), createdMs: nowMs };
+  db.insert(logbook)
+    .values({ ...record, boxId, planned: JSON.stringify(record.planned) })
+    .run();
+  return record;
+}
+
+/** A record that was taken out, back in its place with its own id and time. @throws ApiError 422; 409 when it is there */
+export function putBackLog(db: Db, boxId: string, data: unknown): LogRecord {
+  getBox(db, boxId);
+  const parsed = logRecordSchema.safeParse(data);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]!;
+    throw new ApiError(422, `${issue.path.join(' ')}: ${issue.message}.`);
+  }
+  const record = parsed.data;
+  if (db.select().from(logbook).where(eq(logbook.id, record.id)).get())
+    throw new ApiError(409, 'That record is in the logbook already.');
   db.insert(logbook)
     .values({ ...record, boxId, planned: JSON.stringify(record.planned) })
     .run();

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { resolve } from '$app/paths';
   import { request } from '$lib/client/api.ts';
+  import { keepText } from '$lib/client/field-drafts.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import type { Box } from '@haversack/core/box/schema';
   import Dialog from '$lib/ui/Dialog.svelte';
@@ -74,6 +75,7 @@
         class="in"
         maxlength="80"
         value={box.doc.name}
+        use:keepText={{ drafts: box.drafts, field: 'box|name' }}
         onchange={(e) => e.currentTarget.value.trim() && box.set('Renamed', 'name', e.currentTarget.value.trim())}
       /></label
     >
@@ -82,6 +84,7 @@
         class="in h-20 py-1"
         maxlength="20000"
         value={box.doc.notes}
+        use:keepText={{ drafts: box.drafts, field: 'box|notes' }}
         onchange={(e) => box.set('Notes', 'notes', e.currentTarget.value)}></textarea></label
     >
     <div class="grid grid-cols-2 gap-3">
@@ -103,6 +106,7 @@
           class="in w-16"
           maxlength="8"
           value={p.currency}
+          use:keepText={{ drafts: box.drafts, field: 'box|currency' }}
           onchange={(e) => box.set('Currency', 'preferences/currency', e.currentTarget.value)}
         /></label
       >

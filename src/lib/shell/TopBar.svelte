@@ -24,6 +24,9 @@
     conflict: 'Changed elsewhere'
   };
 
+  /** Text that stands in fields and is no part of the box yet. */
+  const pending = $derived(open.drafts.count);
+
   async function print(): Promise<void> {
     await goto(resolve('/box/[id]/bench', { id: open.id }));
     await tick();
@@ -52,7 +55,7 @@
     class="icon"
     aria-label="Undo"
     title="Undo (Ctrl+Z)"
-    disabled={open.past.length === 0}
+    disabled={!open.canUndo}
     onclick={() => open.undo()}><Undo size={18} /></button
   >
   <button
@@ -60,7 +63,7 @@
     class="icon"
     aria-label="Redo"
     title="Redo (Ctrl+Shift+Z)"
-    disabled={open.future.length === 0}
+    disabled={!open.canRedo}
     onclick={() => open.redo()}><Redo size={18} /></button
   >
   <span class="last" title={open.lastLabel}>{open.lastLabel}</span>
@@ -70,9 +73,13 @@
     class:bad={open.save.kind === 'failed' || open.save.kind === 'conflict'}
     role="status"
     aria-live="polite"
-    data-save={open.save.kind}
+    data-save={open.save.kind === 'saved' && pending > 0 ? 'pending' : open.save.kind}
   >
-    {#if open.save.kind === 'failed'}Not saved: {open.save.message}{:else}{SAVED[open.save.kind]}{/if}
+    {#if open.save.kind === 'failed'}Not saved: {open.save.message}{:else}{SAVED[
+        open.save.kind
+      ]}{/if}{#if pending > 0}<span class="text-caution"
+        >, {pending === 1 ? 'one field' : `${pending} fields`} not taken</span
+      >{/if}
   </span>
   <button type="button" class="find" onclick={onfind}
     ><Search size={15} aria-hidden="true" /><span>Find</span><kbd>/</kbd></button

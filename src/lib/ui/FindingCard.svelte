@@ -1,12 +1,14 @@
 <script lang="ts">
   import type { Finding } from '@haversack/core/findings/rule';
+  import { untrack } from 'svelte';
+  import { KeptText } from '$lib/client/field-drafts.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Mark from './Mark.svelte';
 
   let { finding, compact = false }: { finding: Finding; compact?: boolean } = $props();
   const open = useBox();
-  let asking = $state(false);
-  let reason = $state('');
+  const reason = new KeptText(open.drafts, () => `reason|${finding.key}`);
+  let asking = $state(untrack(() => reason.value !== ''));
   const edge = $derived(
     finding.acceptedBecause !== null
       ? 'var(--line2)'
@@ -17,12 +19,12 @@
 
   function accept(event: SubmitEvent): void {
     event.preventDefault();
-    if (!reason.trim()) return;
+    if (!reason.value.trim()) return;
     open.commit(`Accepted: ${finding.title}`, [
-      { op: 'add', path: 'accepted', value: { key: finding.key, reason: reason.trim() } }
+      { op: 'add', path: 'accepted', value: { key: finding.key, reason: reason.value.trim() } }
     ]);
     asking = false;
-    reason = '';
+    reason.value = '';
   }
 
   function withdraw(): void {
@@ -76,11 +78,11 @@
             id="reason-{finding.key}"
             class="in min-w-0 flex-1"
             placeholder="Why it is all right here"
-            bind:value={reason}
+            bind:value={reason.value}
             maxlength="500"
             autofocus
           />
-          <button class="btn" disabled={!reason.trim()}>Accept</button>
+          <button class="btn" disabled={!reason.value.trim()}>Accept</button>
         </form>
       {:else}
         <button type="button" class="fig mt-2 ml-6 text-[12px] text-ink2" onclick={() => (asking = true)}

@@ -1,7 +1,10 @@
 <script lang="ts">
+  import { clockText } from '@haversack/core/quantity/format';
   import { parseClockH } from '@haversack/core/quantity/duration';
-  import { parseQuantity, type Parsed, type ParseOptions } from '@haversack/core/quantity/parse';
+  import { parseQuantity, quantityText, type Parsed, type ParseOptions } from '@haversack/core/quantity/parse';
   import type { QuantityKind } from '@haversack/core/quantity/units';
+  import { page } from '$app/state';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
 
   type Props = {
     /** What it is, for the eye when shown beside it and for readers always. */
@@ -17,6 +20,8 @@
     width?: number;
     hideLabel?: boolean;
     id?: string;
+    /** Tells this field from others with the same label, such as those of a list. */
+    at?: string;
     disabled?: boolean;
   };
   let {
@@ -30,42 +35,51 @@
     width = 72,
     hideLabel = false,
     id,
+    at = '',
     disabled = false
   }: Props = $props();
 
   const uid = $props.id();
-  let typed = $state<string | undefined>();
-  let problem = $state<{ message: string; likely?: number; pending?: number } | undefined>();
+  const open = useBox();
+  const drafts = open.drafts;
+  const selected = $derived(
+    open.selected === null
+      ? ''
+      : 'id' in open.selected
+        ? `${open.selected.kind} ${open.selected.id}`
+        : open.selected.kind
+  );
+  /** One field: its stage, what is chosen, and the field itself. */
+  const field = $derived(`${page.url.pathname.split('/')[3] ?? ''}|${selected}|${at}|${label}`);
+  const draft = $derived(drafts.get(field));
+  const typed = $derived(draft?.text);
+  const problem = $derived(draft?.tried ? problemOf(draft.text) : undefined);
 
   const read = (raw: string): Parsed => (kind === 'clock' ? parseClockH(raw) : parseQuantity(raw, kind, options));
 
+  /** What is wrong or doubtful with a text; undefined when it can be taken. */
+  function problemOf(text: string): { message: string; likely?: number; pending?: number } | undefined {
+    const parsed = read(text);
+    if (!parsed.ok)
+      return { message: parsed.message, ...(parsed.likely === undefined ? {} : { likely: parsed.likely }) };
+    return parsed.question && { ...parsed.question, pending: parsed.value };
+  }
+
   function take(): void {
-    if (typed === undefined || typed.trim() === text) {
-      typed = undefined;
-      problem = undefined;
-      return;
+    if (typed === undefined) return;
+    const entered = typed.trim();
+    if (entered === text) return drafts.clear(field);
+    if (entered === '' && onempty) {
+      drafts.clear(field);
+      return onempty();
     }
-    if (typed.trim() === '' && onempty) {
-      typed = undefined;
-      problem = undefined;
-      onempty();
-      return;
-    }
+    if (problemOf(typed)) return drafts.set(field, { text: typed, tried: true });
     const parsed = read(typed);
-    if (!parsed.ok) {
-      problem = { message: parsed.message, ...(parsed.likely === undefined ? {} : { likely: parsed.likely }) };
-      return;
-    }
-    if (parsed.question) {
-      problem = { message: parsed.question.message, likely: parsed.question.likely, pending: parsed.value };
-      return;
-    }
-    accept(parsed.value);
+    if (parsed.ok) accept(parsed.value);
   }
 
   function accept(value: number): void {
-    typed = undefined;
-    problem = undefined;
+    drafts.clear(field);
     onvalue(value);
   }
 
@@ -73,10 +87,11 @@
     if (event.key === 'Enter') take();
     if (event.key === 'Escape' && typed !== undefined) {
       event.stopPropagation();
-      typed = undefined;
-      problem = undefined;
+      drafts.clear(field);
     }
   }
+  const likelyText = (value: number): string =>
+    kind === 'clock' ? clockText(value) : quantityText(value, kind, options);
 </script>
 
 <div class="inline-flex flex-col">
@@ -92,7 +107,7 @@
       autocomplete="off"
       aria-invalid={problem ? 'true' : undefined}
       aria-describedby={problem ? `${uid}-problem` : undefined}
-      oninput={(e) => (typed = e.currentTarget.value)}
+      oninput={(e) => drafts.set(field, { text: e.currentTarget.value, tried: false })}
       onchange={take}
       onblur={take}
       onkeydown={keys}
@@ -110,10 +125,10 @@
       {#if problem.likely !== undefined || problem.pending !== undefined}
         <span class="mt-1 flex gap-2">
           {#if problem.likely !== undefined}<button type="button" class="btn" onclick={() => accept(problem!.likely!)}
-              >Yes, take that</button
+              >Take {likelyText(problem.likely)}</button
             >{/if}
           {#if problem.pending !== undefined}<button type="button" class="btn" onclick={() => accept(problem!.pending!)}
-              >No, as typed</button
+              >No, {likelyText(problem.pending)} as typed</button
             >{/if}
         </span>
       {/if}

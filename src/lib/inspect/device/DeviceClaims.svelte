@@ -5,6 +5,7 @@
   import { fixed } from '@haversack/core/quantity/format';
   import { readClaim, type ClaimFields } from '@haversack/core/demand/read-claim';
   import Trash from '@lucide/svelte/icons/trash-2';
+  import { KeptText } from '$lib/client/field-drafts.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
 
   /** Turns a meter reading, a label or 'it lasted so long' into a draw, and keeps it beside the others. */
@@ -12,7 +13,11 @@
   const open = useBox();
   const port = $derived(portPartOf(open.doc, device));
   let kind = $state<Claim['kind']>('meter');
-  let fields = $state<ClaimFields>({ first: '', second: '', where: '12v-lead' });
+  let where = $state<ClaimFields['where']>('12v-lead');
+  const typed = {
+    first: new KeptText(open.drafts, () => `devices/${device.id}/claim first`),
+    second: new KeptText(open.drafts, () => `devices/${device.id}/claim second`)
+  };
   let problem = $state<{ field: 'first' | 'second'; message: string } | undefined>();
   const KINDS = { meter: 'meter', label: 'label', lasted: 'it lasted' } as const;
   const WORDS = {
@@ -31,13 +36,14 @@
   } as const;
 
   function add(): void {
-    const read = readClaim(kind, fields, open.plan.demand.atV);
+    const read = readClaim(kind, { first: typed.first.value, second: typed.second.value, where }, open.plan.demand.atV);
     if (!read.ok) {
       problem = { field: read.field, message: read.message };
       return;
     }
     problem = undefined;
-    fields = { ...fields, first: '', second: '' };
+    typed.first.value = '';
+    typed.second.value = '';
     open.set(
       `${device.name}: something known`,
       `devices/${device.id}/claims`,
@@ -65,7 +71,7 @@
         class:bad={problem?.field === name}
         placeholder={example}
         autocomplete="off"
-        bind:value={fields[name]}
+        bind:value={typed[name].value}
         aria-invalid={problem?.field === name ? 'true' : undefined}
         onkeydown={(e) => e.key === 'Enter' && add()}
       /></label
@@ -74,7 +80,7 @@
   {/each}
   {#if kind === 'meter' && device.supply !== '12v'}
     <label class="row"
-      ><span>Read in</span><select class="in w-44" bind:value={fields.where}
+      ><span>Read in</span><select class="in w-44" bind:value={where}
         ><option value="12v-lead">the 12 V lead</option><option value="usb-plug">the device’s own plug</option></select
       ></label
     >

@@ -3,6 +3,7 @@
   import type { DeviceDemand } from '@haversack/core/demand/demand';
   import { drawW, meanDrawW } from '@haversack/core/demand/draw';
   import {
+    ampsOf,
     DRAW_WORDS,
     drawAmps,
     drawAtV,
@@ -10,11 +11,13 @@
     drawOfKind,
     drawWithAmps,
     drawWithWatts,
-    newMode
+    newMode,
+    statedV
   } from '@haversack/core/demand/edit-draw';
   import { fixed } from '@haversack/core/quantity/format';
   import Plus from '@lucide/svelte/icons/plus';
   import Trash from '@lucide/svelte/icons/trash-2';
+  import { keepText } from '$lib/client/field-drafts.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
@@ -33,6 +36,7 @@
   <h3>What it draws</h3>
   {#each device.modes as mode (mode.id)}
     {@const draw = mode.draw}
+    {@const ampsV = statedV(draw, ampsOf(device))}
     <div class="border-b border-line py-1 last:border-0">
       <div class="row">
         <input
@@ -40,6 +44,7 @@
           aria-label="Name of the mode"
           maxlength="60"
           value={mode.name}
+          use:keepText={{ drafts: open.drafts, field: `${path}/modes/${mode.id}/name` }}
           onchange={(e) => setMode(mode.id, 'mode', 'name', e.currentTarget.value)}
         />
         {#if device.modes.length > 1}<button
@@ -55,6 +60,7 @@
         <QuantityRow
           word="Energy of one"
           label="Energy per event of {mode.name}"
+          at={mode.id}
           kind="energy"
           unit="J"
           width={72}
@@ -69,6 +75,7 @@
         <QuantityRow
           word="A day"
           label="Events a day of {mode.name}"
+          at={mode.id}
           kind="number"
           width={72}
           text={fixed(draw.eventsPerDay, draw.eventsPerDay % 1 ? 1 : 0)}
@@ -78,6 +85,7 @@
         <QuantityRow
           word="One takes"
           label="Length of one event of {mode.name}"
+          at={mode.id}
           kind="number"
           unit="s"
           width={72}
@@ -89,33 +97,36 @@
       {:else}
         <div class="row">
           <span>Rated</span>
-          <span class="flex gap-3">
+          <span class="flex flex-wrap justify-end gap-x-3 gap-y-1">
             <QuantityField
               label="Rated watts of {mode.name}"
+              at={mode.id}
               hideLabel
               kind="power"
               unit="W"
               width={64}
               text={wattsText(drawW(draw))}
-              options={{ min: 0.0001, max: 2000, plausibleMin: 0.002, plausibleMax: 400 }}
+              options={{ min: 0.0001, max: 2000, plausibleMin: 0.002, plausibleMax: 400, atV: ampsV }}
               onvalue={(v) =>
                 setMode(mode.id, `${fixed(drawW(draw), 1)} to ${fixed(v, 1)} W`, 'draw', drawWithWatts(draw, v))}
             />
             <QuantityField
               label="Rated amps of {mode.name}"
+              at={mode.id}
               hideLabel
               kind="current"
-              unit="A"
+              unit="A at {fixed(ampsV, ampsV % 1 ? 1 : 0)} V"
               width={60}
-              text={fixed(drawAmps(draw), drawAmps(draw) < 0.1 ? 4 : 2)}
-              options={{ min: 0.00001, max: 100 }}
-              onvalue={(v) => setMode(mode.id, `${fixed(v, 2)} A`, 'draw', drawWithAmps(draw, v))}
+              text={fixed(drawAmps(draw, ampsV), drawAmps(draw, ampsV) < 0.1 ? 4 : 2)}
+              options={{ min: 0.00001, max: 100, atV: ampsV }}
+              onvalue={(v) => setMode(mode.id, `${fixed(v, 2)} A`, 'draw', drawWithAmps(draw, v, ampsV))}
             />
           </span>
         </div>
         <QuantityRow
           word="On, of its time"
           label="Share of time in {mode.name}"
+          at={mode.id}
           kind="fraction"
           unit="%"
           width={64}
@@ -128,6 +139,7 @@
           <QuantityRow
             word="Stated at"
             label="Voltage of the rating of {mode.name}"
+            at={mode.id}
             kind="voltage"
             unit="V"
             width={64}
@@ -147,7 +159,7 @@
               mode.id,
               DRAW_WORDS[e.currentTarget.value as Draw['kind']],
               'draw',
-              drawOfKind(draw, e.currentTarget.value as Draw['kind'])
+              drawOfKind(draw, e.currentTarget.value as Draw['kind'], ampsOf(device))
             )}
           >{#each kinds.includes(draw.kind) ? kinds : [draw.kind, ...kinds] as kind (kind)}<option value={kind}
               >{DRAW_WORDS[kind]}</option
@@ -183,6 +195,7 @@
         maxlength="200"
         placeholder={device.source === 'measured' ? 'meter in the lead, 10 min' : 'plate underneath'}
         value={device.sourceNote}
+        use:keepText={{ drafts: open.drafts, field: `${path}/sourceNote` }}
         onchange={(e) =>
           open.set(`${device.name}: how it is known`, `${path}/sourceNote`, e.currentTarget.value.trim())}
       /></label

@@ -7,6 +7,7 @@
   import { provideBits } from '$lib/client/own-bits.svelte.ts';
   import { OpenBox, provideBox } from '$lib/client/open-box.svelte.ts';
   import { STAGES } from '$lib/client/stages.ts';
+  import { holdTab } from '$lib/client/tab.ts';
   import Inspector from '$lib/inspect/Inspector.svelte';
   import ConflictDialog from '$lib/shell/ConflictDialog.svelte';
   import Guard from '$lib/shell/Guard.svelte';
@@ -31,20 +32,32 @@
     target instanceof HTMLElement &&
     (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
 
+  /** Fields with text that was not taken yet: their undo is the browser's, letter by letter. In all others it is the box's. */
+  const untaken = new WeakSet<EventTarget>();
+  const half = (target: EventTarget | null): boolean => typing(target) && target !== null && untaken.has(target);
+  const noteInput = (event: Event) => event.target && untaken.add(event.target);
+  const noteTaken = (event: Event) => event.target && untaken.delete(event.target);
+
+  /** What is typed counts as if the field had been left. */
+  function take(target: EventTarget | null): void {
+    if (target instanceof HTMLElement && half(target)) target.dispatchEvent(new Event('change', { bubbles: true }));
+  }
+
   function keys(event: KeyboardEvent): void {
     const command = event.ctrlKey || event.metaKey;
     if (command && event.key.toLowerCase() === 'k') {
       event.preventDefault();
       finding = true;
-    } else if (command && event.key.toLowerCase() === 'z' && !typing(event.target)) {
+    } else if (command && event.key.toLowerCase() === 'z' && !half(event.target)) {
       event.preventDefault();
       if (event.shiftKey) open.redo();
       else open.undo();
-    } else if (command && event.key.toLowerCase() === 'y' && !typing(event.target)) {
+    } else if (command && event.key.toLowerCase() === 'y' && !half(event.target)) {
       event.preventDefault();
       open.redo();
     } else if (command && event.key.toLowerCase() === 's') {
       event.preventDefault();
+      take(event.target);
       void open.saveNow();
     } else if (!command && !event.altKey && !typing(event.target)) plainKey(event);
   }
@@ -64,6 +77,9 @@
   }
 
   $effect(() => {
+    open.stage = stage;
+  });
+  $effect(() => {
     void open.doc;
     untrack(() => {
       heavy.changed();
@@ -73,6 +89,7 @@
 
   onMount(() => {
     void bits.load();
+    void holdTab().then(() => open.adoptOrphans());
     const leave = () => void open.saveNow(true);
     window.addEventListener('pagehide', leave);
     return () => {
@@ -83,7 +100,7 @@
   });
 </script>
 
-<svelte:window onkeydown={keys} />
+<svelte:window onkeydown={keys} oninput={noteInput} onchange={noteTaken} onfocusout={noteTaken} />
 <svelte:head><title>{open.doc.name} · Haversack</title></svelte:head>
 
 <div class="app" data-stage={stage}>

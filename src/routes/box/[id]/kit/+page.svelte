@@ -19,6 +19,8 @@
     crimps: 'Crimps and sleeves',
     small: 'Small things'
   };
+  const METRES = { m: 1, metre: 1, metres: 1, cm: 0.01, mm: 0.001, ft: 0.3048, in: 0.0254 };
+  const PIECES = { pc: 1, pcs: 1, piece: 1, pieces: 1 };
   const ownedOf = (id: string): number => open.doc.kit.owned.find((o) => o.lineId === id)?.count ?? 0;
 
   function own(line: KitLine, count: number): void {
@@ -58,8 +60,8 @@
     kind="number"
     width={48}
     text={String(open.doc.kit.boxCount)}
-    options={{ min: 1, max: 50 }}
-    onvalue={(v) => open.set(`${Math.round(v)} boxes`, 'kit/boxCount', Math.round(v))}
+    options={{ min: 1, max: 50, whole: true, units: { box: 1, boxes: 1 } }}
+    onvalue={(v) => open.set(`${v} boxes`, 'kit/boxCount', v)}
   />
   <span class="flex-1"></span>
   <button type="button" class="btn" onclick={csv}><Download size={15} />CSV</button>
@@ -99,11 +101,18 @@
                   ><span class="no-print"
                     ><QuantityField
                       label="{l.name} at hand"
+                      at={l.lineId}
                       hideLabel
                       kind="number"
                       width={48}
                       text={ownedOf(l.lineId) ? String(ownedOf(l.lineId)) : ''}
-                      options={{ min: 0, max: 10000 }}
+                      options={{
+                        min: 0,
+                        max: 10000,
+                        whole: l.unit === 'pc',
+                        units: l.unit === 'm' ? METRES : PIECES
+                      }}
+                      onempty={() => own(l, 0)}
                       onvalue={(v) => own(l, v)}
                     /></span
                   ><span class="n hidden print:inline">{ownedOf(l.lineId) || ''}</span></td

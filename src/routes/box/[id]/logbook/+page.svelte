@@ -6,7 +6,7 @@
   import type { QuantityKind } from '@haversack/core/quantity/units';
   import { durationText, fixed, temperatureText } from '@haversack/core/quantity/format';
   import Trash from '@lucide/svelte/icons/trash-2';
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { request } from '$lib/client/api.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import StageHead from '$lib/ui/StageHead.svelte';
@@ -17,14 +17,19 @@
   let problem = $state('');
   let problems = $state<Record<string, string>>({});
   const today = (): string => new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10);
-  let form = $state({
-    kind: 'outing' as LogEntry['kind'],
-    day: today(),
-    duration: '',
-    charge: '',
-    endV: '',
-    air: '',
-    notes: ''
+  const BLANK = { duration: '', charge: '', endV: '', air: '', notes: '' };
+  type Form = typeof BLANK & { kind: LogEntry['kind']; day: string };
+  const FIELD = 'logbook|record';
+  /** A half-filled form waits while one looks elsewhere. */
+  const kept = (): Partial<Form> => {
+    const draft = open.drafts.get(FIELD);
+    return draft ? (JSON.parse(draft.text) as Partial<Form>) : {};
+  };
+  let form = $state<Form>({ kind: 'outing', day: today(), ...BLANK, ...kept() });
+  $effect(() => {
+    const filled = Object.keys(BLANK).some((k) => form[k as keyof typeof BLANK].trim() !== '');
+    const text = JSON.stringify(form);
+    untrack(() => (filled ? open.drafts.set(FIELD, { text, tried: false }) : open.drafts.clear(FIELD)));
   });
   const unit = $derived(open.doc.preferences.temperatureUnit);
   const learnt = $derived(learn(open.doc, open.plan.demand, records));
@@ -76,18 +81,40 @@
       return;
     }
     try {
-      await request('POST', `/api/boxes/${open.id}/logbook`, entry);
-      form = { ...form, duration: '', charge: '', endV: '', air: '', notes: '' };
-      await load();
+      let record: LogRecord | undefined;
+      await open.log.act(
+        `${KINDS[entry.kind]}, ${entry.day} recorded`,
+        async () => {
+          record = await (record
+            ? request<LogRecord>('PUT', `/api/boxes/${open.id}/logbook`, record)
+            : request<LogRecord>('POST', `/api/boxes/${open.id}/logbook`, entry));
+          await load();
+        },
+        () => takeOut(record!)
+      );
+      form = { ...form, ...BLANK };
     } catch (e) {
       problem = (e as Error).message;
     }
   }
 
-  async function remove(record: LogRecord): Promise<void> {
-    if (!confirm(`Take the record of ${record.day} out of the logbook?`)) return;
+  async function takeOut(record: LogRecord): Promise<void> {
     await request('DELETE', `/api/logbook/${record.id}`);
     await load();
+  }
+  async function remove(record: LogRecord): Promise<void> {
+    try {
+      await open.log.act(
+        `${KINDS[record.kind]}, ${record.day} taken out`,
+        () => takeOut(record),
+        async () => {
+          await request('PUT', `/api/boxes/${open.id}/logbook`, record);
+          await load();
+        }
+      );
+    } catch (e) {
+      problem = (e as Error).message;
+    }
   }
 </script>
 
@@ -127,10 +154,15 @@
       ></textarea></label
     >
     <button class="btn main !h-10 w-full">Record it</button>
-    {#if problem}<p role="alert" class="mt-2 text-stop">{problem}</p>{/if}
+    {#if problem || open.log.problem}<p role="alert" class="mt-2 text-stop">{problem || open.log.problem}</p>{/if}
   </form>
 
   <section aria-label="Records" class="min-w-0">
+    {#if open.log.lastLabel}<p class="mb-2 flex items-center gap-2" role="status">
+        {open.log.lastLabel}
+        <button type="button" class="btn" disabled={!open.log.canUndo} onclick={() => open.log.undo()}>Undo that</button
+        >
+      </p>{/if}
     {#if loaded && records.length === 0}
       <div class="max-w-xl rounded-box border border-line2 bg-raise p-5">
         <h2>Nothing recorded yet</h2>

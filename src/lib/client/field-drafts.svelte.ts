@@ -1,0 +1,140 @@
+import { SvelteMap } from 'svelte/reactivity';
+import { tabId } from './tab.ts';
+
+/** Text that stands in a field and was not taken yet; tried: it was refused or questioned, and says so. */
+export type FieldDraft = { text: string; tried: boolean };
+
+const prefixOf = (boxId: string): string => `haversack-fields-${boxId}-`;
+
+/** What is typed and not taken, field by field: it outlives a change of stage, a reload and a closed window. */
+export class FieldDrafts {
+  readonly #drafts = new SvelteMap<string, FieldDraft>();
+  readonly #boxId: string;
+
+  constructor(boxId: string) {
+    this.#boxId = boxId;
+    this.#read(this.#key);
+  }
+
+  get #key(): string {
+    return prefixOf(this.#boxId) + tabId();
+  }
+
+  get count(): number {
+    return this.#drafts.size;
+  }
+
+  get(field: string): FieldDraft | undefined {
+    return this.#drafts.get(field);
+  }
+
+  set(field: string, draft: FieldDraft): void {
+    this.#drafts.set(field, draft);
+    this.#write();
+  }
+
+  clear(field: string): void {
+    if (this.#drafts.delete(field)) this.#write();
+  }
+
+  /** Text that a window left behind which is open no more; what this one has itself stays. */
+  adopt(living: ReadonlySet<string>): void {
+    for (const key of Object.keys(localStorage)) {
+      if (!key.startsWith(prefixOf(this.#boxId))) continue;
+      const tab = key.slice(prefixOf(this.#boxId).length);
+      if (tab === tabId() || living.has(tab)) continue;
+      this.#read(key);
+      localStorage.removeItem(key);
+    }
+    this.#write();
+  }
+
+  #read(key: string): void {
+    try {
+      const kept = JSON.parse(localStorage.getItem(key) ?? '[]') as [string, FieldDraft][];
+      for (const [field, draft] of kept) if (!this.#drafts.has(field)) this.#drafts.set(field, draft);
+    } catch {
+      localStorage.removeItem(key);
+    }
+  }
+
+  #write(): void {
+    try {
+      if (this.#drafts.size === 0) localStorage.removeItem(this.#key);
+      else localStorage.setItem(this.#key, JSON.stringify([...this.#drafts]));
+    } catch {
+      // a full or forbidden local store only takes the safety net away
+    }
+  }
+}
+
+/** Text of a form that is sent off as a whole, for `bind:value`; what is typed waits until it is sent or emptied. */
+export class KeptText {
+  readonly #drafts: FieldDrafts;
+  readonly #field: () => string;
+
+  constructor(drafts: FieldDrafts, field: () => string) {
+    this.#drafts = drafts;
+    this.#field = field;
+  }
+  get value(): string {
+    return this.#drafts.get(this.#field())?.text ?? '';
+  }
+  set value(text: string) {
+    if (text === '') this.#drafts.clear(this.#field());
+    else this.#drafts.set(this.#field(), { text, tried: false });
+  }
+}
+
+/**
+ * Keeps the text of a plain field that takes its value when it is left: typed text is put aside at once and put back when
+ * the field comes again. Esc gives the typed text up.
+ */
+export function keepText(
+  node: HTMLInputElement | HTMLTextAreaElement,
+  given: { drafts: FieldDrafts; field: string }
+): { update(next: { drafts: FieldDrafts; field: string }): void; destroy(): void } {
+  let { drafts, field } = given;
+  let taken = node.value;
+  const putBack = () => {
+    const draft = drafts.get(field);
+    if (draft) node.value = draft.text;
+  };
+  const typed = () => {
+    if (node.value === taken) drafts.clear(field);
+    else drafts.set(field, { text: node.value, tried: false });
+  };
+  const take = () => {
+    taken = node.value;
+    drafts.clear(field);
+  };
+  // text that was put back is no change of this visit's: leaving the field takes it all the same
+  const left = () => {
+    if (drafts.get(field)) node.dispatchEvent(new Event('change', { bubbles: true }));
+  };
+  const keys = (event: Event) => {
+    if ((event as KeyboardEvent).key !== 'Escape' || !drafts.get(field)) return;
+    event.stopPropagation();
+    node.value = taken;
+    drafts.clear(field);
+  };
+  putBack();
+  node.addEventListener('input', typed);
+  node.addEventListener('change', take);
+  node.addEventListener('blur', left);
+  node.addEventListener('keydown', keys);
+  return {
+    update(next) {
+      if (next.field === field && next.drafts === drafts) return;
+      ({ drafts, field } = next);
+      taken = node.value;
+      putBack();
+    },
+    destroy() {
+      node.removeEventListener('input', typed);
+      node.removeEventListener('change', take);
+      node.removeEventListener('blur', left);
+      node.removeEventListener('keydown', keys);
+    }
+  };
+}

@@ -1,0 +1,42 @@
+/** This window's own mark: what it keeps aside in the browser's store is kept apart from other windows'. */
+const KEY = 'haversack-tab';
+
+const fresh = (): string => Math.random().toString(36).slice(2, 10);
+
+let held: string | undefined;
+
+export function tabId(): string {
+  if (held) return held;
+  try {
+    held = sessionStorage.getItem(KEY) ?? fresh();
+    sessionStorage.setItem(KEY, held);
+  } catch {
+    held = fresh();
+  }
+  return held;
+}
+
+const lockName = (id: string): string => `haversack-tab-${id}`;
+
+/** Holds this window's mark as long as it lives. A copied window has the same mark at first: it takes another one. */
+export async function holdTab(): Promise<void> {
+  if (!navigator.locks) return;
+  const id = tabId();
+  const got = await new Promise<boolean>((answer) => {
+    void navigator.locks.request(lockName(id), { ifAvailable: true }, (lock) => {
+      answer(lock !== null);
+      return lock === null ? undefined : new Promise<void>(() => {});
+    });
+  });
+  if (got) return;
+  held = fresh();
+  sessionStorage.setItem(KEY, held);
+  void navigator.locks.request(lockName(held), () => new Promise<void>(() => {}));
+}
+
+/** Marks of windows that are open now; undefined when this browser cannot tell. */
+export async function livingTabs(): Promise<Set<string> | undefined> {
+  if (!navigator.locks) return undefined;
+  const { held: locks = [] } = await navigator.locks.query();
+  return new Set(locks.flatMap((l) => (l.name?.startsWith('haversack-tab-') ? [l.name.slice(14)] : [])));
+}
