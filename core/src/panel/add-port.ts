@@ -37,6 +37,16 @@ export const newCircuit = (id: string, name: string, portId: string, part: Panel
   };
 };
 
+/** How a part stands during the outing unless somebody says otherwise. */
+export const portUse = (part: Panel): Port['inUse'] =>
+  part.role === 'outlet' && part.seal.mated !== null
+    ? 'mated'
+    : part.role === 'inlet'
+      ? 'capped'
+      : part.role === 'gland'
+        ? 'mated'
+        : 'open';
+
 export const wantsCircuit = (part: Panel): boolean => ['outlet', 'inlet', 'meter', 'lamp'].includes(part.role);
 
 /**
@@ -56,7 +66,6 @@ export function addPort(
   const size = faceSizeMm(fit.part, face);
   const at = spot ?? { xMm: Math.round(size.widthMm / 2), yMm: Math.round(size.heightMm / 2) };
   const portId = freeId('p', box.ports);
-  const plugged = part.role === 'outlet' && part.seal.mated !== null;
   const port: Port = {
     id: portId,
     name: options.name ?? '',
@@ -66,7 +75,7 @@ export function addPort(
     terminals: 'flag',
     spacerMm: 0,
     cameOn: null,
-    inUse: plugged ? 'mated' : part.role === 'inlet' ? 'capped' : part.role === 'gland' ? 'mated' : 'open',
+    inUse: portUse(part),
     tabs: AUTO
   };
   const edits: Edit[] = [

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { duplicateDevice } from '@haversack/core/box/commands';
   import { SUPPLY_WORDS } from '@haversack/core/demand/edit-draw';
   import type { Device } from '@haversack/core/box/schema';
   import { durationText, fixed } from '@haversack/core/quantity/format';
@@ -22,6 +23,11 @@
     open.set(`${device.name}: ${what}`, `${path}/${key}`, value);
   const ownConverter = $derived(device.supply === 'dc-converter' || device.supply === 'inverter');
 
+  function twin(): void {
+    const { device: copy, edits } = duplicateDevice(open.doc, device);
+    open.commit(`Added ${copy.name}`, edits);
+    open.selected = { kind: 'device', id: copy.id };
+  }
   let kept = $state('');
   async function keep(): Promise<void> {
     const part = ownDevicePart(
@@ -152,6 +158,7 @@
 </section>
 <div class="flex flex-wrap items-center gap-2 p-4">
   <button type="button" class="btn" onclick={keep}>Keep in my library</button>
+  <button type="button" class="btn" onclick={twin}>One more like it</button>
   <button type="button" class="btn danger" onclick={() => open.remove(device.name, [{ kind: 'device', id: device.id }])}
     >Remove device</button
   >

@@ -7,6 +7,8 @@
   import { portMark, SEAL_WORDS, sealWord } from '@haversack/core/sealing/sealing';
   import { setTo } from '@haversack/core/box/attr';
   import { FACES } from '@haversack/core/catalogue/faces';
+  import type { PartOf } from '@haversack/core/catalogue/part';
+  import { swapPart } from '@haversack/core/panel/place-port';
   import { plugProudMm } from '@haversack/core/panel/plug-room';
   import { BEHIND_GAP_MM, FINGER_GAP_MM } from '@haversack/core/panel/spacing';
   import { inchFraction } from '@haversack/core/quantity/length';
@@ -38,6 +40,19 @@
   function place(key: 'xMm' | 'yMm', v: number): void {
     const at = fromCorner(face, corner, { ...shown, [key]: v });
     set(`moved to ${fixed(at[key], 1)} mm${key === 'yMm' ? ' up' : ''}`, key, Number(at[key].toFixed(3)));
+  }
+  /** Others that do the same, and the one that is there. */
+  const parts = $derived.by(() => {
+    const same = open.catalogue.filter((p): p is PartOf<'panel'> => p.kind === 'panel' && p.role === plan.part.role);
+    return same.some((p) => p.id === plan.part.id) ? same : [plan.part, ...same];
+  });
+  let noRoom = $state('');
+  function swap(select: HTMLSelectElement): void {
+    const part = parts.find((p) => p.id === select.value);
+    const done = part && open.plan.fit ? swapPart(open.doc, open.plan.fit, plan.port.id, part) : undefined;
+    noRoom = done ? '' : `${part?.name ?? 'That part'} meets something everywhere on the ${plan.port.face}.`;
+    if (done && part) open.commit(`${plan.tag}: ${part.name}${done.moved ? ', moved' : ''}`, done.edits);
+    else select.value = plan.part.id;
   }
   const STATES = { mated: 'plugged in', capped: 'capped', open: 'open' } as const;
 </script>
@@ -195,6 +210,12 @@
 {#if plan.part.role === 'switch'}<SwitchTabs {plan} />{/if}
 <section class="sec">
   <h3>Part</h3>
+  <label class="row"
+    ><span>It is</span><select class="in max-w-48 min-w-0" value={plan.part.id} onchange={(e) => swap(e.currentTarget)}
+      >{#each parts as p (p.id)}<option value={p.id}>{p.name}{p.origin === 'own' ? ' (own)' : ''}</option>{/each}</select
+    ></label
+  >
+  {#if noRoom}<p class="text-[12px]/[16px] text-stop" role="alert">{noRoom}</p>{/if}
   <div class="row">
     <span>Rating</span><span class="n">{plan.part.ratingA === null ? 'unknown' : `${plan.part.ratingA} A`}</span>
   </div>

@@ -68,7 +68,7 @@
   ] as const;
 </script>
 
-<Dialog bind:open title="This box">
+<Dialog bind:open title="This box" onenter={() => (open = false)}>
   <div class="grid gap-3">
     <label class="grid gap-1"
       ><span class="lab">Name</span><input

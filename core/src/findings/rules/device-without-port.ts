@@ -1,7 +1,10 @@
-import { portSupply } from '../../demand/converter.ts';
 import { panelPartOf } from '../../box/lookup.ts';
-import { addPort } from '../../panel/add-port.ts';
-import { catalogueOf, devicePlace, rule, set, type Remedy } from '../rule.ts';
+import type { Box, Device } from '../../box/schema.ts';
+import type { CaseFit } from '../../case/fit.ts';
+import { freePorts, suitedOutlets, usedSeal, type Suited } from '../../advise/suit-port.ts';
+import { PLACE_FACES, placePort } from '../../panel/place-port.ts';
+import { reaches, SEAL_WORDS } from '../../sealing/sealing.ts';
+import { devicePlace, rule, set, type Facts, type Remedy } from '../rule.ts';
 
 /** Something runs and has nowhere to plug in. */
 export const deviceWithoutPort = rule('device-without-port', 'fits', 'ports', (x) => {
@@ -9,38 +12,48 @@ export const deviceWithoutPort = rule('device-without-port', 'fits', 'ports', (x
   if (!fit) return [];
   return box.devices
     .filter((d) => !box.ports.some((p) => p.id === d.portId))
-    .map((d) => {
-      const remedies: Remedy[] = [];
-      const wanted = portSupply(d.supply);
-      const existing = box.ports.find(
-        (p) => panelPartOf(box, p)?.supply === wanted && !box.devices.some((o) => o.portId === p.id)
-      );
-      if (existing)
-        remedies.push({
-          label: `Plug it into ${existing.name || panelPartOf(box, existing)!.name}`,
-          effect: 'a free port of the right kind',
-          edits: [set(`devices/${d.id}/portId`, existing.id)]
-        });
-      const part = catalogueOf(x, 'panel').find((p) => p.role === 'outlet' && p.supply === wanted);
-      const place =
-        part &&
-        (['front', 'right', 'left'] as const)
-          .map((face) => ({ face, port: addPort(box, fit, part, face, { name: d.name }) }))
-          .find((o) => !o.port.crowded);
-      if (part && place)
-        remedies.push({
-          label: `Add ${part.name}`,
-          effect: `on the ${place.face}, at ${place.port.xMm}, ${place.port.yMm} mm, with its own fuse`,
-          edits: [...place.port.edits, set(`devices/${d.id}/portId`, place.port.portId)]
-        });
-      return {
-        at: devicePlace(d.id, d.name),
-        severity: 'caution' as const,
-        short: `${d.name.slice(0, 20)} has no port`,
-        title: `${d.name} has no port`,
-        why: 'Nothing on the faces is there for it to plug into.',
-        figures: {},
-        remedies
-      };
-    });
+    .map((d) => ({
+      at: devicePlace(d.id, d.name),
+      severity: 'caution' as const,
+      short: `${d.name.slice(0, 20)} has no port`,
+      title: `${d.name} has no port`,
+      why: 'Nothing on the faces is there for it to plug into.',
+      figures: {},
+      remedies: () => waysIn(x, fit, d)
+    }));
 });
+
+/** A free port that suits comes first, then a new one that does; a free one that does not suit comes last. */
+function waysIn(x: Facts, fit: CaseFit, d: Device): Remedy[] {
+  const { box } = x;
+  const suited = suitedOutlets(box, { fit, demand: x.demand, catalogue: x.catalogue }, d);
+  const plug = freePorts(box, d, x.demand).map((port): Remedy & { suits: boolean } => {
+    const part = panelPartOf(box, port)!;
+    const suits = reaches(usedSeal(part), box.outing.seal);
+    return {
+      label: `Plug it into ${port.name || part.name}`,
+      effect: suits ? 'a free port of the right kind' : `a free port, but ${SEAL_WORDS[usedSeal(part)].toLowerCase()} while plugged in`,
+      edits: [set(`devices/${d.id}/portId`, port.id)],
+      suits
+    };
+  })[0];
+  const fresh = firstPlaced(box, fit, suited, d);
+  const plain = plug && { label: plug.label, effect: plug.effect, edits: plug.edits };
+  return [...(plug?.suits ? [plain!] : []), ...fresh, ...(plug && !plug.suits ? [plain!] : [])];
+}
+
+/** The best part that finds a place where it meets nothing; what suits may go on any face before something worse is taken. */
+function firstPlaced(box: Box, fit: CaseFit, suited: readonly Suited[], d: Device): Remedy[] {
+  for (const s of suited) {
+    const port = placePort(box, fit, s.part, PLACE_FACES, { name: d.name });
+    if (!port) continue;
+    return [
+      {
+        label: `Add ${s.part.name}`,
+        effect: [`on the ${port.face}, at ${port.xMm}, ${port.yMm} mm, with its own fuse`, s.say].filter(Boolean).join('; '),
+        edits: [...port.edits, set(`devices/${d.id}/portId`, port.portId)]
+      }
+    ];
+  }
+  return [];
+}

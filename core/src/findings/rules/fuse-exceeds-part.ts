@@ -1,8 +1,9 @@
+import { swapPart } from '../../panel/place-port.ts';
 import { AUTO, setTo } from '../../box/attr.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { smallestFuse } from '../../wiring/sizing.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
-import { catalogueOf, circuitPlace, rule, set, usePart, type Facts, type Remedy } from '../rule.ts';
+import { catalogueOf, circuitPlace, rule, set, type Facts, type Remedy } from '../rule.ts';
 
 /** A branch fuse larger than the weakest switch, socket or fuse way behind it. */
 export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =>
@@ -63,14 +64,7 @@ function largerPort(x: Facts, c: CircuitPlan): Remedy[] {
   const larger = catalogueOf(x, 'panel')
     .filter((p) => p.role === weak.portPart!.role && p.supply === weak.portPart!.supply && !p.exposedLivePins)
     .filter((p) => (p.ratingA ?? 0) >= fuseA)
-    .sort((a, b) => a.ratingA! - b.ratingA!)[0];
-  return larger
-    ? [
-        {
-          label: larger.name,
-          effect: `bears ${larger.ratingA} A`,
-          edits: usePart(larger, `ports/${weak.circuit.portId}/partId`)
-        }
-      ]
-    : [];
+    .sort((a, b) => a.ratingA! - b.ratingA! || (a.priceAmount ?? 1e6) - (b.priceAmount ?? 1e6))[0];
+  const swap = larger && x.fit ? swapPart(x.box, x.fit, weak.circuit.portId, larger) : undefined;
+  return swap ? [{ label: larger!.name, effect: `bears ${larger!.ratingA} A`, edits: swap.edits }] : [];
 }

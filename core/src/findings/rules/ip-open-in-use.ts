@@ -1,7 +1,11 @@
+import { sealedInstead } from '../../advise/suit-port.ts';
+import { applyEdits, type Edit } from '../../box/edits.ts';
 import { panelPartOf } from '../../box/lookup.ts';
-import { reaches, SEAL_WORDS } from '../../sealing/sealing.ts';
-import { portPlace, rule, usePart, set } from '../rule.ts';
-import { catalogueOf } from '../rule.ts';
+import { caseFit } from '../../case/fit.ts';
+import { panelPlan } from '../../panel/panel.ts';
+import { swapPart } from '../../panel/place-port.ts';
+import { reaches, SEAL_WORDS, sealing, type SealItem } from '../../sealing/sealing.ts';
+import { portPlace, rule, set, type Facts, type Remedy } from '../rule.ts';
 
 /** The promise holds only with caps on, and caps are off in use. */
 export const ipOpenInUse = rule('ip-open-in-use', 'dry', 'ports', (x) => {
@@ -9,14 +13,6 @@ export const ipOpenInUse = rule('ip-open-in-use', 'dry', 'ports', (x) => {
   const wanted = x.box.outing.seal;
   if (!s || !reaches(s.closed, wanted) || reaches(s.inUse, wanted)) return [];
   const open = s.items.filter((i) => i.portId && i.inUse.jet < i.closed.jet);
-  const sealed = catalogueOf(x, 'panel').find((p) => p.id === 'circular-16');
-  const swap = open.filter(
-    (i) =>
-      panelPartOf(
-        x.box,
-        x.box.ports.find((p) => p.id === i.portId)
-      )?.supply === '12v'
-  );
   return [
     {
       at: portPlace(open[0]?.portId ?? 'box', open.map((i) => i.name).join(', ') || s.weakest.name),
@@ -28,19 +24,8 @@ export const ipOpenInUse = rule('ip-open-in-use', 'dry', 'ports', (x) => {
       title: `${open.map((i) => i.name).join(', ')} ${open.length > 1 ? 'are' : 'is'} open while plugged in`,
       why: `The outing wants ${SEAL_WORDS[wanted].toLowerCase()}; with plugs in it is ${SEAL_WORDS[s.inUse].toLowerCase()}. The mated state decides in the rain.`,
       figures: { openCount: open.length },
-      remedies: [
-        ...(sealed && swap.length
-          ? [
-              {
-                label: `Sealed screw connector at ${swap.map((i) => i.name).join(', ')}`,
-                effect: 'jet mark 5 when mated; new 16 mm hole',
-                edits: [
-                  ...usePart(sealed, `ports/${swap[0]!.portId}/partId`),
-                  ...swap.slice(1).map((i) => set(`ports/${i.portId}/partId`, sealed.id))
-                ]
-              }
-            ]
-          : []),
+      remedies: () => [
+        ...sealedRemedy(x, open),
         {
           label: `Plan for ${SEAL_WORDS[s.inUse].toLowerCase()} instead`,
           effect: 'stands under cover',
@@ -50,3 +35,35 @@ export const ipOpenInUse = rule('ip-open-in-use', 'dry', 'ports', (x) => {
     }
   ];
 });
+
+/** Parts that hold the weather while plugged in, at every open port; offered when all of them together do it. */
+function sealedRemedy(x: Facts, open: readonly SealItem[]): Remedy[] {
+  const edits: Edit[] = [];
+  let box = x.box;
+  const names = new Set<string>();
+  for (const item of open) {
+    const part = panelPartOf(
+      box,
+      box.ports.find((p) => p.id === item.portId)
+    );
+    if (!part || !item.portId) return [];
+    const fit = caseFit(box)!;
+    const swap = sealedInstead(x.catalogue, part, x.box.outing.seal)
+      .map((to) => ({ to, swap: swapPart(box, fit, item.portId!, to) }))
+      .find((o) => o.swap !== undefined);
+    if (!swap) return [];
+    edits.push(...swap.swap!.edits);
+    box = applyEdits(box, swap.swap!.edits);
+    names.add(swap.to.name);
+  }
+  const fit = caseFit(box);
+  const after = sealing(fit, panelPlan(box, fit), box.brackets);
+  if (edits.length === 0 || !after || !reaches(after.inUse, x.box.outing.seal)) return [];
+  return [
+    {
+      label: `Sealed connectors at ${open.map((i) => i.name).join(', ')}`,
+      effect: `${[...names].join(', ')}: ${SEAL_WORDS[after.inUse].toLowerCase()} with plugs in; new holes`,
+      edits
+    }
+  ];
+}

@@ -1,6 +1,11 @@
+import { sealedInstead } from '../../advise/suit-port.ts';
+import { applyEdits } from '../../box/edits.ts';
 import { panelPartOf } from '../../box/lookup.ts';
-import { reaches, SEAL_WORDS } from '../../sealing/sealing.ts';
-import { CASE_PLACE, portPlace, rule } from '../rule.ts';
+import { caseFit } from '../../case/fit.ts';
+import { collides, swapPart } from '../../panel/place-port.ts';
+import { panelPlan } from '../../panel/panel.ts';
+import { reaches, SEAL_WORDS, sealing, sealWord } from '../../sealing/sealing.ts';
+import { CASE_PLACE, catalogueOf, portPlace, rule, usePart, type Facts, type Remedy } from '../rule.ts';
 
 /** Closed and capped, the box is not built towards what the outing wants. */
 export const ipWeakest = rule('ip-weakest', 'dry', 'ports', (x) => {
@@ -12,15 +17,28 @@ export const ipWeakest = rule('ip-weakest', 'dry', 'ports', (x) => {
   )[0]!;
   const port = x.box.ports.find((p) => p.id === worst.portId);
   const part = panelPartOf(x.box, port);
+  const shellFails = !reaches(sealWord(x.fit!.part.seal), wanted);
+  const cases = shellFails ? holdingCases(x) : [];
   return [
     {
       at: port ? portPlace(port.id, worst.name) : CASE_PLACE,
       severity: 'caution',
       short: `${worst.name} lets it down: ${SEAL_WORDS[s.closed].toLowerCase()}`.slice(0, 32),
       title: `Built towards ${SEAL_WORDS[s.closed].toLowerCase()}, not ${SEAL_WORDS[wanted].toLowerCase()}`,
-      why: `Even with every cap on, ${worst.name}${part ? ` (${part.name})` : ''} is the weakest place. A sealed connector or gland there, or another case, lifts it.`,
+      why: `Even with every cap on, ${worst.name}${part ? ` (${part.name})` : ''} is the weakest place. ${
+        shellFails
+          ? cases.length
+            ? `A case that holds ${SEAL_WORDS[wanted].toLowerCase()}: ${cases
+                .slice(0, 2)
+                .map((c) => c.name)
+                .join(', ')}.`
+            : `No case of the library holds ${SEAL_WORDS[wanted].toLowerCase()} and takes everything in.`
+          : 'A sealed part or gland there lifts it.'
+      }`,
       figures: { jetMark: worst.closed.jet, dunkMark: worst.closed.dunk },
-      remedies: [
+      remedies: () => [
+        ...(port && part ? sealedPart(x, port.id) : []),
+        ...(worst.portId === null && shellFails ? otherCase(x, cases) : []),
         {
           label: `Plan for ${SEAL_WORDS[s.closed].toLowerCase()} instead`,
           effect: 'keeps the box as it is',
@@ -30,3 +48,47 @@ export const ipWeakest = rule('ip-weakest', 'dry', 'ports', (x) => {
     }
   ];
 });
+
+const holdingCases = (x: Facts) =>
+  catalogueOf(x, 'case')
+    .filter((c) => reaches(sealWord(c.seal), x.box.outing.seal))
+    .sort((a, b) => (a.priceAmount ?? 1e6) - (b.priceAmount ?? 1e6));
+
+/** The same kind of part, sealed, where it meets nothing. */
+function sealedPart(x: Facts, portId: string): Remedy[] {
+  const part = panelPartOf(
+    x.box,
+    x.box.ports.find((p) => p.id === portId)
+  )!;
+  for (const to of sealedInstead(x.catalogue, part, x.box.outing.seal)) {
+    const swap = swapPart(x.box, x.fit!, portId, to);
+    if (swap)
+      return [
+        {
+          label: `${to.name} there`,
+          effect: `${SEAL_WORDS[x.box.outing.seal].toLowerCase()} at this place${swap.moved ? ', moved to where it goes in' : ''}`,
+          edits: swap.edits
+        }
+      ];
+  }
+  return [];
+}
+
+/** The cheapest case that holds the weather, takes everything in and in which no port meets anything new. */
+function otherCase(x: Facts, cases: ReturnType<typeof holdingCases>): Remedy[] {
+  for (const c of cases) {
+    const edits = [...usePart(c, 'casePartId'), { op: 'set' as const, path: 'placements', value: {} }];
+    const box = applyEdits(x.box, edits);
+    const fit = caseFit(box);
+    if (fit?.state !== 'fits' || collides(x.box, x.fit!, edits)) continue;
+    const after = sealing(fit, panelPlan(box, fit), box.brackets);
+    return [
+      {
+        label: `Take the ${c.name}`,
+        effect: `${SEAL_WORDS[sealWord(c.seal)].toLowerCase()} by itself${after && !reaches(after.closed, x.box.outing.seal) ? '; then its weakest port' : ''}, everything goes in`,
+        edits
+      }
+    ];
+  }
+  return [];
+}

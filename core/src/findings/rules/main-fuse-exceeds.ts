@@ -1,8 +1,9 @@
+import { swapPart } from '../../panel/place-port.ts';
 import { AUTO } from '../../box/attr.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { largerSwitch } from '../switches.ts';
 import { heldA } from '../../wiring/fuse.ts';
-import { MAIN_PLACE, rule, set, usePart } from '../rule.ts';
+import { MAIN_PLACE, rule, set } from '../rule.ts';
 
 /** The main fuse is larger than its wire or a part behind it bears. */
 export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) => {
@@ -27,12 +28,11 @@ export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) =
       edits: [set('wiring/mainWire', AUTO)]
     });
   const larger = partBad && !wireBad ? largerSwitch(x, m.fuseA) : undefined;
-  if (larger && m.masterPortId && m.masterPart?.ratingA === m.weakest?.ratingA)
-    remedies.push({
-      label: larger.name,
-      effect: `bears ${larger.ratingA} A`,
-      edits: usePart(larger, `ports/${m.masterPortId}/partId`)
-    });
+  const swap =
+    larger && x.fit && m.masterPortId && m.masterPart?.ratingA === m.weakest?.ratingA
+      ? swapPart(x.box, x.fit, m.masterPortId, larger)
+      : undefined;
+  if (swap) remedies.push({ label: larger!.name, effect: `bears ${larger!.ratingA} A`, edits: swap.edits });
   return [
     {
       at: MAIN_PLACE,

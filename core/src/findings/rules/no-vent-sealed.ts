@@ -1,11 +1,10 @@
-import { addPort } from '../../panel/add-port.ts';
+import { placePort } from '../../panel/place-port.ts';
 import { CASE_PLACE, catalogueOf, rule } from '../rule.ts';
 
 /** A box meant to be dunked sucks water past its seals when it cools, unless a vent lets pressure through. */
 export const noVentSealed = rule('no-vent-sealed', 'dry', 'ports', (x) => {
   if (x.box.outing.seal !== 'dunk' || !x.sealing || x.sealing.hasVent || !x.fit?.part.gasTight) return [];
   const vent = catalogueOf(x, 'panel').find((p) => p.role === 'vent');
-  const port = vent && addPort(x.box, x.fit, vent, 'right', { name: 'Vent' });
   return [
     {
       at: CASE_PLACE,
@@ -14,10 +13,12 @@ export const noVentSealed = rule('no-vent-sealed', 'dry', 'ports', (x) => {
       title: 'No pressure vent',
       why: 'Cooling from 35 to 10 °C sucks with 82 mbar, as deep water would. A membrane vent evens that out and keeps water out.',
       figures: { suctionPa: 8220.4 },
-      remedies:
-        port && !port.crowded
-          ? [{ label: 'Add a vent on the right', effect: `at ${port.xMm}, ${port.yMm} mm`, edits: port.edits }]
-          : []
+      remedies: () => {
+        const port = vent && placePort(x.box, x.fit!, vent, ['right', 'left', 'back', 'front'], { name: 'Vent' });
+        return port
+          ? [{ label: `Add a vent on the ${port.face}`, effect: `at ${port.xMm}, ${port.yMm} mm`, edits: port.edits }]
+          : [];
+      }
     }
   ];
 });

@@ -1,5 +1,5 @@
 import { panelPartOf } from '../../box/lookup.ts';
-import { addPort } from '../../panel/add-port.ts';
+import { placePort } from '../../panel/place-port.ts';
 import { BATTERY_PLACE, catalogueOf, rule, type Remedy } from '../rule.ts';
 
 /** A battery outside has to get its cable into the case. */
@@ -12,17 +12,12 @@ export const outsideInlet = rule('outside-inlet', 'fits', 'battery', (x) => {
   });
   if (entry) return [];
   const gland = catalogueOf(x, 'panel').find((p) => p.role === 'gland');
-  const remedies: Remedy[] = [];
-  for (const face of gland ? (['right', 'left', 'back'] as const) : []) {
-    const added = addPort(x.box, x.fit, gland!, face, { name: 'Battery lead' });
-    if (added.crowded) continue;
-    remedies.push({
-      label: `Add ${gland!.name}`,
-      effect: `on the ${face}, sealed round the cable`,
-      edits: added.edits
-    });
-    break;
-  }
+  const remedies = (): Remedy[] => {
+    const added = gland && placePort(x.box, x.fit!, gland, ['right', 'left', 'back'], { name: 'Battery lead' });
+    return added
+      ? [{ label: `Add ${gland.name}`, effect: `on the ${added.face}, sealed round the cable`, edits: added.edits }]
+      : [];
+  };
   return [
     {
       at: BATTERY_PLACE,

@@ -1,7 +1,9 @@
 import { panelPartOf } from '../../box/lookup.ts';
 import { AUTO } from '../../box/attr.ts';
 import type { PartOf } from '../../catalogue/part.ts';
-import { catalogueOf, portPlace, rule, set, usePart, type Facts, type Remedy } from '../rule.ts';
+import { catalogueOf, portPlace, rule, set, type Facts, type Remedy } from '../rule.ts';
+import { applyEdits, type Edit } from '../../box/edits.ts';
+import { swapPart } from '../../panel/place-port.ts';
 import { findTabs } from '../../wiring/tabs.ts';
 
 /** A switch without a lamp that bears as much: its two tabs may be fed from either side. */
@@ -10,15 +12,22 @@ function plainSwitch(x: Facts, part: PartOf<'panel'>): Remedy[] {
     (o) => o.role === 'switch' && o.tabs === 'two-tabs' && (o.ratingA ?? 0) >= (part.ratingA ?? 0)
   );
   const ports = x.box.ports.filter((o) => o.partId === part.id && o.tabs.is !== 'set');
-  return plain
+  if (!plain || !x.fit) return [];
+  const edits: Edit[] = [];
+  let box = x.box;
+  for (const o of ports) {
+    const swap = swapPart(box, x.fit, o.id, plain);
+    if (!swap) return [];
+    const more = [...swap.edits, set(`ports/${o.id}/tabs`, AUTO)];
+    edits.push(...more);
+    box = applyEdits(box, more);
+  }
+  return ports.length > 0
     ? [
         {
           label: plain.name,
           effect: 'two tabs, either way round',
-          edits: [
-            ...ports.flatMap((o) => usePart(plain, `ports/${o.id}/partId`)),
-            ...ports.map((o) => set(`ports/${o.id}/tabs`, AUTO))
-          ]
+          edits
         }
       ]
     : [];

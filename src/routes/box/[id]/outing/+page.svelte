@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { deviceFrom, plainDevice, resizeOuting } from '@haversack/core/box/commands';
+  import { deviceFrom, freeName, plainDevice, resizeOuting } from '@haversack/core/box/commands';
   import { setTo } from '@haversack/core/box/attr';
   import type { PartOf } from '@haversack/core/catalogue/part';
   import { SUPPLY_WORDS } from '@haversack/core/demand/edit-draw';
@@ -78,12 +78,30 @@
     const durationH = clockH - outing.startH <= 0 ? clockH + 24 - outing.startH : clockH - outing.startH;
     resize(outing.startH, durationH, `Pack up ${clockText(clockH)}`);
   }
+  /** Row of the library that Enter takes; none until something is typed or the arrows are used. */
+  let at = $state(-1);
+  function step(event: KeyboardEvent): void {
+    const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    if (by === 0 || library.length === 0) return;
+    event.preventDefault();
+    at = Math.max(0, Math.min(library.length - 1, at + by));
+  }
+  function takeFirst(): void {
+    if (at >= 0 && library[at]) add(library[at]);
+    else if (search.trim()) add(undefined);
+  }
+  /** Keeps the marked row in sight. */
+  function intoView(node: HTMLElement, marked: boolean) {
+    if (marked) node.scrollIntoView({ block: 'nearest' });
+    return { update: (now: boolean) => now && node.scrollIntoView({ block: 'nearest' }) };
+  }
   function add(part: PartOf<'device'> | undefined): void {
-    const device = part ? deviceFrom(open.doc, part) : plainDevice(open.doc, search.trim() || 'New device');
+    const device = part ? deviceFrom(open.doc, part) : plainDevice(open.doc, freeName(open.doc, search.trim() || 'New device'));
     open.commit(`Added ${device.name}`, [{ op: 'add', path: 'devices', value: device }]);
     open.selected = { kind: 'device', id: device.id };
     adding = false;
     search = '';
+    at = -1;
   }
 </script>
 
@@ -249,19 +267,24 @@
   </div>
 {/if}
 
-<Dialog bind:open={adding} title="Add a device">
+<Dialog bind:open={adding} title="Add a device" onenter={takeFirst}>
   <input
     class="in mb-3 w-full"
     placeholder="Search the library, or type a name of your own"
     aria-label="Search devices"
+    aria-describedby="add-hint"
     bind:value={search}
+    oninput={() => (at = search.trim() ? 0 : -1)}
+    onkeydown={step}
   />
   <ul class="max-h-96 overflow-auto">
-    {#each library as part (part.id)}
+    {#each library as part, i (part.id)}
       <li>
         <button
           type="button"
           class="flex w-full items-center justify-between rounded-in px-2 py-1.5 text-left hover:bg-olive1"
+          class:chosen={i === at}
+          use:intoView={i === at}
           onclick={() => add(part)}
         >
           <span>{part.name}</span>
@@ -270,12 +293,16 @@
       </li>
     {:else}<li class="p-2 text-ink2">Nothing of that name in the library.</li>{/each}
   </ul>
+  <p id="add-hint" class="lab mt-2">Arrows and Enter take a row; a name that is not there becomes a device of your own.</p>
   {#snippet foot()}<button type="button" class="btn main" onclick={() => add(undefined)}
       >Own device{search.trim() ? ` “${search.trim()}”` : ''}</button
     >{/snippet}
 </Dialog>
 
 <style>
+  .chosen {
+    background: var(--brass2);
+  }
   .panels {
     display: grid;
     grid-template-columns: repeat(2, minmax(0, 1fr));

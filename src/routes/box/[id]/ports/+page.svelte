@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { PartOf } from '@haversack/core/catalogue/part';
   import type { Face } from '@haversack/core/catalogue/faces';
-  import { addPort } from '@haversack/core/panel/add-port';
+  import { addPort, type NewPort } from '@haversack/core/panel/add-port';
+  import { PLACE_FACES, placePort, type PlacedPort } from '@haversack/core/panel/place-port';
   import { holeText } from '@haversack/core/panel/panel';
   import { fixed } from '@haversack/core/quantity/format';
   import Check from '@lucide/svelte/icons/check';
@@ -62,25 +63,34 @@
   );
   const show = (next: View) =>
     goto(resolve(`/box/${open.id}/ports?view=${next}`), { replaceState: true, keepFocus: true, noScroll: true });
-  let crowded = $state('');
+  /** A part that found no place where it was to go, and the faces that have one. */
+  let refused = $state.raw<{ part: PartOf<'panel'>; face: Face; others: PlacedPort[] } | undefined>();
 
-  function add(part: PartOf<'panel'>, place?: { face: Face; xMm: number; yMm: number }): void {
-    if (!fit) return;
-    const onto = place?.face ?? face;
-    const added = addPort(open.doc, fit, part, onto, place ? { wanted: place, exact: true } : {});
+  function put(part: PartOf<'panel'>, added: NewPort): void {
+    refused = undefined;
     open.commit(`Added ${part.name}`, added.edits);
     open.selected = { kind: 'port', id: added.portId };
-    crowded =
-      added.crowded && !place
-        ? `There is no free place left on the ${onto}: it was put in the middle. Move it, or take another face.`
-        : '';
+  }
+
+  /** From the shelf: on the face chosen there, where it meets nothing; else the faces are named that have room. */
+  function add(part: PartOf<'panel'>): void {
+    if (!fit) return;
+    const added = placePort(open.doc, fit, part, [face]);
+    if (added) return put(part, added);
+    const others = PLACE_FACES.filter((f) => f !== face).flatMap((f) => placePort(open.doc, fit, part, [f]) ?? []);
+    refused = { part, face, others };
+  }
+
+  /** Let go on a face: it stays where the hand put it, and what meets is shown. */
+  function dropAt(part: PartOf<'panel'>, place: { face: Face; xMm: number; yMm: number }): void {
+    if (fit) put(part, addPort(open.doc, fit, part, place.face, { wanted: place, exact: true }));
   }
 
   function drop(event: DragEvent): void {
     event.preventDefault();
     const part = parts.find((p) => p.id === event.dataTransfer?.getData('text/plain'));
     const place = foldOut?.placeAt(event);
-    if (part && place) add(part, place);
+    if (part && place) dropAt(part, place);
   }
 </script>
 
@@ -158,7 +168,20 @@
       </div>
     </div>
     {#if selectedPort}<LineUpBar chosen={selectedPort} />{/if}
-    {#if crowded}<p class="border-t border-caution bg-caution1 px-6 py-1" role="alert">{crowded}</p>{/if}
+    {#if refused}<div
+        class="flex flex-wrap items-center gap-2 border-t border-caution bg-caution1 px-6 py-1"
+        role="alert"
+      >
+        <span
+          >{refused.part.name} finds no place on the {refused.face} where it meets nothing.{refused.others.length === 0
+            ? ' No other face has one either: a larger case, a smaller part, or less inside.'
+            : ''}</span
+        >
+        {#each refused.others as o (o.face)}<button type="button" class="btn" onclick={() => put(refused!.part, o)}
+            >Put it on the {o.face}</button
+          >{/each}
+        <button type="button" class="btn" onclick={() => (refused = undefined)}>Leave it</button>
+      </div>{/if}
     <section class="shelf" aria-label="Shelf of parts">
       <div class="grid gap-1">
         <label class="flex items-center gap-1"
