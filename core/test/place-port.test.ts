@@ -29,15 +29,19 @@ const remediesOf = (box: Box, rule: string) => planOf(box).findings.find((f) => 
 const weather = (box: Box, seal: SealWord): Box => applyEdits(box, [set('outing/seal', seal)]);
 
 describe('a click on the shelf', () => {
-  test.each(DEMO_BOXES)('%s: a part that is put on meets nothing, on any face; one that would is not put on', (_, box) => {
-    const fit = caseFit(box)!;
-    const before = clashCount(box);
-    for (const part of panels.filter((p) => p.hole.shape !== 'none').slice(0, 8))
-      for (const face of PLACE_FACES) {
-        const placed = placePort(box, fit, part, [face]);
-        if (placed) expect(clashCount(applyEdits(box, placed.edits)), `${part.id} on the ${face}`).toBeLessThanOrEqual(before);
-      }
-  });
+  test.each(DEMO_BOXES)(
+    '%s: a part that is put on meets nothing, on any face; one that would is not put on',
+    (_, box) => {
+      const fit = caseFit(box)!;
+      const before = clashCount(box);
+      for (const part of panels.filter((p) => p.hole.shape !== 'none').slice(0, 8))
+        for (const face of PLACE_FACES) {
+          const placed = placePort(box, fit, part, [face]);
+          if (placed)
+            expect(clashCount(applyEdits(box, placed.edits)), `${part.id} on the ${face}`).toBeLessThanOrEqual(before);
+        }
+    }
+  );
 
   test('a face that is full takes no more; another one does', () => {
     let box = canalNightBankBox();
@@ -52,7 +56,16 @@ describe('a click on the shelf', () => {
   });
 
   test('remedies that put or change a part never make anything meet, in 80 random boxes', () => {
-    const rules = ['device-without-port', 'ip-open-in-use', 'ip-weakest', 'no-vent-sealed', 'outside-inlet', 'fuse-exceeds-part', 'main-fuse-exceeds', 'tab-order-unknown'];
+    const rules = [
+      'device-without-port',
+      'ip-open-in-use',
+      'ip-weakest',
+      'no-vent-sealed',
+      'outside-inlet',
+      'fuse-exceeds-part',
+      'main-fuse-exceeds',
+      'tab-order-unknown'
+    ];
     let tried = 0;
     fc.assert(
       fc.property(randomBox(8), (box) => {
@@ -107,7 +120,8 @@ describe('ports suit the outing', () => {
       if (!found) throw new Error(`no ${id}`);
       const box = withDevice(canalNightBankBox(), id);
       const device = box.devices.at(-1)!;
-      const of = (b: Box) => suitedOutlets(b, { fit: caseFit(b)!, demand: planOf(b).demand, catalogue: STARTER_CATALOGUE }, device)[0]!;
+      const of = (b: Box) =>
+        suitedOutlets(b, { fit: caseFit(b)!, demand: planOf(b).demand, catalogue: STARTER_CATALOGUE }, device)[0]!;
       const rain = of(weather(box, 'rain'));
       expect(rain.holdsWeather && rain.bears).toBe(true);
       expect(reaches(usedSeal(rain.part), 'rain')).toBe(true);

@@ -109,6 +109,17 @@ describe('devices of one name', () => {
     expect(new Set(after.devices.map((d) => d.id)).size).toBe(after.devices.length);
     expect(boxSchema.safeParse(after).success).toBe(true);
   });
+  test('three more at once are counted on and stand in a row', () => {
+    const box = saltmarshHideBox();
+    const after = applyEdits(box, duplicateDevice(box, box.devices[1]!, 3).edits);
+    expect(after.devices.map((d) => d.name).slice(1, 5)).toEqual([
+      'Camera B',
+      'Camera B 2',
+      'Camera B 3',
+      'Camera B 4'
+    ]);
+    expect(new Set(after.devices.map((d) => d.id)).size).toBe(box.devices.length + 3);
+  });
   test('names are counted on', () => {
     const named = (...names: string[]) => ({ devices: names.map((name) => ({ name }) as Device) });
     expect(freeName(named('Lamp'), 'Lamp')).toBe('Lamp 2');

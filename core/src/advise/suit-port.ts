@@ -19,7 +19,8 @@ export const usedSeal = (part: Panel): SealWord => sealWord(part.seal.mated ?? p
 function bears(part: Panel, device: Device, need: Demand): boolean {
   const d = need.devices.find((x) => x.deviceId === device.id);
   if (!d) return true;
-  if (part.converterRatedW !== null) return part.converterRatedW * need.atV >= d.peakA * need.atV * need.atV * LOAD_SHARE;
+  if (part.converterRatedW !== null)
+    return part.converterRatedW * need.atV >= d.peakA * need.atV * need.atV * LOAD_SHARE;
   return part.ratingA !== null && LOAD_SHARE * part.ratingA >= d.peakA;
 }
 
@@ -44,8 +45,7 @@ export function suitedOutlets(
       const holdsWeather = reaches(usedSeal(part), weather);
       const enough = bears(part, device, x.demand);
       const seal = SEAL_WORDS[usedSeal(part)].toLowerCase();
-      const say =
-        weather === 'dry-store' ? '' : `${holdsWeather ? 'holds' : 'no more than'} ${seal} while plugged in`;
+      const say = weather === 'dry-store' ? '' : `${holdsWeather ? 'holds' : 'no more than'} ${seal} while plugged in`;
       const goesIn = wall >= part.panelMinMm && wall <= part.panelMaxMm;
       const rank = (holdsWeather ? 0 : 4) + (enough ? 0 : 2) + (goesIn ? 0 : 1);
       return { suited: { part, holdsWeather, bears: enough, say }, rank };
@@ -77,7 +77,10 @@ export function sealedInstead(catalogue: Catalogue, part: Panel, wanted: SealWor
 export function freePorts(box: Box, device: Device, demand: Demand): Box['ports'] {
   const wanted = portSupply(device.supply);
   const rank = (portId: string): number => {
-    const part = panelPartOf(box, box.ports.find((p) => p.id === portId))!;
+    const part = panelPartOf(
+      box,
+      box.ports.find((p) => p.id === portId)
+    )!;
     return (reaches(usedSeal(part), box.outing.seal) ? 0 : 2) + (bears(part, device, demand) ? 0 : 1);
   };
   return box.ports

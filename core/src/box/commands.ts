@@ -22,10 +22,17 @@ export function freeName(box: Pick<Box, 'devices'>, name: string): string {
   return `${stem} ${n}`;
 }
 
-/** Another device like one that is there, beside it, without a port: its plug is taken. */
-export function duplicateDevice(box: Box, device: Device): { device: Device; edits: Edit[] } {
-  const copy: Device = { ...device, id: freeId('d', box.devices), name: freeName(box, device.name), portId: null };
-  return { device: copy, edits: [{ op: 'add', path: 'devices', value: copy, index: box.devices.indexOf(device) + 1 }] };
+/** So many more devices like one that is there, behind it, without a port: its plug is taken. Gives the last of them. */
+export function duplicateDevice(box: Box, device: Device, count = 1): { device: Device; edits: Edit[] } {
+  const edits: Edit[] = [];
+  let devices = box.devices;
+  let copy = device;
+  for (let i = 1; i <= count; i++) {
+    copy = { ...device, id: freeId('d', devices), name: freeName({ devices }, device.name), portId: null };
+    devices = [...devices, copy];
+    edits.push({ op: 'add', path: 'devices', value: copy, index: box.devices.indexOf(device) + i });
+  }
+  return { device: copy, edits };
 }
 
 /** A device of the library as a row of this box: on for the whole outing, its draw a guess until measured. */

@@ -57,7 +57,12 @@ export function placePort(
  * it goes to the nearest free place of its face.
  * @returns undefined when its face has no place for it
  */
-export function swapPart(box: Box, fit: CaseFit, portId: string, part: Panel): { edits: Edit[]; moved: boolean } | undefined {
+export function swapPart(
+  box: Box,
+  fit: CaseFit,
+  portId: string,
+  part: Panel
+): { edits: Edit[]; moved: boolean } | undefined {
   const port = box.ports.find((p) => p.id === portId);
   if (!port) return undefined;
   const own = box.circuits.filter((c) => c.portId === portId);
@@ -65,7 +70,11 @@ export function swapPart(box: Box, fit: CaseFit, portId: string, part: Panel): {
     wantsCircuit(part) && own.length === 0
       ? [{ op: 'add', path: 'circuits', value: newCircuit(freeId('c', box.circuits), port.name, portId, part) }]
       : wantsCircuit(part)
-        ? own.map((c): Edit => ({ op: 'set', path: `circuits/${c.id}/purpose`, value: part.role === 'inlet' ? 'charge' : 'load' }))
+        ? own.map((c): Edit => ({
+            op: 'set',
+            path: `circuits/${c.id}/purpose`,
+            value: part.role === 'inlet' ? 'charge' : 'load'
+          }))
         : own.flatMap((c) => removeCircuit(box, c.id));
   const swap: Edit[] = [
     { op: 'set', path: `parts/${part.id}`, value: part },

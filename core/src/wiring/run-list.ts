@@ -70,7 +70,9 @@ export function runList(box: Box, net: Netlist): RunList {
     const joint = jointAt(box, net, t);
     return { tab: `${t.part} ${t.terminal === '-' ? '−' : t.terminal}`, joint, terminal: jointText(joint) };
   };
-  const cut = net.conductors.filter((c) => isCut(net, c));
+  // a main path that feeds nothing is not cut yet
+  const fed = net.conductors.some((c) => c.circuitId !== null);
+  const cut = fed ? net.conductors.filter((c) => isCut(net, c)) : [];
   const runs = cut.map((c, i): RunRow => {
     const [from, to] = [end(c.from), end(c.to)];
     const die = dieOf(c.size);

@@ -6,6 +6,7 @@ import type { Box } from '@haversack/core/box/schema';
 import type { Part } from '@haversack/core/catalogue/part';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { evaluate, type Plan } from '@haversack/core/evaluate';
+import type { LogRecord } from '@haversack/core/logbook/record';
 import sameDocument from 'fast-deep-equal';
 import { getContext, setContext } from 'svelte';
 import { request, RequestError } from './api.ts';
@@ -36,6 +37,9 @@ export class OpenBox {
   readonly drafts: FieldDrafts;
   /** Records of the logbook that were written or taken out; they have an undo of their own. */
   readonly log: LogHistory;
+  /** Records of the logbook, newest first. */
+  records: LogRecord[] = $state.raw([]);
+  recordsKnown = $state(false);
   /** Where the person is: undo in the logbook undoes the logbook. */
   stage = $state('outing');
   doc: Box = $state.raw()!;
@@ -170,6 +174,12 @@ export class OpenBox {
     this.future = [];
     this.doc = doc;
     this.#changed();
+  }
+
+  /** Reads the logbook of this box. @throws RequestError */
+  async loadRecords(): Promise<void> {
+    this.records = (await request<{ records: LogRecord[] }>('GET', `/api/boxes/${this.id}/logbook`)).records;
+    this.recordsKnown = true;
   }
 
   toggleAlso(portId: string): void {

@@ -23,9 +23,11 @@
     open.set(`${device.name}: ${what}`, `${path}/${key}`, value);
   const ownConverter = $derived(device.supply === 'dc-converter' || device.supply === 'inverter');
 
+  let more = $state(1);
   function twin(): void {
-    const { device: copy, edits } = duplicateDevice(open.doc, device);
-    open.commit(`Added ${copy.name}`, edits);
+    const { device: copy, edits } = duplicateDevice(open.doc, device, more);
+    open.commit(more === 1 ? `Added ${copy.name}` : `Added ${more} like ${device.name}`, edits);
+    more = 1;
     open.selected = { kind: 'device', id: copy.id };
   }
   let kept = $state('');
@@ -158,7 +160,11 @@
 </section>
 <div class="flex flex-wrap items-center gap-2 p-4">
   <button type="button" class="btn" onclick={keep}>Keep in my library</button>
-  <button type="button" class="btn" onclick={twin}>One more like it</button>
+  <span class="flex items-center gap-1"
+    ><select class="in" aria-label="How many more like it" bind:value={more}
+      >{#each [1, 2, 3, 4, 5, 6, 8, 10] as n (n)}<option value={n}>{n}</option>{/each}</select
+    ><button type="button" class="btn" onclick={twin}>more like it</button></span
+  >
   <button type="button" class="btn danger" onclick={() => open.remove(device.name, [{ kind: 'device', id: device.id }])}
     >Remove device</button
   >

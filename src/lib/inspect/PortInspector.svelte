@@ -212,7 +212,8 @@
   <h3>Part</h3>
   <label class="row"
     ><span>It is</span><select class="in max-w-48 min-w-0" value={plan.part.id} onchange={(e) => swap(e.currentTarget)}
-      >{#each parts as p (p.id)}<option value={p.id}>{p.name}{p.origin === 'own' ? ' (own)' : ''}</option>{/each}</select
+      >{#each parts as p (p.id)}<option value={p.id}>{p.name}{p.origin === 'own' ? ' (own)' : ''}</option
+        >{/each}</select
     ></label
   >
   {#if noRoom}<p class="text-[12px]/[16px] text-stop" role="alert">{noRoom}</p>{/if}

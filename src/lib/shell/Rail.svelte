@@ -1,7 +1,6 @@
 <script lang="ts">
   import { resolve } from '$app/paths';
-  import type { Stage } from '@haversack/core/findings/rule';
-  import type { VerdictState } from '@haversack/core/verdict';
+  import { stageStates } from '@haversack/core/stage-states';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { STAGES } from '$lib/client/stages.ts';
   import Mark from '$lib/ui/Mark.svelte';
@@ -16,24 +15,7 @@
   });
   const open = useBox();
 
-  /** What each stage needs before it counts as begun. */
-  const begun = $derived<Record<Stage, boolean>>({
-    outing: open.doc.devices.length > 0,
-    battery: open.doc.bank.partId !== null,
-    case: open.doc.casePartId !== null,
-    ports: open.doc.ports.length > 0,
-    wiring: open.doc.circuits.length > 0,
-    kit: false,
-    bench: open.doc.bench.doneStepIds.length > 0,
-    logbook: false
-  });
-
-  function stateOf(id: Stage): VerdictState {
-    const found = open.plan.findings.filter((f) => f.stage === id && f.acceptedBecause === null);
-    if (found.some((f) => f.severity === 'stop')) return 'stop';
-    if (!begun[id]) return 'not-started';
-    return found.some((f) => f.severity === 'caution') ? 'caution' : 'holds';
-  }
+  const states = $derived(stageStates(open.doc, open.plan, open.records.length));
 </script>
 
 <nav bind:this={rail} class="rail no-print" aria-label="Stages">
@@ -43,11 +25,11 @@
       data-stage={s.id}
       href={resolve(`/box/[id]/${s.id}`, { id: open.id })}
       aria-current={stage === s.id ? 'page' : undefined}
-      title="{s.name} (key {i + 1})"
+      title="{s.name}: {states[s.id].say} (key {i + 1})"
     >
       <StageIcon stage={s.id} />
       <b><i>{i + 1}</i> {s.name}</b>
-      <span class="mark"><Mark state={stateOf(s.id)} size={14} onRail /></span>
+      <span class="mark"><Mark state={states[s.id].state} size={14} onRail label={states[s.id].say} /></span>
     </a>
   {/each}
 </nav>

@@ -24,7 +24,9 @@
         ? 'var(--rail-ink2)'
         : 'var(--ink2)'
       : state === 'note'
-        ? 'var(--note)'
+        ? onRail
+          ? 'var(--rail-ink)'
+          : 'var(--note)'
         : `var(--${onRail ? 'rail-' : ''}${state})`
   );
   const ink = $derived(onRail ? 'var(--rail)' : 'var(--paper)');

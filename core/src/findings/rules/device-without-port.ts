@@ -32,7 +32,9 @@ function waysIn(x: Facts, fit: CaseFit, d: Device): Remedy[] {
     const suits = reaches(usedSeal(part), box.outing.seal);
     return {
       label: `Plug it into ${port.name || part.name}`,
-      effect: suits ? 'a free port of the right kind' : `a free port, but ${SEAL_WORDS[usedSeal(part)].toLowerCase()} while plugged in`,
+      effect: suits
+        ? 'a free port of the right kind'
+        : `a free port, but ${SEAL_WORDS[usedSeal(part)].toLowerCase()} while plugged in`,
       edits: [set(`devices/${d.id}/portId`, port.id)],
       suits
     };
@@ -50,7 +52,9 @@ function firstPlaced(box: Box, fit: CaseFit, suited: readonly Suited[], d: Devic
     return [
       {
         label: `Add ${s.part.name}`,
-        effect: [`on the ${port.face}, at ${port.xMm}, ${port.yMm} mm, with its own fuse`, s.say].filter(Boolean).join('; '),
+        effect: [`on the ${port.face}, at ${port.xMm}, ${port.yMm} mm, with its own fuse`, s.say]
+          .filter(Boolean)
+          .join('; '),
         edits: [...port.edits, set(`devices/${d.id}/portId`, port.portId)]
       }
     ];

@@ -89,6 +89,7 @@
 
   onMount(() => {
     void bits.load();
+    open.loadRecords().catch(() => {}); // the logbook says so itself when it is looked at
     void holdTab().then(() => open.adoptOrphans());
     const leave = () => void open.saveNow(true);
     window.addEventListener('pagehide', leave);

@@ -12,8 +12,8 @@
   import StageHead from '$lib/ui/StageHead.svelte';
 
   const open = useBox();
-  let records = $state.raw<LogRecord[]>([]);
-  let loaded = $state(false);
+  const records = $derived(open.records);
+  const loaded = $derived(open.recordsKnown);
   let problem = $state('');
   let problems = $state<Record<string, string>>({});
   const today = (): string => new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10);
@@ -39,12 +39,11 @@
   onMount(load);
   async function load(): Promise<void> {
     try {
-      records = (await request<{ records: LogRecord[] }>('GET', `/api/boxes/${open.id}/logbook`)).records;
+      await open.loadRecords();
       problem = '';
     } catch (e) {
       problem = (e as Error).message;
     }
-    loaded = true;
   }
 
   /** A field's value, null when empty; what is wrong goes beside the field and the text stays. */

@@ -96,7 +96,9 @@
     return { update: (now: boolean) => now && node.scrollIntoView({ block: 'nearest' }) };
   }
   function add(part: PartOf<'device'> | undefined): void {
-    const device = part ? deviceFrom(open.doc, part) : plainDevice(open.doc, freeName(open.doc, search.trim() || 'New device'));
+    const device = part
+      ? deviceFrom(open.doc, part)
+      : plainDevice(open.doc, freeName(open.doc, search.trim() || 'New device'));
     open.commit(`Added ${device.name}`, [{ op: 'add', path: 'devices', value: device }]);
     open.selected = { kind: 'device', id: device.id };
     adding = false;
@@ -293,7 +295,9 @@
       </li>
     {:else}<li class="p-2 text-ink2">Nothing of that name in the library.</li>{/each}
   </ul>
-  <p id="add-hint" class="lab mt-2">Arrows and Enter take a row; a name that is not there becomes a device of your own.</p>
+  <p id="add-hint" class="lab mt-2">
+    Arrows and Enter take a row; a name that is not there becomes a device of your own.
+  </p>
   {#snippet foot()}<button type="button" class="btn main" onclick={() => add(undefined)}
       >Own device{search.trim() ? ` “${search.trim()}”` : ''}</button
     >{/snippet}
