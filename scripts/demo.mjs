@@ -2,28 +2,31 @@
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { createServer } from 'node:net';
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
+import { databaseIn, markDemo, startOver } from './data-folder.mjs';
 import { ensureInstalled, root, run } from './ensure.mjs';
+import { OptionError, readOptions } from './options.mjs';
 
-const args = process.argv.slice(2);
-const has = (name) => args.includes(name);
-const valueOf = (name, otherwise) => {
-  const i = args.findIndex((a) => a === name || a.startsWith(`${name}=`));
-  if (i < 0) return otherwise;
-  return args[i].includes('=') ? args[i].slice(name.length + 1) : (args[i + 1] ?? otherwise);
-};
 const fail = (sentence) => {
   console.error(sentence);
   process.exit(1);
 };
 
-const demo = has('--demo');
-const port = Number(valueOf('--port', '4173'));
-if (!Number.isInteger(port) || port < 1 || port > 65535)
-  fail(`'${valueOf('--port')}' is not a port: type a number from 1 to 65535, such as --port 4180.`);
-const dataDir = resolve(root, valueOf('--data', demo ? 'data/demo' : 'data'));
-const db = join(dataDir, 'haversack.db');
+/** What was typed, or the sentence that says what would be right. */
+function typed() {
+  try {
+    return readOptions(process.argv.slice(2), {
+      '--port': { value: 'NUMBER', what: 'the port it answers on; without it 4173' },
+      '--data': { value: 'FOLDER', what: 'where the database lies; without it ./data, or ./data/demo for the demo' },
+      '--demo': { what: 'with the demo boxes, in a database of their own' },
+      '--fresh': { what: 'starts the demo over; the database it had is put aside' }
+    }).options;
+  } catch (error) {
+    if (error instanceof OptionError) return fail(error.message);
+    throw error;
+  }
+}
 
 /** A fingerprint of everything the build is made from. */
 function sourceHash() {
@@ -57,18 +60,29 @@ function portIsFree(number) {
 }
 
 async function main() {
+  const options = typed();
+  const demo = options['--demo'] === true;
+  const port = Number(options['--port'] ?? '4173');
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    fail(`'${options['--port']}' is not a port: type a number from 1 to 65535, such as --port 4180.`);
+  const cwd = process.env.INIT_CWD ?? process.cwd();
+  const dataDir = options['--data'] ? resolve(cwd, options['--data']) : resolve(root, demo ? 'data/demo' : 'data');
+  const db = databaseIn(dataDir);
   if (!(await portIsFree(port)))
     fail(
       `Port ${port} is in use, perhaps by a Haversack that already runs. Open http://127.0.0.1:${port}, or take another: npm run demo -- --port ${port + 1}`
     );
   ensureInstalled();
   ensureBuilt();
-  if (has('--fresh')) {
-    if (!demo) fail('--fresh starts the demo over; your own data is never deleted by a command.');
-    rmSync(dataDir, { recursive: true, force: true });
+  if (options['--fresh']) {
+    if (!demo) fail('--fresh starts the demo over; your own data is never touched by it.');
+    const over = startOver(dataDir, Date.now());
+    if (!over.ok) fail(over.why);
+    if (over.keptAs) console.log(`The demo before is kept as ${over.keptAs}.`);
   }
   try {
     mkdirSync(dataDir, { recursive: true });
+    if (demo) markDemo(dataDir);
   } catch (error) {
     fail(`The data folder ${dataDir} cannot be made (${error.code}). Name another one: --data FOLDER.`);
   }

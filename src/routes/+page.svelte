@@ -25,12 +25,13 @@
     archived: boolean;
     updatedMs: number;
     verdicts: { id: string; name: string; state: VerdictState; text: string }[];
+    unreadable: { why: string; goodRevision: { revision: number; savedMs: number } | null } | null;
   };
   let boxes = $state.raw<Row[]>([]);
   let loaded = $state(false);
   let problem = $state('');
   let details = $state.raw<{ path: string; message: string }[]>([]);
-  let damaged = $state.raw<{ message: string; backups: string[] } | null>(null);
+  let damaged = $state.raw<{ state: string; message: string; backups: string[] } | null>(null);
   let search = $state('');
   let archived = $state(false);
   let busy = $state(false);
@@ -46,15 +47,16 @@
   async function load(): Promise<void> {
     try {
       const health = await request<{ state: string; message?: string; backups?: string[] }>('GET', '/api/health');
-      if (health.state === 'damaged') damaged = { message: health.message ?? '', backups: health.backups ?? [] };
+      if (health.state === 'damaged' || health.state === 'newer')
+        damaged = { state: health.state, message: health.message ?? '', backups: health.backups ?? [] };
       else {
         damaged = null;
         boxes = (await request<{ boxes: Row[] }>('GET', '/api/boxes')).boxes;
+        loaded = true;
       }
     } catch (e) {
       problem = (e as Error).message;
     }
-    loaded = true;
   }
 
   async function attempt(work: () => Promise<void>): Promise<void> {
@@ -83,6 +85,11 @@
       await load();
     });
 
+  const goBack = (row: Row) =>
+    attempt(async () => {
+      await request('POST', `/api/boxes/${row.id}/revisions/${row.unreadable!.goodRevision!.revision}`);
+      await load();
+    });
   const archive = (row: Row, to: boolean) =>
     attempt(async () => {
       await request('PATCH', `/api/boxes/${row.id}`, { archived: to });
@@ -156,7 +163,7 @@
   <main class="mx-auto max-w-[1080px] p-6 max-sm:p-3">
     {#if damaged}
       <section class="max-w-2xl rounded-box border-2 border-stop bg-raise p-5">
-        <h2>The boxes cannot be read</h2>
+        <h2>{damaged.state === 'newer' ? 'Made by a newer Haversack' : 'The boxes cannot be read'}</h2>
         <p class="mt-2 text-[14px]">{damaged.message}</p>
         {#if damaged.backups.length}
           <p class="mt-3">These backups are there, newest first. The damaged file is kept beside them.</p>
@@ -171,7 +178,7 @@
                 >
               </li>{/each}
           </ul>
-        {:else}<p class="mt-3">There is no backup in its folder.</p>{/if}
+        {:else if damaged.state !== 'newer'}<p class="mt-3">There is no backup in its folder.</p>{/if}
       </section>
     {:else}
       <div class="mb-4 flex flex-wrap items-center gap-3">
@@ -223,11 +230,29 @@
       <ul class="grid gap-2">
         {#each shown as row (row.id)}
           <li class="box-row">
-            <a class="min-w-0 flex-1" href={resolve('/box/[id]/outing', { id: row.id })}
-              ><b class="text-[16px]">{row.name}</b><span class="block truncate text-ink2"
-                >{row.notes || 'no notes'}</span
-              ><span class="lab">changed {new Date(row.updatedMs).toLocaleDateString()}</span></a
-            >
+            {#if row.unreadable}
+              <div class="min-w-0 flex-1" role="group" aria-label="{row.name} cannot be read">
+                <b class="text-[16px]">{row.name}</b>
+                <p class="flex items-start gap-2">
+                  <Mark state="stop" size={16} label="" /><span>This box cannot be read: {row.unreadable.why}.</span>
+                </p>
+                <p class="mt-1 flex flex-wrap gap-2">
+                  {#if row.unreadable.goodRevision}<button
+                      type="button"
+                      class="btn main"
+                      disabled={busy}
+                      onclick={() => goBack(row)}
+                      >Go back to version {row.unreadable.goodRevision.revision} of {new Date(
+                        row.unreadable.goodRevision.savedMs
+                      ).toLocaleString()}</button
+                    >{:else}<span class="lab">No earlier version of it can be read.</span>{/if}
+                </p>
+              </div>
+            {:else}<a class="min-w-0 flex-1" href={resolve('/box/[id]/outing', { id: row.id })}
+                ><b class="text-[16px]">{row.name}</b><span class="block truncate text-ink2"
+                  >{row.notes || 'no notes'}</span
+                ><span class="lab">changed {new Date(row.updatedMs).toLocaleDateString()}</span></a
+              >{/if}
             <div class="flex flex-wrap gap-x-4 gap-y-1">
               {#each row.verdicts as v (v.id)}<div class="flex w-24 items-start gap-1.5">
                   <Mark state={v.state} size={16} />
@@ -238,13 +263,13 @@
                 </div>{/each}
             </div>
             <span class="flex">
-              <button
-                type="button"
-                class="icon"
-                aria-label="Duplicate {row.name}"
-                title="Duplicate"
-                onclick={() => duplicate(row)}><Copy size={16} /></button
-              >
+              {#if !row.unreadable}<button
+                  type="button"
+                  class="icon"
+                  aria-label="Duplicate {row.name}"
+                  title="Duplicate"
+                  onclick={() => duplicate(row)}><Copy size={16} /></button
+                >{/if}
               <a
                 class="icon"
                 href={resolve('/api/boxes/[id]/export', { id: row.id })}

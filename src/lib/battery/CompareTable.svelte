@@ -70,7 +70,7 @@
   <div class="flex flex-wrap items-center gap-2">
     <h2 class="h3 mr-2">Side by side, in this box and on this outing</h2>
     <select
-      class="in"
+      class="in max-w-full min-w-0"
       aria-label="Battery to compare"
       value={picked?.id ?? ''}
       onchange={(e) => (pickId = e.currentTarget.value)}

@@ -37,6 +37,8 @@ export class OpenBox {
   readonly drafts: FieldDrafts;
   /** Records of the logbook that were written or taken out; they have an undo of their own. */
   readonly log: LogHistory;
+  /** On narrow screens the details lie over the stage only while they are wanted. */
+  detailsShown = $state(false);
   /** Records of the logbook, newest first. */
   records: LogRecord[] = $state.raw([]);
   recordsKnown = $state(false);

@@ -57,6 +57,11 @@
     return { tag: '', title: STAGES.find((t) => t.id === stage)?.name ?? '', path: 'nothing chosen' };
   });
 
+  function close(): void {
+    open.selected = null;
+    open.detailsShown = false;
+  }
+
   /** Findings of the chosen thing; with nothing chosen, those of the stage. */
   const here = $derived(
     open.plan.findings.filter((f) => {
@@ -72,16 +77,20 @@
   );
 </script>
 
-<aside class="insp no-print" class:open={chosen !== undefined} aria-label="Details">
+<aside class="insp no-print" class:open={chosen !== undefined || open.detailsShown} aria-label="Details">
   <div class="flex h-12 items-center gap-3 border-b border-line pr-3 pl-4">
     {#if head.tag}<span class="tag">{head.tag}</span>{/if}
     <div class="min-w-0 flex-1">
       <h2 class="truncate leading-[18px]">{head.title}</h2>
       <p class="lab truncate">{head.path}</p>
     </div>
-    {#if chosen}<button type="button" class="icon" aria-label="Close details" onclick={() => (open.selected = null)}
-        ><X size={18} /></button
-      >{/if}
+    <button
+      type="button"
+      class="icon close"
+      class:chosen={chosen !== undefined}
+      aria-label="Close details"
+      onclick={close}><X size={18} /></button
+    >
   </div>
   {#if here.length > 0}<div class="grid gap-2 border-b border-line p-3">
       {#each here as finding (finding.key)}<FindingCard {finding} />{/each}
@@ -104,7 +113,13 @@
     background: var(--page);
     border-left: 1px solid var(--line2);
   }
+  .close:not(.chosen) {
+    display: none;
+  }
   @media (max-width: 1179px) {
+    .close:not(.chosen) {
+      display: inline-grid;
+    }
     .insp {
       display: none;
     }

@@ -1,5 +1,6 @@
 import { desc, eq, lt, and } from 'drizzle-orm';
 import { fromOlder } from '@haversack/core/box/older';
+import { BOX_VERSION } from '@haversack/core/box/attr';
 import type { Box } from '@haversack/core/box/schema';
 import type { Catalogue } from '@haversack/core/catalogue/part';
 import { evaluate } from '@haversack/core/evaluate';
@@ -19,11 +20,25 @@ export type BoxSummary = {
   revision: number;
   updatedMs: number;
   verdicts: { id: string; name: string; state: VerdictState; text: string }[];
+  /** Why this one cannot be read, and the newest earlier version that can; the others on the shelf are not touched by it. */
+  unreadable: { why: string; goodRevision: { revision: number; savedMs: number } | null } | null;
 };
 export type StoredBox = { id: string; document: Box; revision: number; archived: boolean; updatedMs: number };
 
-/** A document as it was stored, perhaps by an older Haversack. */
-const stored = (text: string): Box => fromOlder(JSON.parse(text)) as Box;
+/** A document as it was stored, perhaps by an older Haversack. @throws Error in words when it cannot be read */
+function stored(text: string): Box {
+  let data: unknown;
+  try {
+    data = JSON.parse(text);
+  } catch {
+    throw new Error('its text in the database is damaged');
+  }
+  if (typeof data !== 'object' || data === null || Array.isArray(data)) throw new Error('there is no box in its place');
+  const { version } = data as { version?: unknown };
+  if (typeof version === 'number' && version > BOX_VERSION)
+    throw new Error(`it was saved by a newer Haversack (version ${version}; this one reads ${BOX_VERSION})`);
+  return fromOlder(data) as Box;
+}
 
 /** A box document from outside, or the problems with it. @throws ApiError 422 */
 export function parseDocument(data: unknown): Box {
@@ -45,25 +60,63 @@ export function listBoxes(db: Db, catalogue: Catalogue): BoxSummary[] {
     .from(boxes)
     .orderBy(desc(boxes.updatedMs))
     .all()
-    .map((row) => {
-      const document = stored(row.document);
-      const plan = evaluate(document, catalogue);
-      const verdicts = plan.verdicts.map((v) => ({
-        id: v.id,
-        name: v.name,
-        state: v.state,
-        text: v.value.map((p) => `${p.number} ${p.unit}`.trim()).join(' ') || v.say
-      }));
-      return {
-        id: row.id,
-        name: row.name,
-        notes: document.notes,
-        archived: row.archived,
-        revision: row.revision,
-        updatedMs: row.updatedMs,
-        verdicts
-      };
-    });
+    .map((row) => summary(db, row, catalogue));
+}
+
+function summary(db: Db, row: typeof boxes.$inferSelect, catalogue: Catalogue): BoxSummary {
+  const head = { id: row.id, name: row.name, archived: row.archived, revision: row.revision, updatedMs: row.updatedMs };
+  try {
+    const document = stored(row.document);
+    const verdicts = evaluate(document, catalogue).verdicts.map((v) => ({
+      id: v.id,
+      name: v.name,
+      state: v.state,
+      text: v.value.map((p) => `${p.number} ${p.unit}`.trim()).join(' ') || v.say
+    }));
+    return { ...head, notes: document.notes, verdicts, unreadable: null };
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error);
+    return { ...head, notes: '', verdicts: [], unreadable: { why, goodRevision: newestGood(db, row.id) } };
+  }
+}
+
+/** The newest earlier version of a box that can be read. */
+function newestGood(db: Db, id: string): { revision: number; savedMs: number } | null {
+  const rows = db.select().from(revisions).where(eq(revisions.boxId, id)).orderBy(desc(revisions.revision)).all();
+  for (const row of rows)
+    try {
+      stored(row.document);
+      return { revision: row.revision, savedMs: row.savedMs };
+    } catch {
+      // look further back
+    }
+  return null;
+}
+
+/** The text of a box as it stands in the database, readable or not. @throws ApiError 404 */
+export function rawDocument(db: Db, id: string): { name: string; text: string } {
+  const row = db.select().from(boxes).where(eq(boxes.id, id)).get();
+  if (!row) throw new ApiError(404, 'This box is not on the shelf any more.');
+  return { name: row.name, text: row.document };
+}
+
+/** Goes back to an earlier version of a box that cannot be read; its unreadable text is kept as a version, too. @throws ApiError 404 */
+export function backTo(db: Db, id: string, revision: number, nowMs: number): StoredBox {
+  const document = getRevision(db, id, revision);
+  return db.transaction((tx) => {
+    const row = tx.select().from(boxes).where(eq(boxes.id, id)).get();
+    if (!row) throw new ApiError(404, 'This box is not on the shelf any more.');
+    tx.insert(revisions)
+      .values({ boxId: id, revision: row.revision, document: row.document, savedMs: row.updatedMs })
+      .onConflictDoNothing()
+      .run();
+    const next = row.revision + 1;
+    tx.update(boxes)
+      .set({ name: document.name, document: JSON.stringify(document), revision: next, updatedMs: nowMs })
+      .where(eq(boxes.id, id))
+      .run();
+    return { id, document, revision: next, archived: row.archived, updatedMs: nowMs };
+  });
 }
 
 export function createBox(db: Db, document: Box, nowMs: number): StoredBox {
@@ -81,13 +134,25 @@ export function createBox(db: Db, document: Box, nowMs: number): StoredBox {
   return { id, document, revision: 1, archived: false, updatedMs: nowMs };
 }
 
-/** @throws ApiError 404 */
+/** @throws ApiError 422 in words */
+function readable(text: string): Box {
+  try {
+    return stored(text);
+  } catch (error) {
+    throw new ApiError(
+      422,
+      `This box cannot be read: ${(error as Error).message}. On the shelf it offers its last good version and its text as a file.`
+    );
+  }
+}
+
+/** @throws ApiError 404, 422 */
 export function getBox(db: Db, id: string): StoredBox {
   const row = db.select().from(boxes).where(eq(boxes.id, id)).get();
   if (!row) throw new ApiError(404, 'This box is not on the shelf any more.');
   return {
     id: row.id,
-    document: stored(row.document),
+    document: readable(row.document),
     revision: row.revision,
     archived: row.archived,
     updatedMs: row.updatedMs
@@ -125,13 +190,14 @@ export function saveBox(db: Db, id: string, document: Box, fromRevision: number,
 }
 
 export function setArchived(db: Db, id: string, archived: boolean): void {
-  getBox(db, id);
+  rawDocument(db, id);
   db.update(boxes).set({ archived }).where(eq(boxes.id, id)).run();
 }
 
 /** Takes a box away for good; only from the archive. */
 export function deleteBox(db: Db, id: string): void {
-  if (!getBox(db, id).archived) throw new ApiError(409, 'Only archived boxes can be deleted; archive it first.');
+  if (!db.select().from(boxes).where(eq(boxes.id, id)).get()?.archived)
+    throw new ApiError(409, 'Only archived boxes can be deleted; archive it first.');
   db.delete(boxes).where(eq(boxes.id, id)).run();
 }
 
@@ -152,5 +218,5 @@ export function getRevision(db: Db, id: string, revision: number): Box {
     .where(and(eq(revisions.boxId, id), eq(revisions.revision, revision)))
     .get();
   if (!row) throw new ApiError(404, 'That earlier version is not kept any more.');
-  return stored(row.document);
+  return readable(row.document);
 }

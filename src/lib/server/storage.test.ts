@@ -1,10 +1,11 @@
-import { mkdtempSync, readdirSync, writeFileSync, existsSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync, existsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { beforeEach, describe, expect, test } from 'vitest';
 import { emptyBox } from '@haversack/core/box/empty';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import {
+  backTo,
   createBox,
   deleteBox,
   getBox,
@@ -12,12 +13,13 @@ import {
   listBoxes,
   listRevisions,
   parseDocument,
+  rawDocument,
   saveBox,
   setArchived
 } from './boxes.ts';
-import { backupsOf, openDatabase, restoreBackup, type Db } from './db/open.ts';
+import { backup, backupDir, backupsOf, isWhole, openDatabase, restoreBackup, type Db } from './db/open.ts';
 import { answer, ApiError } from './errors.ts';
-import { addLog, deleteLog, listLog } from './logbook.ts';
+import { addLog, deleteLog, listLog, putBackLog } from './logbook.ts';
 import { listOwnParts, saveOwnPart } from './parts.ts';
 
 const MIGRATIONS = join(process.cwd(), 'drizzle');
@@ -153,5 +155,99 @@ describe('the database file', () => {
     const body = (await response.json()) as { message: string };
     expect(body.message).toContain(says);
     expect(body.message).not.toContain('select');
+  });
+});
+
+describe('nothing is destroyed by mistake', () => {
+  const broken = (id: string, text: string) =>
+    db.$client.prepare('update boxes set document = ? where id = ?').run(text, id);
+
+  test.each([
+    ['{"name": "half', 'its text in the database is damaged'],
+    ['[]', 'there is no box in its place'],
+    [JSON.stringify({ ...emptyBox('New'), version: 99 }), 'newer Haversack (version 99']
+  ])('one unreadable box (%#) leaves the others on the shelf and says why', (text, why) => {
+    const good = createBox(db, emptyBox('Good'), 1);
+    const bad = createBox(db, emptyBox('Bad'), 2);
+    broken(bad.id, text);
+    const list = listBoxes(db, STARTER_CATALOGUE);
+    expect(list.map((b) => [b.name, b.unreadable !== null])).toEqual([
+      ['Bad', true],
+      ['Good', false]
+    ]);
+    expect(list[0]!.unreadable!.why).toContain(why);
+    expect(() => getBox(db, bad.id)).toThrow(why);
+    expect(getBox(db, good.id).document.name).toBe('Good');
+    expect(rawDocument(db, bad.id)).toEqual({ name: 'Bad', text });
+  });
+
+  test('an unreadable box goes back to its last good version; its text is kept', () => {
+    const made = createBox(db, emptyBox('First'), 1);
+    saveBox(db, made.id, { ...made.document, notes: 'second' }, 1, 2);
+    broken(made.id, '{"name"');
+    const { unreadable } = listBoxes(db, STARTER_CATALOGUE)[0]!;
+    expect(unreadable!.goodRevision!.revision).toBe(1);
+    const back = backTo(db, made.id, 1, 3);
+    expect(back.revision).toBe(3);
+    expect(getBox(db, made.id).document.name).toBe('First');
+    expect(listBoxes(db, STARTER_CATALOGUE)[0]!.unreadable).toBeNull();
+    expect(() => getRevision(db, made.id, 2)).toThrow('damaged');
+  });
+
+  test('an unreadable box without a good version can still be archived and deleted', () => {
+    const made = createBox(db, emptyBox('Lost'), 1);
+    broken(made.id, 'nonsense');
+    expect(listBoxes(db, STARTER_CATALOGUE)[0]!.unreadable!.goodRevision).toBeNull();
+    setArchived(db, made.id, true);
+    deleteBox(db, made.id);
+    expect(listBoxes(db, STARTER_CATALOGUE)).toEqual([]);
+  });
+
+  test('a database of a newer version is left as it is and named so', async () => {
+    createBox(db, emptyBox('Kept'), 1);
+    db.$client.prepare('insert into __drizzle_migrations (hash, created_at) values (?, ?)').run('later', 9e12);
+    db.$client.close();
+    const opened = await openDatabase(file, MIGRATIONS, 5_000);
+    expect(opened.state).toBe('newer');
+    expect(opened.state === 'newer' && opened.message).toContain('made by a newer Haversack');
+  });
+
+  test('a broken backup is never offered, and never put in the place of the database', () => {
+    const dir = backupDir(file);
+    mkdirSync(dir, { recursive: true });
+    const bad = join(dir, 'haversack-broken.db');
+    writeFileSync(bad, 'this is no database at all, but it is long enough to be looked at twice');
+    expect(backupsOf(file)).not.toContain(bad);
+    const before = readFileSync(file);
+    expect(() => restoreBackup(file, bad, 7)).toThrow('is broken; nothing was changed');
+    expect(readFileSync(file)).toEqual(before);
+    expect(readdirSync(dirname(file)).filter((f) => f.includes('restoring'))).toEqual([]);
+  });
+
+  test('a backup has its name only when it is whole: no half-written one is left', async () => {
+    const made = await backup(db.$client, file, 1_000);
+    expect(isWhole(made!)).toBe(true);
+    expect(readdirSync(backupDir(file)).filter((f) => f.endsWith('.part'))).toEqual([]);
+  });
+
+  test('a record that was taken out is put back as it was, once', () => {
+    const box = createBox(db, emptyBox('Log'), 1);
+    const entry = {
+      kind: 'outing' as const,
+      day: '2026-10-01',
+      durationH: 9,
+      chargeAh: 12.4,
+      endV: null,
+      airC: 3,
+      notes: 'rain',
+      planned: { lastsH: null, wantedH: 9, chargeAh: null, endV: null }
+    };
+    const record = addLog(db, box.id, entry, 5);
+    deleteLog(db, record.id);
+    expect(listLog(db, box.id)).toEqual([]);
+    expect(putBackLog(db, box.id, record)).toEqual(record);
+    expect(listLog(db, box.id)).toEqual([record]);
+    expect(() => putBackLog(db, box.id, record)).toThrow('in the logbook already');
+    expect(() => putBackLog(db, box.id, { ...record, id: 'x' })).toThrow(ApiError);
   });
 });

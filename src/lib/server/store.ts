@@ -2,7 +2,7 @@ import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { demoBoxes } from '@haversack/core/demo/boxes';
 import { join } from 'node:path';
 import { createBox, listBoxes } from './boxes.ts';
-import { openDatabase, restoreBackup, type Db, type Opened } from './db/open.ts';
+import { markRunning, openDatabase, restoreBackup, type Db, type Opened } from './db/open.ts';
 import { ApiError } from './errors.ts';
 
 /** The one open database of this process; opened when the server starts. */
@@ -14,10 +14,11 @@ const migrationsFolder = (): string => process.env.HAVERSACK_MIGRATIONS ?? join(
 /** Opens the database once; with HAVERSACK_DEMO=1 an empty one gets the demo boxes. */
 export async function openStore(): Promise<void> {
   opened = await openDatabase(databaseFile(), migrationsFolder(), Date.now());
-  if (opened.state === 'damaged') {
+  if (opened.state !== 'ready') {
     console.error(opened.message);
     return;
   }
+  markRunning(databaseFile());
   if (process.env.HAVERSACK_DEMO === '1' && listBoxes(opened.db, STARTER_CATALOGUE).length === 0)
     for (const box of demoBoxes().reverse()) createBox(opened.db, box, Date.now());
 }

@@ -81,7 +81,7 @@
         >, {pending === 1 ? 'one field' : `${pending} fields`} not taken</span
       >{/if}
   </span>
-  <button type="button" class="find" onclick={onfind}
+  <button type="button" class="find" aria-label="Find" onclick={onfind}
     ><Search size={15} aria-hidden="true" /><span>Find</span><kbd>/</kbd></button
   >
   <span class="vr"></span>

@@ -5,5 +5,5 @@ import { storeState } from '$lib/server/store.ts';
 export const GET = () => {
   const state = storeState();
   if (!state || state.state === 'ready') return json({ state: state ? 'ready' : 'opening' });
-  return json({ state: 'damaged', message: state.message, backups: state.backups });
+  return json({ state: state.state, message: state.message, backups: state.backups });
 };

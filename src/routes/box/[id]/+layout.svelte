@@ -13,6 +13,7 @@
   import Guard from '$lib/shell/Guard.svelte';
   import FindDialog from '$lib/shell/FindDialog.svelte';
   import KeysDialog from '$lib/shell/KeysDialog.svelte';
+  import NextBar from '$lib/shell/NextBar.svelte';
   import Rail from '$lib/shell/Rail.svelte';
   import TopBar from '$lib/shell/TopBar.svelte';
   import VerdictStrip from '$lib/shell/VerdictStrip.svelte';
@@ -110,6 +111,7 @@
   <main class="main" class:wide={!inspectorShown} id="main">
     <Guard what="This stage" area="main">{@render children()}</Guard>
   </main>
+  {#if inspectorShown}<Guard what="What is next" area="strip"><NextBar {stage} /></Guard>{/if}
   {#if inspectorShown}<Guard what="The details" area="insp"><Inspector {stage} /></Guard>{/if}
   <Guard what="The five answers" area="strip"><VerdictStrip /></Guard>
 </div>
@@ -135,16 +137,18 @@
   }
   @media (max-width: 1179px) {
     .app {
-      grid-template-columns: 80px minmax(0, 1fr) 0;
+      grid-template: 52px minmax(0, 1fr) auto 72px / 80px minmax(0, 1fr);
+      grid-template-areas: 'top top' 'rail main' 'rail next' 'rail strip';
     }
-    .main {
-      grid-column: 2 / 4;
+    .main,
+    .main.wide {
+      grid-column: 2;
     }
   }
   @media (max-width: 699px) {
     .app {
-      grid-template: auto auto minmax(0, 1fr) auto / minmax(0, 1fr);
-      grid-template-areas: 'top' 'rail' 'main' 'strip';
+      grid-template: auto auto minmax(0, 1fr) auto auto / minmax(0, 1fr);
+      grid-template-areas: 'top' 'rail' 'main' 'next' 'strip';
     }
     .main,
     .main.wide {

@@ -229,7 +229,7 @@
 <style>
   .ports {
     display: grid;
-    grid-template-rows: minmax(0, 1fr) auto auto auto;
+    grid-template: minmax(0, 1fr) auto auto auto / minmax(0, 1fr);
     height: calc(100% - 48px);
   }
   .ports.away {
@@ -278,7 +278,25 @@
   .shelf ul {
     display: flex;
     gap: 4px;
+    min-width: 0;
     overflow-x: auto;
+  }
+  @media (max-width: 699px) {
+    .corner {
+      position: static;
+      padding: 8px 12px 0;
+      overflow-x: auto;
+    }
+    .shelf {
+      flex-direction: column;
+      align-items: stretch;
+      gap: 4px;
+      padding: 4px 12px;
+    }
+    .shelf > div {
+      display: flex;
+      gap: 12px;
+    }
   }
   .shelf li button {
     display: flex;
