@@ -12,10 +12,10 @@ test('an empty box is designed by hand to a printed build sheet', async ({ page 
   await page.getByRole('button', { name: 'Add the first device' }).click();
   await page.getByLabel('Search devices').fill('red work');
   await page.getByRole('button', { name: /Red work lamp/ }).click();
-  await page.getByLabel('Rated watts of on').fill('6 Ah');
+  await page.getByLabel('Rated watts of on').fill('6 Wh');
   await page.getByLabel('Rated watts of on').press('Enter');
   await expect(page.getByRole('alert')).toContainText('Did you mean 6 W?');
-  await page.getByRole('button', { name: 'Yes, take that' }).click();
+  await page.getByRole('button', { name: 'Take 6 W' }).click();
   await expect(page.getByLabel('Rated watts of on')).toHaveValue('6.00');
 
   await page.keyboard.press('2');

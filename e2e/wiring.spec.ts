@@ -54,7 +54,8 @@ test('shorts are surveyed, one is tried, paths and runs are taken away', async (
   const [csv] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'CSV' }).click()]);
   const text = readFileSync((await csv.path())!, 'utf8');
   expect(text.split('\n')[0]).toContain('run,from,to,wire,colour,cut_mm');
-  expect(text).toContain('battery +,F0 in');
+  expect(text).toContain('R1,F0 out,S0 in');
+  expect(text).not.toContain('battery +,F0 in');
 });
 
 test('a box as somebody built it, with unknowns and no main fuse, is made sound by remedies alone', async ({

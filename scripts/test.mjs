@@ -10,10 +10,22 @@ let passed = 0;
 let failed = 0;
 const out = join(root, 'test-results');
 
+/** How long each step took, in the order they ran. */
+const took = [];
+
+function timed(name, work) {
+  const began = performance.now();
+  const result = work();
+  took.push([name, (performance.now() - began) / 1000]);
+  return result;
+}
+
 function step(name, command, args, env = {}) {
   console.log(`\n== ${name}`);
-  const r = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
-  return r.status === 0;
+  return timed(name, () => {
+    const r = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
+    return r.status === 0;
+  });
 }
 
 function check(name, command, args) {
@@ -24,7 +36,7 @@ function check(name, command, args) {
   }
 }
 
-ensureInstalled();
+timed('install', ensureInstalled);
 rmSync(out, { recursive: true, force: true });
 mkdirSync(out, { recursive: true });
 step('prepare', 'npx', ['svelte-kit', 'sync']);
@@ -44,7 +56,7 @@ if (existsSync(unitFile)) {
   failed += unit.numFailedTests + (unit.numFailedTestSuites > 0 && unit.numFailedTests === 0 ? 1 : 0);
 } else failed++;
 
-ensureBuilt();
+timed('build', ensureBuilt);
 const browserFile = join(out, 'browser.json');
 step('browser tests', 'npx', ['playwright', 'test', '--reporter=list,json'], {
   CHROMIUM: ensureBrowser(),
@@ -55,6 +67,10 @@ if (existsSync(browserFile)) {
   passed += stats.expected;
   failed += stats.unexpected + stats.flaky + (errors.length > 0 && stats.unexpected === 0 ? 1 : 0);
 } else failed++;
+
+console.log('\nHow long each step took');
+for (const [name, seconds] of took) console.log(`  ${seconds.toFixed(1).padStart(6)} s  ${name}`);
+console.log(`  ${took.reduce((s, [, t]) => s + t, 0).toFixed(1).padStart(6)} s  in all`);
 
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -11,6 +11,7 @@ import { jettyNetBox, moorCameraPost } from '../src/demo/wired.ts';
 import { starter } from '../src/demo/builder.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { RULES } from '../src/findings/registry.ts';
+import { SEVERITY_OF_TRIP } from './severities.ts';
 import { WIRING_RULES } from './wiring-rules.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
@@ -313,6 +314,18 @@ describe('findings', () => {
     const checked = boxSchema.safeParse(box);
     expect(checked.success ? [] : checked.error.issues.slice(0, 2)).toEqual([]);
     expect(idsOf(box)).toContain(id);
+  });
+
+  test('each speaks as badly as the references say', () => {
+    const grades: Record<string, string[]> = {};
+    for (const [id, make] of Object.entries(TRIPS)) {
+      const plan = evaluate(make(), STARTER_CATALOGUE, id === 'fit-not-proven' ? { fitNodeLimit: 1 } : {});
+      const grade = [...new Set(plan.findings.filter((f) => f.id === id).map((f) => f.severity))].sort().join();
+      (grades[grade] ??= []).push(id);
+    }
+    expect(Object.fromEntries(Object.entries(grades).map(([grade, ids]) => [grade, ids.sort()]))).toEqual(
+      SEVERITY_OF_TRIP
+    );
   });
 
   test.each(Object.entries(WIRING_RULES))('%s stays quiet where it is not true', (id, boxes) => {

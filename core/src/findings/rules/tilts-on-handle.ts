@@ -5,15 +5,21 @@ import { CASE_PLACE, rule } from '../rule.ts';
 export const tiltsOnHandle = rule('tilts-on-handle', 'carry', 'case', (x) => {
   const deg = x.stance?.hangDeg;
   if (deg === undefined || deg <= MOST_HANG_DEG) return [];
-  const offMm = x.carry.centreMm ? x.carry.centreMm.xMm - x.fit!.part.rimLengthMm / 2 : 0;
+  const off = x.stance?.offHandleMm ?? { xMm: 0, yMm: 0 };
+  const says = [
+    Math.abs(off.xMm) >= 1 && `${Math.abs(off.xMm).toFixed(0)} mm to the ${off.xMm < 0 ? 'left' : 'right'}`,
+    x.fit?.part.handleAt &&
+      Math.abs(off.yMm) >= 1 &&
+      `${Math.abs(off.yMm).toFixed(0)} mm to the ${off.yMm < 0 ? 'front' : 'back'}`
+  ].filter(Boolean);
   return [
     {
       at: CASE_PLACE,
       severity: deg > BAD_HANG_DEG ? 'caution' : 'note',
       short: `Hangs ${deg.toFixed(0)}° askew`,
       title: `It hangs ${deg.toFixed(0)}° askew on its handle`,
-      why: `The mass lies ${Math.abs(offMm).toFixed(0)} mm to the ${offMm < 0 ? 'left' : 'right'} of the middle; ${MOST_HANG_DEG}° is a good limit. Slide the battery towards the handle line, or put something heavy opposite.`,
-      figures: { hangDeg: deg, offMm }
+      why: `The mass lies ${says.join(' and ')} of the handle; ${MOST_HANG_DEG}° is a good limit. Slide the battery towards the handle line, or put something heavy opposite.`,
+      figures: { hangDeg: deg, offLengthwiseMm: off.xMm, offAcrossMm: off.yMm }
     }
   ];
 });
