@@ -67,11 +67,14 @@ function testRows(box: Box, bank: Bank, wiring: WiringPlan, demand: Demand): Tes
   const soc = 0.75;
   const restV = openCircuitV(bank.chemistry, soc);
   const batteryMilliOhm = sagMilliOhm(bank.chemistry, bank.part.capacityAh, 20, soc) / bank.count;
+  const reach = wiring.netlist.parts.some((p) => p.kind === 'fuse-block')
+    ? 'fuse block'
+    : (wiring.circuits[0]?.portTag ?? 'battery leads');
   const rows: TestRow[] = [
     {
       id: 'short',
-      what: 'Resistance + to − at the fuse block, battery off, master on, nothing plugged in',
-      where: 'fuse block',
+      what: `Resistance + to − at the ${reach}, battery off, master on, nothing plugged in`,
+      where: reach,
       expected: 'over 1000',
       unit: 'ohm',
       why: 'less means a short or a part that is on'
@@ -86,7 +89,7 @@ function testRows(box: Box, bank: Bank, wiring: WiringPlan, demand: Demand): Tes
     },
     {
       id: 'standing',
-      what: 'Current with the master off',
+      what: 'Current with the master off, nothing plugged in',
       where: 'in the battery lead, through a meter',
       expected: fixed(standingA(box, wiring) * 1000, 0),
       unit: 'mA',
