@@ -1,0 +1,143 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { setTo } from '../src/box/attr.ts';
+import { resizeOuting } from '../src/box/commands.ts';
+import { applyEdits, type Edit } from '../src/box/edits.ts';
+import { emptyBox } from '../src/box/empty.ts';
+import type { Box } from '../src/box/schema.ts';
+import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
+import { canalNightBankBox, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
+import { evaluate } from '../src/evaluate.ts';
+import { sureText, withSureness } from '../src/verdict.ts';
+import { DEMO_BOXES } from './boxes.ts';
+import { randomBox } from './random-box.ts';
+
+const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
+const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);
+const answer = (box: Box, id: string) => planOf(box).verdicts.find((v) => v.id === id)!;
+const shown = (box: Box, id: string) =>
+  answer(box, id)
+    .value.map((p) => `${p.number} ${p.unit}`.trim())
+    .join(' ');
+
+/** What the five answers must be, said again in other words. */
+function expectHonest(box: Box): void {
+  const plan = planOf(box);
+  for (const v of plan.verdicts) {
+    const mine = plan.findings.filter((f) => f.verdict === v.id && f.acceptedBecause === null);
+    const has = (s: string) => mine.some((f) => f.severity === s);
+    if (has('stop')) expect(v.state, v.id).toBe('stop');
+    else if (v.state !== 'not-started') {
+      const dear =
+        v.id === 'carry' && box.outing.budgetAmount !== null && plan.kit.costPerBox > box.outing.budgetAmount;
+      expect(v.state, v.id).toBe(has('caution') || dear ? 'caution' : 'holds');
+    }
+    if (v.state === 'holds')
+      expect(
+        mine.filter((f) => f.severity !== 'note').map((f) => f.id),
+        v.id
+      ).toEqual([]);
+    const first = mine.find((f) => f.severity !== 'note');
+    if (first && v.value.length > 0) expect(v.reason, v.id).toBe(first.short);
+    if (v.id === 'safe' && has('stop'))
+      expect(v.value[0]!.number).toBe(String(mine.filter((f) => f.severity === 'stop').length));
+  }
+}
+
+describe('the five answers', () => {
+  test.each(DEMO_BOXES)('%s: each is as bad as its worst open finding and names it', (_, box) => expectHonest(box));
+
+  test('and so on a hundred boxes nobody would build', () => {
+    fc.assert(
+      fc.property(randomBox(25), (box) => expectHonest(box)),
+      { numRuns: 100 }
+    );
+  });
+
+  test('stand in their order', () => {
+    expect(planOf(canalNightBankBox()).verdicts.map((v) => v.id)).toEqual(['lasts', 'fits', 'dry', 'safe', 'carry']);
+  });
+
+  test('nothing is answered of an empty box', () => {
+    const plan = planOf(emptyBox('Empty'));
+    expect(plan.verdicts.map((v) => [v.id, v.state, v.reason])).toEqual([
+      ['lasts', 'not-started', 'Choose one on Battery'],
+      ['fits', 'not-started', 'Choose one on Case'],
+      ['dry', 'not-started', 'Choose one on Case'],
+      ['safe', 'not-started', 'Put ports on the faces'],
+      ['carry', 'not-started', 'Choose battery and case']
+    ]);
+  });
+
+  test('the canal box lasts 28 h 48 min of 14 h; what it lasts and what is missing make up what is asked', () => {
+    const canal = canalNightBankBox();
+    expect(shown(canal, 'lasts')).toBe('28 h 48 min');
+    expect(answer(canal, 'lasts').reason).toBe('14 h 48 min to spare');
+    const asked = applyEdits(canal, resizeOuting(canal, { startH: canal.outing.startH, durationH: 40 }));
+    const minutes = (text: string) => {
+      const [, h, m] = /(?:(\d+) h)? ?(?:(\d+) min)?/.exec(text)!;
+      return Number(h ?? 0) * 60 + Number(m ?? 0);
+    };
+    const a = answer(asked, 'lasts');
+    expect(a.say).toMatch(/ short$/);
+    expect(minutes(shown(asked, 'lasts')) + minutes(a.say)).toBeCloseTo(40 * 60, -0.3);
+    expect(a.state).toBe('caution');
+  });
+
+  test('a hundred hours and more are whole hours; what never ends says so', () => {
+    const canal = canalNightBankBox();
+    const quiet = applyEdits(
+      canal,
+      canal.devices.map((d) =>
+        set(`devices/${d.id}/modes`, [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power', powerW: 0.05 } }])
+      )
+    );
+    expect(shown(quiet, 'lasts')).toMatch(/^\d{3} h$|^over 6 ×$/);
+  });
+
+  test('an accepted caution no longer counts, its price does', () => {
+    const hide = saltmarshHideBox();
+    const dry = planOf(hide).findings.find((f) => f.id === 'ip-open-in-use')!;
+    const accepted = applyEdits(hide, [
+      { op: 'add', path: 'accepted', value: { key: dry.key, reason: 'it stands under the hide' } }
+    ]);
+    expect(planOf(accepted).findings.find((f) => f.key === dry.key)!.acceptedBecause).toBe('it stands under the hide');
+    expect(answer(hide, 'dry').state).toBe('caution');
+    expect(answer(accepted, 'dry').state).toBe('holds');
+  });
+
+  test('a stop is not drowned by a hundred notes, two stops are two', () => {
+    const canal = canalNightBankBox();
+    const wrong = applyEdits(canal, [
+      set('charging/chargerV', setTo(18)),
+      set('wiring/mainFuseFromBatteryMm', setTo(900))
+    ]);
+    expect(answer(wrong, 'safe').state).toBe('stop');
+    expect(shown(wrong, 'safe')).toBe('2 stops');
+    expect(answer(wrong, 'safe').say).toBe('do not build yet');
+  });
+
+  test('a price over the budget is a caution of Carry, in the person’s own mass unit', () => {
+    const radio = fellRaceRadioPost();
+    const cost = planOf(radio).kit.costPerBox;
+    const state = (amount: number) => answer(applyEdits(radio, [set('outing/budgetAmount', amount)]), 'carry').say;
+    expect(state(cost - 1)).toBe('over budget');
+    expect(state(cost + 1)).not.toBe('over budget');
+    const kg = planOf(radio).carry.massKg;
+    const pounds = applyEdits(radio, [set('preferences/massUnit', 'lb')]);
+    expect(Number(answer(pounds, 'carry').value[0]!.number)).toBeCloseTo(kg / 0.45359237, 0);
+  });
+
+  test('nothing is quite certain nor quite hopeless', () => {
+    expect([0, 0.004, 0.5, 0.996, 1].map(sureText)).toEqual([
+      '1 % sure',
+      '1 % sure',
+      '50 % sure',
+      '99 % sure',
+      '99 % sure'
+    ]);
+    const { verdicts } = planOf(canalNightBankBox());
+    expect(withSureness(verdicts, { chanceFraction: 0.31 })[0]!.say).toBe('31 % sure');
+    expect(withSureness(verdicts, undefined)).toEqual(verdicts);
+  });
+});
