@@ -61,8 +61,8 @@ test.describe('taking things out', () => {
     await expect(page.getByRole('button', { name: /^Red work lamp,/ })).toHaveCount(0);
 
     await open(page, `/box/${id}/ports`);
-    await page.locator('[data-port=p8]').click({ position: { x: 5, y: 5 } });
-    await page.locator('[data-port=p9]').click({ position: { x: 5, y: 5 }, modifiers: ['Shift'] });
+    await page.locator('[data-port=p8]').press('Enter');
+    await page.locator('[data-port=p9]').press('Shift+Enter');
     await page.keyboard.press('Delete');
     await expect(page.locator('[data-port=p8], [data-port=p9]')).toHaveCount(0);
     await expect(page.locator('.last')).toHaveText('Removed 2 ports');
@@ -131,11 +131,12 @@ test.describe('own parts', () => {
 });
 
 test('a stage that cannot be shown says so, the rest goes on, and undo mends it', async ({ page }) => {
-  // a fault in the program, made to measure: one certain number cannot be written
+  // a fault in the program, made to measure: one certain number cannot be written, save in the name of the edit
   await page.addInitScript(() => {
     const write = Number.prototype.toFixed;
+    let times = 0;
     Number.prototype.toFixed = function (digits) {
-      if (Math.abs(this.valueOf() - 13.37) < 1e-9 && digits === 1) throw new Error('made to measure');
+      if (Math.abs(this.valueOf() - 13.37) < 1e-9 && digits === 1 && ++times > 1) throw new Error('made to measure');
       return write.call(this, digits);
     };
   });
@@ -148,7 +149,10 @@ test('a stage that cannot be shown says so, the rest goes on, and undo mends it'
   const broken = page.getByRole('alert', { name: /cannot be shown/ });
   await expect(broken.first()).toBeVisible();
   await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible();
-  await page.getByRole('button', { name: /^Undo “/ }).first().click();
+  await page
+    .getByRole('button', { name: /^Undo “/ })
+    .first()
+    .click();
   await expect(broken).toHaveCount(0);
   await expect(page.getByRole('button', { name: /^Shelter lamp,/ })).toBeVisible();
 });
@@ -223,8 +227,8 @@ test.describe('what is typed', () => {
     const amps = page.getByLabel(/^Rated amps/).first();
     await amps.fill('5 W');
     await amps.press('Enter');
-    await expect(page.getByRole('alert')).toContainText('At 5 V that is 1 A.');
-    await page.getByRole('button', { name: 'Take 1 A' }).click();
+    await expect(page.getByRole('alert')).toContainText('At 20 V that is 0.25 A.');
+    await page.getByRole('button', { name: 'Take 0.25 A' }).click();
     await expect(page.getByLabel(/^Rated watts/).first()).toHaveValue('5.00');
   });
 
@@ -297,7 +301,7 @@ test.describe('“Saved” is true', () => {
     await details(page).getByLabel('Name', { exact: true }).fill('Camera at the sluice');
     await details(page).getByLabel('Name of the mode').fill('video');
     await reload();
-    await page.getByRole('button', { name: /^Camera A,/ }).press('Enter');
+    await page.getByRole('button', { name: /^Camera at the sluice,/ }).press('Enter');
     await expect(details(page).getByLabel('Name', { exact: true })).toHaveValue('Camera at the sluice');
     await expect(details(page).getByLabel('Name of the mode')).toHaveValue('video');
     await page.getByTitle('Name, units, earlier versions').click();
@@ -395,7 +399,9 @@ test.describe('ports', () => {
     await open(page, `/box/${id}/ports`);
     await page.locator('[data-port=p6]').focus();
     await page.keyboard.press('Enter');
-    await details(page).getByLabel('It is', { exact: true }).selectOption({ label: 'Circular screw connector, 12 mm, 2 pole' });
+    await details(page)
+      .getByLabel(/^It is/)
+      .selectOption({ label: 'Circular screw connector, 12 mm, 2 pole' });
     await expect(page.locator('.last')).toContainText('Circular screw connector, 12 mm');
     await open(page, `/box/${id}/outing`);
     await page.getByRole('button', { name: /^Red work lamp,/ }).press('Enter');
@@ -434,7 +440,10 @@ test.describe('on a phone', () => {
 test('an open working follows the box', async ({ page }) => {
   const id = await copyOf(page, 'Canal night bank box', 'Follows');
   await open(page, `/box/${id}/battery`);
-  await details(page).getByRole('button', { name: /Ah|[\d.]+/ }).first().click();
+  await details(page)
+    .getByRole('button', { name: /Ah|[\d.]+/ })
+    .first()
+    .click();
   const sheet = details(page);
   await expect(sheet).toContainText('How it is worked out');
   const before = await sheet.innerText();

@@ -46,6 +46,7 @@ check('types of the core tests', 'npx', ['tsc', '-p', 'core/tsconfig.test.json']
 check('format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
 check('lint', 'npx', ['eslint', '.']);
 check('boundaries', 'npx', ['depcruise', 'core/src', 'src', '--config', '.dependency-cruiser.cjs']);
+check('share of tests', 'node', ['scripts/test-share.mjs']);
 check('docs are current', 'npx', ['tsx', 'scripts/docs.ts', '--check']);
 
 const unitFile = join(out, 'unit.json');
@@ -70,7 +71,12 @@ if (existsSync(browserFile)) {
 
 console.log('\nHow long each step took');
 for (const [name, seconds] of took) console.log(`  ${seconds.toFixed(1).padStart(6)} s  ${name}`);
-console.log(`  ${took.reduce((s, [, t]) => s + t, 0).toFixed(1).padStart(6)} s  in all`);
+console.log(
+  `  ${took
+    .reduce((s, [, t]) => s + t, 0)
+    .toFixed(1)
+    .padStart(6)} s  in all`
+);
 
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -99,14 +99,19 @@ export function keepText(
   const putBack = () => {
     const draft = drafts.get(field);
     if (draft) node.value = draft.text;
+    mark();
   };
+  // for Ctrl+S, which takes what stands untaken on the screen
+  const mark = () => node.toggleAttribute('data-untaken', drafts.get(field) !== undefined);
   const typed = () => {
     if (node.value === taken) drafts.clear(field);
     else drafts.set(field, { text: node.value, tried: false });
+    mark();
   };
   const take = () => {
     taken = node.value;
     drafts.clear(field);
+    mark();
   };
   // text that was put back is no change of this visit's: leaving the field takes it all the same
   const left = () => {
@@ -117,6 +122,7 @@ export function keepText(
     event.stopPropagation();
     node.value = taken;
     drafts.clear(field);
+    mark();
   };
   putBack();
   node.addEventListener('input', typed);

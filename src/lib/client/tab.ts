@@ -18,15 +18,20 @@ export function tabId(): string {
 
 const lockName = (id: string): string => `haversack-tab-${id}`;
 
+/** After a reload the old page lets go of the mark within this time; a window that was copied keeps it for good. */
+const LETS_GO_MS = 1500;
+
 /** Holds this window's mark as long as it lives. A copied window has the same mark at first: it takes another one. */
 export async function holdTab(): Promise<void> {
   if (!navigator.locks) return;
   const id = tabId();
   const got = await new Promise<boolean>((answer) => {
-    void navigator.locks.request(lockName(id), { ifAvailable: true }, (lock) => {
-      answer(lock !== null);
-      return lock === null ? undefined : new Promise<void>(() => {});
-    });
+    navigator.locks
+      .request(lockName(id), { signal: AbortSignal.timeout(LETS_GO_MS) }, () => {
+        answer(true);
+        return new Promise<void>(() => {});
+      })
+      .catch(() => answer(false));
   });
   if (got) return;
   held = fresh();

@@ -105,6 +105,7 @@
       value={typed ?? text}
       {disabled}
       autocomplete="off"
+      data-untaken={typed === undefined ? undefined : ''}
       aria-invalid={problem ? 'true' : undefined}
       aria-describedby={problem ? `${uid}-problem` : undefined}
       oninput={(e) => drafts.set(field, { text: e.currentTarget.value, tried: false })}

@@ -42,6 +42,9 @@
   /** What is typed counts as if the field had been left. */
   function take(target: EventTarget | null): void {
     if (target instanceof HTMLElement && half(target)) target.dispatchEvent(new Event('change', { bubbles: true }));
+    // text that an earlier visit left in a field on this screen
+    for (const field of document.querySelectorAll('[data-untaken]'))
+      field.dispatchEvent(new Event('change', { bubbles: true }));
   }
 
   function keys(event: KeyboardEvent): void {
