@@ -37,9 +37,7 @@ async function violations(page: Page): Promise<string[]> {
 
 for (const theme of ['day', 'night'] as const)
   test.describe(`axe finds nothing, ${theme} theme`, () => {
-    test.beforeEach(({ page }) =>
-      page.addInitScript((name) => localStorage.setItem('haversack-theme', name), theme)
-    );
+    test.beforeEach(({ page }) => page.addInitScript((name) => localStorage.setItem('haversack-theme', name), theme));
     for (const path of ['/', '/parts'])
       test(path, async ({ page }) => {
         await open(page, path);

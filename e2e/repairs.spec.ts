@@ -157,6 +157,25 @@ test('a stage that cannot be shown says so, the rest goes on, and undo mends it'
   await expect(page.getByRole('button', { name: /^Shelter lamp,/ })).toBeVisible();
 });
 
+test('a shelf that cannot be shown says so and can be tried again', async ({ page }) => {
+  // made to measure: the days on the shelf cannot be written
+  await page.addInitScript(() => {
+    const write = Date.prototype.toLocaleDateString;
+    let broken = true;
+    window.addEventListener('mended', () => (broken = false));
+    Date.prototype.toLocaleDateString = function () {
+      if (broken) throw new Error('made to measure');
+      return write.call(this);
+    };
+  });
+  await page.goto('/');
+  const broken = page.getByRole('alert', { name: 'This page cannot be shown' });
+  await expect(broken).toContainText('made to measure');
+  await page.evaluate(() => window.dispatchEvent(new Event('mended')));
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByText('Saltmarsh hide box').first()).toBeVisible();
+});
+
 test.describe('dialogs start on their first field, and Enter does what they are for', () => {
   test('Find, Add a device, This box', async ({ page }) => {
     const id = await copyOf(page, 'Canal night bank box', 'Dialog box');

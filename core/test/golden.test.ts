@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { evaluate } from '../src/evaluate.ts';
-import { reportText } from '../src/exchange/report.ts';
+import { report, reportText } from '../src/exchange/report.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { sheetsText } from './golden-text.ts';
 
@@ -16,7 +16,9 @@ describe.each(DEMO_BOXES)('%s', (name, box) => {
     await expect(sheetsText(box, evaluate(box, STARTER_CATALOGUE))).toMatchFileSnapshot(file('txt'));
   });
 
-  test('gives the same report', async () => {
-    await expect(reportText(box, evaluate(box, STARTER_CATALOGUE))).toMatchFileSnapshot(file('report.json'));
+  test('gives the same report, as text and as data', async () => {
+    const plan = evaluate(box, STARTER_CATALOGUE);
+    await expect(reportText(box, plan)).toMatchFileSnapshot(file('report.txt'));
+    await expect(`${JSON.stringify(report(box, plan), null, 1)}\n`).toMatchFileSnapshot(file('report.json'));
   });
 });

@@ -1,6 +1,7 @@
 <script lang="ts">
   import '../app.css';
   import { onMount } from 'svelte';
+  import BrokenPage from '$lib/shell/BrokenPage.svelte';
   import { theme } from '$lib/client/theme.svelte.ts';
 
   let { children } = $props();
@@ -10,4 +11,7 @@
   });
 </script>
 
-{@render children()}
+<svelte:boundary onerror={(error) => console.error('This page could not be shown:', error)}>
+  {@render children()}
+  {#snippet failed(error, reset)}<BrokenPage {error} {reset} />{/snippet}
+</svelte:boundary>
