@@ -198,3 +198,17 @@ describe('quantities as people type them', () => {
     expect(lengthText(28.575, 'in')).toBe('1 1/8');
   });
 });
+
+describe('a bare number in the unit the person prefers', () => {
+  test.each([
+    ['50', 10],
+    ['32', 0],
+    ['-40', -40],
+    ['212', 100]
+  ])('%s °F is %d °C', (typed, tempC) => {
+    const parsed = parseQuantity(typed, 'temperature', { temperatureUnit: 'F' });
+    expect(parsed.ok && parsed.value).toBeCloseTo(tempC, 9);
+    expect(parseQuantity(`${typed} °F`, 'temperature', {})).toMatchObject({ ok: true, value: expect.closeTo(tempC, 9) });
+    expect(parseQuantity(typed, 'temperature', {})).toMatchObject({ ok: true, value: Number(typed) });
+  });
+});
