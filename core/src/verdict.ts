@@ -158,9 +158,13 @@ function fits(x: Input): VerdictAnswer {
     say:
       state === 'holds'
         ? `all ${x.panel!.holeCount} holes clear`
-        : state === 'stop'
+        : t.clearMm < 0
           ? 'does not go in'
-          : 'goes in, tight',
+          : t.clearMm < BEHIND_GAP_MM
+            ? 'goes in, tight'
+            : state === 'stop'
+              ? 'not as it stands'
+              : 'look again',
     value: [{ number: lengthText(t.clearMm, unit), unit }],
     target: `of ${lengthText(BEHIND_GAP_MM, unit)} ${unit} wanted`,
     reason: worst(found, `Tightest: ${t.tag} to the ${t.behindName}`),

@@ -95,6 +95,17 @@ describe('the five answers', () => {
     expect(shown(quiet, 'lasts')).toMatch(/^\d{3} h$|^over 6 ×$/);
   });
 
+  test('Fits says what is wrong with the fit, not more: a device without a port is no tight fit', () => {
+    const canal = canalNightBankBox();
+    const lamp = canal.devices.find((d) => d.name === 'Shelter lamp')!;
+    expect(answer(canal, 'fits').say).toBe('all 6 holes clear');
+    const unplugged = answer(applyEdits(canal, [set(`devices/${lamp.id}/portId`, null)]), 'fits');
+    expect([unplugged.state, unplugged.say]).toEqual(['caution', 'look again']);
+    const off = answer(applyEdits(canal, [set(`ports/${canal.ports[0]!.id}/xMm`, 900)]), 'fits');
+    expect(off.state).toBe('stop');
+    expect(off.say).not.toBe('goes in, tight');
+  });
+
   test('an accepted caution no longer counts, its price does', () => {
     const hide = saltmarshHideBox();
     const dry = planOf(hide).findings.find((f) => f.id === 'ip-open-in-use')!;

@@ -21,6 +21,20 @@
   const chosen = $derived(panel.ports.find((p) => p.port.id === selectedId));
   const used = $derived(new Set(panel.ports.map((p) => p.port.face)));
   const small = $derived(scale < 0.75);
+  /** Room under a part for its tag and the size of its hole, px. */
+  const WORDS_PX = { width: 40, height: 34 };
+  const crowded = (p: PortPlan): boolean =>
+    panel.ports.some((o) => {
+      const downPx = (p.port.yMm - o.port.yMm) * scale;
+      const reachPx = ((p.part.flangeHeightMm + o.part.flangeHeightMm) * scale) / 2 + WORDS_PX.height;
+      const asidePx = Math.abs(p.port.xMm - o.port.xMm) * scale;
+      return (
+        o.port.face === p.port.face &&
+        downPx > 0 &&
+        downPx < reachPx &&
+        asidePx < (o.part.flangeWidthMm * scale + WORDS_PX.width) / 2
+      );
+    });
   const px = (face: Face, xMm: number): number => layout.px(face, xMm);
   const py = (face: Face, yMm: number): number => layout.py(face, yMm);
 
@@ -265,6 +279,7 @@
         {also}
         wrong={bad}
         {small}
+        crowded={crowded(p)}
       />
     </g>
   {/each}

@@ -12,8 +12,10 @@
     also: boolean;
     wrong: boolean;
     small: boolean;
+    /** Another part stands where its hole size would be written. */
+    crowded: boolean;
   };
-  let { p, x, y, scale, on, also, wrong, small }: Props = $props();
+  let { p, x, y, scale, on, also, wrong, small, crowded }: Props = $props();
   const fw = $derived(p.part.flangeWidthMm * scale);
   const fh = $derived(p.part.flangeHeightMm * scale);
   const hole = $derived(holeSizeMm(p.part));
@@ -105,7 +107,7 @@
     font-weight="640"
     style:fill={wrong ? 'var(--stop)' : 'var(--ink)'}>{p.tag}</text
   >
-  {#if holeText(p.part).length * 7 <= fw + 10}<text
+  {#if !crowded && holeText(p.part).length * 7 <= fw + 10}<text
       class="n halo"
       {x}
       y={y + fh / 2 + 27}

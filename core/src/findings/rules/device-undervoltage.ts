@@ -11,7 +11,7 @@ export const deviceUndervoltage = rule('device-undervoltage', 'lasts', 'outing',
       at: devicePlace(device.id, device.name),
       figures: { volts: e.volts, minV: device.minV ?? 0, timeH: e.timeH }
     };
-    const name = device.name.slice(0, 18);
+    const name = device.name.length > 14 ? `${device.name.slice(0, 13)}…` : device.name;
     const lack = `It gets ${e.volts.toFixed(2)} V and needs ${device.minV} V.`;
     const better = 'A regulator port, a thicker or shorter wire, or a fuller battery keeps it going.';
     if (e.reason === 'device' && device.inner)
