@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { clockText, durationText, fixed, lengthText } from '../src/quantity/format.ts';
+import { clockText, durationText, fixed, lengthText, temperatureText } from '../src/quantity/format.ts';
 import { parseClockH } from '../src/quantity/duration.ts';
 import { inchFraction } from '../src/quantity/length.ts';
 import { parseQuantity, quantityText, type ParseOptions } from '../src/quantity/parse.ts';
@@ -208,7 +208,15 @@ describe('a bare number in the unit the person prefers', () => {
   ])('%s °F is %d °C', (typed, tempC) => {
     const parsed = parseQuantity(typed, 'temperature', { temperatureUnit: 'F' });
     expect(parsed.ok && parsed.value).toBeCloseTo(tempC, 9);
-    expect(parseQuantity(`${typed} °F`, 'temperature', {})).toMatchObject({ ok: true, value: expect.closeTo(tempC, 9) });
+    expect(parseQuantity(`${typed} °F`, 'temperature', {})).toMatchObject({
+      ok: true,
+      value: expect.closeTo(tempC, 9)
+    });
     expect(parseQuantity(typed, 'temperature', {})).toMatchObject({ ok: true, value: Number(typed) });
   });
+});
+
+test('a temperature is written in the unit the person prefers', () => {
+  expect([0, 100, -40, 20.5].map((c) => temperatureText(c, 'F'))).toEqual(['32', '212', '-40', '68.9']);
+  expect([0, -3, 20.5].map((c) => temperatureText(c, 'C'))).toEqual(['0', '-3', '20.5']);
 });
