@@ -432,6 +432,19 @@ test.describe('ports', () => {
 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 } });
+  for (const path of ['/', '/parts'])
+    test(`${path} is no wider than the screen, nor is anything on it`, async ({ page }) => {
+      await open(page, path);
+      await page.waitForTimeout(600);
+      const reach = await page.evaluate(() =>
+        Math.max(
+          ...[...document.querySelectorAll('main li, main section, main h1, main button')].map(
+            (e) => e.getBoundingClientRect().right
+          )
+        )
+      );
+      expect(reach).toBeLessThanOrEqual(391);
+    });
   for (const stage of ['outing', 'battery', 'case', 'ports', 'wiring', 'kit', 'bench', 'logbook'])
     test(`${stage} is no wider than the screen`, async ({ page }) => {
       await open(page, `/box/${await boxId(page, 'Saltmarsh hide box')}/${stage}`);

@@ -227,7 +227,7 @@
             >{/if}
         </section>
       {/if}
-      <ul class="grid gap-2">
+      <ul class="grid grid-cols-1 gap-2">
         {#each shown as row (row.id)}
           <li class="box-row">
             {#if row.unreadable}

@@ -1,7 +1,7 @@
 import { desc, eq, lt, and } from 'drizzle-orm';
 import { fromOlder } from '@haversack/core/box/older';
 import { BOX_VERSION } from '@haversack/core/box/attr';
-import type { Box } from '@haversack/core/box/schema';
+import { boxSchema, type Box } from '@haversack/core/box/schema';
 import type { Catalogue } from '@haversack/core/catalogue/part';
 import { evaluate } from '@haversack/core/evaluate';
 import { readBoxData, type Problem } from '@haversack/core/exchange/read-box';
@@ -65,8 +65,9 @@ export function listBoxes(db: Db, catalogue: Catalogue): BoxSummary[] {
 
 function summary(db: Db, row: typeof boxes.$inferSelect, catalogue: Catalogue): BoxSummary {
   const head = { id: row.id, name: row.name, archived: row.archived, revision: row.revision, updatedMs: row.updatedMs };
+  let document: Box | undefined;
   try {
-    const document = stored(row.document);
+    document = stored(row.document);
     const verdicts = evaluate(document, catalogue).verdicts.map((v) => ({
       id: v.id,
       name: v.name,
@@ -75,17 +76,26 @@ function summary(db: Db, row: typeof boxes.$inferSelect, catalogue: Catalogue): 
     }));
     return { ...head, notes: document.notes, verdicts, unreadable: null };
   } catch (error) {
-    const why = error instanceof Error ? error.message : String(error);
-    return { ...head, notes: '', verdicts: [], unreadable: { why, goodRevision: newestGood(db, row.id) } };
+    const said = error instanceof Error ? error.message : String(error);
+    const why = document ? damageOf(document, said) : said;
+    return { ...head, notes: '', verdicts: [], unreadable: { why, goodRevision: newestGood(db, row.id, catalogue) } };
   }
 }
 
+/** Why no plan came of a document: what is wrong with it, else what the computation said. */
+function damageOf(document: Box, said: string): string {
+  const checked = boxSchema.safeParse(document);
+  if (checked.success) return `its plan cannot be worked out (${said})`;
+  const first = checked.error.issues[0]!;
+  return `what is stored is no whole box any more (${first.path.join('/') || 'the box'}: ${first.message})`;
+}
+
 /** The newest earlier version of a box that can be read. */
-function newestGood(db: Db, id: string): { revision: number; savedMs: number } | null {
+function newestGood(db: Db, id: string, catalogue: Catalogue): { revision: number; savedMs: number } | null {
   const rows = db.select().from(revisions).where(eq(revisions.boxId, id)).orderBy(desc(revisions.revision)).all();
   for (const row of rows)
     try {
-      stored(row.document);
+      evaluate(stored(row.document), catalogue);
       return { revision: row.revision, savedMs: row.savedMs };
     } catch {
       // look further back

@@ -180,6 +180,12 @@
     border-radius: 6px;
     box-shadow: 0 8px 32px rgb(0 0 0 / 0.25);
   }
+  /* half a target says nothing: the number and its reason stay */
+  @media (max-width: 1179px) {
+    .val2 em {
+      display: none;
+    }
+  }
   @media (max-width: 699px) {
     .strip {
       height: 48px;
