@@ -165,7 +165,6 @@ describe('nothing is destroyed by mistake', () => {
   test.each([
     ['{"name": "half', 'its text in the database is damaged'],
     ['[]', 'there is no box in its place'],
-    ['{"format":"haversack-box","version":1,"name":5}', 'no whole box any more'],
     [JSON.stringify({ ...emptyBox('New'), version: 99 }), 'newer Haversack (version 99']
   ])('one unreadable box (%#) leaves the others on the shelf and says why', (text, why) => {
     const good = createBox(db, emptyBox('Good'), 1);
@@ -177,9 +176,21 @@ describe('nothing is destroyed by mistake', () => {
       ['Good', false]
     ]);
     expect(list[0]!.unreadable!.why).toContain(why);
-    expect(() => getBox(db, bad.id)).toThrow();
+    expect(() => getBox(db, bad.id)).toThrow(why);
     expect(getBox(db, good.id).document.name).toBe('Good');
     expect(rawDocument(db, bad.id)).toEqual({ name: 'Bad', text });
+  });
+
+  test('a document that lost its parts is told by its first gap, and an earlier version must give a plan', () => {
+    const bad = createBox(db, emptyBox('Bad'), 1);
+    const half = '{"format":"haversack-box","version":1,"name":5}';
+    broken(bad.id, half);
+    db.$client
+      .prepare('insert into revisions (box_id, revision, document, saved_ms) values (?, 7, ?, 5)')
+      .run(bad.id, half);
+    const { unreadable } = listBoxes(db, STARTER_CATALOGUE)[0]!;
+    expect(unreadable!.why).toMatch(/no whole box any more \(\w+.*: /);
+    expect(unreadable!.goodRevision?.revision).not.toBe(7);
   });
 
   test('an unreadable box goes back to its last good version; its text is kept', () => {
