@@ -52,6 +52,11 @@ describe('taking things out', () => {
     expect(left.bank.count).toBe(2);
     expect(left.bank.packs.map((p) => p.ageYears)).toEqual([1, 3]);
     expect(left.placements).toEqual({ 'battery-1': at(10), 'battery-2': at(30) });
+    // the last one leaves no place behind
+    expect(without(box, { kind: 'body', id: 'battery-3' }).placements).toEqual({
+      'battery-1': at(10),
+      'battery-2': at(20)
+    });
   });
 
   test('what is not there is passed over', () => {
