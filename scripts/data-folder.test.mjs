@@ -1,11 +1,11 @@
 import Database from 'better-sqlite3';
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync, utimesSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { beforeEach, describe, expect, test } from 'vitest';
 import { databaseIn, isDemo, markDemo, runningIn, startOver } from './data-folder.mjs';
 import { OptionError, readOptions } from './options.mjs';
-import { lookInto, restore } from './restore-plan.mjs';
+import { backupsIn, lookInto, restore } from './restore-plan.mjs';
 
 let dir;
 beforeEach(() => (dir = mkdtempSync(join(tmpdir(), 'haversack-folder-'))));
@@ -70,6 +70,16 @@ describe('restoring', () => {
     expect(namesIn(databaseIn(dir))).toEqual(['Old']);
     expect(namesIn(`${databaseIn(dir)}.before-restore-42`)).toEqual(['Present']);
   });
+  test('lists the backups newest first, whatever their names', () => {
+    const at = (name, second) => utimesSync(join(dir, 'backups', name), second, second);
+    at('a.db', 3000);
+    at('b.db', 2000);
+    expect(backupsIn(dir)).toEqual(['a.db', 'b.db']);
+    at('b.db', 4000);
+    expect(backupsIn(dir)).toEqual(['b.db', 'a.db']);
+    expect(backupsIn(join(dir, 'none'))).toEqual([]);
+  });
+
   test('takes a path from anywhere', async () => {
     const elsewhere = database(join(dir, 'stick', 'copy.db'), 'From the stick');
     expect((await run(elsewhere)).ok).toBe(true);
