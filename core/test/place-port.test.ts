@@ -157,6 +157,32 @@ describe('ports suit the outing', () => {
     for (const r of found.remedies.filter((k) => k.label.startsWith('Take the ')))
       expect(planOf(applyEdits(box, r.edits)).fit!.state).toBe('fits');
   });
+  test.each([
+    [60, true],
+    [60.5, false],
+    [70, false]
+  ])('a laptop of %d W: the 60 W module bears it, %s, as the check of its plan says', (powerW, bears) => {
+    const box = withDevice(canalNightBankBox(), 'device-laptop');
+    const at = box.devices.length - 1;
+    const hungry = applyEdits(box, [
+      set(`devices/${box.devices[at]!.id}/modes`, [
+        { id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power', powerW } }
+      ])
+    ]);
+    const module = STARTER_CATALOGUE.find(
+      (p): p is PartOf<'panel'> => p.kind === 'panel' && p.supply === 'usb-c' && p.converterRatedW === 60
+    )!;
+    const suited = suitedOutlets(
+      hungry,
+      { fit: caseFit(hungry)!, demand: planOf(hungry).demand, catalogue: [module] },
+      hungry.devices[at]!
+    );
+    expect(suited.map((s) => s.bears)).toEqual([bears]);
+    const { edits, portId } = placePort(hungry, caseFit(hungry)!, module, PLACE_FACES)!;
+    const plugged = applyEdits(hungry, [...edits, set(`devices/${hungry.devices[at]!.id}/portId`, portId)]);
+    expect(planOf(plugged).findings.some((f) => f.id === 'converter-overload')).toBe(!bears);
+  });
+
   test('what is offered instead of a part does the same and bears as much', () => {
     for (const part of panels)
       for (const to of sealedInstead(STARTER_CATALOGUE, part, 'rain')) {

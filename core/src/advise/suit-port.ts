@@ -5,22 +5,20 @@ import type { CaseFit } from '../case/fit.ts';
 import type { Catalogue, Face, PartOf } from '../catalogue/part.ts';
 import { portSupply } from '../demand/converter.ts';
 import type { Demand } from '../demand/demand.ts';
+import { greatestW } from '../demand/draw.ts';
 import { reaches, sealWord, SEAL_WORDS } from '../sealing/sealing.ts';
+import { LOAD_SHARE } from '../wiring/fuse.ts';
 
 type Panel = PartOf<'panel'>;
-
-/** A socket runs at 80 % of its rating at most. @source electrical reference 4 */
-const LOAD_SHARE = 0.8;
 
 /** What a part holds off while it is used: plugged in where something plugs in. */
 export const usedSeal = (part: Panel): SealWord => sealWord(part.seal.mated ?? part.seal.open);
 
 /** Whether a part bears a device's greatest draw: its amps, or its watts behind a converter of the port's own. */
 function bears(part: Panel, device: Device, need: Demand): boolean {
+  if (part.converterRatedW !== null) return greatestW(device) <= part.converterRatedW;
   const d = need.devices.find((x) => x.deviceId === device.id);
   if (!d) return true;
-  if (part.converterRatedW !== null)
-    return part.converterRatedW * need.atV >= d.peakA * need.atV * need.atV * LOAD_SHARE;
   return part.ratingA !== null && LOAD_SHARE * part.ratingA >= d.peakA;
 }
 

@@ -24,6 +24,9 @@ export function drawW(draw: Draw): number {
   }
 }
 
+/** Watts of a device's hungriest mode at its own plug: what a converter before it must give. 0 without a mode. */
+export const greatestW = (device: Device): number => Math.max(0, ...device.modes.map((m) => drawW(m.draw)));
+
 /** Share of its time a mode is active: its duty, or for events their length and number. */
 export const activeFraction = (mode: Mode): number =>
   mode.draw.kind === 'event'

@@ -25,6 +25,19 @@ const setLine = (value: string, origin: string): WorkingLine =>
     'set'
   );
 
+const fuseLeastLine = (carriesA: number): WorkingLine =>
+  line(
+    `Fuse at least, load ÷ ${LOAD_SHARE}`,
+    upText(carriesA / LOAD_SHARE),
+    'A',
+    'computed',
+    'a fuse runs at 80 % at most',
+    'carry'
+  );
+
+const weakestLine = (weakest: Draft['weakest'] | MainPlan['weakest']): WorkingLine[] =>
+  weakest ? [line(`Weakest part, ${weakest.name}`, downText(weakest.ratingA), 'A', 'part', 'its rating', 'most')] : [];
+
 /** Smallest size whose element bears the inrush again and again. @source electrical reference 4: share of the melting value */
 const leastForInrush = (d: Draft, ratingsA: readonly number[]): number | undefined =>
   [...ratingsA]
@@ -58,14 +71,7 @@ export function fuseWorking(d: Draft, x: FuseFacts): Working {
     ...(d.carriesA > d.loadA + 1e-9
       ? [line('With what hangs behind it', ampsText(d.carriesA), 'A', 'computed' as const, 'the chain from here on')]
       : []),
-    line(
-      `Fuse at least, load ÷ ${LOAD_SHARE}`,
-      upText(d.carriesA / LOAD_SHARE),
-      'A',
-      'computed',
-      'a fuse runs at 80 % at most',
-      'carry'
-    ),
+    fuseLeastLine(d.carriesA),
     ...(d.inrushA2s > 0
       ? [
           line(
@@ -93,18 +99,7 @@ export function fuseWorking(d: Draft, x: FuseFacts): Working {
       `${x.laid.insulationC} °C class, ${fixed(x.laid.ambientC, 0)} °C air, ${x.laid.bundledCount <= 2 ? 'not bundled' : `${x.laid.bundledCount} bundled`}`,
       d.wireOrigin === 'set' && x.ampacityA !== undefined ? 'most' : 'given'
     ),
-    ...(d.weakest
-      ? [
-          line(
-            `Weakest part, ${d.weakest.name}`,
-            downText(d.weakest.ratingA),
-            'A',
-            'part' as const,
-            'its rating',
-            'most'
-          )
-        ]
-      : []),
+    ...weakestLine(d.weakest),
     ...(x.meterMostA === undefined
       ? []
       : [
@@ -157,14 +152,7 @@ export function mainWorking(m: Omit<MainPlan, 'working'>, biggestA: number): Wor
   const value = m.fuseA === undefined ? (auto ? 'none large enough' : m.fuseOrigin) : String(m.fuseA);
   const lines = [
     line('Most at one moment', ampsText(m.loadA), 'A', 'computed', 'all that runs together, at the lowest voltage'),
-    line(
-      `Fuse at least, load ÷ ${LOAD_SHARE}`,
-      upText(m.loadA / LOAD_SHARE),
-      'A',
-      'computed',
-      'a fuse runs at 80 % at most',
-      'carry'
-    ),
+    fuseLeastLine(m.loadA),
     line(
       'To let a branch open first',
       upText(SELECTIVE_RATIO * biggestA),
@@ -181,18 +169,7 @@ export function mainWorking(m: Omit<MainPlan, 'working'>, biggestA: number): Wor
       'derated for class, air and bundle',
       m.wireOrigin === 'set' && m.ampacityA !== undefined ? 'most' : 'given'
     ),
-    ...(m.weakest
-      ? [
-          line(
-            `Weakest part, ${m.weakest.name}`,
-            downText(m.weakest.ratingA),
-            'A',
-            'part' as const,
-            'its rating',
-            'most'
-          )
-        ]
-      : []),
+    ...weakestLine(m.weakest),
     line('A short behind it could reach', fixed(m.prospectiveA, 0), 'A', 'computed', 'full battery, low resistance')
   ];
   return {

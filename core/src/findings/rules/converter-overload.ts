@@ -1,4 +1,4 @@
-import { drawW } from '../../demand/draw.ts';
+import { greatestW } from '../../demand/draw.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import { portPlace, rule } from '../rule.ts';
 
@@ -7,9 +7,7 @@ export const converterOverload = rule('converter-overload', 'safe', 'ports', (x)
   (x.panel?.ports ?? []).flatMap((p) => {
     const rated = p.part.converterRatedW;
     if (rated === null) return [];
-    const wantedW = x.box.devices
-      .filter((d) => d.portId === p.port.id)
-      .reduce((s, d) => s + Math.max(...d.modes.map((m) => drawW(m.draw))), 0);
+    const wantedW = x.box.devices.filter((d) => d.portId === p.port.id).reduce((s, d) => s + greatestW(d), 0);
     if (wantedW <= rated) return [];
     return [
       {
