@@ -146,6 +146,6 @@ test('a charging plan: panel, controller, charger, shelf and a reading', async (
   await expect(claim).toContainText('Wh per kg: LiFePO4 4S packs reach 160');
 
   await page.getByRole('button', { name: 'Join', exact: true }).click();
-  await page.getByRole('combobox', { name: 'Arrangement' }).selectOption('outside');
+  await page.getByRole('combobox', { name: 'They stand' }).selectOption('outside');
   await expect(page.getByLabel('Lead of the outside battery')).toBeVisible();
 });

@@ -63,7 +63,7 @@ test('a box as somebody built it, with unknowns and no main fuse, is made sound 
 }) => {
   const { document } = await (await page.request.get(`/api/boxes/${await boxId(page, 'Canal night bank box')}`)).json();
   document.name = 'As built box';
-  document.wiring.mainHolderPartId = null;
+  document.feeds[0].holderPartId = null;
   document.circuits[0].fuse = { is: 'unknown' };
   document.circuits[1].fuse = { is: 'set', value: 30 };
   const made = await page.request.post('/api/boxes', { data: { document } });

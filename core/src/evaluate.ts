@@ -18,6 +18,7 @@ import { dryPlan, type DryPlan } from './sealing/dry-plan.ts';
 import { sealing, type Sealing } from './sealing/sealing.ts';
 import { verdicts, type VerdictAnswer } from './verdict.ts';
 import { feedOf, type Feed } from './wiring/feed.ts';
+import { judge, type Judge } from './judge/table.ts';
 import { runList, type RunList } from './wiring/run-list.ts';
 import { wiringPlan } from './wiring/wiring.ts';
 import type { WiringPlan } from './wiring/types.ts';
@@ -29,6 +30,8 @@ export type Plan = {
   fit: CaseFit | undefined;
   panel: PanelPlan | undefined;
   wiring: WiringPlan;
+  /** What happens to every element of the circuit. */
+  judge: Judge;
   /** Every lead to cut, with its ends. */
   runs: RunList;
   /** The wiring reduced to its ports. */
@@ -72,6 +75,7 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
   });
   const panel = panelPlan(box, fit);
   const wiring = held?.wiring ?? wiringPlan({ box, catalogue, need, bank: b, fit });
+  const judged = held?.judge ?? judge({ box, catalogue, bank: b, wiring, demand: need });
   const runs = held?.runs ?? runList(box, wiring.netlist);
   const feed = held?.feed ?? feedOf(wiring);
   const run = held ? held.outing : outing(box, need, b, feed);
@@ -91,6 +95,7 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
     fit,
     panel,
     wiring,
+    judge: judged,
     outing: run,
     sealing: seal,
     dry,
@@ -106,6 +111,7 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
     fit,
     panel,
     wiring,
+    judge: judged,
     runs,
     feed,
     outing: run,

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
-import { setTo } from '../src/box/attr.ts';
+import { AUTO, setTo } from '../src/box/attr.ts';
 import { checkClaim, type BatteryClaim } from '../src/battery/claims.ts';
 import { joiningSurge, packCurrents, unevenness } from '../src/battery/parallel.ts';
 import { parallelPlan } from '../src/battery/parallel-plan.ts';
@@ -84,7 +84,10 @@ describe('packs side by side', () => {
     expect(shares.surge!.settledA).toBeGreaterThan(1);
   });
   test('a battery outside takes no room, and its lead costs voltage', () => {
-    const outside = applyEdits(canal, [set('bank/arrangement', 'outside'), set('bank/leadMm', 4000)]);
+    const outside = applyEdits(canal, [
+      set('bank/stands', 'outside'),
+      set('feeds/main/lead', { lengthMm: 4000, wire: AUTO, wireCount: 1 })
+    ]);
     const [inside, out] = [planOf(canal), planOf(outside)];
     expect(out.fit!.bodies.some((b) => b.kind === 'battery')).toBe(false);
     expect(out.carry.massKg).toBeLessThan(inside.carry.massKg - 5);
@@ -229,7 +232,7 @@ describe('charging, sun and shelf', () => {
     expect(agm.topUpMonths).toBe(3);
     const warm = applyEdits(canal, [set('charging/storageC', 35)]);
     expect(storagePlan(warm, planOf(warm))!.shelfMonths).toBeLessThan(agm.shelfMonths);
-    const drained = applyEdits(canal, [set('switching/master', { is: 'none' })]);
+    const drained = applyEdits(canal, [set('feeds/main/switches', { is: 'none' })]);
     const plan = storagePlan(drained, planOf(drained))!;
     expect(plan.drainA).toBeGreaterThan(0.01);
     expect(plan.topUpMonths).toBeLessThan(1.5);

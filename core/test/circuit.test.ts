@@ -1,3 +1,4 @@
+import { BEHIND_MAIN, secondBox, tapOf } from './tree-edits.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { AUTO, NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
@@ -13,7 +14,7 @@ import { evaluate, type Plan } from '../src/evaluate.ts';
 import { removePort } from '../src/box/remove-port.ts';
 import { polarityRows } from '../src/panel/polarity.ts';
 import { paths, wayBack, wayFrom } from '../src/trials/paths.ts';
-import { behind, chains, wayTo } from '../src/wiring/chain.ts';
+import { behind, tree, wayTo } from '../src/wiring/tree.ts';
 import { milliOhmPerM } from '../src/wiring/conductor.ts';
 import { breakerHotA, openingTimeS } from '../src/wiring/fuse.ts';
 import { netlistFaults } from '../src/wiring/netlist.ts';
@@ -41,18 +42,18 @@ describe('who feeds whom', () => {
     maxLength: 8
   });
   const boxOf = (ups: (number | undefined)[]) => ({
-    wiring: { ...canal.wiring, school: 'fuse-block' as const },
+    feeds: canal.feeds,
     circuits: ups.map((up, i) => ({
       ...canal.circuits[0]!,
       id: `c${i}`,
-      tapFrom: up === undefined ? NONE : setTo(`c${up}`)
+      from: up === undefined ? BEHIND_MAIN : tapOf(`c${up}`)
     }))
   });
 
   test('every circuit has its place once, behind the one that feeds it; rings are named and cut', () => {
     fc.assert(
       fc.property(random, (ups) => {
-        const chain = chains(boxOf(ups));
+        const chain = tree(boxOf(ups));
         expect(chain.order.map((c) => c.id).sort()).toEqual(ups.map((_, i) => `c${i}`).sort());
         const at = new Map(chain.order.map((c, i) => [c.id, i]));
         for (const [id, up] of chain.upOf) expect(at.get(up)!).toBeLessThan(at.get(id)!);
@@ -74,7 +75,7 @@ describe('who feeds whom', () => {
   test('what stands behind a circuit is all whose way leads over it', () => {
     fc.assert(
       fc.property(random, (ups) => {
-        const chain = chains(boxOf(ups));
+        const chain = tree(boxOf(ups));
         for (const c of chain.order)
           expect(behind(chain, c.id).sort()).toEqual(
             chain.order
@@ -86,7 +87,7 @@ describe('who feeds whom', () => {
     );
   });
   test('a daisy chain takes loads behind the master along in their order; an inlet stays out', () => {
-    const chain = chains(change(hide, set('wiring/school', 'daisy-chain')));
+    const chain = tree(change(hide, set('feeds/main/ends', 'chain')));
     const loads = hide.circuits.filter((c) => c.purpose === 'load').map((c) => c.id);
     loads.slice(1).forEach((id, i) => expect(chain.upOf.get(id)).toBe(loads[i]));
     expect(chain.upOf.has(hide.circuits.find((c) => c.purpose === 'charge')!.id)).toBe(false);
@@ -116,7 +117,7 @@ describe('who feeds whom', () => {
 });
 
 describe('a daisy chain under one fuse', () => {
-  const chained = change(canal, set('wiring/school', 'daisy-chain'));
+  const chained = change(canal, set('feeds/main/ends', 'chain'));
   const p = plan(chained);
   const loads = p.wiring.circuits;
   test('its first fuse carries the sum and stands for every lead behind it', () => {
@@ -133,12 +134,12 @@ describe('a daisy chain under one fuse', () => {
     const end = loads[loads.length - 1]!;
     const net = p.wiring.netlist;
     const out = wayFrom(net, 'battery', end.portTag)!.filter((c) => c.circuitId !== null);
-    const carried = new Map(loads.map((c) => [c.circuit.id, c.carriesA]));
+    const carried = new Map(loads.map((c) => [c.circuit.id, c.lowCarriesA]));
     const byHand =
       out.reduce((s, c) => s + (carried.get(c.circuitId!) ?? 0) * c.milliOhm, 0) +
-      end.loadA * (leadOf(p, `${end.circuit.id}/return`).milliOhm + (end.portPart?.contactMilliOhm ?? 0)) +
-      loads[0]!.carriesA * loads[0]!.fuseMilliOhm +
-      p.wiring.main.loadA * p.wiring.main.commonMilliOhm;
+      end.lowLoadA * (leadOf(p, `${end.circuit.id}/return`).milliOhm + (end.portPart?.contactMilliOhm ?? 0)) +
+      loads[0]!.lowCarriesA * loads[0]!.fuseMilliOhm +
+      p.wiring.main.lowLoadA * p.wiring.main.commonMilliOhm;
     // the stages take copper a little warmer than the netlist
     expect(Math.abs(end.dropV - byHand / 1000)).toBeLessThan(0.06 * end.dropV);
   });
@@ -181,7 +182,7 @@ describe('batteries, relays and leads in the netlist', () => {
     expect(open.parts.find((x) => x.id === 'FP2')).toMatchObject({ kind: 'fuse', ratingA: null });
   });
   test('a direct circuit leaves ahead of the main fuse and has its own', () => {
-    const receiver = moor.circuits.find((c) => c.live === 'direct')!;
+    const receiver = plan(moor).wiring.circuits.find((c) => c.live === 'direct')!.circuit;
     const p = plan(moor);
     const c = p.wiring.circuits.find((x) => x.circuit.id === receiver.id)!;
     const way = wayFrom(p.wiring.netlist, 'battery-1', c.portTag)!.map((w) => w.to.part);
@@ -233,20 +234,30 @@ describe('batteries, relays and leads in the netlist', () => {
     expect(fewer.every((id) => before.includes(id))).toBe(true);
     expect(new Set(before).size).toBe(before.length);
   });
-  test('battery outside and distribution outside stand in the way, out and back', () => {
-    const box = change(hide, set('bank/arrangement', 'outside'), set('wiring/distributionMm', 2500));
-    const p = plan(box);
-    const out = wayFrom(p.wiring.netlist, 'battery', 'block')!.map((c) => c.to.part);
-    expect(out).toEqual(['F0', 'inlet', 'S0', 'dist', 'block']);
-    expect(wayBack(p.wiring.netlist, 'bus').map((c) => c.to.part)).toEqual(['shunt', 'dist-', 'inlet-', 'battery']);
-    expect(p.wiring.main.commonMilliOhm).toBeGreaterThan(plan(hide).wiring.main.commonMilliOhm);
+  test('a battery outside and a second box stand in the way, out and back', () => {
+    const second = hide.circuits[0]!;
+    const box = change(hide, set('bank/stands', 'outside'), ...secondBox(2500, second.id));
+    const { netlist, circuits, feeds } = plan(box).wiring;
+    const [tag] = feeds.map((f) => f.portTag);
+    const port = circuits.find((c) => c.circuit.id === second.id)!;
+    const way = wayFrom(netlist, 'battery', port.portTag)!.map((c) => c.to.part);
+    expect(way).toEqual(['F0', 'inlet', 'S0', 'block', 'FA', tag, port.portTag]);
+    expect(wayBack(netlist, port.portTag).map((c) => c.to.part)).toEqual([
+      'bus-A',
+      'bus',
+      'shunt',
+      'inlet-',
+      'battery'
+    ]);
+    expect(port.guard?.tag).toBe('FA');
+    expect(port.dropV).toBeGreaterThan(plan(hide).wiring.circuits[0]!.dropV);
   });
   test('a breaker that switches makes a master needless', () => {
     const breaker = change(
       canal,
       set('parts/holder-breaker', starter('fuse-holder', 'holder-breaker')),
-      set('wiring/mainHolderPartId', 'holder-breaker'),
-      set('wiring/breakerIsSwitch', true)
+      set('feeds/main/holderPartId', 'holder-breaker'),
+      set('feeds/main/leverSwitches', true)
     );
     const p = plan(breaker);
     expect(p.wiring.main.masterPortId).toBeUndefined();
@@ -258,7 +269,7 @@ describe('batteries, relays and leads in the netlist', () => {
     });
   });
   test('the shared resistance is what the netlist has from the bank to the feed and back', () => {
-    for (const box of [...demoBoxes(), change(hide, set('bank/arrangement', 'outside'))]) {
+    for (const box of [...demoBoxes(), change(hide, set('bank/stands', 'outside'))]) {
       const p = plan(box);
       const net = p.wiring.netlist;
       const end = net.parts.some((x) => x.id === 'block') ? 'block' : 'S0';
@@ -352,17 +363,30 @@ describe('tabs of a switch', () => {
 describe('bad input', () => {
   const lamp = canal.circuits[2]!.id;
   test.each([
-    ['a ring', [set(`circuits/c1/tapFrom`, setTo('c2')), set(`circuits/c2/tapFrom`, setTo('c1'))], 'chain-loop', 'C1'],
-    ['itself', [set(`circuits/c1/tapFrom`, setTo('c1'))], 'chain-loop', 'C1'],
-    ['a circuit that is not there', [set(`circuits/c3/tapFrom`, setTo('c77'))], 'chain-loop', 'C3'],
+    [
+      'a ring',
+      [
+        set(`circuits/c1/from`, setTo({ at: 'circuit', id: 'c2', ahead: true })),
+        set(`circuits/c2/from`, setTo({ at: 'circuit', id: 'c1', ahead: true }))
+      ],
+      'chain-loop',
+      'C1'
+    ],
+    ['itself', [set(`circuits/c1/from`, setTo({ at: 'circuit', id: 'c1', ahead: true }))], 'chain-loop', 'C1'],
+    [
+      'a circuit that is not there',
+      [set(`circuits/c3/from`, setTo({ at: 'circuit', id: 'c77', ahead: true }))],
+      'chain-loop',
+      'C3'
+    ],
     ['a port on two circuits', [set(`circuits/c3/portId`, canal.circuits[0]!.portId)], 'circuit-shape', 'C3'],
     ['a circuit without a port', [set(`circuits/c3/portId`, 'p99')], 'circuit-shape', 'C3'],
     ['a port without a circuit', [{ op: 'remove', path: `circuits/${lamp}` }], 'circuit-shape', 'P3'],
     ['a fuse that nobody sells', [set(`circuits/${lamp}/fuse`, setTo(6))], 'fuse-unlisted', 'C3'],
-    ['a rating nobody read', [set('wiring/mainFuse', UNKNOWN)], 'unknown-attribute', 'F0'],
+    ['a rating nobody read', [set('feeds/main/fuse', UNKNOWN)], 'unknown-attribute', 'F0'],
     [
       'a relay in a circuit that is not there',
-      [set('switching/relays', [{ ...moor.switching.relays[0]!, circuitId: 'c99' }])],
+      [set('relays', [{ ...moor.relays[0]!, inId: 'c99' }])],
       'relay-unsound',
       'box'
     ]
@@ -378,8 +402,11 @@ describe('bad input', () => {
   });
   test('the remedies of a ring and of a lost feed clear them', () => {
     for (const edits of [
-      [set(`circuits/c1/tapFrom`, setTo('c2')), set(`circuits/c2/tapFrom`, setTo('c1'))],
-      [set(`circuits/c3/tapFrom`, setTo('c77'))]
+      [
+        set(`circuits/c1/from`, setTo({ at: 'circuit', id: 'c2', ahead: true })),
+        set(`circuits/c2/from`, setTo({ at: 'circuit', id: 'c1', ahead: true }))
+      ],
+      [set(`circuits/c3/from`, setTo({ at: 'circuit', id: 'c77', ahead: true }))]
     ]) {
       const box = change(canal, ...edits);
       const f = plan(box).findings.find((x) => x.id === 'chain-loop')!;
@@ -389,15 +416,15 @@ describe('bad input', () => {
   test('taking a circuit or port out leaves nothing that names it', () => {
     const box = change(
       moor,
-      set(`circuits/c3/tapFrom`, setTo('c1')),
+      set(`circuits/c3/from`, setTo({ at: 'circuit', id: 'c1', ahead: true })),
       set('checkedPaths', [{ circuitId: 'c1', mark: 'x', by: '', day: '2026-01-01' }])
     );
     const after = change(box, ...removeCircuit(box, 'c1'));
     expect(JSON.stringify(after.circuits)).not.toContain('"c1"');
     expect(after.checkedPaths).toEqual([]);
-    const kill = moor.switching.relays[0]!.switchPortId;
+    const kill = moor.relays[0]!.switchPortId;
     const gone = change(moor, ...removePort(moor, kill.is === 'set' ? kill.value : ''));
-    expect(gone.switching.relays[0]!.switchPortId).toEqual(NONE);
+    expect(gone.relays[0]!.switchPortId).toEqual(NONE);
     const sun = moor.charging.solar!.panelPortId;
     expect(change(moor, ...removePort(moor, sun.is === 'set' ? sun.value : '')).charging.solar!.panelPortId).toEqual(
       AUTO
@@ -428,7 +455,7 @@ describe('plugs', () => {
     expect(polarityRows(radio).every((r) => !r.say.includes('also fits'))).toBe(true);
   });
   test('a reversing adapter and bare pins are stops', () => {
-    const lead = { lengthMm: 1000, wire: AUTO, adapter: 'reversing' as const };
+    const lead = { lengthMm: 1000, wire: AUTO, adapter: 'reversing' as const, reversed: 'no' as const };
     const box = change(canal, set('devices/d1/lead', lead));
     expect(
       polarityRows(box)

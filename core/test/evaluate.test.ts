@@ -189,7 +189,7 @@ describe('box files', () => {
     ['not json at all', '', 'not a JSON file'],
     ['[1,2,3]', '', 'an object was expected'],
     ['{"format":"something-else"}', 'format', 'not a Haversack box'],
-    [text.replace('"version": 3', '"version": 9'), 'version', 'newer Haversack (version 9)'],
+    [text.replace('"version": 4', '"version": 9'), 'version', 'newer Haversack (version 9)'],
     [text.replace('"powerW": 5.6', '"powerW": "lots"'), 'devices/0/modes/0/draw/powerW', 'number'],
     [text.replace('"notes": "Tidal', '"extra": 1, "notes": "Tidal'), '', "'extra'"],
     [text.replace('"partId": "battery-lfp-20"', '"partId": "battery-none"'), 'bank/partId', 'not among the parts'],

@@ -1,7 +1,5 @@
 import { describe, expect, test } from 'vitest';
 import { applyEdits } from '../src/box/edits.ts';
-import { fromOlder } from '../src/box/older.ts';
-import { boxSchema } from '../src/box/schema.ts';
 import { bendRoomMm, BEND_FLEXING, lidLead, sagMm, uTurnMm } from '../src/case/cable.ts';
 import { cheapestChanges } from '../src/case/changes.ts';
 import { volumesL } from '../src/case/faces.ts';
@@ -17,7 +15,7 @@ import { BoxBuilder } from '../src/demo/builder.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { finished } from '../src/work.ts';
 import { runMm } from '../src/wiring/lengths.ts';
-import { expectDigits, M, without } from './vectors.ts';
+import { expectDigits, M } from './vectors.ts';
 
 const v = (key: string): number => M[key]!;
 
@@ -189,31 +187,6 @@ test('heat in the worked box: dark and pale, still and open air', () => {
   expectDigits(insideRiseK(dark, { lossW: 3, sunWPerM2: 0 }, 6), v('heat.shade.dT_h6'));
   expectDigits(30 + insideRiseK(dark, sun), v('heat.dark_30'));
   expectDigits(insideRiseK(dark, { lossW: v('heat.P_for_10K'), sunWPerM2: 0 }), 10);
-});
-
-test('a document of version 1 is taken over with nothing lost', () => {
-  const now = demoBoxes()[0]!;
-  const old = {
-    ...without(now, 'brackets'),
-    version: 1,
-    bank: without(now.bank, 'mayLie'),
-    dry: without(now.dry, 'gelSince'),
-    bodies: now.bodies.map((b) => without(b, 'held')),
-    ports: now.ports.map((p) => without(p, 'spacerMm', 'cameOn')),
-    parts: Object.fromEntries(
-      Object.entries(now.parts).map(([id, part]) => [
-        id,
-        part.kind === 'case'
-          ? without(part, 'floorFilletMm', 'skirtMm', 'gasketBandMm', 'drillGrade', 'unmeasured')
-          : part
-      ])
-    )
-  };
-  const taken = boxSchema.parse(fromOlder(old));
-  expect(taken.devices).toEqual(now.devices);
-  expect(taken.ports.map((p) => p.id)).toEqual(now.ports.map((p) => p.id));
-  expect(taken.bank.mayLie).toBe(true);
-  expect(fromOlder({ format: 'other' })).toEqual({ format: 'other' });
 });
 
 test('a run to a hinged lid reaches it open; a longer one than to the wall beside it', () => {

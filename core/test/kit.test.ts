@@ -1,3 +1,4 @@
+import { AHEAD } from './tree-edits.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { NONE, setTo } from '../src/box/attr.ts';
@@ -84,7 +85,7 @@ describe('the kit buys what the run list and the circuit need', () => {
   test('the colour of a terminal follows its wire: 18 AWG red, 14 AWG blue, 10 AWG yellow, 6 AWG a bare lug', () => {
     const box = canalNightBankBox();
     const classOf = (size: string) => {
-      const sized = applyEdits(box, [set('wiring/mainWire', setTo({ system: 'awg', size }))]);
+      const sized = applyEdits(box, [set('feeds/main/wire', setTo({ system: 'awg', size }))]);
       return planOf(sized).runs.runs.find((r) => r.key === 'main/block')!.die;
     };
     expect(awgAreaMm2('18')).toBeLessThan(1.65);
@@ -96,7 +97,7 @@ describe('the kit buys what the run list and the circuit need', () => {
 
   test('a mini-blade block takes mini blades; a fuse in the wire takes the blade its in-line holder takes', () => {
     const box = canalNightBankBox();
-    const always = applyEdits(box, [set(`circuits/${box.circuits[0]!.id}/live`, 'always')]);
+    const always = applyEdits(box, [set(`circuits/${box.circuits[0]!.id}/from`, AHEAD)]);
     const parts = planOf(always).wiring.netlist.parts;
     expect(parts.find((x) => x.id === 'F1')!.family).toBe('blade');
     expect(parts.find((x) => x.id === 'F2')!.family).toBe('mini-blade');

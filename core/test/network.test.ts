@@ -214,7 +214,7 @@ describe('the network', () => {
   test('the drop the wiring stage prints is the drop in the network', () => {
     for (const box of demoBoxes()) {
       const plan = evaluate(box, STARTER_CATALOGUE);
-      for (const c of plan.wiring.circuits.filter((x) => x.circuit.live === 'master' && x.wire)) {
+      for (const c of plan.wiring.circuits.filter((x) => x.live === 'master' && x.wire)) {
         const i = plan.feed.portIds.indexOf(c.circuit.portId);
         const own = plan.feed.ohm[i]![i]! * 1000;
         const printed = c.branchMilliOhm + plan.wiring.main.commonMilliOhm;

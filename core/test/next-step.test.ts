@@ -38,7 +38,7 @@ describe('what is next', () => {
       { ...box, bank: { ...box.bank, partId: null } },
       { ...box, casePartId: null },
       applyEdits(box, [set(`devices/${box.devices[0]!.id}/portId`, null)]),
-      applyEdits(box, [set('wiring/mainHolderPartId', null)])
+      applyEdits(box, [set('feeds/main/holderPartId', null)])
     ].map((b) => next(b).stage);
     expect(stages).toEqual(['outing', 'battery', 'case', 'ports', 'wiring']);
   });

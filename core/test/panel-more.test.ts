@@ -208,7 +208,7 @@ describe('labels and switches', () => {
   });
   test('with the master off only what is always live stays', () => {
     const off = switchCard(plan.panel!, plan.wiring).find((r) => r.tag === 'S0' && r.position === 'off')!;
-    const always = hide.circuits.filter((c) => c.live === 'always').length;
+    const always = evaluate(hide, STARTER_CATALOGUE).wiring.circuits.filter((c) => c.live === 'always').length;
     expect(off.live.length).toBe(always);
     expect(off.dead.length).toBe(hide.circuits.length - always);
   });

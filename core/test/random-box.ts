@@ -1,3 +1,4 @@
+import { AHEAD, AT_POST, BEHIND_MAIN } from './tree-edits.ts';
 import fc from 'fast-check';
 import { AUTO, NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
 import { deviceFrom, resizeOuting, withoutUnusedParts } from '../src/box/commands.ts';
@@ -33,14 +34,15 @@ const EDITS: Make[] = [
     return device ? [set(`devices/${device.id}/portId`, pick(box.ports, b)?.id ?? null)] : [];
   },
   (_, a) => use(pick(partsOf('battery'), a)!, 'bank/partId'),
-  (_, a, b) => [
+  (_, a, b, c) => [
     set('bank/count', 1 + (a % 4)),
-    set('bank/arrangement', pick(['parallel', 'parallel', 'changeover', 'outside'], b))
+    set('bank/arrangement', pick(['parallel', 'parallel', 'changeover'], b)),
+    set('bank/stands', pick(['inside', 'inside', 'outside'], c))
   ],
   (_, a) => use(pick(partsOf('case'), a)!, 'casePartId'),
   (_, a, b) => [
-    ...use(pick(partsOf('fuse-block'), a)!, 'wiring/fuseBlockPartId'),
-    ...use(pick(partsOf('fuse-holder'), b)!, 'wiring/mainHolderPartId')
+    ...use(pick(partsOf('fuse-block'), a)!, 'feeds/main/blockPartId'),
+    ...use(pick(partsOf('fuse-holder'), b)!, 'feeds/main/holderPartId')
   ],
   (_, a) => use(pick(partsOf('shunt'), a)!, 'wiring/shuntPartId'),
   (box, a, b, c) => {
@@ -92,12 +94,12 @@ const EDITS: Make[] = [
     return [
       set(`circuits/${circuit.id}/fuse`, fuse),
       set(`circuits/${circuit.id}/wire`, wire),
-      set(`circuits/${circuit.id}/live`, pick(['master', 'always', 'direct'], c))
+      set(`circuits/${circuit.id}/from`, pick([AUTO, BEHIND_MAIN, AHEAD, AT_POST], c))
     ];
   },
   (_, a, b, c) => [
-    set('wiring/school', pick(['fuse-block', 'fuse-block', 'daisy-chain'], a)),
-    set('wiring/mainFuse', pick([AUTO, AUTO, NONE, UNKNOWN, setTo(5 + (c % 60))], b)),
+    set('feeds/main/ends', pick(['fuse-block', 'fuse-block', 'chain', 'stud', 'terminal'], a)),
+    set('feeds/main/fuse', pick([AUTO, AUTO, NONE, UNKNOWN, setTo(5 + (c % 60))], b)),
     set('wiring/returns', pick([AUTO, setTo('stud'), setTo('chain'), setTo('splice'), UNKNOWN], c))
   ],
   (_, a, b) => [set('bank/ageYears', a % 12), set('bank/startFraction', share(b))],
@@ -133,6 +135,9 @@ const EDITS: Make[] = [
             duringOuting: a % 2 === 0,
             fit: pick(['plugged', 'inside'], a),
             panelPortId: AUTO,
+            from: AUTO,
+            switchPortId: NONE,
+            loadTerminal: null,
             fuse: AUTO
           }
     )

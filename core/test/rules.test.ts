@@ -44,6 +44,9 @@ const PANEL = {
   duringOuting: false,
   fit: 'plugged',
   panelPortId: { is: 'auto' },
+  from: { is: 'auto' },
+  switchPortId: { is: 'none' },
+  loadTerminal: null,
   fuse: { is: 'auto' }
 } as const;
 
@@ -143,7 +146,7 @@ const TRIPS: Record<string, () => Box> = {
   'port-face-lost': () => change(hide, set(`ports/${portNamed(hide, 'Phone').id}/cameOn`, 'top')),
   'gel-renew': () => change(hide, set('dry/gelG', 5), set('dry/gelSince', '2025-01-01')),
   'steel-unbushed': () => change(hide, ...use(starter('case', 'case-steel-medium'), 'casePartId')),
-  'outside-inlet': () => change(good, set('bank/arrangement', 'outside')),
+  'outside-inlet': () => change(good, set('bank/stands', 'outside')),
   'tips-over': () =>
     change(
       hide,
@@ -201,7 +204,7 @@ const TRIPS: Record<string, () => Box> = {
       set('placements', { 'battery-1': { xMm: 7, yMm: 55, zMm: 5, turn: 'lwh' } })
     ),
   'flange-overlap': () => change(good, set(`ports/${portNamed(good, 'Aerator').id}/xMm`, 90)),
-  'fuse-block-ways': () => change(good, set('wiring/fuseBlockPartId', null)),
+  'fuse-block-ways': () => change(good, set('feeds/main/blockPartId', null)),
   'fuse-exceeds-conductor': () => hide,
   'fuse-exceeds-part': () =>
     change(
@@ -226,7 +229,7 @@ const TRIPS: Record<string, () => Box> = {
   'handle-rating': () => change(good, part(good, 'case-battery-box', { handleRatedKg: 8 })),
   'hot-box': () => change(hide, set('outing/inSun', true), set('outing/airC', 30)),
   'interrupting-low': () =>
-    change(good, ...use(starter('fuse-holder', 'holder-inline-blade'), 'wiring/mainHolderPartId')),
+    change(good, ...use(starter('fuse-holder', 'holder-inline-blade'), 'feeds/main/holderPartId')),
   'ip-open-in-use': () => hide,
   'ip-weakest': () => change(good, set('outing/seal', 'rain')),
   'lead-acid-sealed-charge': () =>
@@ -235,15 +238,15 @@ const TRIPS: Record<string, () => Box> = {
   'live-male-pins': () =>
     change(good, ...use(starter('panel', 'binding-posts'), `ports/${portNamed(good, 'Lamp').id}/partId`)),
   'loose-battery': () => change(good, set('bank/holdDown', NONE)),
-  'main-fuse-exceeds': () => change(good, set('wiring/mainWire', setTo({ system: 'awg', size: '18' }))),
-  'main-fuse-far': () => change(good, set('wiring/mainFuseFromBatteryMm', setTo(400))),
-  'main-fuse-near-limit': () => change(good, watts(good, 'Bait aerator', 330), set('wiring/mainFuse', setTo(30))),
+  'main-fuse-exceeds': () => change(good, set('feeds/main/wire', setTo({ system: 'awg', size: '18' }))),
+  'main-fuse-far': () => change(good, set('feeds/main/fuseFromStartMm', setTo(400))),
+  'main-fuse-near-limit': () => change(good, watts(good, 'Bait aerator', 330), set('feeds/main/fuse', setTo(30))),
   'main-over-60a': () => change(good, watts(good, 'Bait aerator', 900)),
   'metal-case': () => change(hide, ...use(starter('case', 'case-steel-medium'), 'casePartId')),
   'never-on': () => change(good, set(`devices/${device(good, 'Phone').id}/spans`, [])),
   'no-cutoff': () => good,
-  'no-main-fuse': () => change(good, set('wiring/mainHolderPartId', null)),
-  'no-master': () => change(good, set('switching/master', NONE)),
+  'no-main-fuse': () => change(good, set('feeds/main/holderPartId', null)),
+  'no-master': () => change(good, set('feeds/main/switches', NONE)),
   'no-vent-sealed': () => change(hide, set('outing/seal', 'dunk')),
   'off-the-face': () => change(good, set(`ports/${portNamed(good, 'Aerator').id}/xMm`, 400)),
   overfilled: () => change(hide, ...use(starter('case', 'case-hard-small'), 'casePartId')),
@@ -257,7 +260,7 @@ const TRIPS: Record<string, () => Box> = {
   'port-too-low': () => change(good, set(`ports/${portNamed(good, 'Aerator').id}/yMm`, 30)),
   'power-limit': () =>
     change(good, ...use(starter('battery', 'battery-agm-5'), 'bank/partId'), watts(good, 'Bait aerator', 1500)),
-  'quiescent-drain': () => change(good, set('switching/master', NONE)),
+  'quiescent-drain': () => change(good, set('feeds/main/switches', NONE)),
   'reverse-polarity': () =>
     change(good, ...use(starter('panel', 'genderless-30'), `ports/${portNamed(good, 'Bite alarm').id}/partId`)),
   'runtime-short': () => hide,
@@ -265,8 +268,8 @@ const TRIPS: Record<string, () => Box> = {
   'selectivity-poor': () =>
     change(
       radio,
-      set('wiring/mainFuse', setTo(15)),
-      ...use(starter('fuse-holder', 'holder-inline-blade'), 'wiring/mainHolderPartId')
+      set('feeds/main/fuse', setTo(15)),
+      ...use(starter('fuse-holder', 'holder-inline-blade'), 'feeds/main/holderPartId')
     ),
   'shunt-bypassed': () => change(radio, set(`circuits/${circuitOf(radio, 'Lamp').id}/returnTo`, 'battery')),
   'shunt-overload': () => change(radio, part(radio, 'shunt-50', { ratingA: 10 })),

@@ -1,7 +1,8 @@
+import { BEHIND_MAIN, secondBox, tapOf } from './tree-edits.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
-import { NONE, setTo } from '../src/box/attr.ts';
+import { setTo } from '../src/box/attr.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { crowdedBox } from '../src/demo/crowded.ts';
@@ -29,19 +30,20 @@ const boxes: [string, Box][] = [
   ['three in a row', parallel(saltmarshHideBox(), 'opposite')],
   [
     'battery and distribution outside',
-    applyEdits(saltmarshHideBox(), [set('bank/arrangement', 'outside'), set('wiring/distributionMm', 2000)])
+    applyEdits(saltmarshHideBox(), [set('bank/stands', 'outside'), ...secondBox(2000)])
   ],
-  ['no block', applyEdits(canalNightBankBox(), [set('wiring/fuseBlockPartId', null)])],
+  ['no block', applyEdits(canalNightBankBox(), [set('feeds/main/blockPartId', null)])],
   [
     'fed from another port, with a fuse of its own',
-    applyEdits(canalNightBankBox(), [set('circuits/c2/tapFrom', setTo('c1')), set('circuits/c2/fuse', setTo(5))])
+    applyEdits(canalNightBankBox(), [
+      set('circuits/c2/from', setTo({ at: 'circuit', id: 'c1', ahead: true })),
+      set('circuits/c2/fuse', setTo(5))
+    ])
   ],
   ['a return to the battery', applyEdits(saltmarshHideBox(), [set('circuits/c1/returnTo', 'battery')])],
   [
     'a relay in a branch',
-    applyEdits(moorCameraPost(), [
-      set('switching/relays', [{ ...moorCameraPost().switching.relays[0], circuitId: 'c1' }])
-    ])
+    applyEdits(moorCameraPost(), [set('relays', [{ ...moorCameraPost().relays[0], circuitId: 'c1' }])])
   ]
 ];
 
@@ -89,7 +91,7 @@ describe('the drawn circuit', () => {
         const box = applyEdits(
           base,
           base.circuits.map((c, i) =>
-            set(`circuits/${c.id}/tapFrom`, ups[i]! < 0 || ups[i] === i ? NONE : setTo(base.circuits[ups[i]!]!.id))
+            set(`circuits/${c.id}/from`, ups[i]! < 0 || ups[i] === i ? BEHIND_MAIN : tapOf(base.circuits[ups[i]!]!.id))
           )
         );
         const { wiring, s } = drawn(box);

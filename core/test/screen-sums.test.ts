@@ -1,3 +1,4 @@
+import { tapOf } from './tree-edits.ts';
 import { describe, expect, test } from 'vitest';
 import { chooseParts, missingParts } from '../src/advise/choose-parts.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
@@ -121,12 +122,12 @@ describe('bars under the mouse', () => {
 describe('choosing what is missing', () => {
   test('one press leaves none of the missing parts, whatever was there before', () => {
     for (const [, box] of DEMO_BOXES) {
-      const bare = applyEdits(box, [set('wiring/fuseBlockPartId', null), set('wiring/mainHolderPartId', null)]);
-      const unknownMain = box.wiring.mainFuse.is === 'unknown'; // found by somebody as it is: nothing is chosen for it
+      const bare = applyEdits(box, [set('feeds/main/blockPartId', null), set('feeds/main/holderPartId', null)]);
+      const unknownMain = box.feeds[0].fuse.is === 'unknown'; // found by somebody as it is: nothing is chosen for it
       expect(missingParts(planOf(bare).findings).length > 0, box.name).toBe(!unknownMain);
       const after = applyEdits(bare, chooseParts(bare, STARTER_CATALOGUE));
       expect(missingParts(planOf(after).findings), box.name).toEqual([]);
-      if (!unknownMain) expect(after.wiring.mainHolderPartId).not.toBeNull();
+      if (!unknownMain) expect(after.feeds[0].holderPartId).not.toBeNull();
     }
   });
 });
@@ -139,11 +140,11 @@ describe('a solar panel', () => {
   test('the port it takes loses its circuit with everything that named it', () => {
     const box = applyEdits(saltmarshHideBox(), [
       set('charging/solar', USUAL_SOLAR),
-      set('circuits/c2/tapFrom', { is: 'set', value: 'c1' })
+      set('circuits/c2/from', tapOf('c1'))
     ]);
     const after = applyEdits(box, panelPortEdits(box, 'p1'));
     expect(after.circuits.some((c) => c.portId === 'p1')).toBe(false);
-    expect(after.circuits.find((c) => c.id === 'c2')!.tapFrom).toEqual({ is: 'auto' });
+    expect(after.circuits.find((c) => c.id === 'c2')!.from).toEqual({ is: 'auto' });
     expect(after.charging.solar!.panelPortId).toEqual({ is: 'set', value: 'p1' });
     expect(applyEdits(box, panelPortEdits(box, undefined)).charging.solar!.panelPortId).toEqual({ is: 'unknown' });
   });

@@ -294,7 +294,7 @@ const EDGES: Edge[] = [
     make: (v) =>
       change(
         canal,
-        set('switching/master', NONE),
+        set('feeds/main/switches', NONE),
         part(canal, 'voltmeter-29', { quiescentA: v }),
         part(canal, 'usb-a-twin', { quiescentA: 0 })
       ),
@@ -622,7 +622,7 @@ const EDGES: Edge[] = [
   {
     rule: 'main-fuse-far',
     severity: 'stop',
-    make: (v) => change(canal, set('wiring/mainFuseFromBatteryMm', setTo(v))),
+    make: (v) => change(canal, set('feeds/main/fuseFromStartMm', setTo(v))),
     quiet: 30,
     trips: 400,
     figure: (_, v) => v,
@@ -631,7 +631,7 @@ const EDGES: Edge[] = [
   {
     rule: 'main-fuse-far',
     severity: 'stop',
-    make: (v) => change(canal, set('wiring/mainSheathed', true), set('wiring/mainFuseFromBatteryMm', setTo(v))),
+    make: (v) => change(canal, set('feeds/main/sheathed', true), set('feeds/main/fuseFromStartMm', setTo(v))),
     quiet: 30,
     trips: 3000,
     figure: (_, v) => v,
@@ -640,7 +640,7 @@ const EDGES: Edge[] = [
   {
     rule: 'direct-fuse-far',
     severity: 'stop',
-    make: (v) => change(moor, circuit(moor, 'Receiver', 'fuseFromBatteryMm', setTo(v))),
+    make: (v) => change(moor, circuit(moor, 'Receiver', 'fuseFromStartMm', setTo(v))),
     quiet: 100,
     trips: 400,
     figure: (_, v) => v,
@@ -649,7 +649,7 @@ const EDGES: Edge[] = [
   {
     rule: 'main-fuse-near-limit',
     severity: 'caution',
-    make: (v) => change(canal, set('wiring/mainFuse', setTo(30)), watts(canal, 'Bait aerator', v)),
+    make: (v) => change(canal, set('feeds/main/fuse', setTo(30)), watts(canal, 'Bait aerator', v)),
     quiet: 50,
     trips: 500,
     figure: (p) => p.wiring.main.loadA / 30,
@@ -658,7 +658,7 @@ const EDGES: Edge[] = [
   {
     rule: 'main-fuse-near-limit',
     severity: 'stop',
-    make: (v) => change(canal, set('wiring/mainFuse', setTo(30)), watts(canal, 'Bait aerator', v)),
+    make: (v) => change(canal, set('feeds/main/fuse', setTo(30)), watts(canal, 'Bait aerator', v)),
     quiet: 50,
     trips: 500,
     figure: (p) => p.wiring.main.loadA / 30,
@@ -774,7 +774,7 @@ const EDGES: Edge[] = [
     make: (v) => change(canal, watts(canal, 'Bait aerator', v)),
     quiet: 5,
     trips: 200,
-    figure: (p) => (p.wiring.main.loadA * p.wiring.main.commonMilliOhm) / 1000,
+    figure: (p) => (p.wiring.main.lowLoadA * p.wiring.main.commonMilliOhm) / 1000,
     threshold: 0.1
   },
   {

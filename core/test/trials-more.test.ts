@@ -2,13 +2,12 @@ import { describe, expect, test } from 'vitest';
 import { openCircuitV, sagMilliOhm } from '../src/battery/model.ts';
 import { NONE } from '../src/box/attr.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
-import { fromOlder } from '../src/box/older.ts';
-import { boxSchema, type Box } from '../src/box/schema.ts';
+import { type Box } from '../src/box/schema.ts';
 import { faceSizeMm, onWall } from '../src/case/faces.ts';
 import { FACES } from '../src/catalogue/faces.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { chargeSources } from '../src/charge/charge-sources.ts';
-import { canalNightBankBox, demoBoxes, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
+import { canalNightBankBox, demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { jettyNetBox, moorCameraPost } from '../src/demo/wired.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { onFace, runWay } from '../src/panel/run-ways.ts';
@@ -64,7 +63,7 @@ describe('live or dead', () => {
   });
   test('a pulled main fuse leaves only what hangs straight on the battery, and its own fuse takes that', () => {
     expect(live(off('F0'))).toEqual(['Tag receiver']);
-    const own = x.plan.wiring.circuits.find((c) => c.circuit.live === 'direct')!.fuseTag;
+    const own = x.plan.wiring.circuits.find((c) => c.live === 'direct')!.fuseTag;
     expect(live(off('F0', own))).toEqual([]);
     expect(view(off(own)).ports.find((p) => p.feeds === 'Tag receiver')!.because).toBe(`${own} is out`);
   });
@@ -89,8 +88,8 @@ describe('live or dead', () => {
     expect(both.packA.get('battery-1')!).toBeCloseTo(both.packA.get('battery-2')!, 3);
   });
   test('a relay that opens when fed stands closed at rest, and its open contacts are told', () => {
-    const relay = { ...moor.switching.relays[0]!, contact: 'break' as const };
-    const y = of(change(moor, set('switching/relays', [relay])));
+    const relay = { ...moor.relays[0]!, contact: 'break' as const };
+    const y = of(change(moor, set('relays', [relay])));
     const fed = liveView(y.circuit, y.sources.usual, ALL_ON, 40);
     expect([...fed.openRelays]).toEqual(['K1']);
     expect(fed.ports.find((p) => p.feeds === 'Moor camera')!.live).toBe(false);
@@ -100,7 +99,7 @@ describe('live or dead', () => {
     expect([...view(off('S1')).openRelays]).toEqual(['K1']);
   });
   test('the standing current of the test sheet is what drains with the box off', () => {
-    const bare = of(change(canal, set('switching/master', NONE)));
+    const bare = of(change(canal, set('feeds/main/switches', NONE)));
     const sheet = bare.plan.bench.tests.find((t) => t.id === 'standing')!;
     const drains = liveView(bare.circuit, bare.sources.usual, ALL_ON, 35).drainA;
     expect(drains).toBeGreaterThan(0);
@@ -182,7 +181,7 @@ describe('trials of more than one kind', () => {
   });
   test('a coil’s fuse takes its relay along: dark are the ports behind its contacts', () => {
     const { circuit, plan } = of(moor);
-    const behind = plan.wiring.circuits.filter((c) => c.circuit.live === 'master').map((c) => c.portTag);
+    const behind = plan.wiring.circuits.filter((c) => c.live === 'master').map((c) => c.portTag);
     expect(darkAfter(circuit, 'FK1').sort()).toEqual(behind.sort());
     expect(darkAfter(circuit, 'F0')).not.toContain(tagOf(moor, 'Receiver'));
   });
@@ -197,7 +196,7 @@ describe('the survey on other kinds of box', () => {
     expect(rows.some((r) => r.opens?.partId === 'FK1')).toBe(true);
   });
   test('in a chain under one fuse a short at its end opens that fuse and darkens all of it', () => {
-    const { circuit, bank, plan } = of(change(canal, set('wiring/school', 'daisy-chain')));
+    const { circuit, bank, plan } = of(change(canal, set('feeds/main/ends', 'chain')));
     const end = plan.wiring.circuits.at(-1)!;
     const rows = finished(survey(circuit, bank, 6)).filter((r) => r.at.part === end.portTag && r.battery === 'strong');
     expect(rows[0]!.opens!.partId).toBe('F1');
@@ -261,7 +260,7 @@ test('each part says what it is, what runs through it and the volts at its termi
 });
 
 test('a seeded fault is found in a chain, and in a box with relay and changeover', () => {
-  for (const box of [change(canal, set('wiring/school', 'daisy-chain')), moor]) {
+  for (const box of [change(canal, set('feeds/main/ends', 'chain')), moor]) {
     const { circuit, sources } = of(box);
     const finder = new FaultFinder(circuit, sources.usual);
     let named = 0;
@@ -313,25 +312,4 @@ describe('where a lead lies', () => {
       }
     }
   });
-});
-
-test('a document of version 2 is taken over with nothing changed in its figures', () => {
-  const now = fellRaceRadioPost();
-  const older = JSON.parse(JSON.stringify(now)) as Record<string, unknown> & Box;
-  const drop = (o: object, ...keys: string[]) => keys.forEach((k) => delete (o as Record<string, unknown>)[k]);
-  (older as { version: number }).version = 2;
-  older.devices.forEach((d) => drop(d, 'use', 'lead'));
-  older.circuits.forEach((c) => drop(c, 'tapFrom', 'wireCount', 'fuseFromBatteryMm'));
-  older.ports.forEach((p) => drop(p, 'tabs'));
-  drop(older.bank, 'changeoverJoins', 'postsCovered');
-  drop(older.switching, 'isolator', 'relays');
-  drop(older.wiring, 'mainWireCount', 'breakerIsSwitch', 'distributionMm', 'returns', 'senseFuse', 'reels');
-  drop(older.bench, 'asCut');
-  drop(older, 'checkedPaths');
-  for (const p of Object.values(older.parts)) drop(p, 'tabs', 'reset');
-  const read = boxSchema.parse(fromOlder(older));
-  const [a, b] = [read, now].map((box) => evaluate(box, STARTER_CATALOGUE));
-  expect(a!.wiring.circuits.map((c) => [c.fuseA, c.dropV])).toEqual(b!.wiring.circuits.map((c) => [c.fuseA, c.dropV]));
-  expect(a!.outing!.lastsH).toBe(b!.outing!.lastsH);
-  expect(read.circuits.every((c) => c.tapFrom.is === 'auto')).toBe(true);
 });

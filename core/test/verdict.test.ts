@@ -120,8 +120,8 @@ describe('the five answers', () => {
   test('a stop is not drowned by a hundred notes, two stops are two', () => {
     const canal = canalNightBankBox();
     const wrong = applyEdits(canal, [
-      set('charging/chargerV', setTo(18)),
-      set('wiring/mainFuseFromBatteryMm', setTo(900))
+      set('charging/chargerA', setTo(40)),
+      set('feeds/main/fuseFromStartMm', setTo(900))
     ]);
     expect(answer(wrong, 'safe').state).toBe('stop');
     expect(shown(wrong, 'safe')).toBe('2 stops');

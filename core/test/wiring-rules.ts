@@ -1,4 +1,5 @@
-import { NONE, setTo } from '../src/box/attr.ts';
+import { AT_POST, tapOf } from './tree-edits.ts';
+import { AUTO, NONE, setTo } from '../src/box/attr.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
 import type { Box } from '../src/box/schema.ts';
 import { canalNightBankBox, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
@@ -23,13 +24,23 @@ const watts = (box: Box, name: string, powerW: number): Edit =>
   set(`devices/${deviceOf(box, name).id}/modes`, [
     { id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power', powerW } }
   ]);
-const relay = (box: Box, over: object): Box =>
-  change(box, set('switching/relays', [{ ...moor.switching.relays[0]!, ...over }]));
+const relay = (box: Box, over: object): Box => change(box, set('relays', [{ ...moor.relays[0]!, ...over }]));
 const breaker = change(
   canal,
-  ...use(starter('fuse-holder', 'holder-breaker'), 'wiring/mainHolderPartId'),
+  ...use(starter('fuse-holder', 'holder-breaker'), 'feeds/main/holderPartId'),
   ...use(starter('fuse', 'breaker-thermal'), 'bank/partId').slice(0, 1)
 );
+
+const masterOf = (box: Box): string => box.ports.find((p) => p.name === 'Master')!.id;
+const MAINTAINER = {
+  id: 'm1',
+  name: 'Maintainer',
+  currentA: setTo(1),
+  voltageV: AUTO,
+  fuse: AUTO,
+  from: AUTO,
+  lidShut: 'no'
+};
 
 /** For each rule of the circuit a box that trips it, and one close by that does not. */
 export const WIRING_RULES: Record<string, { trips: () => Box; quiet: () => Box }> = {
@@ -53,6 +64,64 @@ export const WIRING_RULES: Record<string, { trips: () => Box; quiet: () => Box }
       ),
     quiet: () => change(canal, watts(canal, 'Bait aerator', 80))
   },
+  'element-overload': {
+    trips: () => change(canal, set('bank/count', 2), set('bank/packFuse', setTo(1)), watts(canal, 'Bait aerator', 60)),
+    quiet: () => change(canal, set('bank/count', 2), set('bank/packFuse', setTo(30)), watts(canal, 'Bait aerator', 60))
+  },
+  'guard-exceeds-element': {
+    trips: () =>
+      change(canal, circuit(canal, 'Aerator', 'fuse', setTo(10)), circuit(canal, 'Aerator', 'returnWire', awg('22'))),
+    quiet: () =>
+      change(canal, circuit(canal, 'Aerator', 'fuse', setTo(10)), circuit(canal, 'Aerator', 'returnWire', awg('14')))
+  },
+  'run-unfused': {
+    trips: () => change(relay(canal, { coilFuse: NONE, switchPortId: NONE }), set('feeds/main/holderPartId', null)),
+    quiet: () => relay(canal, { coilFuse: NONE, switchPortId: NONE })
+  },
+  'battery-terminal-small': {
+    trips: () =>
+      change(canal, ...use(starter('battery', 'battery-agm-7'), 'bank/partId'), set('feeds/main/fuse', setTo(30))),
+    quiet: () => change(canal, set('feeds/main/fuse', setTo(30)))
+  },
+  'no-protection': {
+    trips: () => change(hide, set('parts/battery-lfp-20', { ...hide.parts['battery-lfp-20'], hasProtection: false })),
+    quiet: () => hide
+  },
+  'peak-cutoff': {
+    trips: () => change(radio, set('bank/disconnect', setTo({ cutV: 13, backV: 13.4 }))),
+    quiet: () => change(radio, set('bank/disconnect', setTo({ cutV: 11, backV: 12.4 })))
+  },
+  'deep-frost': {
+    trips: () => change(hide, set('outing/airC', -26)),
+    quiet: () => change(hide, set('outing/airC', -26), set('bank/warmerK', 10))
+  },
+  'ways-tied': {
+    trips: () =>
+      change(
+        canal,
+        set('feeds/main/switches', NONE),
+        ...['Aerator', 'Lamp', 'Bite alarm'].map((n) => circuit(canal, n, 'switchPortId', setTo(masterOf(canal))))
+      ),
+    quiet: () =>
+      change(canal, set('feeds/main/switches', NONE), circuit(canal, 'Lamp', 'switchPortId', setTo(masterOf(canal))))
+  },
+  'joint-unsound': {
+    trips: () => change(canal, set('feeds/main/ends', 'push-in')),
+    quiet: () => change(canal, set('feeds/main/ends', 'lever'))
+  },
+  'mains-cord': {
+    trips: () => change(canal, set('charging/builtIn', [{ ...MAINTAINER, input: 'mains-cord' }])),
+    quiet: () => change(canal, set('charging/builtIn', [{ ...MAINTAINER, input: 'dc' }]))
+  },
+  'cutoff-bypassed': {
+    trips: () =>
+      change(
+        canal,
+        set('bank/disconnect', setTo({ cutV: 11.6, backV: 12.4 })),
+        set('bank/disconnectIn', setTo(circuitOf(canal, 'Lamp').id))
+      ),
+    quiet: () => change(canal, set('bank/disconnect', setTo({ cutV: 11.6, backV: 12.4 })))
+  },
   'adiabatic-fail': {
     trips: () => change(canal, circuit(canal, 'Lamp', 'wire', awg('22')), circuit(canal, 'Lamp', 'fuse', setTo(30))),
     quiet: () => change(canal, circuit(canal, 'Lamp', 'wire', awg('22')), circuit(canal, 'Lamp', 'fuse', setTo(2)))
@@ -64,12 +133,12 @@ export const WIRING_RULES: Record<string, { trips: () => Box; quiet: () => Box }
   },
   'breaker-hot': {
     trips: () =>
-      change(breaker, set('wiring/mainFuse', setTo(10)), set('outing/warmestC', 45), watts(canal, 'Bait aerator', 95)),
+      change(breaker, set('feeds/main/fuse', setTo(10)), set('outing/warmestC', 45), watts(canal, 'Bait aerator', 95)),
     quiet: () => breaker
   },
   'breaker-lever': {
-    trips: () => change(canal, set('wiring/breakerIsSwitch', true)),
-    quiet: () => change(breaker, set('wiring/breakerIsSwitch', true))
+    trips: () => change(canal, set('feeds/main/leverSwitches', true)),
+    quiet: () => change(breaker, set('feeds/main/leverSwitches', true))
   },
   'terminal-too-hot': {
     trips: () =>
@@ -123,7 +192,7 @@ export const WIRING_RULES: Record<string, { trips: () => Box; quiet: () => Box }
     trips: () => change(canal, set('bank/count', 2), set('bank/arrangement', 'series')),
     quiet: () => change(canal, set('bank/count', 2))
   },
-  'meter-shared-feed': { trips: () => moor, quiet: () => change(moor, circuit(moor, 'Meter', 'live', 'direct')) },
+  'meter-shared-feed': { trips: () => moor, quiet: () => change(moor, circuit(moor, 'Meter', 'from', AT_POST)) },
   'meter-unfused': {
     trips: () => change(radio, set('wiring/senseFuse', NONE)),
     quiet: () => change(radio, set('wiring/senseFuse', setTo(1)))
@@ -163,10 +232,10 @@ export const WIRING_RULES: Record<string, { trips: () => Box; quiet: () => Box }
     trips: () =>
       change(
         canal,
-        circuit(canal, 'Lamp', 'tapFrom', setTo(circuitOf(canal, 'Aerator').id)),
-        circuit(canal, 'Aerator', 'tapFrom', setTo(circuitOf(canal, 'Lamp').id))
+        circuit(canal, 'Lamp', 'from', tapOf(circuitOf(canal, 'Aerator').id)),
+        circuit(canal, 'Aerator', 'from', tapOf(circuitOf(canal, 'Lamp').id))
       ),
-    quiet: () => change(canal, circuit(canal, 'Lamp', 'tapFrom', setTo(circuitOf(canal, 'Aerator').id)))
+    quiet: () => change(canal, circuit(canal, 'Lamp', 'from', tapOf(circuitOf(canal, 'Aerator').id)))
   },
   'relay-unsound': { trips: () => relay(moor, { suppressed: 'no', coilFuse: NONE }), quiet: () => moor },
   'changeover-unsound': {
@@ -193,7 +262,7 @@ export const WIRING_RULES: Record<string, { trips: () => Box; quiet: () => Box }
     quiet: () => change(canal, circuit(canal, 'Lamp', 'fuse', setTo(3)))
   },
   'direct-fuse-far': {
-    trips: () => change(moor, circuit(moor, 'Receiver', 'fuseFromBatteryMm', setTo(400))),
+    trips: () => change(moor, circuit(moor, 'Receiver', 'fuseFromStartMm', setTo(400))),
     quiet: () => moor
   },
   'controller-unsound': { trips: () => change(moor, set('charging/solar/fuse', NONE)), quiet: () => hide },

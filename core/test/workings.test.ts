@@ -38,7 +38,7 @@ function addsUp(w: Working): void {
   if (typeof got === 'string') return expect(w.result.value, w.id).toBe(got === 'none' ? w.result.value : got);
   const shown = numberOf(w.result.value);
   const inches = w.result.value.includes('/') || w.result.unit === 'in';
-  const slack = inches ? (w.lines.length + 1) / 128 : stepOf(w.result.value);
+  const slack = inches ? Math.max(stepOf(w.result.value), (w.lines.length + 1) / 128) : stepOf(w.result.value);
   expect(
     Math.abs(got - shown),
     `${w.id}: ${got} against ${w.result.value}\n${w.lines.map((l) => `${l.op} ${l.label} ${l.value}`).join('\n')}`

@@ -171,7 +171,7 @@ function batteryIdeas(box: Box, plan: Plan, catalogue: Catalogue): Idea[] {
         edits: [...usePart(lithium, 'bank/partId'), set('bank/ageYears', 0)]
       });
   }
-  if (b.count < 4 && box.bank.arrangement !== 'outside')
+  if (b.count < 4 && box.bank.stands === 'inside')
     out.push({ id: 'one-more', label: `${b.count + 1} of these in parallel`, edits: [set('bank/count', b.count + 1)] });
   if (b.startFraction < 0.97)
     out.push({

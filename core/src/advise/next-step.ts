@@ -1,3 +1,4 @@
+import { mainFeed } from '../box/feeds.ts';
 import type { Box } from '../box/schema.ts';
 import type { Plan } from '../evaluate.ts';
 import type { Stage, Verdict } from '../findings/rule.ts';
@@ -32,9 +33,9 @@ export function nextStep(box: Box, plan: Plan): NextStep {
   if (!box.bank.partId) return go('battery', 'Choose a battery: the arithmetic says how large.');
   if (!box.casePartId) return go('case', 'Choose a case and see whether it goes in.');
   if (box.devices.some((d) => !d.portId)) return go('ports', 'Give every device a port on a face.');
-  if (!box.wiring.fuseBlockPartId && box.wiring.school === 'fuse-block' && box.circuits.length > 1)
+  if (!mainFeed(box).blockPartId && mainFeed(box).ends === 'fuse-block' && box.circuits.length > 1)
     return go('wiring', 'Choose the fuse block.');
-  if (!box.wiring.mainHolderPartId) return go('wiring', 'Choose the main fuse holder.');
+  if (!mainFeed(box).holderPartId) return go('wiring', 'Choose the main fuse holder.');
   const open = plan.findings.filter((f) => f.acceptedBecause === null);
   const stop = open.find((f) => f.severity === 'stop');
   if (stop) return go(stop.stage, `Clear the stops first: ${stop.title}.`);

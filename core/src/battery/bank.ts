@@ -4,7 +4,7 @@ import type { KnownChemistry, PartOf } from '../catalogue/part.ts';
 import type { Demand } from '../demand/demand.ts';
 import { fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
-import { CHEMISTRY } from './chemistry.ts';
+import { CHEMISTRY, usedKind } from './chemistry.ts';
 import type { PackGroup } from './pack-group.ts';
 import {
   agedResistanceFactor,
@@ -72,8 +72,8 @@ export type Bank = {
 export function bank(box: Box, need: Demand): Bank | undefined {
   const part = partOf(box, 'battery', box.bank.partId);
   if (!part) return undefined;
-  const assumedChemistry = part.chemistry === 'unknown';
-  const chemistry: KnownChemistry = part.chemistry === 'unknown' ? 'agm' : part.chemistry;
+  const chemistry = usedKind(part.chemistry);
+  const assumedChemistry = part.chemistry !== chemistry;
   const data = CHEMISTRY[chemistry];
   const { count } = box.bank;
   const keepBack = box.bank.keepBack;

@@ -1,4 +1,4 @@
-import type { KnownChemistry } from '../catalogue/part.ts';
+import type { Chemistry, KnownChemistry } from '../catalogue/part.ts';
 
 /**
  * Battery data by chemistry: typical figures of the electrical reference 5 and 6 (open-circuit voltage, capacity and
@@ -43,6 +43,10 @@ export type ChemistryData = {
   isLead: boolean;
   isLithium: boolean;
 };
+
+/** Whose figures are used for a battery nobody knows the chemistry of: the pessimistic ones of AGM; for lithium of unknown sort those of iron phosphate. */
+export const usedKind = (chemistry: Chemistry): KnownChemistry =>
+  chemistry === 'unknown' ? 'agm' : chemistry === 'lithium' ? 'lfp' : chemistry;
 
 export const TEMPERATURES_C = [-20, -10, 0, 10, 20, 25, 30, 40] as const;
 

@@ -1,5 +1,5 @@
 import type { Chemistry, KnownChemistry } from '../catalogue/part.ts';
-import { CHEMISTRY } from './chemistry.ts';
+import { CHEMISTRY, usedKind } from './chemistry.ts';
 
 /** What somebody says about a battery; null = not said. */
 export type BatteryClaim = {
@@ -41,7 +41,7 @@ const CELL_V = 5;
 
 /** Checks one claim against what batteries of its kind can be. @source electrical reference 6, claim check */
 export function checkClaim(c: BatteryClaim): ClaimCheck {
-  const kind: KnownChemistry | undefined = c.chemistry === 'unknown' ? undefined : c.chemistry;
+  const kind: KnownChemistry | undefined = c.chemistry === 'unknown' ? undefined : usedKind(c.chemistry);
   if (c.unit === 'CCA') return cranking(c.amount);
   const answers: ClaimAnswer[] = [];
   const energyWh = c.unit === 'Wh' ? c.amount : (c.amount * c.atV) / (c.unit === 'mAh' ? 1000 : 1);

@@ -2,7 +2,7 @@ import type { Chemistry } from '../catalogue/part.ts';
 import { parseLengthMm } from '../quantity/length.ts';
 import { parseQuantity, type ParseOptions } from '../quantity/parse.ts';
 import type { QuantityKind } from '../quantity/units.ts';
-import { CHEMISTRY } from './chemistry.ts';
+import { CHEMISTRY, usedKind } from './chemistry.ts';
 import { checkClaim, type BatteryClaim, type ClaimCheck } from './claims.ts';
 
 /** A claim as typed, field by field; empty = not said. */
@@ -40,7 +40,7 @@ export function checkTypedClaim(t: TypedClaim): TypedClaimAnswer {
 
 function claimOf(t: TypedClaim): BatteryClaim {
   const { amount, unit } = amountOf(t.amount);
-  const nominal = t.chemistry === 'unknown' ? 12 : CHEMISTRY[t.chemistry].nominalV;
+  const nominal = t.chemistry === 'unknown' ? 12 : CHEMISTRY[usedKind(t.chemistry)].nominalV;
   return {
     chemistry: t.chemistry,
     amount,

@@ -123,14 +123,14 @@ function testRows(box: Box, bank: Bank, wiring: WiringPlan, demand: Demand): Tes
         where: c.portTag,
         expected: 'it charges',
         unit: '',
-        why: `takes ${ampsText(c.loadA)} A at ${fixed(wiring.lowV, 1)} V`
+        why: `takes ${ampsText(c.lowLoadA)} A at ${fixed(wiring.lowV, 1)} V`
       });
       continue;
     }
-    const loadedV = restV - (c.loadA * (batteryMilliOhm + wiring.main.commonMilliOhm + c.branchMilliOhm)) / 1000;
+    const loadedV = restV - (c.lowLoadA * (batteryMilliOhm + wiring.main.commonMilliOhm + c.branchMilliOhm)) / 1000;
     rows.push({
       id: `port-${c.circuit.id}`,
-      what: `${c.portTag} with ${ampsText(c.loadA)} A flowing (${c.feeds}), others off`,
+      what: `${c.portTag} with ${ampsText(c.lowLoadA)} A flowing (${c.feeds}), others off`,
       where: c.portTag,
       expected: fixed(loadedV, 2),
       unit: 'V',

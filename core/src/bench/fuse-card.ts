@@ -6,14 +6,14 @@ export type CardRow = { tag: string; fuse: string; feeds: string; live: string }
 const ampsOf = (p: NetPart): string => (p.ratingA === null ? 'unknown' : `${p.ratingA} A`);
 
 const liveText = (c: CircuitPlan): string =>
-  c.circuit.live !== 'master' ? 'always live' : c.switchTag ? `${c.switchTag} on` : 'master on';
+  c.live !== 'master' ? 'always live' : c.switchTag ? `${c.switchTag} on` : 'master on';
 
 /** Every fuse of the circuit with what it guards, the main one first, then each pack's, then the branches; last what has none of its own. */
 export function fuseCard(wiring: WiringPlan): CardRow[] {
   const fuses = wiring.netlist.parts.filter((p) => p.kind === 'fuse');
   const main = fuses.find((p) => p.id === 'F0');
   const bank = fuses.filter((p) => p.ref.kind === 'battery');
-  const ofCircuit = new Map(wiring.circuits.map((c) => [c.fuseTag, c]));
+  const ofCircuit = new Map([...wiring.circuits, ...wiring.feeds].map((c) => [c.fuseTag, c]));
   const rest = fuses.filter((p) => p !== main && !bank.includes(p));
   const { main: path } = wiring;
   const first: CardRow = main

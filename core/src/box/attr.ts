@@ -7,4 +7,4 @@ export const UNKNOWN = { is: 'unknown' } as const;
 export const setTo = <T>(value: T) => ({ is: 'set' as const, value });
 
 export const BOX_FORMAT = 'haversack-box';
-export const BOX_VERSION = 3;
+export const BOX_VERSION = 4;

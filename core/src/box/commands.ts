@@ -149,8 +149,7 @@ export function withoutUnusedParts(box: Box): Box {
   const used = new Set([
     box.bank.partId,
     box.casePartId,
-    box.wiring.mainHolderPartId,
-    box.wiring.fuseBlockPartId,
+    ...box.feeds.flatMap((f) => [f.holderPartId, f.blockPartId]),
     box.wiring.shuntPartId,
     ...box.compare.candidates.map((c) => c.partId),
     ...box.ports.map((p) => p.partId),

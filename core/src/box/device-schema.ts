@@ -50,7 +50,9 @@ export const DEVICE_USES = ['field', 'starting', 'propulsion', 'mains'] as const
 const leadSchema = z.strictObject({
   lengthMm,
   wire: attr(wireSizeSchema),
-  adapter: z.enum(['none', 'straight', 'reversing', 'unknown'])
+  adapter: z.enum(['none', 'straight', 'reversing', 'unknown']),
+  /** The device itself is wired the other way round. */
+  reversed: z.enum(['no', 'yes', 'unknown'])
 });
 
 export const spanSchema = z.strictObject({

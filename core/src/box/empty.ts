@@ -1,5 +1,33 @@
-import { AUTO, NONE, BOX_FORMAT, BOX_VERSION } from './attr.ts';
-import type { Box } from './schema.ts';
+import { AUTO, NONE, setTo, BOX_FORMAT, BOX_VERSION } from './attr.ts';
+import { MAIN_ID } from './feeds.ts';
+import type { Box, Feed } from './schema.ts';
+
+/** A feed while nothing is said of it: fused, sized and measured by Haversack. */
+export const plainFeed = (id: string, name: string): Feed => ({
+  id,
+  name,
+  from: AUTO,
+  fuse: AUTO,
+  fuseFamily: AUTO,
+  fuseFromStartMm: AUTO,
+  wire: AUTO,
+  wireCount: 1,
+  lengthMm: AUTO,
+  returnWire: AUTO,
+  insulationC: AUTO,
+  bundledCount: AUTO,
+  holderPartId: null,
+  sheathed: false,
+  leverSwitches: false,
+  switches: AUTO,
+  lead: null,
+  wayIn: AUTO,
+  throughPortId: AUTO,
+  ends: 'fuse-block',
+  blockPartId: null,
+  secondBox: false
+});
+const mainFeedOf = (): Feed => ({ ...plainFeed(MAIN_ID, 'Main feed'), from: setTo({ at: 'post', pack: null }) });
 
 /** A box with nothing in it but defaults: ten hours from 08:00 at 10 °C, rain wanted, one master switch. */
 export function emptyBox(name: string): Box {
@@ -40,12 +68,14 @@ export function emptyBox(name: string): Box {
       warmerK: 0,
       packs: [],
       arrangement: 'parallel',
+      stands: 'inside',
       changeoverJoins: false,
       postsCovered: 'unknown',
       takeOff: 'bus',
       linkMilliOhm: AUTO,
-      leadMm: 1500,
       disconnect: NONE,
+      disconnectIn: AUTO,
+      blocksCold: 'unknown',
       packFuse: AUTO,
       holdDown: AUTO,
       terminals: 'flag',
@@ -53,11 +83,13 @@ export function emptyBox(name: string): Box {
     },
     charging: {
       path: AUTO,
+      throughPortId: AUTO,
       chargerA: AUTO,
       chargerV: AUTO,
       coldestC: AUTO,
       plugged: [],
       solar: null,
+      builtIn: [],
       storageC: 15,
       storageMonths: 6
     },
@@ -70,22 +102,13 @@ export function emptyBox(name: string): Box {
     placements: {},
     ports: [],
     brackets: [],
-    switching: { master: AUTO, isolator: NONE, relays: [] },
+    relays: [],
+    feeds: [mainFeedOf()],
     circuits: [],
     wiring: {
-      school: 'fuse-block',
-      mainFuse: AUTO,
-      mainHolderPartId: null,
-      mainFuseFromBatteryMm: AUTO,
-      mainSheathed: false,
-      mainWire: AUTO,
-      mainWireCount: 1,
-      breakerIsSwitch: false,
-      distributionMm: 0,
       returns: AUTO,
       senseFuse: AUTO,
       reels: [],
-      fuseBlockPartId: null,
       shuntPartId: null,
       insulationC: AUTO,
       conductor: AUTO,

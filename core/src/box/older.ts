@@ -1,5 +1,7 @@
 import { FACES } from '../catalogue/faces.ts';
-import { AUTO, NONE } from './attr.ts';
+import { AUTO, NONE, setTo } from './attr.ts';
+import { plainFeed } from './empty.ts';
+import { MAIN_ID } from './feeds.ts';
 
 type Raw = Record<string, unknown>;
 const isRaw = (v: unknown): v is Raw => typeof v === 'object' && v !== null && !Array.isArray(v);
@@ -22,8 +24,9 @@ export function partFromOlder(part: unknown): unknown {
   if (part.kind === 'body') return withUsual(part, { use: 'other' });
   if (part.kind === 'panel') {
     const hole = isRaw(part.hole) && part.hole.shape === 'round' ? withUsual(part.hole, { key: null }) : part.hole;
-    return withUsual({ ...part, hole }, { tabs: 'two-tabs' });
+    return withUsual({ ...part, hole }, { tabs: 'two-tabs', also: [] });
   }
+  if (part.kind === 'battery') return withUsual(part, { maxChargeA: null, notKnown: [] });
   if (part.kind === 'fuse') return withUsual(part, { reset: 'replace' });
   return part;
 }
@@ -77,6 +80,170 @@ function fromVersion2(box: Raw): Raw {
   };
 }
 
+type Word = { is: string; value?: unknown };
+const isWord = (v: unknown): v is Word => isRaw(v) && typeof v.is === 'string';
+const setValue = (v: unknown): unknown => (isWord(v) && v.is === 'set' ? v.value : undefined);
+const without = (box: Raw, ...keys: string[]): Raw =>
+  Object.fromEntries(Object.entries(box).filter(([key]) => !keys.includes(key)));
+
+/** Version 3 knew one main path with places of its own for isolator, master, second box, and circuits that were 'live' in three ways. */
+function fromVersion3(box: Raw): Raw {
+  const wiring = isRaw(box.wiring) ? box.wiring : {};
+  const switching = isRaw(box.switching) ? box.switching : {};
+  const bank = isRaw(box.bank) ? box.bank : {};
+  const outside = bank.arrangement === 'outside';
+  const circuits: readonly unknown[] = Array.isArray(box.circuits) ? box.circuits : [];
+  const isolator = setValue(switching.isolator);
+  const masterSet = setValue(switching.master);
+  const ownIsolator = isolator !== undefined && isolator !== masterSet;
+  const block = {
+    ends: wiring.school === 'daisy-chain' ? 'chain' : 'fuse-block',
+    blockPartId: wiring.fuseBlockPartId ?? null
+  };
+  const master = switchWord(switching.master);
+  const main: Raw = {
+    ...plainFeed(MAIN_ID, 'Main feed'),
+    from: setTo({ at: 'post', pack: null }),
+    // without a holder there was none, whatever its field said
+    fuse:
+      wiring.mainHolderPartId == null && isWord(wiring.mainFuse) && wiring.mainFuse.is === 'set'
+        ? AUTO
+        : wiring.mainFuse,
+    holderPartId: wiring.mainHolderPartId ?? null,
+    fuseFromStartMm: wiring.mainFuseFromBatteryMm,
+    sheathed: wiring.mainSheathed,
+    wire: wiring.mainWire,
+    wireCount: wiring.mainWireCount,
+    leverSwitches: wiring.breakerIsSwitch,
+    lead: outside ? { lengthMm: bank.leadMm, wire: AUTO, wireCount: 1 } : null,
+    switches: master,
+    ...block
+  };
+  const feeds = [main];
+  let home = MAIN_ID;
+  const taken = new Set(circuits.map((c) => (isRaw(c) ? c.id : undefined)));
+  const add = (stem: string, name: string, over: Raw): void => {
+    let id = stem;
+    for (let n = 2; taken.has(id); n++) id = `${stem}-${n}`;
+    taken.add(id);
+    Object.assign(feeds[feeds.length - 1]!, { ends: 'stud', blockPartId: null });
+    feeds.push({
+      ...plainFeed(id, name),
+      from: setTo({ at: 'feed', id: home, ahead: false }),
+      fuse: NONE,
+      wire: wiring.mainWire,
+      wireCount: wiring.mainWireCount,
+      switches: NONE,
+      ...block,
+      ...over
+    });
+    home = id;
+  };
+  if (ownIsolator) {
+    main.switches = setTo([isolator]);
+    add('switched', 'Behind the master', { switches: masterOf(box, master) });
+  }
+  if (typeof wiring.distributionMm === 'number' && wiring.distributionMm > 0)
+    add('second', 'Second box', { lengthMm: setTo(wiring.distributionMm), secondBox: true });
+  const first = home;
+  const masterId = ownIsolator ? feeds[1]!.id : MAIN_ID;
+  // what was always live stood behind an isolator, ahead of everything else
+  const ahead = setTo({ at: 'feed', id: MAIN_ID, ahead: !ownIsolator });
+  const chained = wiring.school === 'daisy-chain';
+  const originOf = (c: Raw): unknown => {
+    const tap = setValue(c.tapFrom);
+    if (tap !== undefined) return setTo({ at: 'circuit', id: tap, ahead: true });
+    if (c.live === 'direct') return setTo({ at: 'post', pack: null });
+    if (c.live === 'always') return c.purpose === 'charge' && !ownIsolator ? AUTO : ahead;
+    if (isWord(c.tapFrom) && c.tapFrom.is === 'unknown') return c.tapFrom;
+    const own = isWord(c.tapFrom) && c.tapFrom.is === 'none' && chained;
+    return first === MAIN_ID && c.purpose !== 'charge' && !own ? AUTO : setTo({ at: 'feed', id: first, ahead: false });
+  };
+  const after: Raw = {
+    ...without(box, 'switching'),
+    version: 4,
+    bank: {
+      ...withUsualOf(without(bank, 'leadMm'), {
+        stands: outside ? 'outside' : 'inside',
+        disconnectIn: AUTO,
+        blocksCold: 'unknown'
+      }),
+      arrangement: outside ? 'parallel' : bank.arrangement
+    },
+    charging: isRaw(box.charging)
+      ? {
+          ...box.charging,
+          builtIn: [],
+          throughPortId: AUTO,
+          solar: withUsual(box.charging.solar, {
+            from: ownIsolator ? ahead : AUTO,
+            switchPortId: NONE,
+            loadTerminal: null
+          })
+        }
+      : box.charging,
+    devices: each(box.devices, (d) => (isRaw(d) ? { ...d, lead: withUsual(d.lead, { reversed: 'no' }) } : d)),
+    ports: each(box.ports, (p) => withUsual(p, { insert: null })),
+    feeds,
+    relays: each(switching.relays ?? [], (r) =>
+      isRaw(r) ? { ...without(r, 'circuitId'), inId: r.circuitId ?? masterId, switchPole: 'plus' } : r
+    ),
+    circuits: each(circuits, (c) =>
+      isRaw(c)
+        ? {
+            ...without(c, 'live', 'tapFrom', 'fuseFromBatteryMm'),
+            from: originOf(c),
+            fuseFamily: AUTO,
+            fuseFromStartMm: c.fuseFromBatteryMm,
+            returnWire: AUTO,
+            insulationC: AUTO,
+            bundledCount: AUTO,
+            expectedA: AUTO
+          }
+        : c
+    ),
+    wiring: isRaw(box.wiring)
+      ? without(
+          wiring,
+          'school',
+          'mainFuse',
+          'mainHolderPartId',
+          'mainFuseFromBatteryMm',
+          'mainSheathed',
+          'mainWire',
+          'mainWireCount',
+          'breakerIsSwitch',
+          'distributionMm',
+          'fuseBlockPartId'
+        )
+      : box.wiring,
+    parts: partsFromOlder(box.parts)
+  };
+  return after;
+}
+
+const withUsualOf = (v: Raw, usual: Raw): Raw => ({ ...usual, ...v });
+
+/** One switch as the list a feed has. */
+const switchWord = (v: unknown): unknown => (isWord(v) && v.is === 'set' ? setTo([v.value]) : v);
+
+/** Beside an isolator the automatic master is named: it was the first switch that nothing used. */
+function masterOf(box: Raw, word: unknown): unknown {
+  if (!isWord(word) || word.is !== 'auto') return word;
+  const rows = (v: unknown): Raw[] => (Array.isArray(v) ? v.filter(isRaw) : []);
+  const switching = isRaw(box.switching) ? box.switching : {};
+  const parts = isRaw(box.parts) ? box.parts : {};
+  const used = [
+    setValue(switching.isolator),
+    ...[...rows(box.circuits), ...rows(switching.relays)].map((r) => setValue(r.switchPortId))
+  ];
+  const free = rows(box.ports).find((p) => {
+    const part = parts[String(p.partId)];
+    return isRaw(part) && part.role === 'switch' && !used.includes(p.id);
+  });
+  return free ? setTo([free.id]) : NONE;
+}
+
 /** Ports on a face that no case has are put on the front, with a note of where they came from; a finding asks. */
 export function withKnownFaces(data: unknown): unknown {
   if (!isRaw(data) || !Array.isArray(data.ports)) return data;
@@ -95,6 +262,7 @@ export function withKnownFaces(data: unknown): unknown {
 /** A document of an older version as one of today; anything else comes back as it is. Never throws. */
 export function fromOlder(data: unknown): unknown {
   if (!isRaw(data)) return data;
-  if (data.version === 1) return fromVersion2(fromVersion1(data));
-  return data.version === 2 ? fromVersion2(data) : data;
+  if (data.version === 1) return fromVersion3(fromVersion2(fromVersion1(data)));
+  if (data.version === 2) return fromVersion3(fromVersion2(data));
+  return data.version === 3 ? fromVersion3(data) : data;
 }

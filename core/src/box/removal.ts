@@ -1,10 +1,11 @@
 import { applyEdits, type Edit } from './edits.ts';
-import { removeCircuit } from './remove-circuit.ts';
+import { caseBlocks } from './feeds.ts';
+import { removeCircuit, removeFeed } from './remove-circuit.ts';
 import { removePort } from './remove-port.ts';
 import type { Box } from './schema.ts';
 
 /** What can be chosen in a drawing or a list and taken away. Batteries, fuse block and shunt are bodies there, too. */
-export type Removable = { kind: 'device' | 'port' | 'circuit' | 'body'; id: string };
+export type Removable = { kind: 'device' | 'port' | 'circuit' | 'feed' | 'body'; id: string };
 
 const packNumber = (id: string): number | undefined => {
   const n = /^battery-(\d+)$/.exec(id)?.[1];
@@ -25,10 +26,7 @@ function removeBody(box: Box, id: string): Edit[] {
         return n === pack ? [] : [[`battery-${n - 1}`, at]];
       })
     );
-    const lone: Edit[] =
-      box.bank.count === 2 && box.bank.arrangement !== 'outside'
-        ? [{ op: 'set', path: 'bank/arrangement', value: 'parallel' }]
-        : [];
+    const lone: Edit[] = box.bank.count === 2 ? [{ op: 'set', path: 'bank/arrangement', value: 'parallel' }] : [];
     return [
       { op: 'set', path: 'bank/count', value: box.bank.count - 1 },
       { op: 'set', path: 'bank/packs', value: packs },
@@ -36,7 +34,8 @@ function removeBody(box: Box, id: string): Edit[] {
       ...lone
     ];
   }
-  if (id === 'fuse-block') return [...placed(id), { op: 'set', path: 'wiring/fuseBlockPartId', value: null }];
+  const block = caseBlocks(box).find((b) => b.bodyId === id);
+  if (block) return [...placed(id), { op: 'set', path: `feeds/${block.feed.id}/blockPartId`, value: null }];
   if (id === 'shunt') return [...placed(id), { op: 'set', path: 'wiring/shuntPartId', value: null }];
   return [...placed(id), { op: 'remove', path: `bodies/${id}` }];
 }
@@ -46,8 +45,9 @@ function isThere(box: Box, { kind, id }: Removable): boolean {
   if (kind === 'device') return has(box.devices);
   if (kind === 'port') return has(box.ports);
   if (kind === 'circuit') return has(box.circuits);
+  if (kind === 'feed') return has(box.feeds);
   if (has(box.bodies)) return true;
-  if (id === 'fuse-block') return box.wiring.fuseBlockPartId !== null;
+  if (caseBlocks(box).some((b) => b.bodyId === id)) return true;
   if (id === 'shunt') return box.wiring.shuntPartId !== null;
   const pack = packNumber(id);
   return pack !== undefined && box.bank.partId !== null && pack >= 1 && pack <= box.bank.count;
@@ -69,7 +69,9 @@ export function removalOf(box: Box, things: readonly Removable[]): Edit[] {
           ? removePort(now, thing.id)
           : thing.kind === 'circuit'
             ? removeCircuit(now, thing.id)
-            : removeBody(now, thing.id);
+            : thing.kind === 'feed'
+              ? removeFeed(now, thing.id)
+              : removeBody(now, thing.id);
     now = applyEdits(now, edits);
     out.push(...edits);
   }

@@ -1,15 +1,39 @@
-import { AUTO } from './attr.ts';
+import { AUTO, type Attr } from './attr.ts';
 import type { Edit } from './edits.ts';
-import type { Box } from './schema.ts';
+import type { Box, Origin } from './schema.ts';
+
+/** What hung on a branch goes back to automatic. */
+function freed(box: Box, id: string): Edit[] {
+  const hangs = (x: { from: Attr<Origin> }): boolean =>
+    x.from.is === 'set' && (x.from.value.at === 'feed' || x.from.value.at === 'circuit') && x.from.value.id === id;
+  const { solar, builtIn } = box.charging;
+  const to = (path: string): Edit => ({ op: 'set', path: `${path}/from`, value: AUTO });
+  return [
+    ...box.circuits.filter(hangs).map((c) => to(`circuits/${c.id}`)),
+    ...box.feeds.filter(hangs).map((f) => to(`feeds/${f.id}`)),
+    ...builtIn.filter(hangs).map((c) => to(`charging/builtIn/${c.id}`)),
+    ...(solar && hangs(solar) ? [to('charging/solar')] : []),
+    ...(box.bank.disconnectIn.is === 'set' && box.bank.disconnectIn.value === id
+      ? [{ op: 'set' as const, path: 'bank/disconnectIn', value: AUTO }]
+      : [])
+  ];
+}
+
+/** Takes a feed out: what hung on it hangs where such things usually do. The main feed stays. */
+export function removeFeed(box: Box, feedId: string): Edit[] {
+  if (box.feeds[0].id === feedId || !box.feeds.some((f) => f.id === feedId)) return [];
+  const relays = box.relays
+    .filter((r) => r.inId === feedId)
+    .map((r): Edit => ({ op: 'remove', path: `relays/${r.id}` }));
+  return [...freed(box, feedId), ...relays, { op: 'remove', path: `feeds/${feedId}` }];
+}
 
 /** Takes a circuit out with everything that refers to it: what it fed goes back to automatic, its relays and checks go. */
 export function removeCircuit(box: Box, circuitId: string): Edit[] {
-  const taps = box.circuits
-    .filter((c) => c.tapFrom.is === 'set' && c.tapFrom.value === circuitId)
-    .map((c): Edit => ({ op: 'set', path: `circuits/${c.id}/tapFrom`, value: AUTO }));
-  const relays = box.switching.relays
-    .filter((r) => r.circuitId === circuitId)
-    .map((r): Edit => ({ op: 'remove', path: `switching/relays/${r.id}` }));
+  const taps = freed(box, circuitId);
+  const relays = box.relays
+    .filter((r) => r.inId === circuitId)
+    .map((r): Edit => ({ op: 'remove', path: `relays/${r.id}` }));
   const checks = box.checkedPaths.some((k) => k.circuitId === circuitId)
     ? [{ op: 'set' as const, path: 'checkedPaths', value: box.checkedPaths.filter((k) => k.circuitId !== circuitId) }]
     : [];

@@ -1,4 +1,4 @@
-import { AUTO, NONE, type Attr } from './attr.ts';
+import { AUTO, NONE, setTo, type Attr } from './attr.ts';
 import type { Edit } from './edits.ts';
 import { removeCircuit } from './remove-circuit.ts';
 import type { Box } from './schema.ts';
@@ -12,29 +12,31 @@ export function removePort(box: Box, portId: string): Edit[] {
   const switches = box.circuits
     .filter((c) => c.portId !== portId && c.switchPortId.is === 'set' && c.switchPortId.value === portId)
     .map((c): Edit => ({ op: 'set', path: `circuits/${c.id}/switchPortId`, value: NONE }));
-  const master: Edit[] =
-    box.switching.master.is === 'set' && box.switching.master.value === portId
-      ? [{ op: 'set', path: 'switching/master', value: AUTO }]
-      : [];
   const names = (a: Attr<string>): boolean => a.is === 'set' && a.value === portId;
-  const isolator: Edit[] = names(box.switching.isolator)
-    ? [{ op: 'set', path: 'switching/isolator', value: NONE }]
-    : [];
+  const feeds = box.feeds.flatMap((f): Edit[] => {
+    const through: Edit[] = names(f.throughPortId)
+      ? [{ op: 'set', path: `feeds/${f.id}/throughPortId`, value: AUTO }]
+      : [];
+    if (f.switches.is !== 'set' || !f.switches.value.includes(portId)) return through;
+    const left = f.switches.value.filter((id) => id !== portId);
+    const none = f === box.feeds[0] ? AUTO : NONE;
+    return [...through, { op: 'set', path: `feeds/${f.id}/switches`, value: left.length ? setTo(left) : none }];
+  });
   const gone = new Set(box.circuits.filter((c) => c.portId === portId).map((c) => c.id));
-  const coils = box.switching.relays
-    .filter((r) => names(r.switchPortId) && !(r.circuitId !== null && gone.has(r.circuitId)))
-    .map((r): Edit => ({ op: 'set', path: `switching/relays/${r.id}/switchPortId`, value: NONE }));
+  const coils = box.relays
+    .filter((r) => names(r.switchPortId) && !gone.has(r.inId))
+    .map((r): Edit => ({ op: 'set', path: `relays/${r.id}/switchPortId`, value: NONE }));
   const { solar } = box.charging;
   const panel: Edit[] =
     solar && names(solar.panelPortId) ? [{ op: 'set', path: 'charging/solar/panelPortId', value: AUTO }] : [];
+  if (solar && names(solar.switchPortId)) panel.push({ op: 'set', path: 'charging/solar/switchPortId', value: NONE });
   return [
     ...switches,
     ...devices,
-    ...isolator,
+    ...feeds,
     ...coils,
     ...panel,
     ...circuits,
-    ...master,
     { op: 'remove', path: `ports/${portId}` }
   ];
 }

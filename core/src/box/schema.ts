@@ -2,9 +2,23 @@ import { z } from 'zod';
 import { BOX_FORMAT, BOX_VERSION } from './attr.ts';
 import { FACES } from '../catalogue/faces.ts';
 import { idSchema, partSchema, TAB_ORDERS } from '../catalogue/part.ts';
+import { circuitSchema, feedSchema, originSchema, relaySchema } from './circuit-schema.ts';
 import { claimSchema, deviceSchema, drawSchema } from './device-schema.ts';
-import { amps, attr, fraction, isoDay, lengthMm, partRef, text, turn, wireSizeSchema } from './schema-pieces.ts';
+import {
+  amps,
+  attr,
+  bundled,
+  fraction,
+  insulation,
+  isoDay,
+  lengthMm,
+  partRef,
+  text,
+  turn,
+  wireSizeSchema
+} from './schema-pieces.ts';
 
+export { circuitSchema, feedSchema, originSchema, relaySchema } from './circuit-schema.ts';
 export { claimSchema, DEVICE_USES, deviceSchema, drawSchema } from './device-schema.ts';
 export { attr, wireSizeSchema } from './schema-pieces.ts';
 
@@ -34,7 +48,28 @@ const solarSchema = z.strictObject({
   /** Port the panel plugs into when the controller is built in. */
   panelPortId: attr(idSchema),
   /** At the battery end of the controller's lead. */
-  fuse: attr(amps)
+  fuse: attr(amps),
+  /** Where that lead is taken off; automatic = the main feed, ahead of its switches. */
+  from: attr(originSchema),
+  /** A switch of its own between controller and battery. */
+  switchPortId: attr(idSchema),
+  /** Terminals for loads on a controller that is built in: what they give at most; null = it has none. */
+  loadTerminal: z.strictObject({ mostA: amps.nullable() }).nullable()
+});
+
+/** A charger or maintainer that lives in the box. */
+export const builtInChargerSchema = z.strictObject({
+  id: idSchema,
+  name: text(80),
+  currentA: attr(amps),
+  voltageV: attr(z.number().positive().max(60)),
+  /** In its + lead, at the battery end. */
+  fuse: attr(amps),
+  from: attr(originSchema),
+  /** Fed from the mains by a cord into the box, or from another 12 V source. */
+  input: z.enum(['mains-cord', 'dc', 'unknown']),
+  /** It may run with the lid shut. */
+  lidShut: z.enum(['yes', 'no', 'unknown'])
 });
 
 /** Weeks or months unattended. */
@@ -65,6 +100,8 @@ export const portSchema = z.strictObject({
   spacerMm: z.number().finite().min(0).max(100),
   /** Face named in the file it came from that no case has; it lies on the front until somebody says where it belongs. */
   cameOn: text(40).nullable(),
+  /** It sits in an insert, a tray, a lid liner or a thin plate: how thick that is, and how far its face lies behind the case's own wall. */
+  insert: z.strictObject({ wallMm: z.number().positive().max(50), behindMm: z.number().min(-50).max(200) }).nullable(),
   /** State during the outing. */
   inUse: z.enum(['mated', 'capped', 'open']),
   /** Which tab of a switch is supply, load and lamp return; automatic = as the part says. */
@@ -84,46 +121,6 @@ export const bracketSchema = z.strictObject({
   loadKg: z.number().finite().positive().max(50),
   /** From the wall to where the load pulls. */
   leverMm: z.number().finite().min(0).max(2000)
-});
-
-export const circuitSchema = z.strictObject({
-  id: idSchema,
-  name: text(80),
-  purpose: z.enum(['load', 'charge']),
-  portId: idSchema,
-  /** Behind the master switch, ahead of it, or by a fused lead of its own straight off the battery post. */
-  live: z.enum(['master', 'always', 'direct']),
-  /** Another circuit whose port or switch this one is fed from; automatic by the school of the box, none = from the feed itself. */
-  tapFrom: attr(idSchema),
-  switchPortId: attr(idSchema),
-  fuse: attr(amps),
-  wire: attr(wireSizeSchema),
-  /** Equal conductors side by side. */
-  wireCount: z.number().int().min(1).max(4),
-  /** One way. */
-  lengthMm: attr(lengthMm),
-  /** From the battery post to this circuit's own fuse, for one straight off the battery. */
-  fuseFromBatteryMm: attr(lengthMm),
-  /** Where the return lands: the bus on the load side of the shunt, or straight on the battery post. */
-  returnTo: z.enum(['bus', 'battery'])
-});
-
-/** A relay: its contacts stand in the main path or in one circuit, its coil is fed through a switch or kill switch. */
-export const relaySchema = z.strictObject({
-  id: idSchema,
-  name: text(80),
-  /** Circuit whose positive it switches; null = the main path. */
-  circuitId: idSchema.nullable(),
-  /** Closes when its coil is fed, or opens. */
-  contact: z.enum(['make', 'break']),
-  ratingA: amps.nullable(),
-  /** Coil current at 12 V; null = nobody knows. */
-  coilA: z.number().finite().positive().max(10).nullable(),
-  coilFuse: attr(amps),
-  /** Switch or kill switch in the coil's feed. */
-  switchPortId: attr(idSchema),
-  /** Diode or resistor across the coil. */
-  suppressed: z.enum(['yes', 'no', 'unknown'])
 });
 
 export const RETURNS = ['bus-bar', 'stud', 'chain', 'splice'] as const;
@@ -173,7 +170,9 @@ export const boxSchema = z.strictObject({
     /** Packs that differ from the rest, first pack first; missing ones are as the bank. */
     packs: z.array(z.strictObject({ ageYears: z.number().min(0).max(30), startFraction: fraction })).max(4),
     /** In series is known only so that it can be refused. */
-    arrangement: z.enum(['parallel', 'changeover', 'outside', 'series']),
+    arrangement: z.enum(['parallel', 'changeover', 'series']),
+    /** In the box, or outside of it on a lead. */
+    stands: z.enum(['inside', 'outside']),
     /** Whether the changeover can join both packs. */
     changeoverJoins: z.boolean(),
     /** Caps or boots over the posts. */
@@ -182,10 +181,12 @@ export const boxSchema = z.strictObject({
     takeOff: z.enum(['bus', 'opposite', 'same-end']),
     /** One link between neighbours, both its ends; automatic = 10 cm of the main wire. */
     linkMilliOhm: attr(z.number().finite().positive().max(1000)),
-    /** Lead of a battery that stands outside, one way. */
-    leadMm: lengthMm,
     /** Low-voltage disconnect. */
     disconnect: attr(z.strictObject({ cutV: z.number().positive().max(60), backV: z.number().positive().max(60) })),
+    /** Feed or circuit it stands in: only what hangs behind is switched off; automatic = everything; 'load-terminal' = what hangs on the controller's. */
+    disconnectIn: attr(idSchema),
+    /** The battery itself refuses to be charged in the cold. */
+    blocksCold: z.enum(['yes', 'no', 'unknown']),
     /** Fuse of each pack of a parallel bank. */
     packFuse: attr(amps),
     holdDown: attr(z.enum(['strap', 'bracket', 'foam', 'snug', 'hook-and-loop'])),
@@ -195,6 +196,8 @@ export const boxSchema = z.strictObject({
   }),
   charging: z.strictObject({
     path: attr(z.enum(['inlet', 'through-port', 'lid-open'])),
+    /** The outlet it is charged through; automatic: nobody said which. */
+    throughPortId: attr(idSchema),
     chargerA: attr(amps),
     chargerV: attr(z.number().positive().max(60)),
     coldestC: attr(z.number().min(-40).max(60)),
@@ -203,6 +206,7 @@ export const boxSchema = z.strictObject({
       .array(z.strictObject({ startH: z.number().min(0).max(2000), endH: z.number().min(0).max(2000) }))
       .max(20),
     solar: solarSchema.nullable(),
+    builtIn: z.array(builtInChargerSchema).max(4),
     /** On the shelf between outings. */
     storageC: z.number().min(-40).max(60),
     storageMonths: z.number().min(0).max(36)
@@ -243,35 +247,21 @@ export const boxSchema = z.strictObject({
   ports: z.array(portSchema).max(80),
   /** What is screwed or stuck onto the outside: camera arm, aerial, rod rest. */
   brackets: z.array(bracketSchema).max(20),
-  switching: z.strictObject({
-    master: attr(idSchema),
-    /** Isolator or kill switch in the main path, ahead of what is always live. */
-    isolator: attr(idSchema),
-    relays: z.array(relaySchema).max(12)
-  }),
+  relays: z.array(relaySchema).max(12),
+  /** The first is the main feed: what the bank's leads go to. */
+  feeds: z.tuple([feedSchema], feedSchema),
   circuits: z.array(circuitSchema).max(60),
   wiring: z.strictObject({
-    school: z.enum(['fuse-block', 'daisy-chain']),
-    mainFuse: attr(amps),
-    mainHolderPartId: partRef,
-    mainFuseFromBatteryMm: attr(lengthMm),
-    mainSheathed: z.boolean(),
-    mainWire: attr(wireSizeSchema),
-    mainWireCount: z.number().int().min(1).max(4),
-    /** The main breaker's own lever switches the box off. */
-    breakerIsSwitch: z.boolean(),
-    /** Cable between the battery's box and a distribution box, one way; 0 = all in one case. */
-    distributionMm: lengthMm,
     returns: attr(z.enum(RETURNS)),
     /** In each sense lead of a shunt meter. */
     senseFuse: attr(amps),
     /** Wire that lies at home: taken first where it holds. */
     reels: z.array(wireSizeSchema).max(20),
-    fuseBlockPartId: partRef,
     shuntPartId: partRef,
-    insulationC: attr(z.union([z.literal(60), z.literal(75), z.literal(80), z.literal(90), z.literal(105)])),
+    insulationC: attr(insulation),
     conductor: attr(z.enum(['copper', 'copper-clad-aluminium'])),
-    bundledCount: attr(z.number().int().min(1).max(60))
+    /** Loaded conductors that touch on the way; automatic by the stretch that wires share. */
+    bundledCount: attr(bundled)
   }),
   kit: z.strictObject({
     boxCount: z.number().int().min(1).max(50),
@@ -305,3 +295,6 @@ export type SealWord = Box['outing']['seal'];
 export type CarryWord = Box['outing']['carry'];
 
 export type Relay = z.infer<typeof relaySchema>;
+export type Feed = z.infer<typeof feedSchema>;
+export type Origin = z.infer<typeof originSchema>;
+export type BuiltInCharger = z.infer<typeof builtInChargerSchema>;

@@ -1,3 +1,4 @@
+import { caseBlocks } from '../box/feeds.ts';
 import type { Edit } from '../box/edits.ts';
 import { partOf } from '../box/lookup.ts';
 import type { Box, Turn } from '../box/schema.ts';
@@ -44,7 +45,7 @@ export function bodiesOf(box: Box): FitBody[] {
   const out: FitBody[] = [];
   const add = (b: Omit<FitBody, 'pinned'>) => out.push({ ...b, pinned: b.id in box.placements });
   const battery = partOf(box, 'battery', box.bank.partId);
-  if (battery && box.bank.arrangement !== 'outside') {
+  if (battery && box.bank.stands === 'inside') {
     const clearance = box.bank.terminals === 'flag' ? battery.flagClearanceMm : battery.straightClearanceMm;
     for (let i = 1; i <= box.bank.count; i++)
       add({
@@ -59,15 +60,14 @@ export function bodiesOf(box: Box): FitBody[] {
         massKg: battery.massKg
       });
   }
-  const block = partOf(box, 'fuse-block', box.wiring.fuseBlockPartId);
-  if (block)
+  for (const { part, bodyId, feed } of caseBlocks(box))
     add({
-      ...sizes(block),
-      id: 'fuse-block',
-      name: 'Fuse block',
+      ...sizes(part),
+      id: bodyId,
+      name: bodyId === 'fuse-block' ? 'Fuse block' : `Fuse block of ${feed.name || feed.id}`,
       kind: 'fuse-block',
       turns: ANY,
-      massKg: block.massKg
+      massKg: part.massKg
     });
   const shunt = partOf(box, 'shunt', box.wiring.shuntPartId);
   if (shunt) add({ ...sizes(shunt), id: 'shunt', name: 'Shunt', kind: 'shunt', turns: ANY, massKg: shunt.massKg });

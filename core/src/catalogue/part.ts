@@ -23,7 +23,7 @@ const common = {
   origin: z.enum(['catalogue', 'own'])
 };
 
-export const CHEMISTRIES = ['lfp', 'agm', 'gel', 'flooded', 'nmc3', 'nmc4', 'unknown'] as const;
+export const CHEMISTRIES = ['lfp', 'agm', 'gel', 'flooded', 'nmc3', 'nmc4', 'lithium', 'unknown'] as const;
 export const FUSE_FAMILIES = ['mini-blade', 'blade', 'midi', 'post', 'glass', 'breaker'] as const;
 
 /**
@@ -57,10 +57,15 @@ export const batteryPart = z.strictObject({
   widthMm: sizeMm,
   /** Over the terminals. */
   heightMm: sizeMm,
-  terminal: z.enum(['tab-4.8', 'tab-6.3', 'm5', 'm6', 'm8', 'lead', 'unknown']),
+  /** 'post' = tapered lead posts; 'lead' = a lead of its own. */
+  terminal: z.enum(['tab-4.8', 'tab-6.3', 'm5', 'm6', 'm8', 'post', 'lead', 'unknown']),
   flagClearanceMm: notNegative.max(200),
   straightClearanceMm: notNegative.max(200),
   maxContinuousA: ratingA,
+  /** Most it may be charged with, by its label; null = by its chemistry. */
+  maxChargeA: ratingA,
+  /** Figures above that nobody knows: usual ones stand in. */
+  notKnown: z.array(z.enum(['capacity', 'mass', 'size'])).max(3),
   /** Voltage at which built-in protection opens; null when unknown or there is none (hasProtection tells). */
   protectionCutoffV: positive.max(60).nullable(),
   hasProtection: z.boolean().nullable(),
@@ -160,6 +165,8 @@ export const panelPart = z.strictObject({
   kind: z.literal('panel'),
   ...common,
   role: z.enum(['outlet', 'inlet', 'switch', 'meter', 'gland', 'vent', 'lamp', 'blank']),
+  /** What else is in the same body: one hole, several circuits end in it. */
+  also: z.array(z.enum(['switch', 'meter', 'outlet'])).max(3),
   /** What it can feed, for outlets. */
   supply: z.enum(SUPPLIES).nullable(),
   hole: z.discriminatedUnion('shape', [roundHole, rectHole, twinHole, noHole]),
@@ -357,7 +364,7 @@ export type Part = z.infer<typeof partSchema>;
 export type PartKind = Part['kind'];
 export type PartOf<K extends PartKind> = Extract<Part, { kind: K }>;
 export type Chemistry = (typeof CHEMISTRIES)[number];
-export type KnownChemistry = Exclude<Chemistry, 'unknown'>;
+export type KnownChemistry = Exclude<Chemistry, 'unknown' | 'lithium'>;
 export type { Face };
 export type FuseFamily = (typeof FUSE_FAMILIES)[number];
 export type Supply = (typeof SUPPLIES)[number];

@@ -52,6 +52,8 @@ function battery(chemistry: Chemistry, row: Row): PartOf<'battery'> {
     flagClearanceMm: flag,
     straightClearanceMm: straight,
     maxContinuousA: lfp ? capacityAh : null,
+    maxChargeA: null,
+    notKnown: [],
     protectionCutoffV: lfp ? 10 : null,
     hasProtection: lfp,
     anyWayUp: lfp ? 'not-inverted' : 'not-inverted'

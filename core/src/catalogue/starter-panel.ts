@@ -34,6 +34,7 @@ const BASE: Omit<Panel, 'id' | 'name' | 'role' | 'hole' | 'priceAmount' | 'massK
   keyed: true,
   exposedLivePins: false,
   tabs: 'two-tabs',
+  also: [],
   measureYours: 'advised'
 };
 const square = (mm: number) => ({ flangeWidthMm: mm, flangeHeightMm: mm });

@@ -1,9 +1,7 @@
 import type { Box } from '../box/schema.ts';
 import type { Plan } from '../evaluate.ts';
+import { sunMostA } from '../judge/charge-sources.ts';
 import { chargingPlan } from './charging.ts';
-
-/** What an MPPT controller hands on of the panel's power. @source electrical reference 9 */
-const MPPT_SHARE = 0.95;
 
 export type ChargeSource = { volts: number; currentA: number };
 export type ChargeSources = { chargerA: number; chargerV: number; sunA: number };
@@ -13,17 +11,10 @@ export function chargeSources(box: Box, plan: Plan): ChargeSources {
   const charge = chargingPlan(box, plan);
   const chargerV = charge?.chargerV ?? 0;
   const { solar } = box.charging;
-  const sunA = !solar
-    ? 0
-    : solar.controller === 'mppt'
-      ? chargerV > 0
-        ? (MPPT_SHARE * solar.panelW) / chargerV
-        : 0
-      : solar.panelW / solar.maxPowerV;
   return {
     chargerA: charge?.chargerA ?? 0,
     chargerV,
-    sunA: Math.min(sunA, solar?.controllerMaxA ?? Infinity)
+    sunA: solar && chargerV > 0 ? sunMostA(solar, chargerV) : 0
   };
 }
 

@@ -99,8 +99,7 @@ export function chargingPlan(box: Box, plan: Plan): ChargingPlan | undefined {
     wallWh: storedWh / (ENERGY_EFFICIENCY[b.chemistry] * CHARGER_EFFICIENCY),
     coldestC: data.chargeMinC,
     hottestC: data.chargeMaxC,
-    whileOff:
-      path === 'lid-open' || (inlet ? inlet.circuit.live !== 'master' || !plan.wiring.main.canSwitchOff : false),
+    whileOff: path === 'lid-open' || (inlet ? inlet.live !== 'master' || !plan.wiring.main.canSwitchOff : false),
     vent: {
       needed: data.isLead,
       openingCm2: vent.areaCm2,

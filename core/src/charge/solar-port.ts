@@ -1,4 +1,4 @@
-import { AUTO, setTo, UNKNOWN } from '../box/attr.ts';
+import { AUTO, NONE, setTo, UNKNOWN } from '../box/attr.ts';
 import type { Edit } from '../box/edits.ts';
 import { removeCircuit } from '../box/remove-circuit.ts';
 import type { Box, Solar } from '../box/schema.ts';
@@ -17,7 +17,10 @@ export const USUAL_SOLAR: Solar = {
   duringOuting: false,
   fit: 'plugged',
   panelPortId: AUTO,
-  fuse: AUTO
+  fuse: AUTO,
+  from: AUTO,
+  switchPortId: NONE,
+  loadTerminal: null
 };
 
 /** The panel plugs in at this port (undefined: nobody knows which): whatever circuit the port had goes, with what refers to it. */

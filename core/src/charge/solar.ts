@@ -1,6 +1,7 @@
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import type { Box, Site, Solar } from '../box/schema.ts';
 import type { Plan } from '../evaluate.ts';
+import { sunMostA } from '../judge/charge-sources.ts';
 import { skyFractionOf } from '../outing/input.ts';
 import { acceptedShare } from '../outing/sources.ts';
 import { clearDay, openCircuitAtV } from '../sun/panel.ts';
@@ -60,14 +61,10 @@ export function solarPlan(box: Box, plan: Plan): SolarPlan | undefined {
     week: week(plan, { clearWh, skyFraction, dailyOutWh, airC }),
     coldOpenV: openCircuitAtV(solar.openV, coldestC),
     coldestC,
-    mostA: mostInA(solar, plan.bank.nominalV),
+    mostA: sunMostA(solar, CHEMISTRY[plan.bank.chemistry].absorbV),
     holds: dailyInWh >= dailyOutWh
   };
 }
-
-/** Most current into the battery at full sun. @source electrical reference 9 */
-export const mostInA = (solar: Solar, batteryV: number): number =>
-  solar.controller === 'mppt' ? solar.panelW / batteryV : solar.panelW / solar.maxPowerV;
 
 const monthsOf = (solar: Solar, site: Site, airC: number): number[] =>
   MID_MONTH_DAYS.map((day, month) =>

@@ -1,4 +1,4 @@
-import { CHEMISTRY } from '../battery/chemistry.ts';
+import { CHEMISTRY, usedKind } from '../battery/chemistry.ts';
 import { holdingA } from '../box/relay.ts';
 import { panelPartOf, partOf } from '../box/lookup.ts';
 import type { Box, Device } from '../box/schema.ts';
@@ -61,7 +61,7 @@ export const SPREAD_BY_SOURCE: Record<Device['source'], number> = { measured: 0.
 /** Nominal voltage of the chosen bank; 12.8 V while there is none. */
 export function nominalV(box: Box): number {
   const battery = partOf(box, 'battery', box.bank.partId);
-  return CHEMISTRY[battery && battery.chemistry !== 'unknown' ? battery.chemistry : battery ? 'agm' : 'lfp'].nominalV;
+  return CHEMISTRY[battery ? usedKind(battery.chemistry) : 'lfp'].nominalV;
 }
 
 /** The panel part a device plugs into. */
@@ -203,7 +203,7 @@ export const isOn = (device: Device, timeH: number): boolean =>
  */
 export function standingDraws(box: Box): StandingDraw[] {
   const whole = [{ startH: box.outing.startH, endH: box.outing.startH + box.outing.durationH }];
-  const coils = box.switching.relays
+  const coils = box.relays
     .filter((r) => holdingA(r) > 0)
     .map((r): StandingDraw => ({ portId: r.id, currentA: holdingA(r), bars: whole }));
   const parts = box.ports.flatMap((port): StandingDraw[] => {

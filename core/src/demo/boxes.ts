@@ -1,4 +1,4 @@
-import { AUTO, setTo } from '../box/attr.ts';
+import { AUTO, NONE, setTo } from '../box/attr.ts';
 import type { Box, Device } from '../box/schema.ts';
 import { BoxBuilder, starter } from './builder.ts';
 import { jettyNetBox, moorCameraPost } from './wired.ts';
@@ -53,9 +53,9 @@ export function saltmarshHideBox(): Box {
   });
   b.use('battery', 'battery-lfp-20', 'bank/partId').use('case', 'case-plastic-deep', 'casePartId');
   b.set('bank/ageYears', 1).set('bank/postsCovered', 'yes');
-  b.use('fuse-block', 'block-blade-6', 'wiring/fuseBlockPartId')
+  b.use('fuse-block', 'block-blade-6', 'feeds/main/blockPartId')
     .use('shunt', 'shunt-50', 'wiring/shuntPartId')
-    .use('fuse-holder', 'holder-midi', 'wiring/mainHolderPartId');
+    .use('fuse-holder', 'holder-midi', 'feeds/main/holderPartId');
   const p1 = b.port('usb-c-pd-30', 'front', 'Camera A', { xMm: 42, yMm: 66 });
   const p2 = b.port('usb-c-pd-30', 'front', 'Camera B', { xMm: 97, yMm: 66 });
   const p3 = b.port('usb-c-pd-30', 'front', 'Phone', { xMm: 152, yMm: 66 });
@@ -135,7 +135,10 @@ export function saltmarshHideBox(): Box {
     duringOuting: false,
     fit: 'plugged',
     panelPortId: AUTO,
-    fuse: AUTO
+    fuse: AUTO,
+    from: AUTO,
+    switchPortId: NONE,
+    loadTerminal: null
   });
   stow(b, 'b1', 'body-spares');
   b.set('dry/gelG', 10).set('dry/gelSince', '2026-10-10');
@@ -179,9 +182,9 @@ export function fellRaceRadioPost(): Box {
     budgetAmount: null
   });
   b.use('battery', 'battery-lfp-35', 'bank/partId').use('case', 'case-plastic-tall', 'casePartId');
-  b.use('fuse-block', 'block-blade-6', 'wiring/fuseBlockPartId')
+  b.use('fuse-block', 'block-blade-6', 'feeds/main/blockPartId')
     .use('shunt', 'shunt-50', 'wiring/shuntPartId')
-    .use('fuse-holder', 'holder-post', 'wiring/mainHolderPartId');
+    .use('fuse-holder', 'holder-post', 'feeds/main/holderPartId');
   const radio = b.port('circular-16', 'right', 'Radio', { xMm: 60, yMm: 90 });
   const tablet = b.port('usb-c-pd-30', 'right', 'Tablet', { xMm: 120, yMm: 150 });
   const lamp = b.port('circular-16', 'right', 'Lamp', { xMm: 110, yMm: 90 });
@@ -236,10 +239,10 @@ export function canalNightBankBox(): Box {
   });
   b.use('battery', 'battery-agm-35', 'bank/partId').use('case', 'case-battery-box', 'casePartId');
   b.set('charging/path', setTo('lid-open')).set('bank/postsCovered', 'yes');
-  b.use('fuse-block', 'block-mini-6', 'wiring/fuseBlockPartId').use(
+  b.use('fuse-block', 'block-mini-6', 'feeds/main/blockPartId').use(
     'fuse-holder',
     'holder-post',
-    'wiring/mainHolderPartId'
+    'feeds/main/holderPartId'
   );
   const receiver = b.port('circular-12', 'right', 'Bite alarm', { xMm: 80, yMm: 80 });
   const aerator = b.port('circular-16', 'right', 'Aerator', { xMm: 125, yMm: 80 });

@@ -18,9 +18,9 @@ export function crowdedBox(circuitCount: number, faces: readonly Face[] = ['fron
     budgetAmount: null
   });
   b.use('battery', 'battery-lfp-50', 'bank/partId').use('case', 'case-hard-deep', 'casePartId');
-  b.use('fuse-block', 'block-blade-24', 'wiring/fuseBlockPartId')
+  b.use('fuse-block', 'block-blade-24', 'feeds/main/blockPartId')
     .use('shunt', 'shunt-100', 'wiring/shuntPartId')
-    .use('fuse-holder', 'holder-post', 'wiring/mainHolderPartId');
+    .use('fuse-holder', 'holder-post', 'feeds/main/holderPartId');
   b.port('rotary-20', 'front', 'Master', { xMm: 40, yMm: 110 });
   for (let i = 0; i < circuitCount; i++) {
     const port = b.port('circular-12', faces[i % faces.length]!, `Port ${i + 1}`);

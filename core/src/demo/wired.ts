@@ -29,27 +29,27 @@ export function jettyNetBox(): Box {
     budgetAmount: null
   });
   b.use('battery', 'battery-agm-18', 'bank/partId').use('case', 'case-battery-box', 'casePartId');
-  b.use('fuse-holder', 'holder-inline-blade', 'wiring/mainHolderPartId');
+  b.use('fuse-holder', 'holder-inline-blade', 'feeds/main/holderPartId');
   b.set('bank/ageYears', 4).set('bank/postsCovered', 'no').set('bank/holdDown', NONE);
-  b.set('wiring/school', 'daisy-chain')
+  b.set('feeds/main/ends', 'chain')
     .set('wiring/returns', setTo('chain'))
-    .set('wiring/mainFuse', UNKNOWN)
-    .set('wiring/mainWire', setTo({ system: 'awg', size: '16' }))
-    .set('wiring/mainFuseFromBatteryMm', setTo(320))
+    .set('feeds/main/fuse', UNKNOWN)
+    .set('feeds/main/wire', setTo({ system: 'awg', size: '16' }))
+    .set('feeds/main/fuseFromStartMm', setTo(320))
     .set('wiring/insulationC', UNKNOWN)
     .set('charging/path', setTo('through-port'));
   const lamp = b.port('socket-12v-capped', 'right', 'Lamp', { xMm: 70, yMm: 80 });
   const pump = b.port('socket-12v-capped', 'right', 'Pump', { xMm: 130, yMm: 80 });
   const usb = b.port('usb-a-twin', 'front', 'Phone', { xMm: 244, yMm: 138 });
   const rocker = b.port('rocker-20', 'front', 'Master', { xMm: 244, yMm: 80 });
-  b.set('switching/master', setTo(rocker.portId));
+  b.set('feeds/main/switches', setTo([rocker.portId]));
   b.device('lamp-strip', {
     name: 'Jetty lamp',
     portId: lamp.portId,
     source: 'label',
     modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'led-strip', currentA: 1.5 } }],
     spans: [{ startH: 19, endH: 27, dutyFraction: null }],
-    lead: { lengthMm: 3000, wire: setTo({ system: 'awg', size: '22' }), adapter: 'unknown' }
+    lead: { lengthMm: 3000, wire: setTo({ system: 'awg', size: '22' }), adapter: 'unknown', reversed: 'no' }
   });
   b.device('aerator', {
     name: 'Live-bait pump',
@@ -98,9 +98,9 @@ export function moorCameraPost(): Box {
       { system: 'awg', size: '12' },
       { system: 'awg', size: '10' }
     ]);
-  b.use('fuse-block', 'block-blade-6', 'wiring/fuseBlockPartId')
+  b.use('fuse-block', 'block-blade-6', 'feeds/main/blockPartId')
     .use('shunt', 'shunt-50', 'wiring/shuntPartId')
-    .use('fuse-holder', 'holder-post', 'wiring/mainHolderPartId');
+    .use('fuse-holder', 'holder-post', 'feeds/main/holderPartId');
   const camera = b.port('circular-16', 'front', 'Camera');
   const receiver = b.port('circular-16', 'front', 'Receiver');
   const heater = b.port('circular-16', 'front', 'Window heater');
@@ -110,20 +110,21 @@ export function moorCameraPost(): Box {
   b.port('inlet-3pin', 'right', 'Charge');
   const sun = b.port('genderless-30', 'right', 'Solar panel');
   b.edit({ op: 'remove', path: `circuits/${sun.circuitId}` });
-  b.set('switching/relays', [
+  b.set('relays', [
     {
       id: 'k1',
       name: 'Main relay',
-      circuitId: null,
+      inId: 'main',
       contact: 'make',
       ratingA: 40,
       coilA: 0.14,
       coilFuse: AUTO,
       switchPortId: setTo(kill.portId),
+      switchPole: 'plus',
       suppressed: 'yes'
     }
   ]);
-  b.set('switching/master', setTo(b.box.ports.find((p) => p.name === 'Master')!.id));
+  b.set('feeds/main/switches', setTo([b.box.ports.find((p) => p.name === 'Master')!.id]));
   b.set('charging/solar', {
     panelW: 30,
     maxPowerV: 18,
@@ -137,14 +138,20 @@ export function moorCameraPost(): Box {
     duringOuting: true,
     fit: 'inside',
     panelPortId: setTo(sun.portId),
-    fuse: AUTO
+    fuse: AUTO,
+    from: AUTO,
+    switchPortId: NONE,
+    loadTerminal: null
   });
   b.set('parts/body-solar-controller', starter('body', 'body-solar-controller')).edit({
     op: 'add',
     path: 'bodies',
     value: { id: 'b1', name: 'Solar controller', partId: 'body-solar-controller', held: 'fixed' }
   });
-  b.set(`circuits/${receiver.circuitId}/live`, 'direct').set(`circuits/${heater.circuitId}/wireCount`, 2);
+  b.set(`circuits/${receiver.circuitId}/from`, setTo({ at: 'post', pack: null })).set(
+    `circuits/${heater.circuitId}/wireCount`,
+    2
+  );
   b.device('camera-dummy', {
     name: 'Moor camera',
     supply: '12v',
@@ -153,7 +160,7 @@ export function moorCameraPost(): Box {
     source: 'measured',
     modes: [steady('watching', 3.2)],
     spans: [{ startH: 16, endH: 32, dutyFraction: null }],
-    lead: { lengthMm: 1500, wire: AUTO, adapter: 'straight' }
+    lead: { lengthMm: 1500, wire: AUTO, adapter: 'straight', reversed: 'no' }
   });
   b.device('bite-receiver', {
     name: 'Tag receiver',

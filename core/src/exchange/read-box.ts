@@ -74,8 +74,10 @@ export function danglingReferences(box: Box): Problem[] {
   part('bank/partId', box.bank.partId, 'battery');
   box.compare.candidates.forEach((c, i) => part(`compare/candidates/${i}/partId`, c.partId, 'battery'));
   part('casePartId', box.casePartId, 'case');
-  part('wiring/mainHolderPartId', box.wiring.mainHolderPartId, 'fuse-holder');
-  part('wiring/fuseBlockPartId', box.wiring.fuseBlockPartId, 'fuse-block');
+  for (const f of box.feeds) {
+    part(`feeds/${f.id}/holderPartId`, f.holderPartId, 'fuse-holder');
+    part(`feeds/${f.id}/blockPartId`, f.blockPartId, 'fuse-block');
+  }
   part('wiring/shuntPartId', box.wiring.shuntPartId, 'shunt');
   box.ports.forEach((p) => part(`ports/${p.id}/partId`, p.partId, 'panel'));
   box.bodies.forEach((b) => part(`bodies/${b.id}/partId`, b.partId, 'body'));
@@ -87,7 +89,10 @@ export function danglingReferences(box: Box): Problem[] {
     circuits: box.circuits,
     bodies: box.bodies,
     brackets: box.brackets,
-    'switching/relays': box.switching.relays,
+    relays: box.relays,
+    'charging/builtIn': box.charging.builtIn,
+    // one way names either, so their ids differ, too
+    feeds: [...box.feeds, ...box.circuits],
     'compare/candidates': box.compare.candidates,
     ...Object.fromEntries(box.devices.map((d) => [`devices/${d.id}/modes`, d.modes]))
   })) {

@@ -1,9 +1,11 @@
+import type { Rule } from './rule.ts';
 import { adapterReverses } from './rules/adapter-reverses.ts';
 import { adiabaticFail } from './rules/adiabatic-fail.ts';
 import { airTransport } from './rules/air-transport.ts';
 import { batteryDoesNotFit } from './rules/battery-does-not-fit.ts';
 import { batteryDragsGasket } from './rules/battery-drags-gasket.ts';
 import { batteryOnSide } from './rules/battery-on-side.ts';
+import { batteryTerminalSmall } from './rules/battery-terminal-small.ts';
 import { batteryWrongWayUp } from './rules/battery-wrong-way-up.ts';
 import { behindPanelCollision } from './rules/behind-panel-collision.ts';
 import { bendTooTight } from './rules/bend-too-tight.ts';
@@ -33,8 +35,10 @@ import { connectorOverload } from './rules/connector-overload.ts';
 import { contactHeat } from './rules/contact-heat.ts';
 import { controllerUnsound } from './rules/controller-unsound.ts';
 import { converterOverload } from './rules/converter-overload.ts';
+import { cutoffBypassed } from './rules/cutoff-bypassed.ts';
 import { cutoffTooLow } from './rules/cutoff-too-low.ts';
 import { cutoffVsBms } from './rules/cutoff-vs-bms.ts';
+import { deepFrost } from './rules/deep-frost.ts';
 import { deviceLeadThin } from './rules/device-lead-thin.ts';
 import { deviceOvervoltage } from './rules/device-overvoltage.ts';
 import { deviceUndervoltage } from './rules/device-undervoltage.ts';
@@ -44,6 +48,7 @@ import { dodDeep } from './rules/dod-deep.ts';
 import { drawClaimsDisagree } from './rules/draw-claims-disagree.ts';
 import { drawGuessed } from './rules/draw-guessed.ts';
 import { edgeTooNear } from './rules/edge-too-near.ts';
+import { elementOverload } from './rules/element-overload.ts';
 import { engineCircuit } from './rules/engine-circuit.ts';
 import { faultTooWeak } from './rules/fault-too-weak.ts';
 import { fitNotProven } from './rules/fit-not-proven.ts';
@@ -61,6 +66,7 @@ import { fuseVoltage } from './rules/fuse-voltage.ts';
 import { gaugeTooThin } from './rules/gauge-too-thin.ts';
 import { gelLow } from './rules/gel-low.ts';
 import { gelRenew } from './rules/gel-renew.ts';
+import { guardExceedsElement } from './rules/guard-exceeds-element.ts';
 import { handleRating } from './rules/handle-rating.ts';
 import { hotBox } from './rules/hot-box.ts';
 import { insulationClassLow } from './rules/insulation-class-low.ts';
@@ -69,6 +75,7 @@ import { interruptingLow } from './rules/interrupting-low.ts';
 import { inverterPresent } from './rules/inverter-present.ts';
 import { ipOpenInUse } from './rules/ip-open-in-use.ts';
 import { ipWeakest } from './rules/ip-weakest.ts';
+import { jointUnsound } from './rules/joint-unsound.ts';
 import { leadAcidSealedCharge } from './rules/lead-acid-sealed-charge.ts';
 import { leadTooLong } from './rules/lead-too-long.ts';
 import { leadTooShort } from './rules/lead-too-short.ts';
@@ -81,6 +88,7 @@ import { mainFuseExceeds } from './rules/main-fuse-exceeds.ts';
 import { mainFuseFar } from './rules/main-fuse-far.ts';
 import { mainFuseNearLimit } from './rules/main-fuse-near-limit.ts';
 import { mainOver60a } from './rules/main-over-60a.ts';
+import { mainsCord } from './rules/mains-cord.ts';
 import { metalCase } from './rules/metal-case.ts';
 import { meterSharedFeed } from './rules/meter-shared-feed.ts';
 import { meterUnfused } from './rules/meter-unfused.ts';
@@ -88,6 +96,7 @@ import { neverOn } from './rules/never-on.ts';
 import { noCutoff } from './rules/no-cutoff.ts';
 import { noMainFuse } from './rules/no-main-fuse.ts';
 import { noMaster } from './rules/no-master.ts';
+import { noProtection } from './rules/no-protection.ts';
 import { noTempComp } from './rules/no-temp-comp.ts';
 import { noVentSealed } from './rules/no-vent-sealed.ts';
 import { notFullAtStart } from './rules/not-full-at-start.ts';
@@ -102,6 +111,7 @@ import { parallelTakeoff } from './rules/parallel-takeoff.ts';
 import { parallelWires } from './rules/parallel-wires.ts';
 import { partInNoDrillZone } from './rules/part-in-no-drill-zone.ts';
 import { pathChanged } from './rules/path-changed.ts';
+import { peakCutoff } from './rules/peak-cutoff.ts';
 import { plugEnvelopeClash } from './rules/plug-envelope-clash.ts';
 import { plugFingerGap } from './rules/plug-finger-gap.ts';
 import { portCollisionInside } from './rules/port-collision-inside.ts';
@@ -114,6 +124,7 @@ import { quiescentDrain } from './rules/quiescent-drain.ts';
 import { relayUnsound } from './rules/relay-unsound.ts';
 import { returnSharedOverload } from './rules/return-shared-overload.ts';
 import { reversePolarity } from './rules/reverse-polarity.ts';
+import { runUnfused } from './rules/run-unfused.ts';
 import { runtimeShort } from './rules/runtime-short.ts';
 import { runtimeTight } from './rules/runtime-tight.ts';
 import { samePlug } from './rules/same-plug.ts';
@@ -142,9 +153,9 @@ import { unknownAttribute } from './rules/unknown-attribute.ts';
 import { unmeasuredPart } from './rules/unmeasured-part.ts';
 import { usbCRail } from './rules/usb-c-rail.ts';
 import { voltageDrop } from './rules/voltage-drop.ts';
+import { waysTied } from './rules/ways-tied.ts';
 import { webTooThin } from './rules/web-too-thin.ts';
 import { wireUnlisted } from './rules/wire-unlisted.ts';
-import type { Rule } from './rule.ts';
 
 /** Every rule, listed by hand; a test compares the list with the folder. */
 export const RULES: readonly Rule[] = [
@@ -154,6 +165,7 @@ export const RULES: readonly Rule[] = [
   batteryDoesNotFit,
   batteryDragsGasket,
   batteryOnSide,
+  batteryTerminalSmall,
   batteryWrongWayUp,
   behindPanelCollision,
   bendTooTight,
@@ -165,7 +177,6 @@ export const RULES: readonly Rule[] = [
   breakerHot,
   breakerLever,
   bundleNotDerated,
-  cRateHigh,
   capacityClaim,
   caseNotMeasured,
   caseShape,
@@ -183,8 +194,11 @@ export const RULES: readonly Rule[] = [
   contactHeat,
   controllerUnsound,
   converterOverload,
+  cRateHigh,
+  cutoffBypassed,
   cutoffTooLow,
   cutoffVsBms,
+  deepFrost,
   deviceLeadThin,
   deviceOvervoltage,
   deviceUndervoltage,
@@ -194,6 +208,7 @@ export const RULES: readonly Rule[] = [
   drawClaimsDisagree,
   drawGuessed,
   edgeTooNear,
+  elementOverload,
   engineCircuit,
   faultTooWeak,
   fitNotProven,
@@ -211,6 +226,7 @@ export const RULES: readonly Rule[] = [
   gaugeTooThin,
   gelLow,
   gelRenew,
+  guardExceedsElement,
   handleRating,
   hotBox,
   insulationClassLow,
@@ -219,6 +235,7 @@ export const RULES: readonly Rule[] = [
   inverterPresent,
   ipOpenInUse,
   ipWeakest,
+  jointUnsound,
   leadAcidSealedCharge,
   leadTooLong,
   leadTooShort,
@@ -231,6 +248,7 @@ export const RULES: readonly Rule[] = [
   mainFuseFar,
   mainFuseNearLimit,
   mainOver60a,
+  mainsCord,
   metalCase,
   meterSharedFeed,
   meterUnfused,
@@ -238,9 +256,10 @@ export const RULES: readonly Rule[] = [
   noCutoff,
   noMainFuse,
   noMaster,
+  noProtection,
   noTempComp,
-  noVentSealed,
   notFullAtStart,
+  noVentSealed,
   offTheFace,
   outsideInlet,
   overfilled,
@@ -252,6 +271,7 @@ export const RULES: readonly Rule[] = [
   parallelWires,
   partInNoDrillZone,
   pathChanged,
+  peakCutoff,
   plugEnvelopeClash,
   plugFingerGap,
   portCollisionInside,
@@ -266,6 +286,7 @@ export const RULES: readonly Rule[] = [
   reversePolarity,
   runtimeShort,
   runtimeTight,
+  runUnfused,
   samePlug,
   selectivityPoor,
   seriesBatteries,
@@ -292,6 +313,7 @@ export const RULES: readonly Rule[] = [
   unmeasuredPart,
   usbCRail,
   voltageDrop,
+  waysTied,
   webTooThin,
   wireUnlisted
 ];

@@ -11,7 +11,8 @@ import type { Sealing } from '../sealing/sealing.ts';
 import type { HeatPlan } from '../case/heat-plan.ts';
 import type { BracketPlan } from '../panel/brackets.ts';
 import type { Stance } from '../case/stance.ts';
-import type { WiringPlan } from '../wiring/types.ts';
+import type { CircuitPlan, WiringPlan } from '../wiring/types.ts';
+import type { Judge } from '../judge/table.ts';
 import type { Carry } from '../kit/carry.ts';
 
 export type Severity = 'stop' | 'caution' | 'note';
@@ -56,6 +57,8 @@ export type Facts = {
   fit: CaseFit | undefined;
   panel: PanelPlan | undefined;
   wiring: WiringPlan;
+  /** What happens to every element of the circuit. */
+  judge: Judge;
   outing: Outing | undefined;
   sealing: Sealing | undefined;
   dry: DryPlan | undefined;
@@ -96,8 +99,15 @@ export const BATTERY_PLACE: Where = { kind: 'battery', id: 'bank', label: 'batte
 export const CASE_PLACE: Where = { kind: 'case', id: 'case', label: 'case' };
 export const portPlace = (id: string, label: string): Where => ({ kind: 'port', id, label });
 export const circuitPlace = (id: string, label: string): Where => ({ kind: 'circuit', id, label });
+/** Path in the document of a circuit or of a feed. */
+export const branchPath = (c: Pick<CircuitPlan, 'circuit' | 'feed'>): string =>
+  `${c.feed ? 'feeds' : 'circuits'}/${c.circuit.id}`;
+/** Circuits and feeds: what both are judged by. */
+export const branches = (x: Pick<Facts, 'wiring'>): CircuitPlan[] => [...x.wiring.circuits, ...x.wiring.feeds];
 export const devicePlace = (id: string, label: string): Where => ({ kind: 'device', id, label });
 
+/** Path of a field of the main feed. */
+export const mainPath = (x: Pick<Facts, 'box'>, key: string): string => `feeds/${x.box.feeds[0].id}/${key}`;
 export const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 /** Copies a part into the box and refers to it. */
 export const usePart = (part: Part, path: string): Edit[] => [set(`parts/${part.id}`, part), set(path, part.id)];

@@ -40,7 +40,7 @@ export function carry(box: Box, fit: CaseFit | undefined, wiring: WiringPlan): C
   const casePart = partOf(box, 'case', box.casePartId);
   const bodiesKg =
     fit?.bodies.reduce((s, b) => s + b.massKg, 0) ??
-    (box.bank.arrangement === 'outside' ? 0 : (partOf(box, 'battery', box.bank.partId)?.massKg ?? 0) * box.bank.count);
+    (box.bank.stands === 'outside' ? 0 : (partOf(box, 'battery', box.bank.partId)?.massKg ?? 0) * box.bank.count);
   const panelKg = box.ports.reduce((s, p) => s + (panelPartOf(box, p)?.massKg ?? 0), 0);
   const wireKg =
     wiring.netlist.conductors.reduce(

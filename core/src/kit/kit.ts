@@ -1,5 +1,6 @@
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
+import { blockOf, caseBlocks } from '../box/feeds.ts';
 import { panelPartOf, partOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import type { Catalogue, FuseFamily, Part, PartOf } from '../catalogue/part.ts';
@@ -58,7 +59,10 @@ export function kit(box: Box, catalogue: Catalogue, bank: Bank | undefined, wiri
     const part = panelPartOf(box, port);
     if (part) c.part('panel', part, 1);
   }
-  if (wiring.block) c.part('wiring', wiring.block, 1);
+  for (const feed of box.feeds) {
+    const block = blockOf(box, feed);
+    if (block) c.part('wiring', block, 1);
+  }
   if (wiring.shunt) c.part('wiring', wiring.shunt, 1);
   if (wiring.main.holder) c.part('wiring', wiring.main.holder, 1);
   fuses(c, wiring);
@@ -153,7 +157,8 @@ class Collector {
 /** Fuses that stand in the box's own list of parts: every one of the netlist whose rating is known, and a holder for each outside the block. */
 function fuses(c: Collector, wiring: WiringPlan): void {
   const { parts, conductors } = wiring.netlist;
-  const inBlock = new Set(conductors.filter((w) => w.from.part === 'block').map((w) => w.to.part));
+  const blocks = new Set(parts.filter((p) => p.kind === 'fuse-block').map((p) => p.id));
+  const inBlock = new Set(conductors.filter((w) => blocks.has(w.from.part)).map((w) => w.to.part));
   for (const p of parts) {
     if (p.kind !== 'fuse' || !p.family) continue;
     const part = fuseOf(c.box, c.catalogue, p.family);
@@ -206,7 +211,7 @@ function netParts(c: Collector, box: Box, wiring: WiringPlan): void {
   const has = (id: string) => parts.some((p) => p.id === id);
   const returns = box.wiring.returns;
   const way = returns.is === 'set' ? returns.value : 'bus-bar';
-  if (wiring.circuits.length > 0 && way === 'bus-bar' && !wiring.block?.hasNegativeBus)
+  if (wiring.circuits.length > 0 && way === 'bus-bar' && !caseBlocks(box).some((b) => b.part.hasNegativeBus))
     c.small('wiring', 'bus-bar', '', 1);
   if (wiring.circuits.length > 0 && way === 'stud') c.small('wiring', 'bus-bar', 'stud', 1);
   c.small('wiring', 'bus-bar', 'power', parts.filter((p) => p.kind === 'bus' && p.id !== 'bus').length);
@@ -242,7 +247,7 @@ const SACHET_G = 10;
 
 function smallThings(c: Collector, box: Box, bank: Bank | undefined): void {
   const hold = box.bank.holdDown;
-  const inside = bank !== undefined && box.bank.arrangement !== 'outside';
+  const inside = bank !== undefined && box.bank.stands === 'inside';
   if (inside && (hold.is === 'auto' || (hold.is === 'set' && hold.value === 'strap'))) c.small('small', 'strap', '', 1);
   if (inside) c.small('small', 'foam', '', 1);
   if (box.ports.length > 0) {

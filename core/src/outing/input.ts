@@ -7,6 +7,8 @@ import { CONTROLLER_SELF_W, panelPowerW, usualSkyFraction } from '../sun/panel.t
 import { dayOfYear, monthAfter, panelWPerM2, solarHour } from '../sun/sun.ts';
 import type { Feed } from '../wiring/feed.ts';
 import { chargerA } from '../wiring/charger.ts';
+import { coveredPorts } from '../wiring/cutoff.ts';
+import { tree } from '../wiring/tree.ts';
 import type { RunBar, RunInput, RunLoad } from './run-types.ts';
 
 /** Half of it moves the hours by well under 0.2 %, and every edit runs it. */
@@ -69,6 +71,7 @@ export function runInput(box: Box, need: Demand, b: Bank, feed: Feed, stepS: num
     changeover: box.bank.arrangement === 'changeover',
     protectionV: b.part.protectionCutoffV,
     disconnect: cut.is === 'set' ? cut.value : null,
+    covered: coveredPlaces(box, ohm.length, place),
     coldestC: box.outing.airC,
     warmestC: box.outing.warmestC,
     warmerK: box.bank.warmerK,
@@ -82,6 +85,19 @@ export function runInput(box: Box, need: Demand, b: Bank, feed: Feed, stepS: num
     keepBackFraction: b.keepBackFraction,
     meterPort: meter && feed.portIds.includes(meter.id) ? place(meter.id) : null
   };
+}
+
+/** Places of the port table that the cut-off switches off; undefined when it is all of them. */
+function coveredPlaces(
+  box: Box,
+  count: number,
+  place: (portId: string | null) => number
+): readonly boolean[] | undefined {
+  const ports = box.bank.disconnectIn.is === 'set' ? coveredPorts(box, tree(box)) : undefined;
+  if (!ports) return undefined;
+  const out = new Array<boolean>(count).fill(false);
+  for (const id of ports) out[place(id)] = true;
+  return out;
 }
 
 /** Current from a charger plugged in and from a panel that stands there, if any. */
@@ -102,7 +118,10 @@ export function skyFractionOf(solar: Solar, site: { latitudeDeg: number }, month
 }
 
 /** Undefined while place, day or controller are missing: a panel without them gives nothing that could be counted on. */
-function solarCurrent(box: Box, solar: Solar): ((timeH: number, batteryV: number, airC: number) => number) | undefined {
+export function solarCurrent(
+  box: Box,
+  solar: Solar
+): ((timeH: number, batteryV: number, airC: number) => number) | undefined {
   const { site, day } = box.outing;
   if (!site || !day || (solar.controller !== 'pwm' && solar.controller !== 'mppt')) return undefined;
   const first = dayOfYear(day);

@@ -6,7 +6,7 @@ import { meanSoc } from './sources.ts';
 /** The bar a load draws by now; undefined while it is off, on its own battery, or nothing is connected. */
 export const draws = (s: RunState, i: number): RunBar | undefined => {
   const d = s.devices[i]!;
-  return s.dead || s.open || d.off || d.onInner ? undefined : d.bar;
+  return s.dead || (s.open && s.covered[i]) || d.off || d.onInner ? undefined : d.bar;
 };
 
 /** Curves end where the run ended. */
@@ -70,7 +70,7 @@ export function record(input: RunInput, s: RunState, n: number, timeH: number, a
     s.loadA[i] = amps;
     out.loadA[i]![n] = amps;
   }
-  if (!s.dead && !s.open) followIdle(s.ports, s.batteryV);
+  if (!s.dead && (!s.open || input.covered)) followIdle(s.ports, s.batteryV);
   for (let p = 0; p < s.ports.count; p++) out.portV[p]![n] = s.ports.volts[p]!;
 }
 

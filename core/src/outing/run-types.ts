@@ -30,6 +30,8 @@ export type RunInput = {
   changeover: boolean;
   protectionV: number | null;
   disconnect: { cutV: number; backV: number } | null;
+  /** Ports the disconnect switches off, by place; undefined = all of them. */
+  covered?: readonly boolean[] | undefined;
   coldestC: number;
   warmestC: number | null;
   /** How much warmer than the air the battery is kept. */
@@ -121,6 +123,8 @@ export type RunState = {
   standing: { next: number; on: boolean }[];
   dead: boolean;
   open: boolean;
+  /** Loads the disconnect switches off. */
+  covered: readonly boolean[];
   /** Something switched since the laws were last put together. */
   stale: boolean;
   /** Nothing is switched on or off before this, clock hours. */

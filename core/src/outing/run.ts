@@ -58,6 +58,7 @@ function startState(input: RunInput): RunState {
       bar: undefined
     })),
     standing: input.standing.map(() => ({ next: 0, on: false })),
+    covered: input.loads.map((l) => input.covered?.[l.port] ?? true),
     dead: false,
     open: false,
     stale: true,
@@ -117,9 +118,12 @@ function setLaws(input: RunInput, s: RunState): void {
   if (!s.stale) return;
   s.stale = false;
   s.laws.fill(NO_LOAD);
-  if (s.dead || s.open) return setActive(s.ports, s.laws);
+  const { covered } = input;
+  if (s.dead || (s.open && !covered)) return setActive(s.ports, s.laws);
+  const cutOff = (port: number): boolean => s.open && covered![port] === true;
   input.standing.forEach((load, i) => {
-    if (s.standing[i]!.on) s.laws[load.port] = addLaws(s.laws[load.port]!, { ...NO_LOAD, currentA: load.currentA });
+    if (s.standing[i]!.on && !cutOff(load.port))
+      s.laws[load.port] = addLaws(s.laws[load.port]!, { ...NO_LOAD, currentA: load.currentA });
   });
   for (let i = 0; i < input.loads.length; i++) {
     const bar = draws(s, i);
@@ -147,14 +151,16 @@ function settle(input: RunInput, s: RunState, timeH: number, airC: number, out: 
     }
     s.batteryV = openV - ohm * (s.ports.totalA - s.inA);
     if (s.open) {
-      if (!(input.disconnect && s.batteryV > input.disconnect.backV)) return sleep(s, openV, ohm);
-      s.open = false;
-      s.stale = true;
-      out.events.push({ timeH, reason: 'back', loadId: null, volts: s.batteryV });
-      continue;
+      if (input.disconnect && s.batteryV > input.disconnect.backV) {
+        s.open = false;
+        s.stale = true;
+        out.events.push({ timeH, reason: 'back', loadId: null, volts: s.batteryV });
+        continue;
+      }
+      if (!input.covered) return sleep(s, openV, ohm);
     }
     const cut = input.disconnect;
-    if (cut && s.batteryV < cut.cutV) {
+    if (cut && !s.open && s.batteryV < cut.cutV) {
       if (changeOver(input, s, timeH, out)) continue;
       s.open = true;
       s.stale = true;
@@ -251,7 +257,7 @@ function step(input: RunInput, s: RunState, stepS: number, timeH: number, out: R
   if (!s.dead) out.stepCount++;
   for (let i = 0; i < input.loads.length; i++) {
     const d = s.devices[i]!;
-    if (!d.bar || d.off || d.innerLeftH <= 0 || !(d.onInner || s.dead || s.open)) continue;
+    if (!d.bar || d.off || d.innerLeftH <= 0 || !(d.onInner || s.dead || (s.open && s.covered[i]))) continue;
     d.innerLeftH -= stepS / 3600;
     if (d.innerLeftH > 0) continue;
     out.events.push({ timeH, reason: 'inner-empty', loadId: input.loads[i]!.id, volts: 0 });

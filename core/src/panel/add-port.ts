@@ -25,14 +25,18 @@ export const newCircuit = (id: string, name: string, portId: string, part: Panel
     name,
     purpose: charge ? 'charge' : 'load',
     portId,
-    live: charge ? 'always' : 'master',
-    tapFrom: AUTO,
+    from: AUTO,
     switchPortId: NONE,
     fuse: AUTO,
     wire: AUTO,
     wireCount: 1,
     lengthMm: AUTO,
-    fuseFromBatteryMm: AUTO,
+    fuseFamily: AUTO,
+    fuseFromStartMm: AUTO,
+    returnWire: AUTO,
+    insulationC: AUTO,
+    bundledCount: AUTO,
+    expectedA: AUTO,
     returnTo: 'bus'
   };
 };
@@ -75,6 +79,7 @@ export function addPort(
     terminals: 'flag',
     spacerMm: 0,
     cameOn: null,
+    insert: null,
     inUse: portUse(part),
     tabs: AUTO
   };

@@ -1,3 +1,4 @@
+import { masterPortId } from '../box/feeds.ts';
 import { panelPartOf, portTags } from '../box/lookup.ts';
 import type { Box, Port } from '../box/schema.ts';
 import type { Face, PartOf, Zone } from '../catalogue/part.ts';
@@ -59,19 +60,6 @@ export type PanelPlan = {
   tightest: PortPlan | undefined;
   holeCount: number;
 };
-
-/** Master switch: set, or the first switch that no circuit, isolator or coil uses. A breaker that switches needs none beside it. */
-export function masterPortId(box: Box): string | undefined {
-  const { master } = box.switching;
-  if (master.is === 'set') return master.value;
-  if (master.is !== 'auto' || box.wiring.breakerIsSwitch) return undefined;
-  const { isolator, relays } = box.switching;
-  const used = new Set(
-    [...box.circuits, ...relays].map((c) => (c.switchPortId.is === 'set' ? c.switchPortId.value : ''))
-  );
-  if (isolator.is === 'set') used.add(isolator.value);
-  return box.ports.find((p) => panelPartOf(box, p)?.role === 'switch' && !used.has(p.id))?.id;
-}
 
 /** Every panel part on its face: depth behind against what stands there, edges, neighbours and no-drill zones. @source mechanical reference 5 */
 export function panelPlan(box: Box, fit: CaseFit | undefined): PanelPlan | undefined {

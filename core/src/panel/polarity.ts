@@ -1,6 +1,6 @@
 import { panelPartOf, portTags } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
-import { masterPortId } from './panel.ts';
+import { masterPortId } from '../box/feeds.ts';
 import { plugUses } from './plug-uses.ts';
 
 export type PolarityRow = {

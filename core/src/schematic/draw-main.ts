@@ -139,7 +139,7 @@ function busLines(s: Sheet, headY: number): void {
   if (block) {
     s.put({ t: 'box', owner, x: BUS_X - 14, y: headY - 36, w: 98, h: last - headY + 52, role: 'frame' });
     s.text(owner, BUS_X - 14, headY - 42, `fuse block, ${s.wiring.block?.wayCount ?? '?'} ways`);
-  } else if (loads.length && s.wiring.chain.upOf.size === 0)
+  } else if (loads.length && s.wiring.tree.upOf.size === 0)
     s.text(null, BUS_X - 8, headY - 40, 'no fuse block', 'warn');
 }
 

@@ -6,6 +6,14 @@ import { type Sheet } from './sheet.ts';
 
 /** Returns, sense pairs, leads of devices and of a panel that belong to this row. */
 export function backs(s: Sheet, r: Row, y: number): void {
+  const bus = r.circuit?.feed?.secondBox ? s.parts.get(`bus-${r.circuit.tag}`) : undefined;
+  if (bus) {
+    // the returns of a second box come together before they go back
+    const x = s.rightX - 22;
+    s.put({ t: 'ring', owner: s.own(bus.id), x, y, r: 5, role: 'joint-negative' });
+    const back = s.wiring.netlist.conductors.find((c) => c.from.part === bus.id);
+    if (back) returnOf(s, back, s.at(bus.id, '-', [x, y]), y);
+  }
   const id = r.circuit?.circuit.id;
   for (const c of s.wiring.netlist.conductors) {
     if (s.drawn.has(c.id) || c.from.part !== r.partId || c.polarity !== 'negative') continue;
@@ -32,7 +40,16 @@ function returnOf(s: Sheet, c: Conductor, a: Point, y: number): void {
   }
   const to = s.place(c.to);
   if (!to) return;
-  const onPort = s.parts.get(c.to.part)?.kind === 'port';
+  const toKind = s.parts.get(c.to.part)?.kind;
+  if (toKind === 'bus' && c.to.part !== 'join-') {
+    s.wire(c, [a, [to[0], y], to], true);
+    return;
+  }
+  if (toKind === 'controller') {
+    s.wire(c, [a, [s.col.port + 34, y], [s.col.port + 34, y + 26], [to[0], y + 26], to], true);
+    return;
+  }
+  const onPort = toKind === 'port';
   const chainX = s.col.port + 34;
   if (onPort) s.wire(c, [a, [chainX, y], [chainX, to[1]], to], true);
   else s.wire(c, [a, [s.rightX - 40, y], [s.rightX - 40, s.returnY + 38], [to[0], s.returnY + 38], to], true);

@@ -29,10 +29,12 @@ export function row(s: Sheet, r: Row): void {
   const chain = positives(s, r);
   let from: Point = up ?? [fromX, y];
   let labelled = false;
-  for (const w of chain) {
+  for (const [nth, w] of chain.entries()) {
     const p = s.parts.get(w.to.part)!;
     const start = s.place(w.from) ?? from;
-    const to = partOn(s, p, w.to.terminal, y, r, up !== undefined);
+    const to = c?.feed
+      ? feedPart(s, p, w.to.terminal, y, fromX, nth)
+      : partOn(s, p, w.to.terminal, y, r, up !== undefined);
     // a row begins where it leaves the rail or bus, whatever height the part before it stands at
     const leaves = w === chain[0];
     const points: Point[] = leaves ? (up ? down(s, up, to) : [[fromX, y], to]) : s.angle(start, to);
@@ -49,8 +51,9 @@ export function row(s: Sheet, r: Row): void {
     }
     from = to;
   }
+  tied(s, r, y, up ?? [fromX, y]);
   const last = chain[chain.length - 1];
-  if (last && c)
+  if (last && c && !c.feed)
     s.put({
       t: 'arrow',
       owner: { kind: 'conductor', id: last.id, circuitId: last.circuitId },
@@ -72,6 +75,9 @@ function down(s: Sheet, a: Point, b: Point): Point[] {
 function tapOf(s: Sheet, upId: string): Point {
   const y = s.yOf.get(upId)!;
   const up = s.rows.find((r) => r.id === upId);
+  const joint = up?.circuit?.feed ? s.place({ part: up.partId, terminal: '+' }) : undefined;
+  if (joint) return joint;
+  if (upId === 'SC') return s.place({ part: 'SC', terminal: 'load +' }) ?? [s.col.fuse, y];
   const ownFuse = up?.circuit && s.parts.has(up.circuit.fuseTag) && up.circuit.fuseOrigin !== 'none';
   const start = up?.upId === undefined ? BUS_X : tapOf(s, up.upId)[0];
   return [ownFuse ? Math.max(start + 76, s.col.fuse + 30) : Math.max(start, s.col.fuse + 30), y];
@@ -94,8 +100,8 @@ function positives(s: Sheet, r: Row): Conductor[] {
     if (!into) break;
     out.unshift(into);
     const p = s.parts.get(into.from.part);
-    const on = p && (p.kind === 'fuse' || p.kind === 'switch' || p.kind === 'relay') && !placed(s, p.id);
-    now = on ? { part: p.id, terminal: p.kind === 'relay' ? '30' : 'in' } : undefined;
+    const on = p && ['fuse', 'switch', 'relay', 'inlet'].includes(p.kind) && !placed(s, p.id);
+    now = on ? { part: p!.id, terminal: p!.kind === 'relay' ? '30' : 'in' } : undefined;
   }
   return out;
 }
@@ -141,16 +147,61 @@ function partOn(s: Sheet, p: NetPart, terminal: string, y: number, r: Row, tappe
     return s.at(p.id, '86', [c.port - 18, y]);
   }
   if (p.kind === 'controller') {
-    s.put({ t: 'box', owner, x: c.port - 24, y: y - 16, w: 48, h: 32, role: 'part' });
-    s.text(owner, c.port, y + 4, p.id, 'name', 'middle');
-    s.text(owner, c.feeds + 6, y - 8, 'Solar controller', 'name');
-    s.at(p.id, 'battery −', [c.port + 24, y]);
-    s.at(p.id, 'panel +', [c.port - 10, y + 16]);
-    s.at(p.id, 'panel −', [c.port + 10, y + 16]);
-    return s.at(p.id, 'battery +', [c.port - 24, y]);
+    const loads = p.terminals.includes('load +');
+    const x = loads ? c.wire + 24 : c.port;
+    s.put({ t: 'box', owner, x: x - 24, y: y - 16, w: 48, h: 32, role: 'part' });
+    s.text(owner, x, y + 4, p.id, 'name', 'middle');
+    s.text(owner, c.feeds + 6, y - 8, p.label, 'name');
+    s.at(p.id, 'battery −', [x + 24, y]);
+    s.at(p.id, 'panel +', [x - 10, y + 16]);
+    s.at(p.id, 'panel −', [x + 10, y + 16]);
+    s.at(p.id, 'load +', [x - 18, y + 16]);
+    s.at(p.id, 'load −', [x + 18, y + 16]);
+    return s.at(p.id, 'battery +', [x - 24, y]);
   }
   port(s, p, y, r);
   return s.at(p.id, '+', [c.port - 18, y]);
+}
+
+/** A feed's parts stand close together at its beginning, so that what hangs on its joint has its room. */
+const FEED_STEP = 58;
+function feedPart(s: Sheet, p: NetPart, terminal: string, y: number, fromX: number, nth: number): Point {
+  const owner = s.own(p.id);
+  const x = Math.min(fromX + 44 + nth * FEED_STEP, s.col.sw - 40);
+  if (p.kind === 'bus' || p.kind === 'fuse-block') {
+    s.put({ t: 'box', owner, x: x - 6, y: y - 10, w: 12, h: 20, role: p.kind === 'bus' ? 'part' : 'frame' });
+    s.text(owner, x + 12, y + 18, p.label.toLowerCase(), 'name');
+    return s.at(p.id, '+', [x, y]);
+  }
+  const [inn, out] = p.kind === 'relay' ? ['30', '87'] : ['in', 'out'];
+  if (p.kind === 'fuse') {
+    s.put({ t: 'box', owner, x: x - 16, y: y - 8, w: 32, h: 16, role: 'fuse' });
+    s.text(owner, x, y - 13, `${p.id}  ${p.ratingA === null ? '?' : `${p.ratingA} A`}`, 'name', 'middle');
+  } else s.lever(p, x - 16, y, 32);
+  s.at(p.id, out!, [x + 16, y]);
+  return s.at(p.id, terminal === inn ? terminal : inn!, [x - 16, y]);
+}
+
+/** Leads of a row that end at a lever of another one: several fused ways tied to one switch. */
+function tied(s: Sheet, r: Row, y: number, begin: Point): void {
+  const id = r.circuit?.circuit.id;
+  if (id === undefined) return;
+  const left = s.wiring.netlist.conductors.filter(
+    (c) => c.circuitId === id && c.polarity === 'positive' && !s.drawn.has(c.id) && !s.parts.get(c.to.part)?.coil
+  );
+  for (const w of left) {
+    const p = s.parts.get(w.to.part)!;
+    if (p.kind === 'device') continue;
+    const from = s.place(w.from) ?? begin;
+    const to =
+      s.place(w.to) ?? (p.kind === 'fuse' ? partOn(s, p, w.to.terminal, y, r, r.upId !== undefined) : undefined);
+    if (to)
+      s.wire(
+        w,
+        from[1] === y && to[1] === y ? [from, to] : [[from[0], y], [to[0] - 14, y], [to[0] - 14, to[1]], to],
+        true
+      );
+  }
 }
 
 function port(s: Sheet, p: NetPart, y: number, r: Row): void {
@@ -177,7 +228,8 @@ function figures(s: Sheet, c: CircuitPlan, y: number, r: Row): void {
   const room = Math.floor((s.col.amps - 50 - s.col.feeds) / 6.6);
   s.text(owner, s.col.feeds + 6, y - 8, short(c.feeds, room), 'name');
   lead.forEach((p, i) => device(s, p, y, i));
-  s.text(owner, s.col.amps + 8, y - 8, `${ampsText(c.loadA)} A`, 'value', 'end');
+  s.text(owner, s.col.amps + 8, y - 8, `${ampsText(c.feed ? c.carriesA : c.loadA)} A`, 'value', 'end');
+  if (c.feed) return;
   s.text(
     owner,
     s.col.volts + 8,
@@ -186,7 +238,7 @@ function figures(s: Sheet, c: CircuitPlan, y: number, r: Row): void {
     c.dropFraction > c.dropLimitFraction ? 'warn' : 'value',
     'end'
   );
-  if (r.group === 'ahead' && c.circuit.live === 'always' && r.upId === undefined)
+  if (r.group === 'ahead' && c.live === 'always' && r.upId === undefined)
     s.text(owner, RAIL_X + 12, y + 16, 'before any switch: always live', 'warn');
   if (r.group === 'post' && r.upId === undefined)
     s.text(owner, RAIL_X + 12, y + 16, 'straight off the battery: always live', 'warn');

@@ -14,10 +14,12 @@ export type Row = {
 
 /** Rows in the order they are drawn: chains stay together, meters last so that their sense pair drops straight to the shunt. */
 export function rowsOf(wiring: WiringPlan): Row[] {
-  const { circuits, netlist } = wiring;
+  const { netlist } = wiring;
+  const circuits = [...wiring.feeds, ...wiring.circuits];
   const groupOf = (c: CircuitPlan): RowGroup => {
-    const root = rootOf(wiring, c);
-    return root.circuit.live === 'always' ? 'ahead' : root.circuit.live === 'direct' ? 'post' : 'load';
+    const root = rootOf(circuits, c);
+    if (wiring.tree.startOf.get(root.circuit.id) === 'load-terminal') return 'ahead';
+    return root.live === 'always' ? 'ahead' : root.live === 'direct' ? 'post' : 'load';
   };
   const coils = netlist.parts.filter((p) => p.coil);
   const coilRow = (partId: string, upId: string | undefined, group: RowGroup): Row => ({
@@ -27,13 +29,15 @@ export function rowsOf(wiring: WiringPlan): Row[] {
     partId,
     upId
   });
+  const hasController = netlist.parts.some((p) => p.id === 'SC');
   const out: Row[] = [];
   const seen = new Set<string>();
   const add = (c: CircuitPlan): void => {
     if (seen.has(c.circuit.id)) return;
     seen.add(c.circuit.id);
     const group = groupOf(c);
-    out.push({ id: c.circuit.id, group, circuit: c, partId: c.portTag, upId: c.upId });
+    const onController = wiring.tree.startOf.get(c.circuit.id) === 'load-terminal' && hasController;
+    out.push({ id: c.circuit.id, group, circuit: c, partId: c.portTag, upId: onController ? 'SC' : c.upId });
     for (const coil of coils) {
       const contact = netlist.conductors.find((w) => w.to.part === coil.id && w.circuitId === c.circuit.id);
       if (contact) out.push(coilRow(coil.id, c.circuit.id, group));
@@ -52,15 +56,27 @@ export function rowsOf(wiring: WiringPlan): Row[] {
       .map((p): Row => ({ id: p.id, group: 'ahead', circuit: undefined, partId: p.id, upId: undefined }))
   ];
   const of = (g: RowGroup) => out.filter((r) => r.group === g);
-  return [...of('ahead'), ...ahead, ...of('load'), ...of('post')];
+  // what hangs on the controller's load terminals stands below it
+  const onSun = (r: Row): boolean => {
+    for (let now: Row | undefined = r; now; now = out.find((o) => o.id === now!.upId))
+      if (now.upId === 'SC') return true;
+    return false;
+  };
+  const first = of('ahead');
+  return [
+    ...first.filter((r) => !onSun(r)),
+    ...ahead.flatMap((r) => (r.id === 'SC' ? [r, ...first.filter(onSun)] : [r])),
+    ...of('load'),
+    ...of('post')
+  ];
 }
 
-function rootOf(wiring: WiringPlan, c: CircuitPlan): CircuitPlan {
+function rootOf(circuits: readonly CircuitPlan[], c: CircuitPlan): CircuitPlan {
   let now = c;
   const seen = new Set<string>();
   while (now.upId !== undefined && !seen.has(now.circuit.id)) {
     seen.add(now.circuit.id);
-    const up = wiring.circuits.find((o) => o.circuit.id === now.upId);
+    const up = circuits.find((o) => o.circuit.id === now.upId);
     if (!up) return now;
     now = up;
   }

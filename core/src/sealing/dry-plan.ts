@@ -4,6 +4,7 @@ import type { Bank } from '../battery/bank.ts';
 import type { Box } from '../box/schema.ts';
 import { outsideOf } from '../case/heat.ts';
 import { volumesL } from '../case/faces.ts';
+import { chargeSources } from '../judge/charge-sources.ts';
 import type { CaseFit } from '../case/fit.ts';
 import { fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
@@ -135,15 +136,15 @@ function monthly(box: Box, fit: CaseFit, freeL: number): DryPlan['monthG'] {
 
 /** Lead-acid only: openings, each low and high, and whether charging in the closed case would be dangerous. */
 function hydrogenOf(box: Box, fit: CaseFit, b: Bank | undefined, freeL: number): DryPlan['hydrogen'] {
-  if (!b || !CHEMISTRY[b.chemistry].isLead || box.bank.arrangement === 'outside') return undefined;
+  if (!b || !CHEMISTRY[b.chemistry].isLead || box.bank.stands === 'outside') return undefined;
   const openingCm2 = ventOpeningCm2(b.chemistry, b.ratedAh).areaCm2;
-  const lid = box.charging.path.is === 'set' && box.charging.path.value === 'lid-open';
+  const shut = chargeSources(box, b).some((s) => s.whileShut);
   const burnsAfterH = hoursUntilItBurns(freeL, hydrogenLPerH(b.chemistry, b.ratedAh, 'boost'));
   return {
     burnsAfterH,
     openingCm2,
     holeMm: 2 * Math.sqrt((openingCm2 * 100) / Math.PI),
-    dangerous: fit.part.gasTight && !lid
+    dangerous: (fit.part.gasTight || b.chemistry === 'flooded') && shut
   };
 }
 

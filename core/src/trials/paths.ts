@@ -1,3 +1,4 @@
+import { mainFeed } from '../box/feeds.ts';
 import type { Box } from '../box/schema.ts';
 import { ampacityA, knownSize } from '../wiring/conductor.ts';
 import { BARE_MM, unfusedLimitMm } from '../wiring/placement.ts';
@@ -88,7 +89,7 @@ export function paths(box: Box, wiring: WiringPlan): PathRow[] {
         c.fuseOrigin === 'unknown' ? 'branch fuse' : '',
         c.wireOrigin === 'unknown' ? 'wire' : '',
         c.lengthOrigin === 'unknown' ? 'length' : '',
-        c.circuit.tapFrom.is === 'unknown' ? 'what feeds it' : '',
+        c.circuit.from.is === 'unknown' ? 'what feeds it' : '',
         c.portPart && c.portPart.ratingA === null ? 'rating of the port' : '',
         c.switchPart && c.switchPart.ratingA === null ? 'rating of the switch' : ''
       ];
@@ -234,7 +235,7 @@ function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: Ab
     ...fuses.filter((f) => f.ratingA === undefined && f.tag !== 'F0').map((f) => `rating of ${f.tag}`),
     ...open
   ].filter(Boolean);
-  const mostMm = circuit?.circuit.live === 'direct' ? BARE_MM : unfusedLimitMm(box.wiring.mainSheathed);
+  const mostMm = circuit?.live === 'direct' ? BARE_MM : unfusedLimitMm(mainFeed(box).sheathed);
   const atBattery = fuses[0] !== undefined && (fuses[0].tag === 'F0' || fuses[0].tag.startsWith('FP'));
   const tooBig = protectedBy && weakest ? protectedBy.ratingA > weakest.ratingA + 1e-9 : false;
   const far = firstFuseMm !== undefined && firstFuseMm > mostMm;
@@ -243,7 +244,7 @@ function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: Ab
   return {
     ...plain,
     protection: [
-      ...(fuses.some((f) => f.tag === 'F0') || circuit?.circuit.live === 'direct' ? [] : ['no main fuse']),
+      ...(fuses.some((f) => f.tag === 'F0') || circuit?.live === 'direct' ? [] : ['no main fuse']),
       ...texts,
       ...(ownFuse || chained || about.circuitId === null ? [] : ['no branch fuse'])
     ],
@@ -255,7 +256,7 @@ function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: Ab
     say:
       way.length === 0
         ? 'nothing feeds it'
-        : fuses.length === 0 || (far && !atBattery && circuit?.circuit.live !== 'direct')
+        : fuses.length === 0 || (far && !atBattery && circuit?.live !== 'direct')
           ? 'nothing protects it at the battery'
           : !protectedBy
             ? 'no fuse of known rating'

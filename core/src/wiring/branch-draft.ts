@@ -1,14 +1,17 @@
 import type { RunMm } from './lengths.ts';
-import { partOf, valueOf } from '../box/lookup.ts';
-import type { Circuit } from '../box/schema.ts';
+import { CHEMISTRY } from '../battery/chemistry.ts';
+import { blockOf, mainFeed, switchesOf } from '../box/feeds.ts';
+import { panelPartOf, partOf, valueOf } from '../box/lookup.ts';
+import type { Box, Device } from '../box/schema.ts';
 import type { FuseFamily, PartOf } from '../catalogue/part.ts';
-import { lawCurrentA } from '../network/law.ts';
+import { lawCurrentA, type LoadLaw } from '../network/law.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { behind, type Chains } from './chain.ts';
+import { behind, feedOfBranch, startOf, type Branch, type Tree } from './tree.ts';
+import { sharedBundles } from './bundles.ts';
 import { ampacityA, knownSize } from './conductor.ts';
 import { DROP_LIMIT_FUSSY, DROP_LIMIT_GENERAL } from './contacts.ts';
 import type { Draft, Sources } from './draft.ts';
-import { capacitorInrushA2s, motorInrushA2s } from './fuse.ts';
+import { capacitorInrushA2s, motorInrushA2s, SELECTIVE_RATIO } from './fuse.ts';
 import type { Laid } from './sizing.ts';
 import { smallestFuse } from './sizing.ts';
 import { fuseOf } from './main-path.ts';
@@ -19,6 +22,10 @@ export const ASSUMED_OUTLET_A = 4;
 /** Input capacitor of an ordinary 12 V module and the loop that fills it. @source electrical reference 4, E4.4 */
 const MODULE_FARAD = 1e-3;
 const MODULE_LOOP_OHM = 0.1;
+/** Input capacitors of an inverter of some hundred watts. @source rule of thumb: ten times a module's */
+const INVERTER_FARAD = 1e-2;
+/** Insulation nobody read, °C. */
+export const WORST_INSULATION_C = 60;
 /** A meter's supply is fused no larger. @source electrical reference 12, meter-unfused */
 export const METER_FUSE_A = 3;
 /** Post to the fuse of a lead straight off the battery, as usual, mm. @source rule of thumb: in-line holder at the ring */
@@ -27,19 +34,19 @@ const DIRECT_FUSE_MM = 100;
 export type DraftContext = {
   laid: Laid;
   tags: Readonly<Record<string, string>>;
-  block: PartOf<'fuse-block'> | undefined;
   lowV: number;
-  chain: Chains;
+  tree: Tree;
 };
 
 type Load = {
   load: Pick<
     Draft,
     | 'circuit'
+    | 'feed'
     | 'portPart'
-    | 'switchPortId'
-    | 'switchPart'
+    | 'switches'
     | 'loadA'
+    | 'lowLoadA'
     | 'meanA'
     | 'inrushA2s'
     | 'assumedLoad'
@@ -52,60 +59,172 @@ type Load = {
   rated: { name: string; ratingA: number }[];
 };
 
-/** Every circuit before main path and wires are known: loads, fuses, weakest parts. */
-export function draftCircuits(sources: Sources, runs: readonly RunMm[], x: DraftContext): Draft[] {
-  const loads = new Map(sources.box.circuits.map((c) => [c.id, loadOf(sources, c, x)]));
+/** Every feed and circuit before main path and wires are known: loads, fuses, weakest parts. */
+export function draftBranches(sources: Sources, runs: ReadonlyMap<string, RunMm>, x: DraftContext): Draft[] {
+  const { order } = x.tree;
+  const loads = new Map(order.map((b) => [b.id, b.feed ? feedLoad(sources, b, x) : loadOf(sources, b, x)]));
+  const bundles = sharedBundles(sources.box, x.tree, runs);
   const ratingsOf = new Map<FuseFamily, readonly number[]>();
-  return sources.box.circuits.map((c, i) => {
+  const feedIds = sources.box.feeds.map((f) => f.id);
+  const circuitIds = sources.box.circuits.map((c) => c.id);
+  return order.map((b) => {
+    const block = wayBlock(sources.box, x.tree, b);
+    const holder = b.feed && partOf(sources.box, 'fuse-holder', b.feed.holderPartId);
     // only what sits in the block is of its family; a fuse in a wire sits in the usual in-line holder
-    const inBlock = x.block && c.live === 'master' && x.chain.upOf.get(c.id) === undefined;
-    const family: FuseFamily = inBlock ? x.block!.family : IN_LINE_FAMILY;
+    const family: FuseFamily = valueOf(b.circuit.fuseFamily, block?.family ?? holder?.family) ?? IN_LINE_FAMILY;
     const ratings = ratingsOf.get(family) ?? fuseOf(sources.box, sources.catalogue, family)?.ratingsA ?? [];
     ratingsOf.set(family, ratings);
-    return draftOf(sources, loads, c, { ...x, family, ratings, index: i, run: runs[i]! });
+    const letter = b.feed ? feedLetter(feedIds.indexOf(b.id)) : '';
+    const number = circuitIds.indexOf(b.id) + 1;
+    return draftOf(sources, loads, b, {
+      ...x,
+      laid: laidFor(sources.box, x.laid, b, bundles),
+      family,
+      ratings,
+      block,
+      holder,
+      names: b.feed
+        ? { tag: letter, fuseTag: `F${letter}`, portTag: `J${letter}` }
+        : { tag: `C${number}`, fuseTag: `F${number}`, portTag: x.tags[b.circuit.portId] ?? b.circuit.portId },
+      run: runs.get(b.id)!
+    });
   });
 }
 
-function loadOf({ box, need, bank }: Sources, circuit: Circuit, x: DraftContext): Load {
+/** A, B … for the feeds behind the main one. */
+const feedLetter = (n: number): string => (n <= 26 ? String.fromCharCode(64 + n) : `A${n}`);
+
+/** The fuse block in which a branch has its way: that of the feed at whose end it hangs. */
+export function wayBlock(box: Box, t: Tree, b: Branch): PartOf<'fuse-block'> | undefined {
+  const upId = t.upOf.get(b.id);
+  if (upId === undefined) return t.startOf.get(b.id) === 'main' ? blockOf(box, mainFeed(box)) : undefined;
+  const feed = box.feeds.find((f) => f.id === upId);
+  return feed && !t.aheadOf.get(b.id) ? blockOf(box, feed) : undefined;
+}
+
+/** How one branch's wire lies: its own insulation and bundle where they are said, else those of the box. */
+function laidFor(box: Box, laid: Laid, b: Branch, bundles: ReadonlyMap<string, number>): Laid {
+  const own = b.circuit.insulationC;
+  const insulationC = own.is === 'unknown' ? WORST_INSULATION_C : valueOf<number>(own, laid.insulationC)!;
+  const all = valueOf(box.wiring.bundledCount, undefined);
+  const bundledCount = valueOf(b.circuit.bundledCount, all ?? bundles.get(b.id) ?? 1) ?? 2 * box.circuits.length;
+  return insulationC === laid.insulationC && bundledCount === laid.bundledCount
+    ? laid
+    : { ...laid, insulationC, bundledCount: Math.max(1, bundledCount) };
+}
+
+const switchOf = (box: Box, tags: DraftContext['tags'], portId: string): Draft['switches'][number] => ({
+  portId,
+  tag: tags[portId] ?? portId,
+  part: panelPartOf(
+    box,
+    box.ports.find((p) => p.id === portId)
+  )
+});
+
+/** A feed takes nothing itself; it runs through its switches, its way in and its block. */
+function feedLoad({ box }: Sources, b: Branch, x: DraftContext): Load {
+  const feed = b.feed!;
+  const switches = switchesOf(box, feed).map((id) => switchOf(box, x.tags, id));
+  const through = valueOf(feed.throughPortId, undefined);
+  const ways = through === undefined ? [] : [switchOf(box, x.tags, through)];
+  const holder = partOf(box, 'fuse-holder', feed.holderPartId);
+  const block = blockOf(box, feed);
+  const relay = box.relays.find((r) => r.inId === feed.id);
+  return {
+    load: {
+      circuit: b.circuit,
+      feed,
+      portPart: undefined,
+      switches,
+      loadA: 0,
+      lowLoadA: 0,
+      meanA: 0,
+      inrushA2s: 0,
+      assumedLoad: false,
+      fussy: false,
+      hasMotor: false,
+      feeds: feed.name || 'feed',
+      devices: []
+    },
+    rated: [
+      ...[...ways, ...switches].map((s) => ({ name: s.tag, ratingA: s.part?.ratingA })),
+      { name: relay?.name || 'relay', ratingA: relay?.ratingA },
+      { name: 'its fuse holder', ratingA: holder?.ratingA },
+      { name: 'its fuse block', ratingA: block?.totalA },
+      { name: 'its joint', ratingA: JOINT_MOST_A[feed.ends] }
+    ].filter((r): r is { name: string; ratingA: number } => r.ratingA != null)
+  };
+}
+
+/** What a joint bears for good, A. @source rule of thumb: lever connectors for 4 mm², push-in ones made for solid wire */
+const JOINT_MOST_A: Partial<Record<string, number>> = { lever: 32, 'push-in': 20 };
+
+/**
+ * The most a device takes: at the battery's lowest voltage, where a converter asks for more amps, or while it charges, where
+ * strips, heaters and motors do.
+ */
+function mostA(device: Device | undefined, law: LoadLaw, lowV: number, highV: number): number {
+  const low = lowestVA(device, law, lowV);
+  const motorA = device?.hasMotor ? ((law.powerW / MOTOR_V) * highV) / MOTOR_V : 0;
+  return Math.max(low, lawCurrentA(law, highV), motorA);
+}
+/** What it takes while the battery is low; an inverter counts with its whole rating, whoever plugs in what. */
+function lowestVA(device: Device | undefined, law: LoadLaw, lowV: number): number {
+  const inverterA = device?.supply === 'inverter' && device.converterW ? device.converterW / INVERTER_SHARE / lowV : 0;
+  return Math.max(lawCurrentA(law, lowV), inverterA);
+}
+/** Of an inverter's input what comes out at its rating. @source electrical reference 7: 85 to 90 % */
+const INVERTER_SHARE = 0.85;
+/** A motor's power is that at 12 V; its current grows with the voltage. */
+const MOTOR_V = 12;
+
+function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: DraftContext): Load {
   const port = box.ports.find((p) => p.id === circuit.portId);
   const portPart = partOf(box, 'panel', port?.partId);
   const switchPortId = valueOf(circuit.switchPortId, undefined);
-  const switchPart = partOf(box, 'panel', box.ports.find((p) => p.id === switchPortId)?.partId);
+  const switches = switchPortId === undefined ? [] : [switchOf(box, x.tags, switchPortId)];
   const devices = box.devices.filter((d) => d.portId === circuit.portId);
   const demands = need.devices.filter((d) => d.portId === circuit.portId);
   const charge = circuit.purpose === 'charge';
   const quiescent = portPart?.quiescentA ?? 0;
   const assumedLoad = !charge && devices.length === 0 && portPart?.role === 'outlet';
   const assumedA = Math.min(
-    ASSUMED_OUTLET_A,
-    portPart?.ratingA ?? ASSUMED_OUTLET_A,
+    valueOf(circuit.expectedA, ASSUMED_OUTLET_A) ?? ASSUMED_OUTLET_A,
+    portPart?.ratingA ?? Infinity,
     portPart?.converterRatedW ? portPart.converterRatedW / x.lowV : Infinity
   );
+  const highV = bank ? CHEMISTRY[bank.chemistry].chargeMaxV : x.lowV;
   const currents = demands.map((d, i) => ({
     id: devices[i]?.id ?? '',
     name: devices[i]?.name ?? '',
-    currentA: lawCurrentA(d.peakLaw, x.lowV)
+    currentA: mostA(devices[i], d.peakLaw, x.lowV, highV)
   }));
   const deviceA = currents.reduce((s, d) => s + d.currentA, 0);
+  const lowA = demands.reduce((s, d, i) => s + lowestVA(devices[i], d.peakLaw, x.lowV), 0);
   const motor = devices.some((d) => d.hasMotor);
+  const motorA = currents.reduce((s, d, i) => s + (devices[i]?.hasMotor ? d.currentA : 0), 0);
   const electronic = !charge && (portPart?.converterRatedW != null || devices.some((d) => d.fussy));
-  const relay = box.switching.relays.find((r) => r.circuitId === circuit.id);
+  const relay = box.relays.find((r) => r.inId === circuit.id);
   const load: Load['load'] = {
     circuit,
+    feed: undefined,
     portPart,
-    switchPortId,
-    switchPart,
+    switches,
     assumedLoad,
     devices: charge ? [] : currents,
     fussy: devices.some((d) => d.fussy),
     hasMotor: motor,
     loadA: charge ? (chargerA(box, bank) ?? 0) : quiescent + (assumedLoad ? assumedA : deviceA),
+    lowLoadA: charge ? (chargerA(box, bank) ?? 0) : quiescent + (assumedLoad ? assumedA : lowA),
     meanA: quiescent + demands.reduce((s, d) => s + d.meanA, 0),
-    inrushA2s: motor
-      ? motorInrushA2s(deviceA)
-      : electronic
-        ? capacitorInrushA2s(13.3, MODULE_FARAD, MODULE_LOOP_OHM)
-        : 0,
+    inrushA2s: Math.max(
+      motor ? motorInrushA2s(motorA) : 0,
+      electronic ? capacitorInrushA2s(13.3, MODULE_FARAD, MODULE_LOOP_OHM) : 0,
+      !charge && devices.some((d) => d.supply === 'inverter')
+        ? capacitorInrushA2s(13.3, INVERTER_FARAD, MODULE_LOOP_OHM)
+        : 0
+    ),
     feeds: charge
       ? 'Charge inlet'
       : devices.length
@@ -120,9 +239,7 @@ function loadOf({ box, need, bank }: Sources, circuit: Circuit, x: DraftContext)
       portPart?.ratingA != null && portPart.role !== 'meter' && portPart.role !== 'lamp'
         ? { name: x.tags[circuit.portId] ?? 'port', ratingA: portInputA(portPart, x.lowV) }
         : undefined,
-      switchPart?.ratingA != null
-        ? { name: x.tags[switchPortId!] ?? 'switch', ratingA: switchPart.ratingA }
-        : undefined,
+      ...switches.map((s) => (s.part?.ratingA != null ? { name: s.tag, ratingA: s.part.ratingA } : undefined)),
       relay?.ratingA != null ? { name: relay.name || 'relay', ratingA: relay.ratingA } : undefined
     ].filter((r) => r !== undefined)
   };
@@ -134,43 +251,70 @@ const IN_LINE_FAMILY: FuseFamily = 'blade';
 type Own = DraftContext & {
   family: FuseFamily;
   ratings: readonly number[];
-  index: number;
+  block: PartOf<'fuse-block'> | undefined;
+  holder: PartOf<'fuse-holder'> | undefined;
+  names: { tag: string; fuseTag: string; portTag: string };
   run: RunMm;
 };
 
-function draftOf({ box }: Sources, loads: ReadonlyMap<string, Load>, circuit: Circuit, x: Own): Draft {
-  const own = loads.get(circuit.id)!;
-  const all = behind(x.chain, circuit.id).map((id) => loads.get(id)!);
-  const carriesA = all.reduce((s, l) => s + l.load.loadA, 0);
-  const upId = x.chain.upOf.get(circuit.id);
+function draftOf({ box }: Sources, loads: ReadonlyMap<string, Load>, b: Branch, x: Own): Draft {
+  const { circuit } = b;
+  const own = loads.get(b.id)!;
+  const all = behind(x.tree, b.id).map((id) => loads.get(id)!);
+  // a charge lead behind a feed carries its charger's current, the loads theirs: never both the same way
+  const loadsA = all.filter((l) => l.load.circuit.purpose === 'load').reduce((s, l) => s + l.load.loadA, 0);
+  const chargeA = all.filter((l) => l.load.circuit.purpose === 'charge').reduce((s, l) => s + l.load.loadA, 0);
+  const carriesA = Math.max(loadsA, chargeA);
+  const lowCarriesA = Math.max(
+    all.filter((l) => l.load.circuit.purpose === 'load').reduce((s, l) => s + l.load.lowLoadA, 0),
+    chargeA
+  );
+  const upId = x.tree.upOf.get(b.id);
+  const start = startOf(x.tree, b.id);
   const { family, ratings } = x;
   // behind a fuse stand all parts of the chain that have none of their own
   const candidates = [
     ...own.rated,
-    ...all.filter((l) => l !== own && l.load.circuit.fuse.is !== 'set').flatMap((l) => l.rated),
-    ...(x.block?.perWayA != null && circuit.live === 'master' && upId === undefined
-      ? [{ name: 'fuse block way', ratingA: x.block.perWayA }]
-      : [])
+    ...all.filter((l) => l !== own && l.load.circuit.fuse.is !== 'set' && isCovered(l.load)).flatMap((l) => l.rated),
+    ...(x.block?.perWayA != null ? [{ name: 'fuse block way', ratingA: x.block.perWayA }] : [])
   ];
-  const weakest = candidates.sort((a, b) => a.ratingA - b.ratingA)[0];
+  const weakest = candidates.sort((a, c) => a.ratingA - c.ratingA)[0];
   const setWire = valueOf<WireSize>(circuit.wire, undefined);
   const wireLimit = setWire && knownSize(setWire) ? circuit.wireCount * ampacityA(setWire, x.laid) : undefined;
   const limitA = Math.min(weakest?.ratingA ?? Infinity, wireLimit ?? Infinity);
   const inrushA2s = Math.max(...all.map((l) => l.load.inrushA2s));
-  const covered = circuit.fuse.is === 'auto' && upId !== undefined;
+  const behindCircuit = upId !== undefined && loads.get(upId)?.load.feed === undefined;
+  const covered = circuit.fuse.is === 'auto' && (behindCircuit || sharesWay(box, x.tree, b));
   const needA = own.load.portPart?.role === 'meter' ? Math.min(limitA, METER_FUSE_A) : limitA;
+  const biggest = Math.max(
+    0,
+    ...(b.feed
+      ? all.filter((l) => l !== own).flatMap((l) => (l.load.circuit.fuse.is === 'set' ? l.load.circuit.fuse.value : []))
+      : [])
+  );
   const fuseA = covered
     ? undefined
-    : valueOf(circuit.fuse, smallestFuse(family, ratings, { loadA: carriesA, inrushA2s, limitA: needA }));
+    : valueOf(
+        circuit.fuse,
+        smallestFuse(family, ratings, { loadA: carriesA, inrushA2s, limitA: needA, leastA: SELECTIVE_RATIO * biggest })
+      );
+  const [first] = own.load.switches;
   return {
     // named one by one: this runs for every circuit on every edit, and a spread of so many is slow
     circuit,
+    feed: b.feed,
+    live: start === 'post' ? 'direct' : start === 'ahead' ? 'always' : 'master',
+    laid: x.laid,
     run: x.run,
     ratingsA: ratings,
     portPart: own.load.portPart,
-    switchPortId: own.load.switchPortId,
-    switchPart: own.load.switchPart,
+    switches: own.load.switches,
+    switchPortId: first?.portId,
+    switchPart: first?.part,
+    switchTag: first?.tag,
     loadA: own.load.loadA,
+    lowLoadA: own.load.lowLoadA,
+    lowCarriesA,
     meanA: own.load.meanA,
     assumedLoad: own.load.assumedLoad,
     fussy: own.load.fussy,
@@ -180,12 +324,8 @@ function draftOf({ box }: Sources, loads: ReadonlyMap<string, Load>, circuit: Ci
     inrushA2s,
     carriesA,
     upId,
-    sharesFuse:
-      upId !== undefined ||
-      (box.wiring.school === 'daisy-chain' && circuit.purpose === 'load' && circuit.live === 'master'),
-    tag: `C${x.index + 1}`,
-    fuseTag: `F${x.index + 1}`,
-    portTag: x.tags[circuit.portId] ?? circuit.portId,
+    sharesFuse: b.feed !== undefined || behindCircuit || onJoint(box, x.tree, b),
+    ...x.names,
     lengthMm: valueOf(circuit.lengthMm, x.run.lengthMm) ?? x.run.lengthMm,
     neededMm: x.run.assumed ? undefined : x.run.lengthMm,
     lengthOrigin: circuit.lengthMm.is,
@@ -195,9 +335,11 @@ function draftOf({ box }: Sources, loads: ReadonlyMap<string, Load>, circuit: Ci
     fuseFamily: family,
     fuseA,
     fuseOrigin: covered ? 'none' : circuit.fuse.is,
-    fuseDistanceMm: circuit.live === 'direct' ? valueOf(circuit.fuseFromBatteryMm, DIRECT_FUSE_MM) : undefined,
+    fuseDistanceMm:
+      start === 'post' && upId === undefined
+        ? valueOf(circuit.fuseFromStartMm, x.holder?.usualDistanceMm ?? DIRECT_FUSE_MM)
+        : valueOf(circuit.fuseFromStartMm, undefined),
     weakest,
-    switchTag: own.load.switchPortId ? x.tags[own.load.switchPortId] : undefined,
     dropLimitFraction:
       circuit.purpose === 'charge'
         ? DROP_LIMIT_GENERAL
@@ -206,6 +348,19 @@ function draftOf({ box }: Sources, loads: ReadonlyMap<string, Load>, circuit: Ci
           : DROP_LIMIT_GENERAL
   };
 }
+
+const isCovered = (l: Load['load']): boolean => l.circuit.fuse.is === 'none' || l.circuit.fuse.is === 'auto';
+
+/** Behind a feed whose own fuse is meant for all its circuits: it ends in a joint without fuses. */
+function onJoint(box: Box, t: Tree, b: Branch): boolean {
+  const feed = feedOfBranch(box, t, b.id);
+  if (!feed || b.circuit.purpose !== 'load' || startOf(t, b.id) === 'ahead') return false;
+  return feed.ends === 'chain' || (feed.ends !== 'fuse-block' && feed.fuse.is !== 'none');
+}
+
+/** Automatic, a circuit at the joint of a fused feed has no fuse of its own. */
+const sharesWay = (box: Box, t: Tree, b: Branch): boolean =>
+  t.upOf.get(b.id) !== undefined && b.feed === undefined && onJoint(box, t, b);
 
 /** A USB module's rating is an output; its input is wired and fused for the current it can take, not below 5 A of contact. */
 const portInputA = (part: PartOf<'panel'>, lowV: number): number =>

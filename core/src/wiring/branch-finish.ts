@@ -1,6 +1,7 @@
 import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
+import { valueOf } from '../box/lookup.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { wayTo, type Chains } from './chain.ts';
+import { startOf, wayTo, type Tree } from './tree.ts';
 import { ampacityA, conductorC, knownSize, milliOhmPerM } from './conductor.ts';
 import { CONTACT_MILLIOHM as R, DROP_BASE_V } from './contacts.ts';
 import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
@@ -17,7 +18,7 @@ export type FinishContext = {
   main: MainPlan;
   laid: Laid;
   lowV: number;
-  chain: Chains;
+  tree: Tree;
   /** Whose port a return lands on, and what each return carries. */
   back: ReadonlyMap<string, string>;
   backA: ReadonlyMap<string, number>;
@@ -30,41 +31,54 @@ type Lead = { wireOut: number; wireBack: number; fuse: number; out: number; own:
 
 function leadOf({ box }: Sources, d: Draft, wire: WireSize, x: FinishContext): Lead {
   const known = knownSize(wire) ? wire : THINNEST;
-  const perM = milliOhmPerM(known, Math.max(20, x.laid.ambientC), { cca: x.laid.cca }) / d.circuit.wireCount;
+  const perMOf = (size: WireSize) =>
+    milliOhmPerM(size, Math.max(20, x.laid.ambientC), { cca: x.laid.cca }) / d.circuit.wireCount;
+  const perM = perMOf(known);
+  const own = valueOf<WireSize>(d.circuit.returnWire, undefined);
+  const backPerM =
+    d.circuit.returnWire.is === 'unknown' ? perMOf(THINNEST) : own && knownSize(own) ? perMOf(own) : perM;
   const fuse =
     d.fuseA === undefined || d.fuseOrigin === 'none'
       ? 0
       : fuseMilliOhm(d.fuseFamily, d.fuseA, d.carriesA) + R.bladeHolder;
-  const relay = box.switching.relays.some((r) => r.circuitId === d.circuit.id);
+  const relay = box.relays.some((r) => r.inId === d.circuit.id);
   const wireOut = (d.lengthMm * perM) / 1000;
   // onto another port a return is as long as its feed; else it runs back to the bus
   const backMm = x.back.has(d.circuit.id) ? d.lengthMm : (x.backMm.get(d.circuit.id) ?? d.lengthMm);
-  const wireBack = (backMm * perM) / 1000;
+  const wireBack = (backMm * backPerM) / 1000;
   return {
     wireOut,
     wireBack,
     fuse,
     out: wireOut + fuse + 2 * R.spade,
     own:
-      (d.switchPart ? (d.switchPart.contactMilliOhm ?? 0) + 2 * R.spade : 0) +
+      d.switches.reduce((sum, w) => sum + (w.part?.contactMilliOhm ?? 0) + 2 * R.spade, 0) +
       (relay ? RELAY_MILLIOHM + 2 * R.spade : 0) +
       (d.portPart?.contactMilliOhm ?? 0),
     back: wireBack + R.spade + (x.back.has(d.circuit.id) ? R.spade : R.busJoint)
   };
 }
 
+/** Of several ways to lie the one in which a wire carries least. */
+const tightest = (all: readonly Laid[]): Laid => ({
+  ...all[0]!,
+  insulationC: Math.min(...all.map((l) => l.insulationC)),
+  bundledCount: Math.max(...all.map((l) => l.bundledCount))
+});
+
 /** Wires, drops and faults of every circuit, once the main path is known. A chain that is left to itself gets one size all along. */
 export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: FinishContext): CircuitPlan[] {
   const byId = new Map(drafts.map((d) => [d.circuit.id, d]));
   const wires = new Map<string, WireSize | undefined>(drafts.map((d) => [d.circuit.id, d.wire]));
-  const sharedV = (x.main.loadA * x.main.commonMilliOhm) / 1000;
+  const sharedV = (x.main.lowLoadA * x.main.commonMilliOhm) / 1000;
   const guardOf = (d: Draft): CircuitPlan['guard'] => {
-    for (const id of wayTo(x.chain, d.circuit.id).reverse()) {
+    for (const id of wayTo(x.tree, d.circuit.id).reverse()) {
       const up = byId.get(id)!;
       if (up.fuseOrigin !== 'none') return { tag: up.fuseTag, family: up.fuseFamily, ratingA: up.fuseA };
     }
     const { main } = x;
-    if (wayTo(x.chain, d.circuit.id).some((id) => byId.get(id)!.circuit.live === 'direct')) return undefined;
+    const start = startOf(x.tree, d.circuit.id);
+    if (start === 'post' || start === 'load-terminal') return undefined;
     return main.holder && main.fuseOrigin !== 'none' && main.fuseFamily
       ? { tag: 'F0', family: main.fuseFamily, ratingA: main.fuseA }
       : undefined;
@@ -74,7 +88,7 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
     ? sagMilliOhm(bank.chemistry, bank.part.capacityAh, box.outing.airC, WEAK_SOC) / bank.count
     : Infinity;
   const waysOf = (d: Draft) => {
-    const feeds = wayTo(x.chain, d.circuit.id).map((id) => byId.get(id)!);
+    const feeds = wayTo(x.tree, d.circuit.id).map((id) => byId.get(id)!);
     const backs = [d];
     for (let up = x.back.get(d.circuit.id); up !== undefined; up = x.back.get(up)) backs.push(byId.get(up)!);
     return { feeds, backs };
@@ -82,16 +96,18 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
   const dropOf = (d: Draft, wireOf: (d: Draft) => WireSize): { dropV: number; milliOhm: number } => {
     const { feeds, backs } = waysOf(d);
     const own = leadOf(sources, d, wireOf(d), x);
-    let dropV = (own.own * d.loadA) / 1000;
+    let dropV = (own.own * d.lowLoadA) / 1000;
     let milliOhm = own.own;
     for (const f of feeds) {
-      const out = f === d ? own.out : leadOf(sources, f, wireOf(f), x).out;
-      dropV += (out * f.carriesA) / 1000;
+      const lead = f === d ? own : leadOf(sources, f, wireOf(f), x);
+      // a feed's switches carry everything behind them
+      const out = lead.out + (f.feed && f !== d ? lead.own + (f.feed.secondBox ? lead.back : 0) : 0);
+      dropV += (out * f.lowCarriesA) / 1000;
       milliOhm += out;
     }
     for (const b of backs) {
       const back = b === d ? own.back : leadOf(sources, b, wireOf(b), x).back;
-      dropV += (back * (x.backA.get(b.circuit.id) ?? b.loadA)) / 1000;
+      dropV += (back * (x.backA.get(b.circuit.id) ?? b.lowLoadA)) / 1000;
       milliOhm += back;
     }
     return { dropV, milliOhm };
@@ -99,7 +115,10 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
   const fixed = (d: Draft): WireSize => wires.get(d.circuit.id) ?? THINNEST;
   const membersOf = new Map<string, Draft[]>();
   for (const d of drafts) {
-    const root = d.upId === undefined ? d.circuit.id : wayTo(x.chain, d.circuit.id)[0]!;
+    // one size all along a chain of circuits; a feed and what hangs on it are sized each for itself
+    const way = wayTo(x.tree, d.circuit.id);
+    const feedAt = way.findLastIndex((id) => byId.get(id)!.feed !== undefined);
+    const root = d.feed ? d.circuit.id : way[feedAt + 1]!;
     membersOf.set(root, [...(membersOf.get(root) ?? []), d]);
   }
   for (const members of membersOf.values()) {
@@ -108,7 +127,7 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
     const wantedA = Math.max(...free.map((d) => Math.max(guardOf(d)?.ratingA ?? 0, d.carriesA) / d.circuit.wireCount));
     const size = smallestWire(
       sources.box.preferences.wireSystem,
-      x.laid,
+      tightest(members.map((m) => m.laid)),
       wantedA,
       (s) =>
         members.every(
@@ -130,25 +149,32 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
         const lead = leadOf(sources, f, fixed(f), x);
         const size = wireSizeText(fixed(f));
         return [
-          { what: `${size} to ${f.portTag}`, milliOhm: lead.wireOut, currentA: f.carriesA, entered: entered(f) },
+          { what: `${size} to ${f.portTag}`, milliOhm: lead.wireOut, currentA: f.lowCarriesA, entered: entered(f) },
           ...(lead.fuse > 0
-            ? [{ what: `Fuse ${f.fuseTag} and its clips`, milliOhm: lead.fuse, currentA: f.carriesA, entered: false }]
+            ? [
+                {
+                  what: `Fuse ${f.fuseTag} and its clips`,
+                  milliOhm: lead.fuse,
+                  currentA: f.lowCarriesA,
+                  entered: false
+                }
+              ]
             : []),
           {
             what: `Crimps to ${f.portTag}`,
             milliOhm: lead.out - lead.wireOut - lead.fuse,
-            currentA: f.carriesA,
+            currentA: f.lowCarriesA,
             entered: false
           }
         ];
       }),
-      { what: 'Switch and port contacts', milliOhm: own.own, currentA: d.loadA, entered: false },
+      { what: 'Switch and port contacts', milliOhm: own.own, currentA: d.lowLoadA, entered: false },
       ...backs.map((b): DropPiece => {
         const lead = leadOf(sources, b, fixed(b), x);
         return {
           what: `Return from ${b.portTag} with its crimps`,
           milliOhm: lead.back,
-          currentA: x.backA.get(b.circuit.id) ?? b.loadA,
+          currentA: x.backA.get(b.circuit.id) ?? b.lowLoadA,
           entered: entered(b)
         };
       })
@@ -178,11 +204,11 @@ function finish(
     pieces: () => DropPiece[];
   }
 ): CircuitPlan {
-  const { main, laid, lowV } = x;
+  const { main, lowV } = x;
+  const { laid } = d;
   const { wire, guard, milliOhm } = found;
-  const direct = d.circuit.live === 'direct';
-  const sharedMilliOhm = direct ? 0 : main.commonMilliOhm;
-  const sharedV = (main.loadA * sharedMilliOhm) / 1000;
+  const sharedMilliOhm = d.live === 'direct' ? 0 : main.commonMilliOhm;
+  const sharedV = (main.lowLoadA * sharedMilliOhm) / 1000;
   const dropV = found.dropV + (d.circuit.purpose === 'charge' ? 0 : sharedV);
   const one = wire && knownSize(wire) ? ampacityA(wire, laid) : undefined;
   const ampacity = one === undefined ? undefined : one * d.circuit.wireCount;
@@ -193,6 +219,11 @@ function finish(
   return {
     // named one by one: a spread of so many is slow, and this runs for every circuit on every edit
     circuit: d.circuit,
+    feed: d.feed,
+    live: d.live,
+    laid: d.laid,
+    returnWire: valueOf<WireSize>(d.circuit.returnWire, wire),
+    switches: d.switches,
     tag: d.tag,
     fuseTag: d.fuseTag,
     portTag: d.portTag,
@@ -203,6 +234,8 @@ function finish(
     hasMotor: d.hasMotor,
     loadA: d.loadA,
     carriesA: d.carriesA,
+    lowLoadA: d.lowLoadA,
+    lowCarriesA: d.lowCarriesA,
     devices: d.devices,
     upId: d.upId,
     meanA: d.meanA,
@@ -250,7 +283,9 @@ function finish(
           // the charger's current does not go through what the loads share
           ...(d.circuit.purpose === 'charge' || sharedMilliOhm === 0
             ? []
-            : [{ what: 'Shared path, out and back', milliOhm: sharedMilliOhm, currentA: main.loadA, entered: false }])
+            : [
+                { what: 'Shared path, out and back', milliOhm: sharedMilliOhm, currentA: main.lowLoadA, entered: false }
+              ])
         ],
         dropV
       ),

@@ -38,6 +38,7 @@ export type Draft = Omit<
   | 'dropWorking'
   | 'fuseA'
   | 'windowA'
+  | 'returnWire'
 > & {
   fuseA: number | undefined;
   wire: WireSize | undefined;

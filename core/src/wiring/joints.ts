@@ -1,4 +1,4 @@
-import { CHEMISTRY } from '../battery/chemistry.ts';
+import { CHEMISTRY, usedKind } from '../battery/chemistry.ts';
 import { partOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
@@ -64,10 +64,11 @@ function atBattery(box: Box): Joint {
   if (terminal === 'tab-4.8') return { kind: 'spade', tab: '4.8' };
   if (terminal === 'tab-6.3') return SPADE;
   if (terminal === 'unknown') return { kind: 'given', say: 'look at the posts' };
+  if (terminal === 'post') return { kind: 'clamp' };
   if (terminal !== 'lead') return ring(terminal);
   // lead posts of lead-acid take a clamp; a lithium pack ends in a lead of its own
   const { chemistry } = part!;
-  return chemistry !== 'unknown' && CHEMISTRY[chemistry].isLead ? { kind: 'clamp' } : SPLICE;
+  return chemistry !== 'unknown' && CHEMISTRY[usedKind(chemistry)].isLead ? { kind: 'clamp' } : SPLICE;
 }
 
 /** Fuses and breakers outside a block, by how their family is held. @source usual holders: tails on in-line ones, studs on bolted ones */
@@ -87,7 +88,9 @@ export function jointAt(box: Box, net: Netlist, end: Terminal): Joint {
     case 'battery':
       return atBattery(box);
     case 'fuse': {
-      const inBlock = net.conductors.some((c) => c.from.part === 'block' && c.to.part === part.id);
+      const inBlock = net.conductors.some(
+        (c) => c.to.part === part.id && net.parts.some((p) => p.id === c.from.part && p.kind === 'fuse-block')
+      );
       return inBlock ? SPADE : AT_FUSE[part.family ?? 'blade'];
     }
     case 'fuse-block':

@@ -1,8 +1,10 @@
 import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
-import { partOf, valueOf } from '../box/lookup.ts';
+import { mainFeed, masterPortId, switchesOf } from '../box/feeds.ts';
+import { panelPartOf, partOf, valueOf } from '../box/lookup.ts';
+import { holdingA } from '../box/relay.ts';
+import { lawCurrentA } from '../network/law.ts';
 import type { Box } from '../box/schema.ts';
 import type { Catalogue, FuseFamily, PartOf } from '../catalogue/part.ts';
-import { masterPortId } from '../panel/panel.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { ampacityA, knownSize, milliOhmPerM } from './conductor.ts';
 import { CONTACT_MILLIOHM as R } from './contacts.ts';
@@ -10,14 +12,12 @@ import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
 import { fuseMilliOhm, SELECTIVE_RATIO } from './fuse.ts';
 import { bodyPoint, portPoint, runMm } from './lengths.ts';
 import { smallestFuse, smallestWire, type Laid } from './sizing.ts';
+import type { Tree } from './tree.ts';
 import type { MainPlan, Origin } from './types.ts';
 import { mainWorking } from './workings.ts';
 
 /** An unknown wire is judged as the thinnest. */
 export const THINNEST: WireSize = { system: 'awg', size: '22' };
-
-/** Lead of a battery that stands outside, one way; 0 for one inside. */
-export const outsideLeadMm = (box: Box): number => (box.bank.arrangement === 'outside' ? box.bank.leadMm : 0);
 
 /** A fuse family's part: the box's own copy, else the catalogue's. */
 export const fuseOf = (box: Box, catalogue: Catalogue, family: FuseFamily): PartOf<'fuse'> | undefined =>
@@ -31,6 +31,7 @@ type MainContext = {
   shunt: PartOf<'shunt'> | undefined;
   lowV: number;
   tags: Record<string, string>;
+  tree: Tree;
 };
 
 /** The main path before its resistance is known: that follows from the circuit built with it. */
@@ -40,21 +41,38 @@ export type MainDraft = Omit<MainPlan, 'commonMilliOhm' | 'prospectiveA' | 'weak
 
 /** Battery, main fuse, switches, block and the returns: what every circuit shares. @source electrical reference 1 to 5 */
 export function mainDraft({ box, catalogue, need, fit }: Sources, circuits: Draft[], x: MainContext): MainDraft {
-  const holder = partOf(box, 'fuse-holder', box.wiring.mainHolderPartId);
-  const fuse = holder && fuseOf(box, catalogue, holder.family);
+  const feed = mainFeed(box);
+  const holder = partOf(box, 'fuse-holder', feed.holderPartId);
+  // a fuse somebody read counts without its holder, too
+  const named = feed.fuse.is === 'set' || feed.fuseFamily.is === 'set';
+  const fuseFamily: FuseFamily | undefined = valueOf(feed.fuseFamily, holder?.family ?? (named ? 'blade' : undefined));
+  const fuse = fuseFamily && fuseOf(box, catalogue, fuseFamily);
   const masterId = masterPortId(box);
   const panelAt = (id: string | undefined) =>
-    id === undefined ? undefined : partOf(box, 'panel', box.ports.find((p) => p.id === id)?.partId);
+    panelPartOf(
+      box,
+      box.ports.find((p) => p.id === id)
+    );
   const masterPart = panelAt(masterId);
-  const isolatorId = valueOf(box.switching.isolator, undefined);
-  const relay = box.switching.relays.find((r) => r.circuitId === null);
-  const simultaneous = (need.peakA * need.atV) / x.lowV;
+  const relay = box.relays.find((r) => r.inId === feed.id);
+  // everything its switches allow together; devices without a port hang on it, too
+  const onMain = circuits.filter((c) => c.upId === undefined && (c.live === 'master' || c.live === 'always'));
+  const loads = onMain.filter((c) => c.circuit.purpose === 'load').reduce((s, c) => s + c.carriesA, 0);
+  const homeless = need.devices
+    .filter((d) => d.portId === null)
+    .reduce((s, d) => s + lawCurrentA(d.peakLaw, x.lowV), 0);
+  const coils = box.relays.reduce((s, r) => s + holdingA(r), 0);
   const assumed = circuits.filter((c) => c.assumedLoad).reduce((s, c) => s + c.loadA, 0);
   const charge = Math.max(0, ...circuits.filter((c) => c.circuit.purpose === 'charge').map((c) => c.loadA));
-  const loadA = Math.max(simultaneous + assumed, charge);
+  const timetableA = (need.peakA * need.atV) / x.lowV + assumed;
+  const loadA = Math.max(loads + homeless + coils, charge);
+  const lowLoads = onMain.filter((c) => c.circuit.purpose === 'load').reduce((s, c) => s + c.lowCarriesA, 0);
+  const lowLoadA = Math.max(lowLoads + homeless + coils, charge);
+  const through = valueOf(feed.throughPortId, undefined);
+  const part = (id: string, word: string) => ({ name: x.tags[id] ?? word, ratingA: panelAt(id)?.ratingA });
   const parts: { name: string; ratingA: number | null | undefined }[] = [
-    { name: masterId ? (x.tags[masterId] ?? 'master switch') : 'master switch', ratingA: masterPart?.ratingA },
-    { name: isolatorId ? (x.tags[isolatorId] ?? 'isolator') : 'isolator', ratingA: panelAt(isolatorId)?.ratingA },
+    ...switchesOf(box, feed).map((id) => part(id, 'master switch')),
+    ...(through === undefined ? [] : [part(through, 'way in')]),
     { name: 'main relay', ratingA: relay?.ratingA },
     { name: 'fuse block', ratingA: x.block?.totalA },
     { name: 'shunt', ratingA: x.shunt?.ratingA },
@@ -63,18 +81,19 @@ export function mainDraft({ box, catalogue, need, fit }: Sources, circuits: Draf
   const weakest = parts
     .filter((p): p is { name: string; ratingA: number } => p.ratingA != null)
     .sort((a, b) => a.ratingA - b.ratingA)[0];
-  const count = box.wiring.mainWireCount;
-  const setWire = valueOf<WireSize>(box.wiring.mainWire, undefined);
+  const count = feed.wireCount;
+  const setWire = valueOf<WireSize>(feed.wire, undefined);
   const wireLimit = setWire && knownSize(setWire) ? count * ampacityA(setWire, x.laid) : Infinity;
-  const biggest = Math.max(0, ...circuits.filter((c) => c.circuit.purpose === 'load').map((c) => c.fuseA ?? 0));
+  const onIt = circuits.filter((c) => c.circuit.purpose === 'load' && c.live !== 'direct');
+  const biggest = Math.max(0, ...onIt.map((c) => c.fuseA ?? 0));
   const limitA = Math.min(weakest?.ratingA ?? Infinity, wireLimit);
   const autoFuse =
-    holder && fuse
-      ? smallestFuse(holder.family, fuse.ratingsA, { loadA, inrushA2s: 0, leastA: SELECTIVE_RATIO * biggest, limitA })
+    fuseFamily && fuse
+      ? smallestFuse(fuseFamily, fuse.ratingsA, { loadA, inrushA2s: 0, leastA: SELECTIVE_RATIO * biggest, limitA })
       : undefined;
-  const fuseA = holder ? valueOf(box.wiring.mainFuse, autoFuse) : undefined;
+  const fuseA = fuseFamily ? valueOf(feed.fuse, autoFuse) : undefined;
   const wire =
-    box.wiring.mainWire.is === 'auto'
+    feed.wire.is === 'auto'
       ? smallestWire(box.preferences.wireSystem, x.laid, (fuseA ?? loadA) / count, () => true, box.wiring.reels)
       : setWire;
   const lid = box.ports.find((p) => p.id === masterId)?.face === 'lid' ? fit?.part : undefined;
@@ -84,34 +103,34 @@ export function mainDraft({ box, catalogue, need, fit }: Sources, circuits: Draf
   );
   const run = runMm(bodyPoint(fit, 'battery-1'), masterAt ?? bodyPoint(fit, 'fuse-block'), lid);
   const second = masterId ? runMm(masterAt, bodyPoint(fit, 'fuse-block'), lid) : { lengthMm: 0 };
-  const boltHolder = holder?.family === 'midi' || holder?.family === 'post';
+  const boltHolder = fuseFamily === 'midi' || fuseFamily === 'post';
   const one = wire && knownSize(wire) ? ampacityA(wire, x.laid) : undefined;
   return {
     holder,
-    fuseFamily: holder?.family,
+    fuseFamily,
     fuse,
     fuseA,
-    fuseOrigin: (holder ? box.wiring.mainFuse.is : box.wiring.mainFuse.is === 'unknown' ? 'unknown' : 'none') as Origin,
+    fuseOrigin: (fuseFamily ? feed.fuse.is : feed.fuse.is === 'unknown' ? 'unknown' : 'none') as Origin,
     wire,
     wireCount: count,
-    wireOrigin: box.wiring.mainWire.is,
+    wireOrigin: feed.wire.is,
     ampacityA: one === undefined ? undefined : count * one,
     oneAmpacityA: one,
     loadA,
-    fuseDistanceMm: valueOf(box.wiring.mainFuseFromBatteryMm, holder?.usualDistanceMm),
-    lengthMm: run.lengthMm + second.lengthMm,
+    lowLoadA,
+    timetableA,
+    fuseDistanceMm: valueOf(feed.fuseFromStartMm, holder?.usualDistanceMm),
+    lengthMm: valueOf(feed.lengthMm, undefined) ?? run.lengthMm + second.lengthMm,
     fuseMilliOhm:
-      holder && fuseA
-        ? fuseMilliOhm(holder.family, fuseA, loadA) +
-          (holder.contactMilliOhm ?? (boltHolder ? R.boltHolder : R.bladeHolder))
+      fuseFamily && fuseA
+        ? fuseMilliOhm(fuseFamily, fuseA, loadA) +
+          (holder?.contactMilliOhm ?? (boltHolder ? R.boltHolder : R.bladeHolder))
         : 0,
     weakest,
     masterPortId: masterId,
     masterPart,
     canSwitchOff:
-      masterId !== undefined ||
-      (box.wiring.breakerIsSwitch && holder?.family === 'breaker') ||
-      relay?.switchPortId.is === 'set',
+      masterId !== undefined || (feed.leverSwitches && fuseFamily === 'breaker') || relay?.switchPortId.is === 'set',
     biggestA: biggest
   };
 }

@@ -1,10 +1,14 @@
+import { blockOf } from '../box/feeds.ts';
+import { valueOf } from '../box/lookup.ts';
 import type { Box, Relay } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
-import type { Chains } from './chain.ts';
 import type { BankNet } from './net-bank.ts';
 import { at, circuitRef, type NetBuilder } from './net-builder.ts';
-import { coilNet, relayPart, relayTag, STUB_MM, type MainNet } from './net-main.ts';
+import { controllerPart, hasLoadTerminal } from './net-extras.ts';
+import { coilNet, INLET_MILLIOHM, relayPart, relayTag, STUB_MM, switchPort, type MainNet } from './net-main.ts';
 import { RELAY, type Terminal } from './netlist.ts';
+import type { WireSize } from '../quantity/wire-size.ts';
+import { wayTo, type Tree } from './tree.ts';
 import type { CircuitPlan, MainPlan } from './types.ts';
 
 /** Share of a branch's run up to its switch; the rest goes on to the port. */
@@ -22,7 +26,7 @@ export type NetContext = {
   tags: Readonly<Record<string, string>>;
 };
 type BranchContext = {
-  chain: Chains;
+  tree: Tree;
   back: ReadonlyMap<string, string>;
   backMm: ReadonlyMap<string, number>;
   block: PartOf<'fuse-block'> | undefined;
@@ -37,26 +41,40 @@ export function senseFuseA(box: Box): number | null | undefined {
   return f.is === 'set' ? f.value : SENSE_FUSE_A;
 }
 
-/** A branch for each circuit: its fuse, relay, switch and port, its return, and the sense pair of a meter. */
-export function branchNet(net: NetContext, circuits: readonly CircuitPlan[], x: BranchContext): void {
-  const byId = new Map(circuits.map((c) => [c.circuit.id, c]));
-  const taps = new Map<string, Terminal>();
+/** Where what hangs on a branch is taken off: ahead of its switch, and at its far end. */
+type Taps = { ahead: Terminal; end: Terminal };
+
+/** Every feed and circuit: its fuse, relay, switches and end, its return, and the sense pair of a meter. */
+export function branchNet(net: NetContext, branches: readonly CircuitPlan[], x: BranchContext): void {
+  const byId = new Map(branches.map((c) => [c.circuit.id, c]));
+  const taps = new Map<string, Taps>();
+  /** Where the returns of a second box come together, by its feed. */
+  const buses = new Map<string, Terminal>();
   const made = new Set<string>();
-  for (const circuit of x.chain.order) {
-    const c = byId.get(circuit.id)!;
+  for (const { id } of x.tree.order) {
+    const c = byId.get(id)!;
     // a second circuit on the same port: its wires are drawn, the port is there once
-    branch(net, c, taps, x, made.has(c.portTag));
+    branch(net, c, { taps, buses, portIsThere: made.has(c.portTag) }, x);
     made.add(c.portTag);
   }
 }
 
-function branch(
-  { builder: n, ends, bank, box, main, tags }: NetContext,
-  c: CircuitPlan,
-  taps: Map<string, Terminal>,
-  x: BranchContext,
-  portIsThere: boolean
-): void {
+type Made = { taps: Map<string, Taps>; buses: Map<string, Terminal>; portIsThere: boolean };
+
+/** Where a branch takes its positive. */
+function beginOf({ builder: n, ends, bank, box }: NetContext, c: CircuitPlan, made: Made, t: Tree): Terminal {
+  const up = c.upId === undefined ? undefined : made.taps.get(c.upId);
+  if (up) return t.aheadOf.get(c.circuit.id) ? up.ahead : up.end;
+  const start = t.startOf.get(c.circuit.id);
+  if (start === 'ahead') return ends.source;
+  if (start === 'load-terminal' && hasLoadTerminal(box)) return controllerPart(n, box, 'load +');
+  if (start !== 'post') return ends.feed;
+  const pack = t.packOf.get(c.circuit.id);
+  return pack && box.bank.count > 1 && pack <= box.bank.count ? at(`battery-${pack}`, '+') : bank.plus;
+}
+
+function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): void {
+  const { builder: n, ends, box, main, tags } = net;
   const { circuit } = c;
   const id = circuit.id;
   const wire = (
@@ -65,18 +83,19 @@ function branch(
     to: Terminal,
     polarity: 'positive' | 'negative',
     lengthMm: number,
-    size = c.wire ?? null,
+    size = (polarity === 'negative' ? c.returnWire : c.wire) ?? null,
     count = circuit.wireCount
   ) => n.wire({ id: `${id}/${key}`, from, to, polarity, size, count, lengthMm, circuitId: id });
-  const up = c.upId === undefined ? undefined : taps.get(c.upId);
-  const fromPost = up === undefined && circuit.live === 'direct';
-  let now = up ?? (fromPost ? bank.plus : circuit.live === 'always' ? ends.source : ends.feed);
+  const up = c.upId !== undefined;
+  const fromPost = !up && c.live === 'direct';
+  let now = beginOf(net, c, made, x.tree);
+  const inBlock = n.parts.some((p) => p.kind === 'fuse-block' && p.id === now.part);
   let left = c.lengthMm;
   if (c.fuseOrigin !== 'none') {
     n.part({
       id: c.fuseTag,
       kind: 'fuse',
-      label: `Fuse ${c.fuseTag}`,
+      label: c.fuseFamily === 'breaker' ? `Breaker ${c.fuseTag}` : `Fuse ${c.fuseTag}`,
       terminals: ['in', 'out'],
       ratingA: c.fuseA ?? null,
       family: c.fuseFamily,
@@ -84,55 +103,88 @@ function branch(
       ref: circuitRef(id)
     });
     // ahead of its own fuse only what stands before protects it: that stub is as thick as what it hangs on
-    if (up) wire('stub', now, at(c.fuseTag, 'in'), 'positive', STUB_MM);
-    else if (fromPost)
-      wire(
-        'post',
-        now,
-        at(c.fuseTag, 'in'),
-        'positive',
-        c.fuseDistanceMm ?? STUB_MM,
-        main.wire ?? null,
-        main.wireCount
-      );
-    else if (circuit.live === 'always' || !x.block)
-      wire('stub', now, at(c.fuseTag, 'in'), 'positive', STUB_MM, main.wire ?? null, main.wireCount);
-    else wire('way', now, at(c.fuseTag, 'in'), 'positive', 0, null); // inside the block
+    const stubMm = c.fuseDistanceMm ?? STUB_MM;
+    if (inBlock)
+      wire('way', now, at(c.fuseTag, 'in'), 'positive', 0, null); // inside the block
+    else if (up) wire('stub', now, at(c.fuseTag, 'in'), 'positive', stubMm);
+    else if (fromPost) wire('post', now, at(c.fuseTag, 'in'), 'positive', stubMm, ...postWire(net, c));
+    else wire('stub', now, at(c.fuseTag, 'in'), 'positive', stubMm, main.wire ?? null, main.wireCount);
     now = at(c.fuseTag, 'out');
   }
   const afterFuse = now;
-  const relay: Relay | undefined = box.switching.relays.find((r) => r.circuitId === id);
-  const hops = [c.switchTag !== undefined && !n.parts.some((p) => p.id === c.switchTag), relay !== undefined].filter(
-    Boolean
-  ).length;
+  const relay: Relay | undefined = box.relays.find((r) => r.inId === id);
+  const through = c.feed && valueOf(c.feed.throughPortId, undefined);
+  const way = through === undefined ? undefined : switchPort(box, tags, through);
+  const free = c.switches.filter((w) => !n.parts.some((p) => p.id === w.tag));
+  const hops = free.length + (relay ? 1 : 0);
   const hopMm = hops > 0 ? (c.lengthMm * TO_SWITCH) / hops : 0;
+  let ahead: Terminal | undefined;
+  if (way && !n.parts.some((p) => p.id === `${way.tag}`)) {
+    n.part({
+      id: way.tag,
+      kind: 'inlet',
+      label: `${way.tag} +`,
+      terminals: ['in', 'out'],
+      ratingA: way.part?.ratingA ?? null,
+      throughMilliOhm: (way.part?.contactMilliOhm ?? INLET_MILLIOHM) / 2,
+      ref: { kind: 'port', id: way.portId }
+    });
+    const [size, count] = leadOf(c);
+    wire('way-in', now, at(way.tag, 'in'), 'positive', c.feed?.lead?.lengthMm ?? left / 2, size, count);
+    if (!c.feed?.lead) left /= 2;
+    now = at(way.tag, 'out');
+  }
   if (relay) {
     const tag = relayTag(box, relay);
     relayPart(n, tag, relay);
     wire('relay', now, at(tag, RELAY.common), 'positive', hopMm);
+    ahead ??= now;
     now = at(tag, RELAY.out);
     left -= hopMm;
   }
-  let tap: Terminal | undefined;
-  if (c.switchTag && hops > (relay ? 1 : 0)) {
-    n.part({
-      id: c.switchTag,
-      kind: 'switch',
-      label: `Switch ${c.switchTag}`,
-      terminals: ['in', 'out'],
-      ratingA: c.switchPart?.ratingA ?? null,
-      throughMilliOhm: c.switchPart?.contactMilliOhm ?? 0,
-      ref: { kind: 'port', id: c.switchPortId! }
-    });
-    wire('switch', now, at(c.switchTag, 'in'), 'positive', hopMm);
-    tap = at(c.switchTag, 'in');
-    now = at(c.switchTag, 'out');
-    left -= hopMm;
-  } else if (c.switchTag && c.switchPortId !== undefined && n.parts.some((p) => p.id === c.switchTag))
-    now = at(c.switchTag, 'out'); // one lever for several circuits: they leave it together
+  for (const s of c.switches) {
+    if (!n.parts.some((p) => p.id === s.tag)) {
+      n.part({
+        id: s.tag,
+        kind: 'switch',
+        label: `Switch ${s.tag}`,
+        terminals: ['in', 'out'],
+        ratingA: s.part?.ratingA ?? null,
+        throughMilliOhm: s.part?.contactMilliOhm ?? 0,
+        ref: { kind: 'port', id: s.portId }
+      });
+      wire(s === c.switches[0] ? 'switch' : `switch-${s.portId}`, now, at(s.tag, 'in'), 'positive', hopMm);
+      left -= hopMm;
+    }
+    // one lever for several circuits: each comes to it with its own lead, they leave it together
+    else if (n.parts.some((p) => p.id === s.tag && p.kind === 'switch') && now.part !== s.tag)
+      wire(`switch-${s.portId}`, now, at(s.tag, 'in'), 'positive', c.lengthMm * TO_SWITCH);
+    ahead ??= at(s.tag, 'in');
+    now = at(s.tag, 'out');
+  }
+  const lands = landing(net, c, made, x, fromPost);
+  if (c.feed) {
+    const joint = feedEnd(n, c, box);
+    wire('feed', now, joint, 'positive', left);
+    made.taps.set(id, { ahead: ahead ?? afterFuse, end: joint });
+    if (c.feed.secondBox) {
+      const bus = `bus-${c.tag}`;
+      n.part({
+        id: bus,
+        kind: 'bus',
+        label: `Negative joint of ${c.feed.name || c.tag}`,
+        terminals: ['-'],
+        ref: circuitRef(id)
+      });
+      wire('return', at(bus, '-'), lands, 'negative', c.lengthMm + (c.feed.lead?.lengthMm ?? 0));
+      made.buses.set(id, at(bus, '-'));
+    }
+    if (relay) coilNet(n, box, tags, relay, afterFuse, ends.bus, { size: c.wire ?? null, count: circuit.wireCount });
+    return;
+  }
   const isMeter = c.portPart?.role === 'meter';
   const sensed = isMeter && x.shunt !== undefined;
-  if (!portIsThere)
+  if (!made.portIsThere)
     n.part({
       id: c.portTag,
       kind: 'port',
@@ -143,24 +195,68 @@ function branch(
       ref: { kind: 'port', id: circuit.portId }
     });
   wire('feed', now, at(c.portTag, '+'), 'positive', left);
-  taps.set(id, tap ?? at(c.portTag, '+'));
+  made.taps.set(id, { ahead: ahead ?? at(c.portTag, '+'), end: at(c.portTag, '+') });
+  const onPort = x.back.has(id);
+  wire('return', at(c.portTag, '-'), lands, 'negative', onPort ? c.lengthMm : (x.backMm.get(id) ?? c.lengthMm));
+  if (sensed && !made.portIsThere) sensePair(n, box, c);
+  if (relay) coilNet(n, box, tags, relay, afterFuse, ends.bus, { size: c.wire ?? null, count: circuit.wireCount });
+}
+
+/** The section ahead of a feed's way in, else as the rest of it. */
+function leadOf(c: CircuitPlan): [WireSize | null, number] {
+  const lead = c.feed?.lead;
+  return lead ? [valueOf<WireSize>(lead.wire, c.wire) ?? null, lead.wireCount] : [c.wire ?? null, c.circuit.wireCount];
+}
+
+/** From a post to the first fuse: a feed's own wire; ahead of a circuit's fuse as thick as the main one. */
+const postWire = ({ main }: NetContext, c: CircuitPlan): [WireSize | null, number] =>
+  c.feed || c.wireOrigin === 'set' ? leadOf(c) : [main.wire ?? null, main.wireCount];
+
+const END_LABEL: Record<NonNullable<CircuitPlan['feed']>['ends'], string> = {
+  'fuse-block': 'Fuse block',
+  chain: 'Joint',
+  'bus-bar': 'Positive bus',
+  stud: 'Stud',
+  lever: 'Lever connector',
+  'push-in': 'Push-in connector',
+  splice: 'Splice',
+  terminal: 'Joint'
+};
+
+/** The joint a feed ends in. */
+function feedEnd(n: NetBuilder, c: CircuitPlan, box: Box): Terminal {
+  const feed = c.feed!;
+  const block = blockOf(box, feed);
+  n.part({
+    id: c.portTag,
+    kind: block ? 'fuse-block' : 'bus',
+    label: `${END_LABEL[feed.ends]} ${c.tag}`,
+    terminals: ['+'],
+    ratingA: block?.totalA ?? null,
+    ref: circuitRef(c.circuit.id)
+  });
+  return at(c.portTag, '+');
+}
+
+/** Where a branch's return ends. */
+function landing(
+  { ends, box, tags, builder: n }: NetContext,
+  c: CircuitPlan,
+  made: Made,
+  x: BranchContext,
+  fromPost: boolean
+): Terminal {
+  const id = c.circuit.id;
+  if (c.circuit.returnTo === 'battery' || (fromPost && !x.shunt)) return ends.ground;
+  if (x.tree.startOf.get(id) === 'load-terminal' && hasLoadTerminal(box)) return controllerPart(n, box, 'load −');
   const onto = x.back.get(id);
   const onPort = onto === undefined ? undefined : portTagOf(box, tags, onto);
-  const lands =
-    circuit.returnTo === 'battery' || (fromPost && !x.shunt)
-      ? ends.ground
-      : onPort !== undefined
-        ? at(onPort, '-')
-        : ends.bus;
-  wire(
-    'return',
-    at(c.portTag, '-'),
-    lands,
-    'negative',
-    onPort === undefined ? (x.backMm.get(id) ?? c.lengthMm) : c.lengthMm
-  );
-  if (sensed && !portIsThere) sensePair(n, box, c);
-  if (relay) coilNet(n, box, tags, relay, afterFuse, ends.bus, { size: c.wire ?? null, count: circuit.wireCount });
+  if (onPort !== undefined) return at(onPort, '-');
+  for (const feeder of wayTo(x.tree, id).slice(0, -1).reverse()) {
+    const bus = made.buses.get(feeder);
+    if (bus) return bus;
+  }
+  return ends.bus;
 }
 
 const portTagOf = (box: Box, tags: Readonly<Record<string, string>>, circuitId: string): string | undefined => {

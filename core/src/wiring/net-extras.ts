@@ -1,10 +1,13 @@
+import type { Attr } from '../box/attr.ts';
+import { mainFeed } from '../box/feeds.ts';
 import { valueOf } from '../box/lookup.ts';
-import type { Box, Device } from '../box/schema.ts';
+import type { Box, BuiltInCharger, Device, Origin } from '../box/schema.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { at, BATTERY_REF } from './net-builder.ts';
+import { LOAD_SHARE } from './fuse.ts';
+import { at, BATTERY_REF, type NetBuilder } from './net-builder.ts';
 import type { NetContext } from './net-branch.ts';
-import { STUB_MM } from './net-main.ts';
-import { plugOf } from './netlist.ts';
+import { STUB_MM, switchPort } from './net-main.ts';
+import { plugOf, type Terminal } from './netlist.ts';
 import type { CircuitPlan } from './types.ts';
 
 /** A device's lead while nobody named it. @source rule of thumb: ready-made low-current leads */
@@ -12,7 +15,6 @@ export const USUAL_LEAD_WIRE: WireSize = { system: 'awg', size: '18' };
 const PANEL_RUN_MM = 400;
 /** Fuses are never chosen under this for a controller, A. */
 const CONTROLLER_LEAST_A = 5;
-const SHARE = 0.8;
 
 export const leadWire = (lead: NonNullable<Device['lead']>): WireSize | undefined =>
   valueOf<WireSize>(lead.wire, USUAL_LEAD_WIRE);
@@ -26,18 +28,37 @@ export function controllerFuseA(box: Box): number | null | undefined {
   if (!solar || solar.fuse.is === 'none') return undefined;
   if (solar.fuse.is === 'unknown') return null;
   if (solar.fuse.is === 'set') return solar.fuse.value;
-  const mostA = solar.controllerMaxA ?? solar.panelW / 12;
-  return [CONTROLLER_LEAST_A, 7.5, 10, 15, 20, 25, 30].find((r) => SHARE * r >= mostA) ?? 30;
+  return chargeFuseA(solar.controllerMaxA ?? solar.panelW / 12);
+}
+
+/** The next step over a charge source's current. */
+const chargeFuseA = (mostA: number): number =>
+  [CONTROLLER_LEAST_A, 7.5, 10, 15, 20, 25, 30].find((r) => LOAD_SHARE * r >= mostA) ?? 30;
+
+/** What a charger that lives in the box gives while nobody says, A. @source rule of thumb: maintainers of small boxes */
+const USUAL_MAINTAINER_A = 1;
+/** What a built-in charger gives; undefined when nobody knows. */
+export const builtInA = (c: BuiltInCharger): number | undefined => valueOf(c.currentA, USUAL_MAINTAINER_A);
+
+/** Fuse of a built-in charger; undefined for none, null when nobody knows. */
+export function builtInFuseA(c: BuiltInCharger): number | null | undefined {
+  if (c.fuse.is === 'none') return undefined;
+  if (c.fuse.is === 'unknown') return null;
+  return c.fuse.is === 'set' ? c.fuse.value : chargeFuseA(builtInA(c) ?? USUAL_MAINTAINER_A);
 }
 
 /** Leads of devices that are described, and a solar controller that is built in. */
-export function extrasNet({ builder: n, ends, box, main, tags }: NetContext, circuits: readonly CircuitPlan[]): void {
+export function extrasNet(
+  { builder: n, ends, box, main, tags, bank }: NetContext,
+  circuits: readonly CircuitPlan[]
+): void {
   for (const d of box.devices) {
     const c = d.portId === null ? undefined : circuits.find((k) => k.circuit.portId === d.portId);
     if (!d.lead || !c) continue;
     const id = deviceTag(box, d.id);
     n.part({ id, kind: 'device', label: d.name, terminals: ['+', '-'], ref: { kind: 'device', id: d.id } });
-    const turned = d.lead.adapter === 'reversing';
+    // an adapter that swaps the poles cures a device that is wired the other way round
+    const turned = (d.lead.adapter === 'reversing') !== (d.lead.reversed === 'yes');
     const size = leadWire(d.lead) ?? null;
     const common = { size, lengthMm: d.lead.lengthMm, circuitId: c.circuit.id };
     n.wire({
@@ -55,43 +76,70 @@ export function extrasNet({ builder: n, ends, box, main, tags }: NetContext, cir
       ...common
     });
   }
-  const { solar } = box.charging;
-  if (!solar || solar.fit !== 'inside') return;
-  const circuitId = 'solar';
-  const size = main.wire ?? null;
-  n.part({
-    id: 'SC',
-    kind: 'controller',
-    label: 'Solar controller',
-    terminals: ['battery +', 'battery −', 'panel +', 'panel −'],
-    ratingA: solar.controllerMaxA,
-    ref: BATTERY_REF
-  });
-  const fuseA = controllerFuseA(box);
-  let now = ends.source;
-  if (fuseA !== undefined) {
+  controllerNet({ builder: n, ends, box, main, tags, bank }, circuits);
+  chargersNet({ builder: n, ends, box, main, tags, bank }, circuits);
+}
+
+export const hasLoadTerminal = (box: Box): boolean =>
+  box.charging.solar?.fit === 'inside' && box.charging.solar.loadTerminal !== null;
+
+/** The controller that is built in, once; and one of its terminals. */
+export function controllerPart(n: NetBuilder, box: Box, terminal: string): Terminal {
+  if (!n.parts.some((p) => p.id === 'SC'))
     n.part({
-      id: 'FS',
-      kind: 'fuse',
-      label: 'Controller fuse',
-      terminals: ['in', 'out'],
-      ratingA: fuseA,
-      family: 'blade',
-      throughMilliOhm: 10,
+      id: 'SC',
+      kind: 'controller',
+      label: 'Solar controller',
+      terminals: [
+        'battery +',
+        'battery −',
+        'panel +',
+        'panel −',
+        ...(hasLoadTerminal(box) ? ['load +', 'load −'] : [])
+      ],
+      ratingA: box.charging.solar?.controllerMaxA ?? null,
       ref: BATTERY_REF
     });
-    n.wire({
-      id: 'solar/fuse',
-      from: now,
-      to: at('FS', 'in'),
-      polarity: 'positive',
-      size,
-      lengthMm: STUB_MM,
-      circuitId
+  return at('SC', terminal);
+}
+
+/** Where a charge source's lead is taken off. */
+function originTerminal(net: NetContext, from: Attr<Origin>, circuits: readonly CircuitPlan[]): Terminal {
+  const { ends, bank, box } = net;
+  const origin = from.is === 'set' ? from.value : { at: 'feed' as const, id: mainFeed(box).id, ahead: true };
+  if (origin.at === 'post')
+    return origin.pack && box.bank.count > 1 && origin.pack <= box.bank.count
+      ? at(`battery-${origin.pack}`, '+')
+      : bank.plus;
+  if (origin.at === 'load-terminal') return ends.source;
+  if (origin.id === mainFeed(box).id) return origin.ahead ? ends.source : ends.feed;
+  const c = circuits.find((k) => k.circuit.id === origin.id);
+  return c ? at(c.portTag, '+') : ends.source;
+}
+
+/** A solar controller that is built in: its fuse, its switch, its lead to the battery, and the panel's port. */
+function controllerNet(net: NetContext, circuits: readonly CircuitPlan[]): void {
+  const { builder: n, ends, box, main, tags } = net;
+  const { solar } = box.charging;
+  if (!solar || solar.fit !== 'inside') return;
+  controllerPart(n, box, 'battery +');
+  const run = { size: main.wire ?? null, lengthMm: PANEL_RUN_MM, circuitId: 'solar' };
+  let now = originTerminal(net, solar.from, circuits);
+  now = chargeFuse(n, { id: 'FS', label: 'Controller fuse', ratingA: controllerFuseA(box), key: 'solar' }, now, run);
+  const lever = switchPort(box, tags, valueOf(solar.switchPortId, undefined));
+  if (lever && !n.parts.some((p) => p.id === lever.tag)) {
+    n.part({
+      id: lever.tag,
+      kind: 'switch',
+      label: `Switch ${lever.tag}`,
+      terminals: ['in', 'out'],
+      ratingA: lever.part?.ratingA ?? null,
+      throughMilliOhm: lever.part?.contactMilliOhm ?? 0,
+      ref: { kind: 'port', id: lever.portId }
     });
-    now = at('FS', 'out');
+    n.wire({ id: 'solar/switch', from: now, to: at(lever.tag, 'in'), polarity: 'positive', ...run });
+    now = at(lever.tag, 'out');
   }
-  const run = { size, lengthMm: PANEL_RUN_MM, circuitId };
   n.wire({ id: 'solar/battery+', from: now, to: at('SC', 'battery +'), polarity: 'positive', ...run });
   n.wire({ id: 'solar/battery-', from: at('SC', 'battery −'), to: ends.bus, polarity: 'negative', ...run });
   const portId = valueOf(solar.panelPortId, undefined);
@@ -100,4 +148,53 @@ export function extrasNet({ builder: n, ends, box, main, tags }: NetContext, cir
   n.part({ id: tag, kind: 'port', label: tag, terminals: ['+', '-', 'plug'], ref: { kind: 'port', id: portId } });
   n.wire({ id: 'solar/panel+', from: at(tag, '+'), to: at('SC', 'panel +'), polarity: 'positive', ...run });
   n.wire({ id: 'solar/panel-', from: at('SC', 'panel −'), to: at(tag, '-'), polarity: 'negative', ...run });
+}
+
+/** The fuse at the battery end of a charge source's lead, where it has one; gives where the lead goes on. */
+function chargeFuse(
+  n: NetBuilder,
+  x: { id: string; label: string; ratingA: number | null | undefined; key: string },
+  from: Terminal,
+  run: { size: WireSize | null; circuitId: string }
+): Terminal {
+  if (x.ratingA === undefined) return from;
+  n.part({
+    id: x.id,
+    kind: 'fuse',
+    label: x.label,
+    terminals: ['in', 'out'],
+    ratingA: x.ratingA,
+    family: 'blade',
+    throughMilliOhm: 10,
+    ref: BATTERY_REF
+  });
+  const wire = { id: `${x.key}/fuse`, from, to: at(x.id, 'in'), polarity: 'positive' as const, lengthMm: STUB_MM };
+  n.wire({ ...wire, ...run, lengthMm: STUB_MM });
+  return at(x.id, 'out');
+}
+
+/** Chargers that live in the box, each with its own fuse at the battery's end of its lead. */
+function chargersNet(net: NetContext, circuits: readonly CircuitPlan[]): void {
+  const { builder: n, ends, box, main } = net;
+  box.charging.builtIn.forEach((c, i) => {
+    const id = `CG${i + 1}`;
+    n.part({
+      id,
+      kind: 'controller',
+      label: c.name || `Charger ${i + 1}`,
+      terminals: ['battery +', 'battery −'],
+      ratingA: builtInA(c) ?? null,
+      ref: BATTERY_REF
+    });
+    const run = { size: main.wire ?? null, lengthMm: PANEL_RUN_MM, circuitId: `charger-${c.id}` };
+    const fuse = {
+      id: `FC${i + 1}`,
+      label: `Fuse of ${c.name || id}`,
+      ratingA: builtInFuseA(c),
+      key: `charger-${c.id}`
+    };
+    const now = chargeFuse(n, fuse, originTerminal(net, c.from, circuits), run);
+    n.wire({ id: `charger-${c.id}/+`, from: now, to: at(id, 'battery +'), polarity: 'positive', ...run });
+    n.wire({ id: `charger-${c.id}/-`, from: at(id, 'battery −'), to: ends.bus, polarity: 'negative', ...run });
+  });
 }

@@ -1,6 +1,7 @@
+import { mainFeed, switchesOf } from '../box/feeds.ts';
 import { panelPartOf, valueOf } from '../box/lookup.ts';
 import { COIL_A } from '../box/relay.ts';
-import type { Box, Relay } from '../box/schema.ts';
+import type { Box, Feed, Relay } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import type { BankNet } from './net-bank.ts';
 import { at, MAIN_REF, type NetBuilder } from './net-builder.ts';
@@ -37,8 +38,7 @@ export type MainNetInput = {
   block: PartOf<'fuse-block'> | undefined;
   shunt: PartOf<'shunt'> | undefined;
   tags: Readonly<Record<string, string>>;
-  leadMm: number;
-  /** Loads hang on the block; without any it is left out. */
+  /** Something hangs behind its switches; without, its block is left out. */
   hasLoads: boolean;
 };
 
@@ -49,19 +49,39 @@ const RETURN_LABEL = {
   splice: 'Splice of the returns'
 };
 
-/** From the bank to what every circuit hangs on: main fuse, inlet, isolator, main relay, master, distribution, block; shunt and return. */
+/** What a main feed comes through when its battery stands outside: the two poles of a connector, placed or not. */
+const WAY_LABEL = {
+  connector: 'Battery inlet',
+  lugs: 'Lugs of the battery lead',
+  clips: 'Battery clips',
+  'lead-plug': 'Plug of the battery lead',
+  gland: 'Battery lead at its gland'
+} as const;
+
+/** From the bank to what every circuit hangs on: main fuse, way in, relay, switches, block; shunt and return. */
 export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet {
   const { box, main, tags } = x;
+  const feed = mainFeed(box);
   let common = 0;
-  const run = (id: string, from: Terminal, to: Terminal, polarity: 'positive' | 'negative', lengthMm: number) => {
-    common += n.wire({ id, from, to, polarity, size: main.wire ?? null, count: main.wireCount, lengthMm });
+  const run = (
+    id: string,
+    from: Terminal,
+    to: Terminal,
+    polarity: 'positive' | 'negative',
+    lengthMm: number,
+    size: WireSize | null = main.wire ?? null,
+    count = main.wireCount
+  ) => {
+    common += n.wire({ id, from, to, polarity, size, count, lengthMm });
   };
   const through = (milliOhm: number): number => {
     common += milliOhm;
     return milliOhm;
   };
+  const leadSize = feed.lead ? (valueOf<WireSize>(feed.lead.wire, main.wire) ?? null) : (main.wire ?? null);
+  const leadCount = feed.lead?.wireCount ?? main.wireCount;
   let now = bank.plus;
-  const hasFuse = main.holder !== undefined && main.fuseOrigin !== 'none';
+  const hasFuse = main.fuseFamily !== undefined && main.fuseOrigin !== 'none';
   if (hasFuse) {
     n.part({
       id: 'F0',
@@ -73,53 +93,36 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
       throughMilliOhm: through(main.fuseMilliOhm),
       ref: MAIN_REF
     });
-    run('main/fuse', now, at('F0', 'in'), 'positive', main.fuseDistanceMm ?? 0);
+    run('main/fuse', now, at('F0', 'in'), 'positive', main.fuseDistanceMm ?? 0, leadSize, leadCount);
     now = at('F0', 'out');
   }
   let ground = bank.minus;
-  const pair = (id: string, label: string, lengthMm: number) => {
-    n.part({
-      id,
-      kind: 'inlet',
-      label: `${label} +`,
+  const wayIn = wayInOf(box, feed);
+  if (wayIn) {
+    const port = box.ports.find((p) => p.id === wayIn.portId);
+    const part = panelPartOf(box, port);
+    const milliOhm = part?.contactMilliOhm ?? INLET_MILLIOHM;
+    const common = {
+      kind: 'inlet' as const,
       terminals: ['in', 'out'],
-      throughMilliOhm: through(INLET_MILLIOHM / 2),
-      ref: MAIN_REF
-    });
-    n.part({
-      id: `${id}-`,
-      kind: 'inlet',
-      label: `${label} −`,
-      terminals: ['in', 'out'],
-      throughMilliOhm: through(INLET_MILLIOHM / 2),
-      ref: MAIN_REF
-    });
-    run(`main/${id}+`, now, at(id, 'in'), 'positive', lengthMm);
-    run(`main/${id}-`, at(`${id}-`, 'in'), ground, 'negative', lengthMm);
-    now = at(id, 'out');
-    ground = at(`${id}-`, 'out');
-  };
-  if (x.leadMm > 0) pair('inlet', 'Battery inlet', x.leadMm);
-  const isolatorId = valueOf(box.switching.isolator, undefined);
-  const isolator = isolatorId === main.masterPortId ? undefined : switchOf(box, tags, isolatorId);
-  const relay = box.switching.relays.find((r) => r.circuitId === null);
-  const master = switchOf(box, tags, main.masterPortId);
-  const series = [isolator, relay, master].filter((s) => s !== undefined).length + 1;
+      ratingA: part?.ratingA ?? null,
+      throughMilliOhm: through(milliOhm / 2),
+      ref: port ? ({ kind: 'port', id: port.id } as const) : MAIN_REF
+    };
+    const name = port ? (tags[port.id] ?? port.id) : WAY_LABEL[wayIn.kind];
+    through(milliOhm / 2);
+    n.part({ ...common, id: 'inlet', label: `${name} +` });
+    n.part({ ...common, id: 'inlet-', label: `${name} −` });
+    const leadMm = feed.lead?.lengthMm ?? 0;
+    run('main/inlet+', now, at('inlet', 'in'), 'positive', leadMm, leadSize, leadCount);
+    run('main/inlet-', at('inlet-', 'in'), ground, 'negative', leadMm, leadSize, leadCount);
+    now = at('inlet', 'out');
+    ground = at('inlet-', 'out');
+  }
+  const relay = box.relays.find((r) => r.inId === feed.id);
+  const switches = switchesOf(box, feed).flatMap((id) => switchPort(box, tags, id) ?? []);
+  const series = switches.length + (relay ? 1 : 0) + 1;
   const runMm = Math.max(0, main.lengthMm - (hasFuse ? (main.fuseDistanceMm ?? 0) : 0)) / series;
-  const throughSwitch = (s: NonNullable<typeof isolator>, label: string) => {
-    n.part({
-      id: s.tag,
-      kind: 'switch',
-      label,
-      terminals: ['in', 'out'],
-      ratingA: s.part?.ratingA ?? null,
-      throughMilliOhm: through(s.part?.contactMilliOhm ?? 0),
-      ref: { kind: 'port', id: s.portId }
-    });
-    run(`main/${s.portId}`, now, at(s.tag, 'in'), 'positive', runMm);
-    now = at(s.tag, 'out');
-  };
-  if (isolator) throughSwitch(isolator, 'Isolator');
   const source = now;
   let coilFrom: Terminal | undefined;
   if (relay) {
@@ -130,8 +133,19 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
     coilFrom = now;
     now = at(id, RELAY.out);
   }
-  if (master) throughSwitch(master, 'Master switch');
-  if (box.wiring.distributionMm > 0) pair('dist', 'Distribution cable', box.wiring.distributionMm);
+  for (const s of switches) {
+    n.part({
+      id: s.tag,
+      kind: 'switch',
+      label: s.portId === main.masterPortId ? 'Master switch' : 'Isolator',
+      terminals: ['in', 'out'],
+      ratingA: s.part?.ratingA ?? null,
+      throughMilliOhm: through(s.part?.contactMilliOhm ?? 0),
+      ref: { kind: 'port', id: s.portId }
+    });
+    run(`main/${s.portId}`, now, at(s.tag, 'in'), 'positive', runMm);
+    now = at(s.tag, 'out');
+  }
   if (x.block && x.hasLoads) {
     n.part({ id: 'block', kind: 'fuse-block', label: 'Fuse block', terminals: ['+'], ref: MAIN_REF });
     run('main/block', now, at('block', '+'), 'positive', runMm);
@@ -158,13 +172,24 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
   return { source, feed: now, ground, bus, commonMilliOhm: common };
 }
 
-function switchOf(box: Box, tags: Readonly<Record<string, string>>, portId: string | undefined) {
+/** How the main feed comes into the case; undefined when its battery stands inside and nothing is named. */
+export function wayInOf(
+  box: Box,
+  feed: Feed
+): { kind: keyof typeof WAY_LABEL; portId: string | undefined } | undefined {
+  const portId = valueOf(feed.throughPortId, undefined);
+  if (box.bank.stands === 'inside' && feed.lead === null && portId === undefined) return undefined;
+  return { kind: valueOf(feed.wayIn, 'connector' as const) ?? 'connector', portId };
+}
+
+/** A switch on the panel with its tag and part; undefined when it is not there. */
+export function switchPort(box: Box, tags: Readonly<Record<string, string>>, portId: string | undefined) {
   const port = portId === undefined ? undefined : box.ports.find((p) => p.id === portId);
   return port && { portId: port.id, tag: tags[port.id] ?? port.id, part: panelPartOf(box, port) };
 }
 
 /** K1, K2 … in the order relays stand in the document. */
-export const relayTag = (box: Box, relay: Relay): string => `K${box.switching.relays.indexOf(relay) + 1}`;
+export const relayTag = (box: Box, relay: Relay): string => `K${box.relays.indexOf(relay) + 1}`;
 
 export function relayPart(n: NetBuilder, id: string, relay: Relay): void {
   n.part({
@@ -190,11 +215,11 @@ export function coilNet(
   stub: { size: WireSize | null; count: number }
 ): void {
   const id = relayTag(box, relay);
-  const circuitId = relay.circuitId ?? `relay-${relay.id}`;
+  const circuitId = relay.inId === mainFeed(box).id ? `relay-${relay.id}` : relay.inId;
   const wire = (key: string, a: Terminal, b: Terminal, polarity: 'positive' | 'negative', lengthMm: number) =>
     n.wire({ id: `${relay.id}/${key}`, from: a, to: b, polarity, size: COIL_WIRE, lengthMm, circuitId });
   let now = from;
-  const fuseA = coilFuseA(relay);
+  const fuseA = coilFuseA(box, relay);
   if (fuseA !== undefined) {
     n.part({
       id: `F${id}`,
@@ -219,29 +244,35 @@ export function coilNet(
     });
     now = at(`F${id}`, 'out');
   }
-  const lever = switchOf(box, tags, valueOf(relay.switchPortId, undefined));
-  if (lever && !n.parts.some((p) => p.id === lever.tag)) {
+  const lever = switchPort(box, tags, valueOf(relay.switchPortId, undefined));
+  const own = lever && !n.parts.some((p) => p.id === lever.tag) ? lever : undefined;
+  if (own)
     n.part({
-      id: lever.tag,
+      id: own.tag,
       kind: 'switch',
-      label: `Switch ${lever.tag}`,
+      label: `Switch ${own.tag}`,
       terminals: ['in', 'out'],
-      ratingA: lever.part?.ratingA ?? null,
-      throughMilliOhm: lever.part?.contactMilliOhm ?? 0,
-      ref: { kind: 'port', id: lever.portId }
+      ratingA: own.part?.ratingA ?? null,
+      throughMilliOhm: own.part?.contactMilliOhm ?? 0,
+      ref: { kind: 'port', id: own.portId }
     });
-    wire('coil-switch', now, at(lever.tag, 'in'), 'positive', COIL_RUN_MM);
-    now = at(lever.tag, 'out');
+  const inPlus = own && relay.switchPole === 'plus';
+  if (inPlus) {
+    wire('coil-switch', now, at(own.tag, 'in'), 'positive', COIL_RUN_MM);
+    now = at(own.tag, 'out');
   }
   wire('coil', now, at(id, RELAY.coilPlus), 'positive', COIL_RUN_MM);
-  wire('coil-back', at(id, RELAY.coilMinus), bus, 'negative', COIL_RUN_MM);
+  if (own && !inPlus) {
+    wire('coil-switch', at(id, RELAY.coilMinus), at(own.tag, 'in'), 'negative', COIL_RUN_MM);
+    wire('coil-back', at(own.tag, 'out'), bus, 'negative', COIL_RUN_MM);
+  } else wire('coil-back', at(id, RELAY.coilMinus), bus, 'negative', COIL_RUN_MM);
 }
 
 /** Fuse of a relay's coil; undefined for none, null when nobody knows. Automatic: its own where the main path feeds it, the branch's else. */
-export function coilFuseA(relay: Relay): number | null | undefined {
+export function coilFuseA(box: Box, relay: Relay): number | null | undefined {
   const f = relay.coilFuse;
   if (f.is === 'none') return undefined;
   if (f.is === 'unknown') return null;
   if (f.is === 'set') return f.value;
-  return relay.circuitId === null ? COIL_FUSE_A : undefined;
+  return relay.inId === mainFeed(box).id ? COIL_FUSE_A : undefined;
 }

@@ -1,14 +1,14 @@
 import { panelPartOf, valueOf } from '../box/lookup.ts';
 import type { Box, Circuit } from '../box/schema.ts';
-import type { Chains } from './chain.ts';
+import { startOf, type Tree } from './tree.ts';
 
 /** Whose port each return lands on, in a chain of returns; circuits that go straight to the bus are not in it. */
-export function returnChain(box: Box, chain: Chains): ReadonlyMap<string, string> {
+export function returnChain(box: Box, tree: Tree): ReadonlyMap<string, string> {
   const out = new Map<string, string>();
   if (valueOf(box.wiring.returns, 'bus-bar' as const) !== 'chain') return out;
   const joins = (c: Circuit): boolean =>
     c.purpose === 'load' &&
-    c.live !== 'direct' &&
+    startOf(tree, c.id) !== 'post' &&
     c.returnTo === 'bus' &&
     box.ports.some((p) => p.id === c.portId) &&
     panelPartOf(
@@ -16,8 +16,8 @@ export function returnChain(box: Box, chain: Chains): ReadonlyMap<string, string
       box.ports.find((p) => p.id === c.portId)
     )?.role !== 'meter';
   let before: Circuit | undefined;
-  for (const c of chain.order) {
-    if (!joins(c)) continue;
+  for (const { circuit: c, feed } of tree.order) {
+    if (feed || !joins(c)) continue;
     if (before) out.set(c.id, before.id);
     before = c;
   }
@@ -41,8 +41,8 @@ export function carriedBackA(
 }
 
 /** For each circuit the others that its return runs over, in a chain of returns. */
-export function returnWays(box: Box, chain: Chains): ReadonlyMap<string, readonly string[]> {
-  const back = returnChain(box, chain);
+export function returnWays(box: Box, tree: Tree): ReadonlyMap<string, readonly string[]> {
+  const back = returnChain(box, tree);
   const out = new Map<string, string[]>();
   for (const id of back.keys()) {
     const way: string[] = [];

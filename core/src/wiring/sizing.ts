@@ -29,8 +29,9 @@ export const fuseCarries = (family: FuseFamily, ratingA: number, loadA: number, 
 };
 
 /**
- * Smallest standard rating that carries load and inrush and stays within a limit; when none does, the smallest that
- * carries the load (the checks then say what is wrong); undefined when the family has none large enough.
+ * Smallest standard rating that carries load and inrush and stays within a limit. The limit counts more than the inrush:
+ * when nothing holds both, the largest within it that carries the load. When none carries the load within the limit, the
+ * smallest that carries it (the checks then say what is wrong); undefined when the family has none large enough.
  */
 export function smallestFuse(
   family: FuseFamily,
@@ -38,9 +39,10 @@ export function smallestFuse(
   need: { loadA: number; inrushA2s: number; leastA?: number; limitA?: number }
 ): number | undefined {
   const sorted = [...ratingsA].sort((a, b) => a - b);
-  const carries = sorted.filter((r) => fuseCarries(family, r, need.loadA, need.inrushA2s));
+  const carries = sorted.filter((r) => fuseCarries(family, r, need.loadA, 0));
   const within = carries.filter((r) => r <= (need.limitA ?? Infinity));
-  return within.find((r) => r >= (need.leastA ?? 0)) ?? within[within.length - 1] ?? carries[0];
+  const wanted = (r: number): boolean => r >= (need.leastA ?? 0) && fuseCarries(family, r, need.loadA, need.inrushA2s);
+  return within.find(wanted) ?? within[within.length - 1] ?? carries[0];
 }
 
 /**

@@ -1,20 +1,24 @@
+import { mainFeed } from '../box/feeds.ts';
 import { panelPartOf } from '../box/lookup.ts';
 import { holdingA } from '../box/relay.ts';
 import type { Box, Circuit } from '../box/schema.ts';
+import { startOf, switchedBy } from './tree.ts';
 import type { WiringPlan } from './types.ts';
 
 /** What flows with the box switched off: circuits ahead of the master, or all of them without one; coils that nothing switches. */
 export function standbyDraws(
   box: Box,
-  wiring: Pick<WiringPlan, 'main'>
+  wiring: Pick<WiringPlan, 'main' | 'tree'>
 ): { circuit: Circuit | undefined; name: string; currentA: number }[] {
-  const coils = box.switching.relays.flatMap((r) =>
-    r.circuitId === null && r.switchPortId.is !== 'set' && holdingA(r) > 0
+  const coils = box.relays.flatMap((r) =>
+    r.inId === mainFeed(box).id && r.switchPortId.is !== 'set' && holdingA(r) > 0
       ? [{ circuit: undefined, name: `coil of ${r.name}`, currentA: holdingA(r) }]
       : []
   );
   const parts = box.circuits.flatMap((circuit) => {
-    if (circuit.live === 'master' && wiring.main.canSwitchOff) return [];
+    const root = startOf(wiring.tree, circuit.id);
+    if (root === 'main' && wiring.main.canSwitchOff) return [];
+    if (switchedBy(box, wiring.tree, circuit.id).length > 0) return [];
     const port = box.ports.find((p) => p.id === circuit.portId);
     const currentA = panelPartOf(box, port)?.quiescentA ?? 0;
     return currentA > 0 ? [{ circuit, name: port?.name ?? circuit.name, currentA }] : [];

@@ -1,14 +1,23 @@
-import type { Circuit } from '../box/schema.ts';
+import type { Circuit, Feed } from '../box/schema.ts';
 import type { FuseFamily, PartOf } from '../catalogue/part.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import type { Working } from '../quantity/working.ts';
-import type { Chains } from './chain.ts';
+import type { Laid } from './sizing.ts';
+import type { Tree } from './tree.ts';
 import type { Netlist } from './netlist.ts';
 
 export type Origin = 'auto' | 'set' | 'none' | 'unknown';
 
+/** A circuit, or a feed behind the main one: what both have. */
 export type CircuitPlan = {
   circuit: Circuit;
+  /** For a feed, which ends in a joint instead of a port. */
+  feed: Feed | undefined;
+  /** Behind the main feed, ahead of its switches, or straight off a post. */
+  live: 'master' | 'always' | 'direct';
+  laid: Laid;
+  /** Its return, where that differs from its wire. */
+  returnWire: WireSize | undefined;
   tag: string;
   fuseTag: string;
   portTag: string;
@@ -19,10 +28,13 @@ export type CircuitPlan = {
   assumedLoad: boolean;
   fussy: boolean;
   hasMotor: boolean;
-  /** Everything on the port in its hungriest mode at the battery's lowest working voltage. */
+  /** Everything on the port in its hungriest mode, with the battery low or while it charges, whichever takes more. */
   loadA: number;
   /** The same with what hangs behind it in a chain: what its feed carries. */
   carriesA: number;
+  /** Both with the battery at its lowest working voltage: what loses voltage then. */
+  lowLoadA: number;
+  lowCarriesA: number;
   /** Devices on the port with their share of the load. */
   devices: readonly { id: string; name: string; currentA: number }[];
   /** Circuit it is fed from; undefined when it hangs on the main path itself. */
@@ -46,12 +58,14 @@ export type CircuitPlan = {
   guard: { tag: string; family: FuseFamily; ratingA: number | undefined } | undefined;
   /** It is meant to stand behind a fuse it shares: in a chain, or fed from another port. */
   sharesFuse: boolean;
-  /** Along the unfused wire from the battery post, for one straight off the battery. */
+  /** From where it starts to its own fuse, where that is known; usual for one straight off the battery. */
   fuseDistanceMm: number | undefined;
   /** Weakest thing downstream that the fuse protects, besides the wire. */
   weakest: { name: string; ratingA: number } | undefined;
   /** A fuse may be anywhere between: load x 1.25 and the smallest of wire and parts. */
   windowA: { min: number; max: number | undefined };
+  /** Its own switches, in the order of the current; the first also by itself. */
+  switches: readonly { portId: string; tag: string; part: PartOf<'panel'> | undefined }[];
   switchPortId: string | undefined;
   switchTag: string | undefined;
   switchPart: PartOf<'panel'> | undefined;
@@ -81,7 +95,12 @@ export type MainPlan = {
   wireOrigin: Origin;
   ampacityA: number | undefined;
   oneAmpacityA: number | undefined;
+  /** Everything that can be on at once. */
   loadA: number;
+  /** The same with the battery low. */
+  lowLoadA: number;
+  /** The most the time table has on together. */
+  timetableA: number;
   /** Along the unfused wire from the battery post. */
   fuseDistanceMm: number | undefined;
   lengthMm: number;
@@ -108,8 +127,10 @@ export type WiringPlan = {
   block: PartOf<'fuse-block'> | undefined;
   shunt: PartOf<'shunt'> | undefined;
   circuits: CircuitPlan[];
+  /** Feeds behind the main one. */
+  feeds: CircuitPlan[];
   /** Who feeds whom. */
-  chain: Chains;
+  tree: Tree;
   netlist: Netlist;
   lowV: number;
 };

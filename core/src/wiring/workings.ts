@@ -62,7 +62,7 @@ export function fuseWorking(d: Draft, x: FuseFacts): Working {
   const least = leastForInrush(d, x.ratingsA);
   const lines = [
     line(
-      'Load at the battery’s lowest voltage',
+      'Load, battery low or charging',
       ampsText(d.loadA),
       'A',
       d.assumedLoad ? 'assumed' : 'computed',
@@ -87,7 +87,7 @@ export function fuseWorking(d: Draft, x: FuseFacts): Working {
             'A',
             'table' as const,
             'a third of its melting value',
-            least === undefined ? 'given' : 'carry'
+            least === undefined ? 'given' : 'prefer'
           )
         ]
       : []),
@@ -151,7 +151,7 @@ export function mainWorking(m: Omit<MainPlan, 'working'>, biggestA: number): Wor
   const auto = m.fuseOrigin === 'auto' && m.fuse !== undefined;
   const value = m.fuseA === undefined ? (auto ? 'none large enough' : m.fuseOrigin) : String(m.fuseA);
   const lines = [
-    line('Most at one moment', ampsText(m.loadA), 'A', 'computed', 'all that runs together, at the lowest voltage'),
+    line('Most at one moment', ampsText(m.loadA), 'A', 'computed', 'everything its switches allow at once'),
     fuseLeastLine(m.loadA),
     line(
       'To let a branch open first',

@@ -31,7 +31,8 @@
   <h2 class="h3">Can that be true?</h2>
   <div class="row">
     <label for="claim-kind">Kind</label><select id="claim-kind" class="in w-56" bind:value={typed.chemistry}
-      >{#each CHEMISTRIES as id (id)}<option value={id}>{id === 'unknown' ? 'not known' : CHEMISTRY[id].name}</option
+      >{#each CHEMISTRIES as id (id)}<option value={id}
+          >{id === 'unknown' ? 'not known' : id === 'lithium' ? 'lithium, sort not known' : CHEMISTRY[id].name}</option
         >{/each}</select
     >
   </div>

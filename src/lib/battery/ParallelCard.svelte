@@ -1,4 +1,6 @@
 <script lang="ts">
+  import type { Edit } from '@haversack/core/box/edits';
+  import { mainFeed } from '@haversack/core/box/feeds';
   import { parallelPlan } from '@haversack/core/battery/parallel-plan';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
   import { AGE_UNITS } from '@haversack/core/quantity/units';
@@ -14,11 +16,21 @@
   const set = (what: string, key: string, value: unknown) => open.set(what, `bank/${key}`, value);
   const plan = $derived(bank ? parallelPlan(open.doc, bank, open.plan.wiring.main.loadA) : undefined);
   const ARRANGE = {
-    parallel: 'inside the box, joined in parallel when several',
-    changeover: 'inside, one after the other by a changeover switch',
-    outside: 'outside, feeding the box through an inlet',
+    parallel: 'joined in parallel when several',
+    changeover: 'one after the other by a changeover switch',
     series: 'in series, 24 V: refused'
   } as const;
+  const STANDS = [
+    ['inside', 'inside the box'],
+    ['outside', 'outside, feeding the box through a lead']
+  ] as const;
+  const main = $derived(mainFeed(open.doc));
+  const lead = $derived(main.lead?.lengthMm ?? 0);
+  const setLead = (lengthMm: number): Edit => ({
+    op: 'set',
+    path: `feeds/${main.id}/lead`,
+    value: { ...(main.lead ?? { wire: { is: 'auto' }, wireCount: 1 }), lengthMm }
+  });
   const TAKE = {
     bus: 'equal leads to a common bus',
     opposite: 'plus and minus at opposite ends',
@@ -51,6 +63,17 @@
     onvalue={(v) => set(`${v} batteries`, 'count', v)}
   />
   <SelectRow
+    word="They stand"
+    width="w-72"
+    value={b.stands}
+    choices={STANDS}
+    onchoose={(v, t) =>
+      open.commit(`Battery ${t}`, [
+        { op: 'set', path: 'bank/stands', value: v },
+        ...(v === 'outside' && !main.lead ? [setLead(1500)] : [])
+      ])}
+  />
+  <SelectRow
     word="Arrangement"
     width="w-72"
     value={b.arrangement}
@@ -64,20 +87,20 @@
         onchange={(e) => set('Changeover joins', 'changeoverJoins', e.currentTarget.checked)}
       /></label
     >{/if}
-  {#if b.arrangement === 'outside'}
+  {#if b.stands === 'outside'}
     <QuantityRow
       word="Lead to the box, one way"
       label="Lead of the outside battery"
       kind="length"
       unit={open.doc.preferences.lengthUnit}
       width={72}
-      text={lengthText(b.leadMm, open.doc.preferences.lengthUnit, 0)}
+      text={lengthText(lead, open.doc.preferences.lengthUnit, 0)}
       options={{ lengthUnit: open.doc.preferences.lengthUnit, min: 50, max: 20000 }}
-      onvalue={(v) => set('Battery lead', 'leadMm', v)}
+      onvalue={(v) => open.commit('Battery lead', [setLead(v)])}
     />
     <p class="lab">
-      The main fuse stays at the battery; the lead and both contacts of the inlet count in every voltage. The battery
-      takes no room in the case and is not in its mass.
+      The main fuse stays at the battery; the lead and both contacts of its way in count in every voltage. Which port it
+      comes through is said on Wiring, main feed. The battery takes no room in the case and is not in its mass.
     </p>
   {/if}
   {#if bank && bank.count > 1}

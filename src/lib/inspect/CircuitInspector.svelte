@@ -11,6 +11,11 @@
   import FuseWindow from '$lib/draw/FuseWindow.svelte';
   import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';
+  import { shareSwitch, usersOf } from '@haversack/core/box/feed-edits';
+  import { FUSE_FAMILIES } from '@haversack/core/catalogue/part';
+  import { FAMILY_WORDS } from './feed-words.ts';
+  import LaidFields from './LaidFields.svelte';
+  import OriginRow from './OriginRow.svelte';
   import SmallestChange from './SmallestChange.svelte';
   import { WIRE_COUNTS } from './wire-counts.ts';
   import WireField from './WireField.svelte';
@@ -28,23 +33,34 @@
     )
   );
   const set = (what: string, key: string, value: unknown) => open.set(`${plan.tag} ${what}`, `${path}/${key}`, value);
-  const LIVE = [
-    ['master', 'behind the master'],
-    ['always', 'always live'],
-    ['direct', 'straight off the battery']
-  ] as const;
   const RETURN = [
     ['bus', 'the bus, load side'],
     ['battery', 'the battery post']
   ] as const;
-  const taps = $derived<[string, string][]>([
-    ['auto', 'automatic'],
-    ['none', 'block or main path'],
-    ['unknown', 'unknown'],
-    ...open.plan.wiring.circuits
-      .filter((o) => o.circuit.id !== c.id)
-      .map((o): [string, string] => [o.circuit.id, `${o.portTag} ${o.feeds}`])
-  ]);
+  const SHARE = 'share:';
+  const TIE = 'tie:';
+  /** A switch another circuit uses is shared by one fused feed; fused ways tied to it are entered as found only. */
+  const levers = $derived(
+    switches.flatMap((p): [string, string][] => {
+      const { id } = p.port;
+      const name = `${p.tag} ${p.port.name}`;
+      const own = c.switchPortId.is === 'set' && c.switchPortId.value === id;
+      const used =
+        usersOf(open.doc, id).some((u) => u.id !== c.id) ||
+        open.doc.feeds.some((f) => f.switches.is === 'set' && f.switches.value.includes(id));
+      if (!used) return [[id, name]];
+      return [
+        [`${SHARE}${id}`, `${name}, one feed for all`],
+        [own ? id : `${TIE}${id}`, `${name}, tied as found`]
+      ];
+    })
+  );
+  function chooseSwitch(v: string): void {
+    if (v.startsWith(SHARE))
+      return open.commit(`${plan.tag} behind a shared switch`, shareSwitch(open.doc, c.id, v.slice(SHARE.length)));
+    const id = v.startsWith(TIE) ? v.slice(TIE.length) : v;
+    set('switch', 'switchPortId', id === 'none' || id === 'unknown' ? { is: id } : { is: 'set', value: id });
+  }
   const word = (a: Attr<unknown>, v: string) => (a.is === 'set' ? v : a.is === 'auto' ? 'automatic' : a.is);
 </script>
 
@@ -81,7 +97,30 @@
       ><Figure value={ampsText(plan.loadA)} unit="A" working={plan.fuseWorking()} /></span
     >
   </div>
-  {#if plan.assumedLoad}<p class="lab">No device is named for this port: a load was assumed.</p>{/if}
+  {#if plan.assumedLoad}<p class="lab">No device is named for this port: a load was assumed.</p>
+    <AttrQuantity
+      label="Expected there"
+      attr={c.expectedA}
+      automatic="{ampsText(plan.loadA)} A"
+      start={2}
+      allow={['auto', 'set']}
+      kind="current"
+      unit="A"
+      text={(v) => ampsText(v)}
+      options={{ min: 0.01, max: 200 }}
+      onattr={(a) => set('expected load', 'expectedA', a)}
+    />{/if}
+  <SelectRow
+    word="Kind of fuse"
+    value={c.fuseFamily.is === 'set' ? c.fuseFamily.value : c.fuseFamily.is}
+    choices={[
+      ['auto', `automatic: ${FAMILY_WORDS[plan.fuseFamily]}`],
+      ...FUSE_FAMILIES.map((f) => [f, FAMILY_WORDS[f]] as [string, string]),
+      ['unknown', 'unknown']
+    ]}
+    onchoose={(v, t) =>
+      set(`fuse is ${t}`, 'fuseFamily', v === 'auto' || v === 'unknown' ? { is: v } : { is: 'set', value: v })}
+  />
 </section>
 <section class="sec">
   <h3>Wire</h3>
@@ -110,6 +149,7 @@
     options={{ lengthUnit: unit, max: 20000 }}
     onattr={(a) => set(a.is === 'set' ? `length ${fixed(a.value, 0)} mm` : 'length', 'lengthMm', a)}
   />
+  <LaidFields {path} at={c} onset={set} />
   <div class="row">
     <span>Comes to</span><Figure value={run.value} unit={run.unit} working={{ id: `length-${c.id}` }} />
   </div>
@@ -123,27 +163,16 @@
 </section>
 <section class="sec">
   <h3>Switch and return</h3>
-  <SelectRow word="Fed" value={c.live} choices={LIVE} onchoose={(v, t) => set(t, 'live', v)} />
-  <SelectRow
-    word="Taken from"
-    value={c.tapFrom.is === 'set' ? c.tapFrom.value : c.tapFrom.is}
-    choices={taps}
-    onchoose={(v, t) =>
-      set(
-        `taken from ${t}`,
-        'tapFrom',
-        v === 'auto' || v === 'none' || v === 'unknown' ? { is: v } : { is: 'set', value: v }
-      )}
-  />
+  <OriginRow from={c.from} forId={c.id} onchoose={(v, t) => set(`taken from ${t}`, 'from', v)} />
   {#if plan.sharesFuse && plan.guard}<p class="lab">
       {plan.guard.tag}{plan.guard.ratingA === undefined ? '' : ` ${plan.guard.ratingA} A`} stands for it{plan.carriesA >
       plan.loadA
         ? `; with what hangs behind it ${ampsText(plan.carriesA)} A`
         : ''}.
     </p>{/if}
-  {#if c.live === 'direct'}<AttrQuantity
-      label="Fuse from the post"
-      attr={c.fuseFromBatteryMm}
+  {#if plan.live !== 'master' || c.fuseFromStartMm.is !== 'auto'}<AttrQuantity
+      label={plan.live === 'direct' ? 'Fuse from the post' : 'Fuse from its start'}
+      attr={c.fuseFromStartMm}
       automatic="{lengthText(plan.fuseDistanceMm ?? 100, unit, 0)} {unit}"
       start={100}
       allow={['auto', 'set', 'unknown']}
@@ -151,23 +180,18 @@
       {unit}
       text={(v) => lengthText(v, unit, 0)}
       options={{ lengthUnit: unit, max: 20000 }}
-      onattr={(a) => set('fuse distance', 'fuseFromBatteryMm', a)}
+      onattr={(a) => set('fuse distance', 'fuseFromStartMm', a)}
     />{/if}
-  <label class="row"
-    ><span>Own switch</span>
-    <select
-      class="in"
-      value={c.switchPortId.is === 'set' ? c.switchPortId.value : c.switchPortId.is}
-      onchange={(e) => {
-        const v = e.currentTarget.value;
-        set('switch', 'switchPortId', v === 'none' || v === 'unknown' ? { is: v } : { is: 'set', value: v });
-      }}
-    >
-      <option value="none">none</option><option value="unknown">unknown</option>
-      {#if c.switchPortId.is === 'auto'}<option value="auto">none</option>{/if}
-      {#each switches as s (s.port.id)}<option value={s.port.id}>{s.tag} {s.port.name}</option>{/each}
-    </select>
-  </label>
+  <SelectRow
+    word="Own switch"
+    value={c.switchPortId.is === 'set'
+      ? c.switchPortId.value
+      : c.switchPortId.is === 'auto'
+        ? 'none'
+        : c.switchPortId.is}
+    choices={[['none', 'none'], ['unknown', 'unknown'], ...levers]}
+    onchoose={chooseSwitch}
+  />
   <SelectRow
     word="Return lands on"
     value={c.returnTo}

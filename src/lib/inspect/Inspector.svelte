@@ -19,6 +19,7 @@
     port: once(() => import('./PortInspector.svelte')),
     circuit: once(() => import('./CircuitInspector.svelte')),
     body: once(() => import('./BodyInspector.svelte')),
+    feed: once(() => import('./FeedInspector.svelte')),
     main: once(() => import('./MainInspector.svelte'))
   };
   let { stage }: { stage: string } = $props();
@@ -30,12 +31,13 @@
   const circuit = $derived(
     s?.kind === 'circuit' ? open.plan.wiring.circuits.find((c) => c.circuit.id === s.id) : undefined
   );
+  const feed = $derived(s?.kind === 'circuit' ? open.doc.feeds.find((f) => f.id === s.id) : undefined);
   const body = $derived(s?.kind === 'body' ? open.plan.fit?.bodies.find((b) => b.id === s.id) : undefined);
   const working = $derived(
     s?.kind === 'working' ? allWorkings(open.doc, open.plan, bits.sets).find((w) => w.id === s.id) : undefined
   );
   const main = $derived(s?.kind === 'main');
-  const chosen = $derived(device ?? port ?? circuit ?? body ?? working ?? (main ? true : undefined));
+  const chosen = $derived(device ?? port ?? circuit ?? feed ?? body ?? working ?? (main ? true : undefined));
 
   const head = $derived.by(() => {
     if (device)
@@ -51,9 +53,13 @@
         title: circuit.feeds,
         path: `${circuit.fuseTag} to ${circuit.switchTag ? `${circuit.switchTag} to ` : ''}${circuit.portTag}`
       };
+    if (feed) {
+      const tag = open.plan.wiring.feeds.find((f) => f.circuit.id === feed.id)?.tag ?? '';
+      return { tag, title: feed.name, path: 'feed that circuits hang on' };
+    }
     if (body) return { tag: '', title: body.name, path: 'inside the case' };
     if (working) return { tag: '=', title: working.title, path: 'the arithmetic' };
-    if (main) return { tag: 'F0', title: 'Main path', path: 'battery to fuse block and back' };
+    if (main) return { tag: 'F0', title: 'Main feed', path: 'battery to what everything hangs on, and back' };
     return { tag: '', title: STAGES.find((t) => t.id === stage)?.name ?? '', path: 'nothing chosen' };
   });
 
@@ -70,6 +76,7 @@
       if (device) return at('device', device.id);
       if (port) return at('port', port.port.id);
       if (circuit) return at('circuit', circuit.circuit.id) || at('port', circuit.circuit.portId);
+      if (feed) return at('circuit', feed.id);
       if (main) return f.where.kind === 'main' || (f.where.kind === 'box' && f.stage === 'wiring');
       if (body) return f.where.kind === 'case';
       return f.stage === stage;
@@ -101,6 +108,8 @@
         plan={port}
       />{/await}{:else if circuit}{#await LATER.circuit() then m}<m.default
         plan={circuit}
+      />{/await}{:else if feed}{#await LATER.feed() then m}<m.default
+        {feed}
       />{/await}{:else if body}{#await LATER.body() then m}<m.default
         {body}
       />{/await}{:else if main}{#await LATER.main() then m}<m.default />{/await}{:else}<NextStep {stage} />{/if}

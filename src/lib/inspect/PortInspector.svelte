@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { mainFeed } from '@haversack/core/box/feeds';
   import type { PortPlan } from '@haversack/core/panel/panel';
   import { holeText } from '@haversack/core/panel/panel';
   import { faceSizeMm } from '@haversack/core/case/faces';
@@ -240,7 +241,8 @@
   {#if plan.part.role === 'switch' && !isMaster}<button
       type="button"
       class="btn"
-      onclick={() => open.set(`${plan.tag} is the master`, 'switching/master', setTo(plan.port.id))}
+      onclick={() =>
+        open.set(`${plan.tag} is the master`, `feeds/${mainFeed(open.doc).id}/switches`, setTo([plan.port.id]))}
       >Make it the master</button
     >{/if}
   <button type="button" class="btn danger" onclick={() => open.remove(plan.tag, [{ kind: 'port', id: plan.port.id }])}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Relay } from '@haversack/core/box/schema';
+  import { mainFeed } from '@haversack/core/box/feeds';
   import { relayTag } from '@haversack/core/wiring/net-main';
   import { freeId } from '@haversack/core/box/lookup';
   import { fixed } from '@haversack/core/quantity/format';
@@ -10,22 +11,27 @@
 
   /** Relays with their coil side: contacts, coil, fuse, switch or kill switch. */
   const open = useBox();
-  const relays = $derived(open.doc.switching.relays);
+  const relays = $derived(open.doc.relays);
   const switches = $derived(
     (open.plan.panel?.ports ?? [])
       .filter((p) => p.part.role === 'switch' && p.port.id !== open.plan.wiring.main.masterPortId)
       .map((p): [string, string] => [p.port.id, `${p.tag} ${p.port.name}`])
   );
   const places = $derived<[string, string][]>([
-    ['', 'the main path'],
+    [mainFeed(open.doc).id, 'the main feed'],
+    ...open.plan.wiring.feeds.map((f): [string, string] => [f.circuit.id, `feed ${f.tag} ${f.circuit.name}`]),
     ...open.plan.wiring.circuits.map((c): [string, string] => [c.circuit.id, `${c.tag} ${c.feeds}`])
   ]);
   const set = (r: Relay, what: string, key: string, value: unknown) =>
-    open.set(`${relayTag(open.doc, r)} ${what}`, `switching/relays/${r.id}/${key}`, value);
+    open.set(`${relayTag(open.doc, r)} ${what}`, `relays/${r.id}/${key}`, value);
   const SUPPRESSED = [
     ['yes', 'diode or resistor'],
     ['no', 'none'],
     ['unknown', 'unknown']
+  ] as const;
+  const POLES = [
+    ['plus', 'the coil’s +'],
+    ['minus', 'the coil’s −']
   ] as const;
   const CONTACT = [
     ['make', 'closes when fed'],
@@ -36,15 +42,18 @@
     const relay: Relay = {
       id: freeId('k', relays),
       name: 'Relay',
-      circuitId: relays.some((r) => r.circuitId === null) ? (open.doc.circuits[0]?.id ?? null) : null,
+      inId: relays.some((r) => r.inId === mainFeed(open.doc).id)
+        ? (open.doc.circuits[0]?.id ?? mainFeed(open.doc).id)
+        : mainFeed(open.doc).id,
       contact: 'make',
       ratingA: 40,
       coilA: 0.14,
       coilFuse: { is: 'auto' },
       switchPortId: { is: 'none' },
+      switchPole: 'plus',
       suppressed: 'yes'
     };
-    open.commit('Relay added', [{ op: 'add', path: 'switching/relays', value: relay }]);
+    open.commit('Relay added', [{ op: 'add', path: 'relays', value: relay }]);
   }
 </script>
 
@@ -53,12 +62,7 @@
   {#each relays as r (r.id)}
     <div class="mb-3 border-l-2 border-line2 pl-3">
       <p><b>{relayTag(open.doc, r)}</b> {r.name}</p>
-      <SelectRow
-        word="Switches"
-        value={r.circuitId ?? ''}
-        choices={places}
-        onchoose={(v, t) => set(r, `in ${t}`, 'circuitId', v || null)}
-      />
+      <SelectRow word="Switches" value={r.inId} choices={places} onchoose={(v, t) => set(r, `in ${t}`, 'inId', v)} />
       <SelectRow word="Contact" value={r.contact} choices={CONTACT} onchoose={(v, t) => set(r, t, 'contact', v)} />
       <QuantityRow
         word="Contacts bear"
@@ -83,7 +87,7 @@
       <AttrQuantity
         label="Coil fuse"
         attr={r.coilFuse}
-        automatic={r.circuitId === null ? '2 A' : 'the circuit’s own'}
+        automatic={r.inId === mainFeed(open.doc).id ? '2 A' : 'the circuit’s own'}
         start={2}
         kind="current"
         unit="A"
@@ -99,6 +103,12 @@
           set(r, `through ${t}`, 'switchPortId', v === 'none' || v === 'unknown' ? { is: v } : { is: 'set', value: v })}
       />
       <SelectRow
+        word="Its switch stands in"
+        value={r.switchPole}
+        choices={POLES}
+        onchoose={(v, t) => set(r, `switch in ${t}`, 'switchPole', v)}
+      />
+      <SelectRow
         word="Across the coil"
         value={r.suppressed}
         choices={SUPPRESSED}
@@ -107,8 +117,7 @@
       <button
         type="button"
         class="btn danger mt-1"
-        onclick={() =>
-          open.commit(`${relayTag(open.doc, r)} removed`, [{ op: 'remove', path: `switching/relays/${r.id}` }])}
+        onclick={() => open.commit(`${relayTag(open.doc, r)} removed`, [{ op: 'remove', path: `relays/${r.id}` }])}
         >Remove {relayTag(open.doc, r)}</button
       >
     </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { mainFeed } from '@haversack/core/box/feeds';
   import { TrialCircuit } from '@haversack/core/trials/circuit';
   import { liveView } from '@haversack/core/trials/live';
   import { benchSource, type Setting } from '@haversack/core/trials/setting';
@@ -56,7 +57,7 @@
   function allOff(): void {
     allOn();
     for (const p of w.netlist.parts) if (p.kind === 'switch') off.add(p.id);
-    if (open.doc.wiring.breakerIsSwitch) off.add('F0');
+    if (mainFeed(open.doc).leverSwitches) off.add('F0');
     for (const c of w.circuits) out.add(c.portTag);
   }
   function allOn(): void {

@@ -1,29 +1,63 @@
 import { devicePlace, rule, set, type Draft } from '../rule.ts';
 
-/** Adapters that swap the poles look like any other. */
+/** Adapters and devices that swap the poles look like any other; one cures the other, and is a trap for everything else. */
 export const adapterReverses = rule('adapter-reverses', 'safe', 'ports', (x) =>
   x.box.devices.flatMap((d): Draft[] => {
-    const adapter = d.lead?.adapter;
-    if (adapter !== 'reversing' && adapter !== 'unknown') return [];
-    const unknown = adapter === 'unknown';
+    if (!d.lead) return [];
+    const { adapter, reversed } = d.lead;
+    const at = devicePlace(d.id, d.name);
+    const path = `devices/${d.id}/lead`;
+    const straight = [set(`${path}/adapter`, 'straight'), set(`${path}/reversed`, 'no')];
+    const measure =
+      'Set a meter on its end before the device is plugged in: red on the middle or + must read positive.';
+    if (adapter === 'unknown' || reversed === 'unknown')
+      return [
+        {
+          at,
+          severity: 'caution',
+          short: adapter === 'unknown' ? 'Does the adapter swap + and −?' : `${d.name.slice(0, 14)}: which pole is +?`,
+          title:
+            adapter === 'unknown'
+              ? `Whether the adapter of ${d.name} swaps the poles is unknown`
+              : `Which way round ${d.name} is wired is unknown`,
+          why: measure,
+          figures: {},
+          open: true,
+          remedies:
+            adapter === 'unknown' && reversed === 'no'
+              ? [{ label: 'A straight adapter', effect: 'measured and marked', edits: straight }]
+              : []
+        }
+      ];
+    const swaps = adapter === 'reversing';
+    if (swaps && reversed === 'yes')
+      return [
+        {
+          at,
+          severity: 'caution',
+          short: `${d.name.slice(0, 14)}: swapped adapter`,
+          title: `${d.name} is wired the other way round, and its adapter swaps the poles back`,
+          why: 'It works with this adapter only: the adapter kills every other device, and the device dies on every other lead. Mark both halves in words and colour, or rewire the device and throw the adapter away.',
+          figures: {},
+          remedies: [
+            { label: 'Rewire the device, straight adapter', effect: 'nothing left to mix up', edits: straight }
+          ]
+        }
+      ];
+    if (swaps === (reversed === 'yes')) return [];
     return [
       {
-        at: devicePlace(d.id, d.name),
-        severity: unknown ? 'caution' : 'stop',
-        short: unknown ? 'Does the adapter swap + and −?' : `${d.name} gets + on −`.slice(0, 32),
-        title: unknown
-          ? `Whether the adapter of ${d.name} swaps the poles is unknown`
-          : `The adapter of ${d.name} swaps + and −`,
-        why: 'Set a meter on its end before the device is plugged in: red on the middle or + must read positive.',
+        at,
+        severity: 'stop',
+        short: `${d.name} gets + on −`.slice(0, 32),
+        title: swaps
+          ? `The adapter of ${d.name} swaps + and −`
+          : `${d.name} is wired the other way round and nothing swaps it back`,
+        why: measure,
         figures: {},
-        open: unknown,
-        remedies: [
-          {
-            label: 'A straight adapter',
-            effect: 'measured and marked',
-            edits: [set(`devices/${d.id}/lead/adapter`, 'straight')]
-          }
-        ]
+        remedies: swaps
+          ? [{ label: 'A straight adapter', effect: 'measured and marked', edits: straight }]
+          : [{ label: 'Rewire the device', effect: '+ to +, then measured', edits: straight }]
       }
     ];
   })

@@ -1,36 +1,36 @@
 import { AUTO } from '../../box/attr.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
-import { adiabaticA2s, knownSize } from '../../wiring/conductor.ts';
-import { letThroughA2s } from '../../wiring/fuse.ts';
-import { circuitPlace, rule, set } from '../rule.ts';
+import { nameOf, placeOf, wirePathOf, worstByPlace } from '../elements.ts';
+import { branches, branchPath, rule, set } from '../rule.ts';
 
-/** Insulation stands this once. @source IEC 60364-4-43, PVC */
-const FINAL_C = 160;
-
-/** In a heavy short the fuse lets more heat through than the insulation of its wire soaks up. */
-export const adiabaticFail = rule('adiabatic-fail', 'safe', 'wiring', (x) =>
-  x.wiring.circuits.flatMap((c) => {
-    const g = c.guard;
-    if (!g || g.ratingA === undefined || !c.wire || !knownSize(c.wire)) return [];
-    const lets = letThroughA2s(g.family, g.ratingA);
-    const stands = c.circuit.wireCount ** 2 * adiabaticA2s(c.wire, x.wiring.insulationC, FINAL_C);
-    if (lets <= stands) return [];
-    return [
-      {
-        at: circuitPlace(c.circuit.id, c.tag),
-        severity: 'stop' as const,
-        short: `${g.tag} is too slow for ${wireSizeText(c.wire)}`.slice(0, 32),
-        title: `${g.tag} is too slow for the wire of ${c.tag}`,
-        why: `In a heavy short it lets ${lets.toFixed(0)} A²s through; ${wireSizeText(c.wire)} stands ${stands.toFixed(0)} A²s.`,
-        figures: { letsA2s: lets, standsA2s: stands },
-        remedies: [
-          {
-            label: 'Let Haversack choose wire and fuse',
-            effect: 'thicker wire, quicker fuse',
-            edits: [set(`circuits/${c.circuit.id}/wire`, AUTO), set(`circuits/${c.circuit.id}/fuse`, AUTO)]
-          }
-        ]
-      }
-    ];
-  })
-);
+/** In a heavy short the fuse lets more heat through than the insulation of a wire behind it soaks up. */
+export const adiabaticFail = rule('adiabatic-fail', 'safe', 'wiring', (x) => {
+  const found = x.judge.all.flatMap((h) =>
+    h.letsA2s !== undefined && h.standsA2s !== undefined && h.letsA2s > h.standsA2s
+      ? [{ h, over: h.letsA2s / h.standsA2s, where: placeOf(x, h) }]
+      : []
+  );
+  return worstByPlace(found).map(({ h, where }) => {
+    const size = wireSizeText(h.conductor!.size!);
+    const { tag } = h.guard!;
+    const c = branches(x).find((b) => b.circuit.id === h.circuitId);
+    const path = wirePathOf(x, h);
+    return {
+      at: where,
+      severity: 'stop' as const,
+      short: `${tag} is too slow for ${size}`.slice(0, 32),
+      title: `${tag} is too slow for ${nameOf(x, h)}`,
+      why: `In a heavy short it lets ${h.letsA2s!.toFixed(0)} A²s through; ${size} stands ${h.standsA2s!.toFixed(0)} A²s.`,
+      figures: { letsA2s: h.letsA2s!, standsA2s: h.standsA2s! },
+      remedies: path
+        ? [
+            {
+              label: 'Let Haversack choose wire and fuse',
+              effect: 'thicker wire, quicker fuse',
+              edits: [set(path, AUTO), ...(c ? [set(`${branchPath(c)}/fuse`, AUTO)] : [])]
+            }
+          ]
+        : []
+    };
+  });
+});

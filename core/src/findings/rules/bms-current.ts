@@ -1,20 +1,45 @@
-import { BATTERY_PLACE, rule } from '../rule.ts';
+import { fixed } from '../../quantity/format.ts';
+import { BATTERY_PLACE, rule, type Draft } from '../rule.ts';
 
-/** More than the pack's electronics allow. */
+/** Overcurrent trip of pack electronics over their continuous figure, and how long it takes. @source rule of thumb: two to three times, within 0.1 s */
+const TRIPS_AT = { maybe: 2, surely: 3 } as const;
+/** A motor's start over its running current. @source electrical reference 4, E4.4 */
+const START = 6;
+
+/** More than the pack's electronics allow: everything on at once, or a motor's start on top of it. */
 export const bmsCurrent = rule('bms-current', 'lasts', 'battery', (x) => {
   const each = x.bank?.part.maxContinuousA;
   if (!x.bank || each == null) return [];
-  const limit = each * x.bank.count;
-  const load = x.wiring.main.loadA;
-  if (load <= 0.8 * limit) return [];
-  return [
-    {
+  const load = x.judge.packA;
+  const out: Draft[] = [];
+  const sharing = x.bank.count > 1 ? ` of ${x.bank.count}, by how they share it` : '';
+  if (load > 0.8 * each)
+    out.push({
       at: BATTERY_PLACE,
-      severity: load > limit ? 'stop' : 'caution',
-      short: `Pack gives ${limit} A, load ${load.toFixed(1)} A`,
-      title: load > limit ? 'The pack switches itself off' : 'The load is near the pack’s limit',
-      why: `Together ${load.toFixed(1)} A can flow; the pack’s electronics allow ${limit} A.`,
-      figures: { loadA: load, limitA: limit }
-    }
-  ];
+      severity: load > each ? 'stop' : 'caution',
+      short: `Pack gives ${each} A, load ${load.toFixed(1)} A`,
+      title: load > each ? 'The pack switches itself off' : 'The load is near the pack’s limit',
+      why: `With everything on, ${load.toFixed(1)} A come from one pack${sharing}; its electronics allow ${each} A. By the time table ${fixed(x.wiring.main.timetableA, 1)} A flow together.`,
+      figures: { loadA: load, limitA: each }
+    });
+  const motors = x.box.devices.filter((d) => d.hasMotor && d.portId !== null);
+  const runs = motors.map((d) => ({ d, amps: currentOf(x, d.id) })).sort((a, b) => b.amps - a.amps);
+  const first = runs[0];
+  if (first && load <= each) {
+    const startA = load + (START - 1) * first.amps;
+    if (startA > TRIPS_AT.maybe * each)
+      out.push({
+        at: BATTERY_PLACE,
+        also: 'start',
+        severity: startA > TRIPS_AT.surely * each ? 'stop' : 'caution',
+        short: `${first.d.name.slice(0, 12)} starts at ${startA.toFixed(0)} A`.slice(0, 32),
+        title: `The start of ${first.d.name} may switch the pack off`,
+        why: `A motor takes ${START} times its running current as it starts: ${startA.toFixed(0)} A with the rest on. Pack electronics for ${each} A trip at two to three times that. A soft start, a larger pack, or the motor on first.`,
+        figures: { startA, limitA: each }
+      });
+  }
+  return out;
 });
+
+const currentOf = (x: Parameters<typeof bmsCurrent.check>[0], deviceId: string): number =>
+  x.wiring.circuits.flatMap((c) => c.devices).find((d) => d.id === deviceId)?.currentA ?? 0;

@@ -1,6 +1,6 @@
 import { AUTO } from '../../box/attr.ts';
 import { breakerHotA, LOAD_SHARE } from '../../wiring/fuse.ts';
-import { MAIN_PLACE, rule, set } from '../rule.ts';
+import { MAIN_PLACE, mainPath, rule, set } from '../rule.ts';
 
 /** A thermal breaker trips early in a warm box. */
 export const breakerHot = rule('breaker-hot', 'safe', 'wiring', (x) => {
@@ -23,7 +23,7 @@ export const breakerHot = rule('breaker-hot', 'safe', 'wiring', (x) => {
               {
                 label: 'Let Haversack choose the rating',
                 effect: 'within what the wire takes',
-                edits: [set('wiring/mainFuse', AUTO)]
+                edits: [set(mainPath(x, 'fuse'), AUTO)]
               }
             ]
           : []

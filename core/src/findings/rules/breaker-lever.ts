@@ -1,9 +1,10 @@
-import { MAIN_PLACE, catalogueOf, rule, set, usePart } from '../rule.ts';
+import { mainFeed } from '../../box/feeds.ts';
+import { MAIN_PLACE, catalogueOf, mainPath, rule, set, usePart } from '../rule.ts';
 
 /** The main breaker is said to switch the box, and it is no breaker. */
 export const breakerLever = rule('breaker-lever', 'safe', 'wiring', (x) => {
   const m = x.wiring.main;
-  if (!x.box.wiring.breakerIsSwitch || (m.holder && m.fuseFamily === 'breaker')) return [];
+  if (!mainFeed(x.box).leverSwitches || m.fuseFamily === 'breaker') return [];
   const breaker = catalogueOf(x, 'fuse-holder').find((h) => h.family === 'breaker');
   return [
     {
@@ -20,11 +21,15 @@ export const breakerLever = rule('breaker-lever', 'safe', 'wiring', (x) => {
               {
                 label: breaker.name,
                 effect: 'protects and switches',
-                edits: usePart(breaker, 'wiring/mainHolderPartId')
+                edits: usePart(breaker, mainPath(x, 'holderPartId'))
               }
             ]
           : []),
-        { label: 'A master switch instead', effect: 'the fuse stays', edits: [set('wiring/breakerIsSwitch', false)] }
+        {
+          label: 'A master switch instead',
+          effect: 'the fuse stays',
+          edits: [set(mainPath(x, 'leverSwitches'), false)]
+        }
       ]
     }
   ];

@@ -1,10 +1,10 @@
-import { AUTO, NONE } from '../../box/attr.ts';
-import { circuitPlace, rule, set, type Draft } from '../rule.ts';
+import { AUTO, setTo } from '../../box/attr.ts';
+import { branchPath, circuitPlace, rule, set, type Draft } from '../rule.ts';
 
 /** Circuits that feed each other in a ring, or hang on one that is not there. */
 export const chainLoop = rule('chain-loop', 'safe', 'wiring', (x) => {
-  const byId = new Map(x.wiring.circuits.map((c) => [c.circuit.id, c]));
-  const out: Draft[] = x.wiring.chain.loops.map((ring) => {
+  const byId = new Map([...x.wiring.circuits, ...x.wiring.feeds].map((c) => [c.circuit.id, c]));
+  const out: Draft[] = x.wiring.tree.loops.map((ring) => {
     const all = ring.map((id) => byId.get(id)!);
     const [first] = all;
     return {
@@ -18,14 +18,15 @@ export const chainLoop = rule('chain-loop', 'safe', 'wiring', (x) => {
         {
           label: `Feed ${first!.tag} from the main path`,
           effect: 'the others hang on it',
-          edits: [set(`circuits/${first!.circuit.id}/tapFrom`, NONE)]
+          edits: [set(`${branchPath(first!)}/from`, setTo({ at: 'feed', id: x.box.feeds[0].id, ahead: false }))]
         }
       ]
     };
   });
-  for (const id of x.wiring.chain.lost) {
+  for (const id of x.wiring.tree.lost) {
     const c = byId.get(id)!;
-    const named = c.circuit.tapFrom.is === 'set' ? c.circuit.tapFrom.value : '';
+    const from = c.circuit.from.is === 'set' ? c.circuit.from.value : undefined;
+    const named = from && 'id' in from ? from.id : '';
     out.push({
       at: circuitPlace(id, c.tag),
       also: 'lost',
@@ -38,7 +39,7 @@ export const chainLoop = rule('chain-loop', 'safe', 'wiring', (x) => {
         {
           label: 'Feed it as usual for this box',
           effect: 'block, or the port before',
-          edits: [set(`circuits/${id}/tapFrom`, AUTO)]
+          edits: [set(`${branchPath(c)}/from`, AUTO)]
         }
       ]
     });

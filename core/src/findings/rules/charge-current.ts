@@ -1,31 +1,37 @@
-import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { setTo } from '../../box/attr.ts';
-import { chargerA } from '../../wiring/charger.ts';
+import { CHEMISTRY } from '../../battery/chemistry.ts';
+import { togetherA } from '../../judge/charge-sources.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
-/** The charger pushes more than the cells like. */
+/** What charges it pushes more than the cells like: the charger alone, or all that can charge at once. */
 export const chargeCurrent = rule('charge-current', 'safe', 'battery', (x) => {
-  const a = x.bank && chargerA(x.box, x.bank);
-  if (!x.bank || a === undefined) return [];
+  if (!x.bank) return [];
   const d = CHEMISTRY[x.bank.chemistry];
-  const recommended = d.chargeRecommendedRate * x.bank.ratedAh;
-  const most = d.chargeMaxRate * x.bank.ratedAh;
+  const labelA = x.bank.part.maxChargeA === null ? Infinity : x.bank.part.maxChargeA * x.bank.count;
+  const recommended = Math.min(d.chargeRecommendedRate * x.bank.ratedAh, labelA);
+  const most = Math.min(d.chargeMaxRate * x.bank.ratedAh, labelA);
+  const a = togetherA(x.judge.sources);
+  const charger = x.judge.sources.find((s) => s.id === 'charger')?.currentA ?? 0;
   if (a <= recommended + 1e-9) return [];
+  const alone = Math.abs(a - charger) < 1e-9;
+  const from = alone ? `A ${a} A charger is` : `Charger, sun and what lives in the box give ${a.toFixed(1)} A: that is`;
   return [
     {
       at: BATTERY_PLACE,
       severity: a > most ? 'stop' : 'caution',
-      short: `Charger ${a} A is too strong`,
-      title: `A ${a} A charger is too strong`,
-      why: `${recommended.toFixed(1)} A is recommended and ${most.toFixed(1)} A the most for ${x.bank.ratedAh} Ah of this kind.`,
+      short: `Charger ${Number(a.toFixed(1))} A is too strong`,
+      title: `${from} too strong`,
+      why: `${recommended.toFixed(1)} A is recommended and ${most.toFixed(1)} A the most ${Number.isFinite(labelA) && labelA <= most ? 'its label allows' : `for ${x.bank.ratedAh} Ah of this kind`}.`,
       figures: { chargerA: a, recommendedA: recommended, mostA: most },
-      remedies: [
-        {
-          label: `Charge with ${Math.max(1, Math.floor(recommended))} A`,
-          effect: 'gentle to the cells',
-          edits: [set('charging/chargerA', setTo(Math.max(1, Math.floor(recommended))))]
-        }
-      ]
+      remedies: alone
+        ? [
+            {
+              label: `Charge with ${Math.max(1, Math.floor(recommended))} A`,
+              effect: 'gentle to the cells',
+              edits: [set('charging/chargerA', setTo(Math.max(1, Math.floor(recommended))))]
+            }
+          ]
+        : []
     }
   ];
 });

@@ -1,42 +1,98 @@
-import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { setTo } from '../../box/attr.ts';
-import { BATTERY_PLACE, rule, set } from '../rule.ts';
+import { CHEMISTRY } from '../../battery/chemistry.ts';
+import type { ChargeSource } from '../../judge/charge-sources.ts';
+import { BATTERY_PLACE, rule, set, type Draft, type Facts, type Remedy } from '../rule.ts';
 
-/** Lithium charged below freezing is damaged for good. Automatic means indoors, above 5 °C. */
+/** Lithium charged below its limit is damaged for good, by whatever charges it: charger, sun, what lives in the box. */
 export const coldCharge = rule('cold-charge', 'safe', 'battery', (x) => {
   if (!x.bank || !CHEMISTRY[x.bank.chemistry].isLithium) return [];
-  const c = x.box.charging.coldestC;
-  if (c.is === 'unknown')
+  const limitC = CHEMISTRY[x.bank.chemistry].chargeMinC;
+  const out: Draft[] = [];
+  const unknown = x.judge.sources.find((s) => s.coldestC === undefined && s.when === 'home');
+  if (unknown)
+    out.push({
+      at: BATTERY_PLACE,
+      severity: 'caution',
+      short: 'How cold does it charge?',
+      title: 'The coldest charging place is unknown',
+      why: `Below ${limitC} °C charging plates the cells with metal and ruins them.`,
+      figures: { limitC },
+      open: true,
+      remedies: [
+        { label: 'Indoors, above 5 °C', effect: 'safe for this battery', edits: [set('charging/coldestC', setTo(5))] }
+      ]
+    });
+  const cold = x.judge.sources.filter((s) => s.coldestC !== undefined && s.coldestC < limitC);
+  const worst = cold.sort((a, b) => a.coldestC! - b.coldestC!)[0];
+  if (!worst) return out;
+  const c = Math.round(worst.coldestC! * 10) / 10;
+  if (x.box.bank.blocksCold === 'yes') {
+    out.push({
+      at: BATTERY_PLACE,
+      also: 'blocked',
+      severity: 'note',
+      short: `Below ${limitC} °C nothing goes in`,
+      title: `Below ${limitC} °C the battery takes no charge`,
+      why: `It blocks charging in the cold, so ${worst.name} gives nothing at ${c} °C: the run counts none of it.`,
+      figures: { coldestC: c, limitC }
+    });
+    return out;
+  }
+  out.push({
+    at: BATTERY_PLACE,
+    ...(worst.when === 'home' ? {} : { also: worst.id }),
+    severity: 'stop',
+    short: `Charging at ${c} °C ruins it`,
+    title: `Charging at ${c} °C ruins this battery`,
+    why: `${upper(worst.name)} charges it at ${c} °C. Below ${limitC} °C lithium plates the cells with metal: capacity is lost and a later internal short is possible.${
+      cold.length > 1
+        ? ` So ${cold.length > 2 ? 'do' : 'does'} ${cold
+            .slice(1)
+            .map((s) => s.name)
+            .join(', ')}.`
+        : ''
+    } The run counts none of that charge.`,
+    figures: { coldestC: c, limitC },
+    remedies: remediesFor(x, worst)
+  });
+  return out;
+});
+
+const upper = (t: string): string => `${t[0]!.toUpperCase()}${t.slice(1)}`;
+
+function remediesFor(x: Facts, s: ChargeSource): Remedy[] {
+  const blocks: Remedy = {
+    label: 'Its label says that it blocks cold charging',
+    effect: 'nothing is counted below its limit',
+    edits: [set('bank/blocksCold', 'yes')]
+  };
+  if (s.id === 'sun')
     return [
       {
-        at: BATTERY_PLACE,
-        severity: 'caution',
-        short: 'How cold does it charge?',
-        title: 'The coldest charging place is unknown',
-        why: 'Below 0 °C charging plates the cells with metal and ruins them.',
-        figures: { limitC: 0 },
-        open: true,
-        remedies: [
-          { label: 'Indoors, above 5 °C', effect: 'safe for this battery', edits: [set('charging/coldestC', setTo(5))] }
-        ]
-      }
+        label: 'No panel during the outing',
+        effect: 'charged at home',
+        edits: [set('charging/solar/duringOuting', false)]
+      },
+      blocks
     ];
-  if (c.is !== 'set' || c.value >= CHEMISTRY[x.bank.chemistry].chargeMinC) return [];
-  return [
-    {
-      at: BATTERY_PLACE,
-      severity: 'stop',
-      short: `Charging at ${c.value} °C ruins it`,
-      title: `Charging at ${c.value} °C ruins this battery`,
-      why: 'Below 0 °C lithium plates the cells with metal: capacity is lost and a later internal short is possible. Warm it first, or take a battery that blocks cold charging.',
-      figures: { coldestC: c.value, limitC: 0 },
-      remedies: [
-        {
-          label: 'Charge indoors, above 5 °C',
-          effect: 'written on the lid card',
-          edits: [set('charging/coldestC', setTo(5))]
-        }
-      ]
-    }
-  ];
-});
+  if (s.id === 'season-sun' && x.box.season)
+    return [
+      { label: 'No sun through the season', effect: 'packs are swapped', edits: [set('season/useSun', false)] },
+      blocks
+    ];
+  if (s.id === 'plugged')
+    return [
+      { label: 'Not plugged in on the outing', effect: 'charged at home', edits: [set('charging/plugged', [])] },
+      blocks
+    ];
+  if (s.when === 'home')
+    return [
+      {
+        label: 'Charge indoors, above 5 °C',
+        effect: 'written on the lid card',
+        edits: [set('charging/coldestC', setTo(5))]
+      },
+      blocks
+    ];
+  return [blocks];
+}

@@ -1,10 +1,10 @@
 import { AUTO } from '../../box/attr.ts';
-import { circuitPlace, rule, set } from '../rule.ts';
+import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 
 /** The load alone overheats the wire, or comes near. */
 export const conductorOverload = rule('conductor-overload', 'safe', 'wiring', (x) =>
-  x.wiring.circuits.flatMap((c) => {
+  branches(x).flatMap((c) => {
     if (!c.wire || c.ampacityA === undefined || c.carriesA <= 0.8 * c.ampacityA) return [];
     const stop = c.carriesA > c.ampacityA;
     return [
@@ -21,7 +21,7 @@ export const conductorOverload = rule('conductor-overload', 'safe', 'wiring', (x
                 {
                   label: 'Let Haversack choose the wire',
                   effect: 'thick enough for fuse and drop',
-                  edits: [set(`circuits/${c.circuit.id}/wire`, AUTO)]
+                  edits: [set(`${branchPath(c)}/wire`, AUTO)]
                 }
               ]
             : []

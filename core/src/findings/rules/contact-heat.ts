@@ -9,7 +9,8 @@ export const contactHeat = rule('contact-heat', 'safe', 'wiring', (x) => {
   const out: Draft[] = [];
   for (const c of x.wiring.circuits) {
     const check = (tag: string, milliOhm: number | null | undefined, limitW: number) => {
-      const heatW = ((milliOhm ?? 0) / 1000) * c.loadA * c.loadA;
+      const rmsA = x.judge.of(tag)?.rmsA ?? c.loadA;
+      const heatW = ((milliOhm ?? 0) / 1000) * rmsA * rmsA;
       if (heatW <= limitW) return;
       out.push({
         at: circuitPlace(c.circuit.id, c.tag),
@@ -17,7 +18,7 @@ export const contactHeat = rule('contact-heat', 'safe', 'wiring', (x) => {
         severity: 'caution',
         short: `${tag} contacts give off ${heatW.toFixed(1)} W`.slice(0, 32),
         title: `The contacts of ${tag} get hot`,
-        why: `${c.loadA.toFixed(1)} A through ${milliOhm} mohm give off ${heatW.toFixed(1)} W; ${limitW} W is the most. Take a connector with firmer contacts.`,
+        why: `${rmsA.toFixed(1)} A (root mean square) through ${milliOhm} mohm give off ${heatW.toFixed(1)} W; ${limitW} W is the most. Take a connector with firmer contacts.`,
         figures: { heatW, limitW }
       });
     };

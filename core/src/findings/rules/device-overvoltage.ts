@@ -1,25 +1,37 @@
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { devicePlace, rule } from '../rule.ts';
 
-/** The battery's highest voltage harms a device fed directly. */
+/** What '12 V' electronics bear as a rule; beyond it has to be read. @source rule of thumb: made for a car at 14.4 V, some tenths over */
+const USUAL_MOST_V = 15;
+
+/** The battery's highest voltage harms a device fed directly, or may: nobody knows what it bears and the bank goes beyond the usual. */
 export const deviceOvervoltage = rule('device-overvoltage', 'safe', 'outing', (x) => {
   if (!x.bank) return [];
-  const highV = CHEMISTRY[x.bank.chemistry].chargeMaxV;
-  return x.box.devices
-    .filter((d) => d.supply === '12v' && d.maxV !== null && d.maxV < highV)
-    .map((d) => ({
-      at: devicePlace(d.id, d.name),
-      severity: 'stop' as const,
-      short: `${d.name.slice(0, 16)} gets ${highV.toFixed(1)} V`,
-      title: `${d.name} can get ${highV.toFixed(1)} V`,
-      why: `It bears ${d.maxV} V. While this battery charges its terminals reach ${highV.toFixed(1)} V.`,
-      figures: { highV, maxV: d.maxV! },
-      remedies: [
-        {
-          label: 'Feed it from a regulated 12 V port',
-          effect: 'holds 12 V whatever the battery does',
-          edits: [{ op: 'set' as const, path: `devices/${d.id}/supply`, value: 'regulated-12v' }]
-        }
-      ]
-    }));
+  const highV = Math.max(CHEMISTRY[x.bank.chemistry].chargeMaxV, x.judge.highV);
+  const remedies = (id: string) => [
+    {
+      label: 'Feed it from a regulated 12 V port',
+      effect: 'holds 12 V whatever the battery does',
+      edits: [{ op: 'set' as const, path: `devices/${id}/supply`, value: 'regulated-12v' }]
+    }
+  ];
+  return x.box.devices.flatMap((d) => {
+    if (d.supply !== '12v') return [];
+    const unknown = d.maxV === null;
+    if (unknown ? highV <= USUAL_MOST_V : d.maxV! >= highV) return [];
+    return [
+      {
+        at: devicePlace(d.id, d.name),
+        severity: 'stop' as const,
+        short: `${d.name.slice(0, 16)} gets ${highV.toFixed(1)} V`,
+        title: `${d.name} can get ${highV.toFixed(1)} V`,
+        why: unknown
+          ? `What it bears is unknown, and 12 V devices seldom bear more than ${USUAL_MOST_V} V. While this battery charges its terminals reach ${highV.toFixed(1)} V. Read its label (‘10–30 V’, ‘12 V ±10 %’).`
+          : `It bears ${d.maxV} V. While this battery charges its terminals reach ${highV.toFixed(1)} V.`,
+        figures: { highV, maxV: d.maxV ?? USUAL_MOST_V },
+        open: unknown,
+        remedies: remedies(d.id)
+      }
+    ];
+  });
 });

@@ -1,11 +1,11 @@
 import { AUTO } from '../../box/attr.ts';
 import { BARE_MM } from '../../wiring/placement.ts';
-import { circuitPlace, rule, set } from '../rule.ts';
+import { branchPath, circuitPlace, rule, set } from '../rule.ts';
 
 /** A lead straight off the battery whose fuse sits too far out. */
 export const directFuseFar = rule('direct-fuse-far', 'safe', 'wiring', (x) =>
-  x.wiring.circuits.flatMap((c) =>
-    c.circuit.live !== 'direct' || c.fuseDistanceMm === undefined || c.fuseDistanceMm <= BARE_MM
+  [...x.wiring.circuits, ...x.wiring.feeds].flatMap((c) =>
+    c.live !== 'direct' || c.upId !== undefined || c.fuseDistanceMm === undefined || c.fuseDistanceMm <= BARE_MM
       ? []
       : [
           {
@@ -19,7 +19,7 @@ export const directFuseFar = rule('direct-fuse-far', 'safe', 'wiring', (x) =>
               {
                 label: 'The holder at the ring',
                 effect: '100 mm from the post',
-                edits: [set(`circuits/${c.circuit.id}/fuseFromBatteryMm`, AUTO)]
+                edits: [set(`${branchPath(c)}/fuseFromStartMm`, AUTO)]
               }
             ]
           }

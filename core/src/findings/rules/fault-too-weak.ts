@@ -1,34 +1,73 @@
-import { circuitPlace, rule, set } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
+import {
+  branches,
+  branchPath,
+  circuitPlace,
+  MAIN_PLACE,
+  mainPath,
+  rule,
+  set,
+  type Facts,
+  type Where
+} from '../rule.ts';
 
 const FAST = 3.5;
 const OPENS = 1.6;
 
+type Row = {
+  at: Where;
+  end: string;
+  guard: { tag: string; ratingA: number | undefined } | undefined;
+  weakFaultA: number;
+  /** Fields somebody set: left to Haversack they hold. */
+  paths: string[];
+};
+
+/** Every way out to its end: the main feed's, each feed's, each circuit's. */
+function rowsOf(x: Facts): Row[] {
+  const m = x.wiring.main;
+  const main: Row = {
+    at: MAIN_PLACE,
+    end: 'the end of the main feed',
+    guard: m.fuseFamily && m.fuseOrigin !== 'none' ? { tag: 'F0', ratingA: m.fuseA } : undefined,
+    weakFaultA: m.weakFaultA,
+    paths: m.fuseOrigin === 'set' ? [mainPath(x, 'fuse'), mainPath(x, 'wire')] : []
+  };
+  return [
+    main,
+    ...branches(x).map((c) => ({
+      at: circuitPlace(c.circuit.id, c.tag),
+      end: c.portTag,
+      guard: c.fuseOrigin === 'none' && !c.sharesFuse ? undefined : c.guard,
+      weakFaultA: c.weakFaultA,
+      paths: c.wireOrigin === 'set' || c.fuseOrigin === 'set' ? [`${branchPath(c)}/wire`, `${branchPath(c)}/fuse`] : []
+    }))
+  ];
+}
+
 /** A short at the far end of a cold, nearly empty box must still open the fuse quickly. */
 export const faultTooWeak = rule('fault-too-weak', 'safe', 'wiring', (x) =>
-  x.wiring.circuits.flatMap((c) => {
-    const guard = c.fuseOrigin === 'none' && !c.sharesFuse ? undefined : c.guard;
+  rowsOf(x).flatMap(({ at, end, guard, weakFaultA, paths }) => {
     const fuseA = guard?.ratingA;
-    if (!x.bank || !guard || fuseA === undefined || c.weakFaultA >= FAST * fuseA) return [];
-    const stop = c.weakFaultA < OPENS * fuseA;
+    if (!x.bank || !guard || fuseA === undefined || weakFaultA >= FAST * fuseA) return [];
+    const stop = weakFaultA < OPENS * fuseA;
     return [
       {
-        at: circuitPlace(c.circuit.id, c.tag),
+        at,
         severity: stop ? ('stop' as const) : ('caution' as const),
-        short: `A short at ${c.portTag} may not open ${guard.tag}`.slice(0, 32),
-        title: `A short at ${c.portTag} opens ${guard.tag} slowly`,
-        why: `Cold and nearly empty the battery drives ${c.weakFaultA.toFixed(0)} A there: ${(c.weakFaultA / fuseA).toFixed(1)} times the fuse, ${FAST} are wanted.`,
-        figures: { faultA: c.weakFaultA, fuseA },
-        remedies:
-          c.wireOrigin === 'set' || c.fuseOrigin === 'set'
-            ? [
-                {
-                  label: 'Let Haversack choose wire and fuse',
-                  effect: 'thicker wire, smaller fuse',
-                  edits: [set(`circuits/${c.circuit.id}/wire`, AUTO), set(`circuits/${c.circuit.id}/fuse`, AUTO)]
-                }
-              ]
-            : []
+        short: `A short at ${at.kind === 'main' ? 'its end' : end} may not open ${guard.tag}`.slice(0, 32),
+        title: `A short at ${end} opens ${guard.tag} slowly`,
+        why: `Cold and nearly empty the battery drives ${weakFaultA.toFixed(0)} A there: ${(weakFaultA / fuseA).toFixed(1)} times the fuse, ${FAST} are wanted.`,
+        figures: { faultA: weakFaultA, fuseA },
+        remedies: paths.length
+          ? [
+              {
+                label: 'Let Haversack choose wire and fuse',
+                effect: 'thicker wire, smaller fuse',
+                edits: paths.map((path) => set(path, AUTO))
+              }
+            ]
+          : []
       }
     ];
   })

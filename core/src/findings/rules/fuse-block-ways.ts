@@ -1,10 +1,13 @@
-import { BOX_PLACE, catalogueOf, rule, usePart } from '../rule.ts';
+import { mainFeed } from '../../box/feeds.ts';
+import { BOX_PLACE, catalogueOf, mainPath, rule, usePart } from '../rule.ts';
 
 /** No fuse block, or more circuits than it has ways. */
 export const fuseBlockWays = rule('fuse-block-ways', 'safe', 'wiring', (x) => {
   // a chain has no block; a circuit fed from another one's port needs no way of its own
-  if (x.box.wiring.school === 'daisy-chain') return [];
-  const wanted = x.wiring.circuits.filter((c) => c.circuit.live === 'master' && c.upId === undefined).length;
+  if (mainFeed(x.box).ends !== 'fuse-block') return [];
+  const wanted = x.wiring.circuits.filter(
+    (c) => c.live === 'master' && c.upId === undefined && c.fuseOrigin !== 'none'
+  ).length;
   const block = x.wiring.block;
   if (wanted === 0 || (block && block.wayCount >= wanted)) return [];
   const larger = catalogueOf(x, 'fuse-block')
@@ -23,7 +26,7 @@ export const fuseBlockWays = rule('fuse-block-ways', 'safe', 'wiring', (x) => {
       remedies: larger.slice(0, 2).map((b) => ({
         label: b.name,
         effect: `${b.lengthMm} × ${b.widthMm} × ${b.heightMm} mm`,
-        edits: usePart(b, 'wiring/fuseBlockPartId')
+        edits: usePart(b, mainPath(x, 'blockPartId'))
       }))
     }
   ];

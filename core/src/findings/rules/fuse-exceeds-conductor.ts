@@ -4,11 +4,11 @@ import { fuseOf } from '../../wiring/main-path.ts';
 import { laidOf, pickSizes, smallestFuse } from '../../wiring/sizing.ts';
 import { ampacityA, areaMm2 } from '../../wiring/conductor.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
-import { circuitPlace, rule, set, type Remedy } from '../rule.ts';
+import { branches, branchPath, circuitPlace, type Remedy, rule, set } from '../rule.ts';
 
 /** A branch fuse larger than what its wire takes: the wire overheats first. */
 export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiring', (x) =>
-  x.wiring.circuits.flatMap((c) => {
+  branches(x).flatMap((c) => {
     // in a chain the fuse of the one that feeds it stands for its wire
     const guard = c.fuseOrigin === 'none' && !c.sharesFuse ? undefined : c.guard;
     const fuseA = guard?.ratingA;
@@ -27,7 +27,7 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
       remedies.push({
         label: `Fit a ${smaller} A fuse`,
         effect: `it feeds ${c.carriesA.toFixed(2)} A`,
-        edits: [set(`circuits/${c.circuit.id}/fuse`, setTo(smaller))]
+        edits: [set(`${branchPath(c)}/fuse`, setTo(smaller))]
       });
     const laid = laidOf(x.wiring);
     const thicker = pickSizes(x.box.preferences.wireSystem).find(
@@ -37,7 +37,7 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
       remedies.push({
         label: `${remedies.length ? 'Or ' : ''}${wireSizeText(thicker)}, keep ${fuseA} A`,
         effect: `adds ${((2 * c.lengthMm) / 1000).toFixed(1)} m of wire`,
-        edits: [set(`circuits/${c.circuit.id}/wire`, setTo(thicker))]
+        edits: [set(`${branchPath(c)}/wire`, setTo(thicker))]
       });
     return [
       {

@@ -3,11 +3,11 @@ import { AUTO, setTo } from '../../box/attr.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { smallestFuse } from '../../wiring/sizing.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
-import { catalogueOf, circuitPlace, rule, set, type Facts, type Remedy } from '../rule.ts';
+import { branches, branchPath, catalogueOf, circuitPlace, type Facts, type Remedy, rule, set } from '../rule.ts';
 
 /** A branch fuse larger than the weakest switch, socket or fuse way behind it. */
 export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =>
-  x.wiring.circuits.flatMap((c) => {
+  branches(x).flatMap((c) => {
     const guard = c.fuseOrigin === 'none' && !c.sharesFuse ? undefined : c.guard;
     const fuseA = guard?.ratingA;
     const own = c.fuseOrigin !== 'none';
@@ -28,7 +28,9 @@ export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =
 
 /** The automatic fuse where one fits; in a chain a small fuse in line before the port. */
 function remediesFor(x: Facts, c: CircuitPlan, own: boolean): Remedy[] {
-  const path = `circuits/${c.circuit.id}/fuse`;
+  const weak = x.wiring.circuits.find((o) => o.portTag === c.weakest!.name && o.circuit.id !== c.circuit.id);
+  if (own && weak && weak.fuseOrigin !== 'set') return inLine(x, weak, c.weakest!.ratingA);
+  const path = `${branchPath(c)}/fuse`;
   const limitA = Math.min(c.weakest!.ratingA, c.oneAmpacityA ?? Infinity);
   if (own)
     return c.fuseOrigin === 'set' && c.windowA.min <= c.weakest!.ratingA
@@ -54,6 +56,18 @@ function remediesFor(x: Facts, c: CircuitPlan, own: boolean): Remedy[] {
           edits: [set(path, setTo(fits))]
         }
       ];
+}
+
+/** A small fuse in line before the weak one of a chain. */
+function inLine(x: Facts, c: CircuitPlan, limitA: number): Remedy[] {
+  const fits = smallestFuse(c.fuseFamily, fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [], {
+    loadA: c.carriesA,
+    inrushA2s: c.inrushA2s,
+    limitA
+  });
+  if (fits === undefined || fits > limitA) return [];
+  const label = `A ${fits} A fuse in line before ${c.portTag}`;
+  return [{ label, effect: 'protects what hangs behind it', edits: [set(`${branchPath(c)}/fuse`, setTo(fits))] }];
 }
 
 /** The smallest connector of the catalogue that bears the fuse, in place of the one that does not. */

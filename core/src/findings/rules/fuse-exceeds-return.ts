@@ -4,7 +4,7 @@ import { returnWays } from '../../wiring/returns.ts';
 
 /** A return that other circuits lie on carries their faults too: no fuse of theirs may be larger than what it takes. */
 export const fuseExceedsReturn = rule('fuse-exceeds-return', 'safe', 'wiring', (x) => {
-  const ways = returnWays(x.box, x.wiring.chain);
+  const ways = returnWays(x.box, x.wiring.tree);
   return x.wiring.circuits.flatMap((c) => {
     const through = x.wiring.circuits.filter(
       (o) => o !== c && ways.get(o.circuit.id)?.includes(c.circuit.id) && o.guard?.ratingA !== undefined

@@ -1,9 +1,9 @@
 import { AUTO } from '../../box/attr.ts';
-import { circuitPlace, rule, set } from '../rule.ts';
+import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
 
 /** A branch fuse too small for its load. */
 export const fuseNearLimit = rule('fuse-near-limit', 'safe', 'wiring', (x) =>
-  x.wiring.circuits.flatMap((c) => {
+  branches(x).flatMap((c) => {
     if (c.fuseA === undefined || c.carriesA <= 0.8 * c.fuseA + 1e-9) return [];
     const stop = c.carriesA > c.fuseA;
     return [
@@ -20,7 +20,7 @@ export const fuseNearLimit = rule('fuse-near-limit', 'safe', 'wiring', (x) =>
                 {
                   label: 'Let Haversack choose the fuse',
                   effect: `at least ${c.windowA.min.toFixed(1)} A`,
-                  edits: [set(`circuits/${c.circuit.id}/fuse`, AUTO)]
+                  edits: [set(`${branchPath(c)}/fuse`, AUTO)]
                 }
               ]
             : []

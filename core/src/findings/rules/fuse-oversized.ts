@@ -1,11 +1,11 @@
-import { circuitPlace, rule, set } from '../rule.ts';
+import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { smallestFuse } from '../../wiring/sizing.ts';
 
 /** Three times the load, although a smaller one would do. */
 export const fuseOversized = rule('fuse-oversized', 'safe', 'wiring', (x) =>
-  x.wiring.circuits.flatMap((c) => {
+  branches(x).flatMap((c) => {
     if (c.fuseA === undefined || c.fuseOrigin !== 'set' || c.fuseA <= 3 * c.carriesA || c.assumedLoad) return [];
     const smaller = smallestFuse(c.fuseFamily, fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [], {
       loadA: c.carriesA,
@@ -24,7 +24,7 @@ export const fuseOversized = rule('fuse-oversized', 'safe', 'wiring', (x) =>
           {
             label: `Fit ${smaller} A`,
             effect: 'carries load and inrush',
-            edits: [set(`circuits/${c.circuit.id}/fuse`, AUTO)]
+            edits: [set(`${branchPath(c)}/fuse`, AUTO)]
           }
         ]
       }

@@ -1,6 +1,6 @@
 import { AUTO, setTo } from '../../box/attr.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
-import { circuitPlace, MAIN_PLACE, rule, set, type Draft } from '../rule.ts';
+import { branches, branchPath, circuitPlace, type Draft, MAIN_PLACE, mainPath, rule, set } from '../rule.ts';
 
 /** A rating that no packet of its kind holds. */
 export const fuseUnlisted = rule('fuse-unlisted', 'safe', 'wiring', (x) => {
@@ -33,8 +33,8 @@ export const fuseUnlisted = rule('fuse-unlisted', 'safe', 'wiring', (x) => {
     });
   };
   const m = x.wiring.main;
-  check(MAIN_PLACE, 'F0', m.fuse?.ratingsA, m.fuseA, m.fuseOrigin === 'set', 'wiring/mainFuse');
-  for (const c of x.wiring.circuits) {
+  check(MAIN_PLACE, 'F0', m.fuse?.ratingsA, m.fuseA, m.fuseOrigin === 'set', mainPath(x, 'fuse'));
+  for (const c of branches(x)) {
     if (c.fuseOrigin !== 'set') continue;
     check(
       circuitPlace(c.circuit.id, c.tag),
@@ -42,7 +42,7 @@ export const fuseUnlisted = rule('fuse-unlisted', 'safe', 'wiring', (x) => {
       fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA,
       c.fuseA,
       c.fuseOrigin === 'set',
-      `circuits/${c.circuit.id}/fuse`
+      `${branchPath(c)}/fuse`
     );
   }
   return out;

@@ -1,15 +1,11 @@
-import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
-import { BOX_PLACE, catalogueOf, rule, usePart } from '../rule.ts';
+import { BOX_PLACE, catalogueOf, mainPath, rule, usePart } from '../rule.ts';
 
 /** A fuse whose DC voltage is too low or not stated cannot be trusted to break. */
 export const fuseVoltage = rule('fuse-voltage', 'safe', 'wiring', (x) => {
   if (!x.bank) return [];
-  const highV = CHEMISTRY[x.bank.chemistry].chargeMaxV;
-  const families = new Set([
-    x.wiring.main.fuseFamily,
-    ...x.wiring.circuits.filter((c) => c.fuseOrigin !== 'none').map((c) => c.fuseFamily)
-  ]);
+  const { highV } = x.judge;
+  const families = new Set(x.wiring.netlist.parts.flatMap((p) => (p.kind === 'fuse' && p.family ? [p.family] : [])));
   return [...families].flatMap((family) => {
     const fuse = family && fuseOf(x.box, x.catalogue, family);
     if (!fuse || (fuse.voltageDcV !== null && fuse.voltageDcV >= highV)) return [];
@@ -27,7 +23,7 @@ export const fuseVoltage = rule('fuse-voltage', 'safe', 'wiring', (x) => {
         figures: { needV: highV, ratedV: fuse.voltageDcV ?? 0 },
         remedies:
           block && x.wiring.block?.family === family
-            ? [{ label: block.name, effect: 'blade fuses, 32 V DC', edits: usePart(block, 'wiring/fuseBlockPartId') }]
+            ? [{ label: block.name, effect: 'blade fuses, 32 V DC', edits: usePart(block, mainPath(x, 'blockPartId')) }]
             : []
       }
     ];

@@ -1,13 +1,13 @@
 import { areaMm2, knownSize } from '../../wiring/conductor.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
-import { circuitPlace, rule, set } from '../rule.ts';
+import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
 
 const LEAST = { system: 'awg', size: '18' } as const;
 
 /** Thin power wire breaks when flexed. */
 export const gaugeTooThin = rule('gauge-too-thin', 'safe', 'wiring', (x) =>
-  x.wiring.circuits
+  branches(x)
     .filter((c) => c.wire && knownSize(c.wire) && areaMm2(c.wire) < areaMm2(LEAST) * 0.9 && c.wireOrigin === 'set')
     .map((c) => ({
       at: circuitPlace(c.circuit.id, c.tag),
@@ -20,7 +20,7 @@ export const gaugeTooThin = rule('gauge-too-thin', 'safe', 'wiring', (x) =>
         {
           label: 'Let Haversack choose the wire',
           effect: '18 AWG or thicker',
-          edits: [set(`circuits/${c.circuit.id}/wire`, AUTO)]
+          edits: [set(`${branchPath(c)}/wire`, AUTO)]
         }
       ]
     }))

@@ -1,29 +1,69 @@
 import { AUTO } from '../../box/attr.ts';
-import { catalogueOf, MAIN_PLACE, rule, set, usePart } from '../rule.ts';
+import type { Happening } from '../../judge/table.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
+import { placeOf } from '../elements.ts';
+import { branches, branchPath, catalogueOf, mainPath, rule, set, usePart, type Facts, type Remedy } from '../rule.ts';
 
-/** A short could exceed what the main fuse can break. */
-export const interruptingLow = rule('interrupting-low', 'safe', 'wiring', (x) => {
-  const m = x.wiring.main;
-  if (!m.fuse || m.fuseA === undefined || m.fuse.interruptingA === null || m.prospectiveA <= 0.8 * m.fuse.interruptingA)
-    return [];
-  const stop = m.prospectiveA > m.fuse.interruptingA;
+const SHARE = 0.8;
+
+/** A short right behind a fuse or breaker could exceed what it can break: at its own place, whichever fuse it is. */
+export const interruptingLow = rule('interrupting-low', 'safe', 'wiring', (x) =>
+  x.judge.all.flatMap((h) => {
+    if (h.kind !== 'fuse' || h.breaksA == null) return [];
+    const shortA = h.id === 'F0' ? x.wiring.main.prospectiveA : h.shortA;
+    // behind another fuse that breaks it, a short never gets that far
+    if (h.guard && x.judge.of(h.guard.tag)?.breaksA != null && breaks(x, h.guard.tag, shortA)) return [];
+    if (shortA <= SHARE * h.breaksA) return [];
+    const stop = shortA > h.breaksA;
+    const where = placeOf(x, h);
+    return [
+      {
+        at: where,
+        ...(h.id === 'F0' || where.kind === 'circuit' ? {} : { also: h.id }),
+        severity: stop ? ('stop' as const) : ('caution' as const),
+        short: `${h.id} breaks ${h.breaksA} A, not ${shortA.toFixed(0)}`.slice(0, 32),
+        title: stop
+          ? `${h.id === 'F0' ? 'The main fuse' : h.id} could burst on a short`
+          : `${h.id === 'F0' ? 'The main fuse' : h.id} is near what it can break`,
+        why: `A short right behind it could reach ${shortA.toFixed(0)} A; a ${kindOf(x, h)} breaks ${h.breaksA} A.`,
+        figures: { prospectiveA: shortA, interruptingA: h.breaksA },
+        remedies: remediesFor(x, h, shortA)
+      }
+    ];
+  })
+);
+
+const breaks = (x: Facts, tag: string, shortA: number): boolean => (x.judge.of(tag)?.breaksA ?? 0) * SHARE >= shortA;
+
+const kindOf = (x: Facts, h: Happening): string =>
+  (h.part?.family && fuseOf(x.box, x.catalogue, h.part.family)?.name.toLowerCase()) || 'fuse of its kind';
+
+/** A holder of a family that breaks it: at the main feed, or for a feed or circuit straight off the post. */
+function remediesFor(x: Facts, h: Happening, shortA: number): Remedy[] {
   const better = catalogueOf(x, 'fuse-holder').filter(
-    (h) => (fuseOf(x.box, x.catalogue, h.family)?.interruptingA ?? 0) * 0.8 > m.prospectiveA
+    (p) => (fuseOf(x.box, x.catalogue, p.family)?.interruptingA ?? 0) * SHARE > shortA
   );
-  return [
-    {
-      at: MAIN_PLACE,
-      severity: stop ? 'stop' : 'caution',
-      short: `F0 breaks ${m.fuse.interruptingA} A, not ${m.prospectiveA.toFixed(0)}`,
-      title: stop ? 'The main fuse could burst on a short' : 'The main fuse is near what it can break',
-      why: `A short behind it could reach ${m.prospectiveA.toFixed(0)} A; ${m.fuse.name.toLowerCase()} breaks ${m.fuse.interruptingA} A.`,
-      figures: { prospectiveA: m.prospectiveA, interruptingA: m.fuse.interruptingA },
-      remedies: better.slice(0, 2).map((h) => ({
-        label: h.name,
-        effect: `breaks ${fuseOf(x.box, x.catalogue, h.family)!.interruptingA} A`,
-        edits: [...usePart(h, 'wiring/mainHolderPartId'), set('wiring/mainFuse', AUTO), set('wiring/mainWire', AUTO)]
-      }))
-    }
-  ];
-});
+  const breaksText = (p: (typeof better)[number]) => `breaks ${fuseOf(x.box, x.catalogue, p.family)!.interruptingA} A`;
+  if (h.id === 'F0')
+    return better.slice(0, 2).map((p) => ({
+      label: p.name,
+      effect: breaksText(p),
+      edits: [
+        ...usePart(p, mainPath(x, 'holderPartId')),
+        set(mainPath(x, 'fuseFamily'), AUTO),
+        set(mainPath(x, 'fuse'), AUTO),
+        set(mainPath(x, 'wire'), AUTO)
+      ]
+    }));
+  const c = branches(x).find((b) => b.circuit.id === h.circuitId);
+  if (!c?.feed) return [];
+  return better.slice(0, 2).map((p) => ({
+    label: p.name,
+    effect: breaksText(p),
+    edits: [
+      ...usePart(p, `${branchPath(c)}/holderPartId`),
+      set(`${branchPath(c)}/fuseFamily`, AUTO),
+      set(`${branchPath(c)}/fuse`, AUTO)
+    ]
+  }));
+}

@@ -3,7 +3,7 @@ import { AUTO } from '../../box/attr.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { largerSwitch } from '../switches.ts';
 import { heldA } from '../../wiring/fuse.ts';
-import { MAIN_PLACE, rule, set } from '../rule.ts';
+import { MAIN_PLACE, mainPath, rule, set } from '../rule.ts';
 
 /** The main fuse is larger than its wire or a part behind it bears. */
 export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) => {
@@ -19,13 +19,13 @@ export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) =
     remedies.push({
       label: 'Let Haversack choose the fuse',
       effect: `at most ${limit.toFixed(0)} A`,
-      edits: [set('wiring/mainFuse', AUTO)]
+      edits: [set(mainPath(x, 'fuse'), AUTO)]
     });
   if (wireBad && m.wireOrigin === 'set')
     remedies.push({
       label: 'Let Haversack choose the wire',
       effect: `carries ${m.fuseA} A`,
-      edits: [set('wiring/mainWire', AUTO)]
+      edits: [set(mainPath(x, 'wire'), AUTO)]
     });
   const larger = partBad && !wireBad ? largerSwitch(x, m.fuseA) : undefined;
   const swap =

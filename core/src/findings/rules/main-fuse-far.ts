@@ -1,11 +1,12 @@
+import { mainFeed } from '../../box/feeds.ts';
 import { AUTO } from '../../box/attr.ts';
 import { unfusedLimitMm } from '../../wiring/placement.ts';
-import { MAIN_PLACE, rule, set } from '../rule.ts';
+import { MAIN_PLACE, mainPath, rule, set } from '../rule.ts';
 
 /** Unprotected wire ahead of the main fuse. */
 export const mainFuseFar = rule('main-fuse-far', 'safe', 'wiring', (x) => {
   const m = x.wiring.main;
-  const limit = unfusedLimitMm(x.box.wiring.mainSheathed);
+  const limit = unfusedLimitMm(mainFeed(x.box).sheathed);
   if (!m.holder || m.fuseDistanceMm === undefined || m.fuseDistanceMm <= limit) return [];
   return [
     {
@@ -13,13 +14,13 @@ export const mainFuseFar = rule('main-fuse-far', 'safe', 'wiring', (x) => {
       severity: 'stop',
       short: `Main fuse ${(m.fuseDistanceMm / 1000).toFixed(2)} m away`,
       title: `The main fuse sits ${m.fuseDistanceMm.toFixed(0)} mm from the battery`,
-      why: `Wire ahead of it is not protected: ${limit} mm at most${x.box.wiring.mainSheathed ? ' in a sheath' : ', or 1830 mm wholly in a sheath'}.`,
+      why: `Wire ahead of it is not protected: ${limit} mm at most${mainFeed(x.box).sheathed ? ' in a sheath' : ', or 1830 mm wholly in a sheath'}.`,
       figures: { distanceMm: m.fuseDistanceMm, limitMm: limit },
       remedies: [
         {
           label: 'Fit it where the holder usually goes',
           effect: `${m.holder.usualDistanceMm} mm from the post`,
-          edits: [set('wiring/mainFuseFromBatteryMm', AUTO)]
+          edits: [set(mainPath(x, 'fuseFromStartMm'), AUTO)]
         }
       ]
     }

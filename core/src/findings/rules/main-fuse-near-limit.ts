@@ -1,5 +1,5 @@
 import { AUTO } from '../../box/attr.ts';
-import { MAIN_PLACE, rule, set } from '../rule.ts';
+import { MAIN_PLACE, mainPath, rule, set } from '../rule.ts';
 
 /** The main fuse is too small for what runs together. */
 export const mainFuseNearLimit = rule('main-fuse-near-limit', 'safe', 'wiring', (x) => {
@@ -20,7 +20,7 @@ export const mainFuseNearLimit = rule('main-fuse-near-limit', 'safe', 'wiring', 
               {
                 label: 'Let Haversack choose the fuse',
                 effect: `at least ${(m.loadA / 0.8).toFixed(1)} A`,
-                edits: [set('wiring/mainFuse', AUTO), set('wiring/mainWire', AUTO)]
+                edits: [set(mainPath(x, 'fuse'), AUTO), set(mainPath(x, 'wire'), AUTO)]
               }
             ]
           : []

@@ -1,3 +1,4 @@
+import { setTo } from '../../box/attr.ts';
 import { circuitPlace, rule, set } from '../rule.ts';
 
 /** Drop over what the meter shares with the loads, V. @source electrical reference 12 */
@@ -5,9 +6,9 @@ const LIMIT_V = 0.1;
 
 /** A meter fed through a loaded conductor reads wrong. */
 export const meterSharedFeed = rule('meter-shared-feed', 'lasts', 'wiring', (x) => {
-  const sharedV = (x.wiring.main.loadA * x.wiring.main.commonMilliOhm) / 1000;
+  const sharedV = (x.wiring.main.lowLoadA * x.wiring.main.commonMilliOhm) / 1000;
   return x.wiring.circuits
-    .filter((c) => c.portPart?.role === 'meter' && c.circuit.live === 'master' && sharedV > LIMIT_V)
+    .filter((c) => c.portPart?.role === 'meter' && c.live === 'master' && sharedV > LIMIT_V)
     .map((c) => ({
       at: circuitPlace(c.circuit.id, c.tag),
       severity: 'note' as const,
@@ -19,7 +20,7 @@ export const meterSharedFeed = rule('meter-shared-feed', 'lasts', 'wiring', (x) 
         {
           label: 'Its own fused pair off the battery',
           effect: `reads true, draws ${((c.portPart?.quiescentA ?? 0) * 1000).toFixed(0)} mA always`,
-          edits: [set(`circuits/${c.circuit.id}/live`, 'direct')]
+          edits: [set(`circuits/${c.circuit.id}/from`, setTo({ at: 'post', pack: null }))]
         }
       ]
     }));

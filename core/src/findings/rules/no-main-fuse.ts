@@ -1,4 +1,4 @@
-import { catalogueOf, MAIN_PLACE, rule, set, usePart } from '../rule.ts';
+import { catalogueOf, MAIN_PLACE, mainPath, rule, set, usePart } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
 
 /** The battery reaches wire with nothing in between to open. */
@@ -21,7 +21,7 @@ export const noMainFuse = rule('no-main-fuse', 'safe', 'wiring', (x) => {
       remedies: holders.slice(0, 2).map((h) => ({
         label: h.name,
         effect: `${h.usualDistanceMm} mm from the post`,
-        edits: [...usePart(h, 'wiring/mainHolderPartId'), set('wiring/mainFuse', AUTO)]
+        edits: [...usePart(h, mainPath(x, 'holderPartId')), set(mainPath(x, 'fuse'), AUTO)]
       }))
     }
   ];

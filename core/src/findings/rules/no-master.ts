@@ -1,10 +1,12 @@
+import { mainFeed } from '../../box/feeds.ts';
+import { switchedBy } from '../../wiring/tree.ts';
 import { BOX_PLACE, rule } from '../rule.ts';
 
 /** Nothing switches the whole box off. */
 export const noMaster = rule('no-master', 'safe', 'wiring', (x) =>
-  x.box.circuits.some((c) => c.live === 'master') &&
+  x.wiring.circuits.some((c) => c.live === 'master' && switchedBy(x.box, x.wiring.tree, c.circuit.id).length === 0) &&
   !x.wiring.main.canSwitchOff &&
-  x.box.switching.master.is !== 'unknown'
+  mainFeed(x.box).switches.is !== 'unknown'
     ? [
         {
           at: BOX_PLACE,

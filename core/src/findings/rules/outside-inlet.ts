@@ -1,15 +1,20 @@
+import { mainFeed } from '../../box/feeds.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import { placePort } from '../../panel/place-port.ts';
 import { BATTERY_PLACE, catalogueOf, rule, type Remedy } from '../rule.ts';
 
 /** A battery outside has to get its cable into the case. */
 export const outsideInlet = rule('outside-inlet', 'fits', 'battery', (x) => {
-  if (x.box.bank.arrangement !== 'outside' || !x.fit) return [];
+  if (x.box.bank.stands !== 'outside' || !x.fit) return [];
   const charging = x.box.circuits.filter((c) => c.purpose === 'charge').map((c) => c.portId);
-  const entry = x.box.ports.find((p) => {
-    const role = panelPartOf(x.box, p)?.role;
-    return (role === 'inlet' || role === 'gland') && !charging.includes(p.id);
-  });
+  const way = mainFeed(x.box).throughPortId;
+  const placed = way.is === 'set' && x.box.ports.some((p) => p.id === way.value);
+  const entry =
+    placed ||
+    x.box.ports.find((p) => {
+      const role = panelPartOf(x.box, p)?.role;
+      return (role === 'inlet' || role === 'gland') && !charging.includes(p.id);
+    });
   if (entry) return [];
   const gland = catalogueOf(x, 'panel').find((p) => p.role === 'gland');
   const remedies = (): Remedy[] => {
@@ -25,7 +30,7 @@ export const outsideInlet = rule('outside-inlet', 'fits', 'battery', (x) => {
       short: 'No way in for the battery lead',
       title: 'The outside battery’s lead has no way into the case',
       why: 'It needs an inlet or a gland of its own on a face: through the charge inlet it would meet the charger’s fuse and rating.',
-      figures: { leadMm: x.box.bank.leadMm },
+      figures: { leadMm: mainFeed(x.box).lead?.lengthMm ?? 0 },
       remedies
     }
   ];

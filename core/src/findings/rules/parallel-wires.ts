@@ -1,4 +1,4 @@
-import { circuitPlace, MAIN_PLACE, rule, set, type Draft } from '../rule.ts';
+import { circuitPlace, MAIN_PLACE, mainPath, rule, set, type Draft } from '../rule.ts';
 
 /** Wires side by side: should one come off, the other must not burn before the fuse opens. */
 export const parallelWires = rule('parallel-wires', 'safe', 'wiring', (x) => {
@@ -16,7 +16,7 @@ export const parallelWires = rule('parallel-wires', 'safe', 'wiring', (x) => {
         {
           label: 'One thicker wire',
           effect: 'nothing shares',
-          edits: [set('wiring/mainWireCount', 1), set('wiring/mainWire', { is: 'auto' })]
+          edits: [set(mainPath(x, 'wireCount'), 1), set(mainPath(x, 'wire'), { is: 'auto' })]
         }
       ]
     });

@@ -1,3 +1,4 @@
+import { AUTO } from '../../box/attr.ts';
 import { standbyDraws } from '../../wiring/standby.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
@@ -24,7 +25,7 @@ export const quiescentDrain = rule('quiescent-drain', 'lasts', 'wiring', (x) => 
             {
               label: 'Put them behind the master switch',
               effect: 'no drain when off',
-              edits: draws.flatMap((d) => (d.circuit ? [set(`circuits/${d.circuit.id}/live`, 'master')] : []))
+              edits: draws.flatMap((d) => (d.circuit ? [set(`circuits/${d.circuit.id}/from`, AUTO)] : []))
             }
           ]
         : []

@@ -8,18 +8,19 @@ const COIL_FUSE_MOST_A = 5;
 /** Contacts, coil, fuse and spark of every relay. */
 export const relayUnsound = rule('relay-unsound', 'safe', 'wiring', (x) => {
   const out: Draft[] = [];
-  for (const r of x.box.switching.relays) {
+  for (const r of x.box.relays) {
     const tag = relayTag(x.box, r);
-    const path = `switching/relays/${r.id}`;
-    const c = x.wiring.circuits.find((k) => k.circuit.id === r.circuitId);
+    const path = `relays/${r.id}`;
+    const inMain = r.inId === x.box.feeds[0].id;
+    const c = [...x.wiring.circuits, ...x.wiring.feeds].find((k) => k.circuit.id === r.inId);
     const say = (also: string, d: Omit<Draft, 'at' | 'also'>) =>
       out.push({ at: BOX_PLACE, also: `${tag}-${also}`, ...d });
-    if (r.circuitId !== null && !c) {
+    if (!inMain && !c) {
       say('lost', {
         severity: 'stop',
         short: `${tag} switches nothing`,
         title: `${tag} stands in a circuit that is not there`,
-        why: `It names the circuit '${r.circuitId}'. Say what it switches, or take it out.`,
+        why: `It names the circuit '${r.inId}'. Say what it switches, or take it out.`,
         remedies: [{ label: `Take ${tag} out`, effect: 'nothing hangs on it', edits: [{ op: 'remove', path }] }]
       });
       continue;
@@ -41,10 +42,7 @@ export const relayUnsound = rule('relay-unsound', 'safe', 'wiring', (x) => {
         why: 'Read the DC amps printed on it; the larger of two figures is often for alternating current.',
         open: true
       });
-    if (
-      r.circuitId === null &&
-      (r.coilFuse.is === 'none' || (r.coilFuse.is === 'set' && r.coilFuse.value > COIL_FUSE_MOST_A))
-    )
+    if (inMain && (r.coilFuse.is === 'none' || (r.coilFuse.is === 'set' && r.coilFuse.value > COIL_FUSE_MOST_A)))
       say('coil-fuse', {
         severity: 'stop',
         short: `Coil of ${tag} without small fuse`,

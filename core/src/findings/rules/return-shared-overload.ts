@@ -4,7 +4,7 @@ import { circuitPlace, rule, set } from '../rule.ts';
 
 /** A chained return carries the sum of all that lands on it, and no fuse watches it. */
 export const returnSharedOverload = rule('return-shared-overload', 'safe', 'wiring', (x) => {
-  const back = returnChain(x.box, x.wiring.chain);
+  const back = returnChain(x.box, x.wiring.tree);
   if (back.size === 0) return [];
   const amps = carriedBackA(back, new Map(x.wiring.circuits.map((c) => [c.circuit.id, c.loadA])));
   return x.wiring.circuits.flatMap((c) => {

@@ -1,9 +1,15 @@
+import type { PartOf } from '../../catalogue/part.ts';
 import { circuitPlace, rule } from '../rule.ts';
+
+/** Contacts that only press: sockets of the car kind, by what they lose. @source electrical reference 3: 20 to 100 mohm */
+const SPRING_MILLIOHM = 20;
+const isSpring = (part: PartOf<'panel'> | undefined): boolean =>
+  part?.role === 'outlet' && part.converterRatedW === null && (part.contactMilliOhm ?? 0) >= SPRING_MILLIOHM;
 
 /** The spring contact of an accessory socket overheats from about 8 A. */
 export const socketOvercurrent = rule('socket-overcurrent', 'safe', 'wiring', (x) =>
   x.wiring.circuits
-    .filter((c) => c.portPart?.id === 'socket-12v-capped' && c.loadA > 8)
+    .filter((c) => isSpring(c.portPart) && c.loadA > 8)
     .map((c) => ({
       at: circuitPlace(c.circuit.id, c.tag),
       severity: c.loadA > 10 ? ('stop' as const) : ('caution' as const),

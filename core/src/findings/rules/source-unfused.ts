@@ -1,9 +1,9 @@
 import { AUTO } from '../../box/attr.ts';
-import { circuitPlace, rule, set } from '../rule.ts';
+import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
 
 /** A circuit, or a charge lead, without a fuse of its own. */
 export const sourceUnfused = rule('source-unfused', 'safe', 'wiring', (x) =>
-  x.wiring.circuits
+  branches(x)
     .filter((c) => c.fuseOrigin === 'none' && (!c.sharesFuse || c.guard === undefined))
     .map((c) => ({
       at: circuitPlace(c.circuit.id, c.tag),
@@ -19,7 +19,7 @@ export const sourceUnfused = rule('source-unfused', 'safe', 'wiring', (x) =>
         {
           label: 'Fit a fuse',
           effect: `at least ${c.windowA.min.toFixed(1)} A`,
-          edits: [set(`circuits/${c.circuit.id}/fuse`, AUTO)]
+          edits: [set(`${branchPath(c)}/fuse`, AUTO)]
         }
       ]
     }))

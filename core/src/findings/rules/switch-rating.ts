@@ -1,33 +1,35 @@
-import { circuitPlace, MAIN_PLACE, rule, type Draft } from '../rule.ts';
+import { branches, circuitPlace, MAIN_PLACE, portPlace, rule } from '../rule.ts';
 
-/** A switch breaks less direct current than flows through it; motors count double. */
-export const switchRating = rule('switch-rating', 'safe', 'wiring', (x) => {
-  const out: Draft[] = [];
-  const m = x.wiring.main;
-  if (m.masterPart?.ratingA != null && m.loadA > m.masterPart.ratingA)
-    out.push({
-      at: MAIN_PLACE,
-      severity: 'stop' as const,
-      short: `Master ${m.masterPart.ratingA} A carries ${m.loadA.toFixed(1)} A`.slice(0, 32),
-      title: 'The master switch is too small',
-      why: `Together ${m.loadA.toFixed(1)} A can flow; it is rated ${m.masterPart.ratingA} A.`,
-      figures: { loadA: m.loadA, ratingA: m.masterPart.ratingA }
-    });
-  for (const c of x.wiring.circuits) {
-    const rating = c.switchPart?.ratingA;
-    if (rating == null) continue;
-    const limit = c.hasMotor ? rating / 2 : rating;
-    if (c.loadA <= limit) continue;
-    out.push({
-      at: circuitPlace(c.circuit.id, c.tag),
-      severity: c.hasMotor ? ('caution' as const) : ('stop' as const),
-      short: `${c.switchTag} ${rating} A switches ${c.loadA.toFixed(1)} A`,
-      title: `${c.switchTag} is too small for ${c.feeds}`,
-      why: c.hasMotor
-        ? 'A motor’s inrush wears contacts: half the rating is the limit.'
-        : 'The arc of direct current welds its contacts.',
-      figures: { loadA: c.loadA, limitA: limit }
-    });
-  }
-  return out;
-});
+/** A switch breaks less direct current than everything behind it can draw; motors count double. */
+export const switchRating = rule('switch-rating', 'safe', 'wiring', (x) =>
+  x.judge.all.flatMap((h) => {
+    if (h.kind !== 'switch' || h.bearsA == null) return [];
+    const users = branches(x).filter((c) => c.switches.some((s) => s.tag === h.id));
+    const [user] = users;
+    const hasMotor = users.some((c) => c.hasMotor);
+    const amps = Math.max(h.steadyA, h.chargeA);
+    const limitA = hasMotor ? h.bearsA / 2 : h.bearsA;
+    if (amps <= limitA) return [];
+    const stop = amps > h.bearsA;
+    const master = h.part?.label === 'Master switch';
+    const what = master ? 'The master switch' : h.id;
+    return [
+      {
+        at: user
+          ? circuitPlace(user.circuit.id, user.tag)
+          : h.part?.ref.kind === 'port' && !master
+            ? portPlace(h.part.ref.id, h.id)
+            : MAIN_PLACE,
+        ...(users.length > 1 || (user && user.switches.length > 1) ? { also: h.id } : {}),
+        severity: stop ? ('stop' as const) : ('caution' as const),
+        short: `${master ? 'Master' : h.id} ${h.bearsA} A switches ${amps.toFixed(1)} A`.slice(0, 32),
+        title:
+          user && !master ? `${h.id} is too small for ${users.map((c) => c.feeds).join(', ')}` : `${what} is too small`,
+        why: stop
+          ? `Everything behind it can draw ${amps.toFixed(1)} A together; it is rated ${h.bearsA} A. The arc of direct current welds its contacts.`
+          : `A motor’s inrush wears contacts: half its ${h.bearsA} A is the limit.`,
+        figures: { loadA: amps, limitA }
+      }
+    ];
+  })
+);

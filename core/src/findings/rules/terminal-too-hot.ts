@@ -1,33 +1,35 @@
 import { AUTO } from '../../box/attr.ts';
-import { circuitPlace, rule, set } from '../rule.ts';
+import { conductorC, knownSize } from '../../wiring/conductor.ts';
+import { laidOf } from '../../wiring/sizing.ts';
+import { placeOf, wirePathOf, worstByPlace } from '../elements.ts';
+import { branches, rule, set } from '../rule.ts';
 
 /** Plastic switches and sockets soften at their tabs. @source electrical reference 12: 75 °C by default */
 const TERMINAL_C = 75;
 
-/** The wire itself bears the heat, the terminal at its end does not. */
-export const terminalTooHot = rule('terminal-too-hot', 'safe', 'wiring', (x) =>
-  x.wiring.circuits.flatMap((c) =>
-    c.conductorC === undefined || c.conductorC <= TERMINAL_C
-      ? []
-      : [
-          {
-            at: circuitPlace(c.circuit.id, c.tag),
-            severity: 'caution' as const,
-            short: `${c.tag} tabs reach ${c.conductorC.toFixed(0)} °C`,
-            title: `The tabs of ${c.portTag} get ${c.conductorC.toFixed(0)} °C warm`,
-            why: `${c.carriesA.toFixed(1)} A warm its wire to that; plastic terminals soften above ${TERMINAL_C} °C, whatever the insulation bears.`,
-            figures: { conductorC: c.conductorC, limitC: TERMINAL_C },
-            remedies:
-              c.wireOrigin === 'set'
-                ? [
-                    {
-                      label: 'Let Haversack choose the wire',
-                      effect: 'cooler at its ends',
-                      edits: [set(`circuits/${c.circuit.id}/wire`, AUTO)]
-                    }
-                  ]
-                : []
-          }
-        ]
-  )
-);
+/** The wire itself bears the heat, the terminal at its end does not: by the root mean square of what it carries, charging too. */
+export const terminalTooHot = rule('terminal-too-hot', 'safe', 'wiring', (x) => {
+  const main = laidOf(x.wiring);
+  const found = x.judge.all.flatMap((h) => {
+    const c = h.conductor;
+    if (h.kind !== 'wire' || !c?.size || !knownSize(c.size) || c.lengthMm === 0) return [];
+    const branch = branches(x).find((b) => b.circuit.id === h.circuitId);
+    const amps = Math.max(h.rmsA, h.chargeA);
+    const warmC = conductorC(c.size, amps / c.count, branch?.laid ?? main);
+    return warmC <= TERMINAL_C ? [] : [{ h, over: warmC, amps, where: placeOf(x, h), end: c.to.part }];
+  });
+  return worstByPlace(found).map(({ h, over, amps, where, end }) => {
+    const path = wirePathOf(x, h);
+    return {
+      at: where,
+      severity: 'caution' as const,
+      short: `${where.label} tabs reach ${over.toFixed(0)} °C`.slice(0, 32),
+      title: `The tabs of ${end} get ${over.toFixed(0)} °C warm`,
+      why: `${amps.toFixed(1)} A warm its wire to that; plastic terminals soften above ${TERMINAL_C} °C, whatever the insulation bears.`,
+      figures: { conductorC: over, limitC: TERMINAL_C },
+      remedies: path
+        ? [{ label: 'Let Haversack choose the wire', effect: 'cooler at its ends', edits: [set(path, AUTO)] }]
+        : []
+    };
+  });
+});

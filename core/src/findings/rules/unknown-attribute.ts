@@ -1,9 +1,12 @@
+import { mainFeed } from '../../box/feeds.ts';
 import { AUTO } from '../../box/attr.ts';
 import {
   BATTERY_PLACE,
   BOX_PLACE,
+  branchPath,
   circuitPlace,
   MAIN_PLACE,
+  mainPath,
   portPlace,
   rule,
   set,
@@ -29,26 +32,27 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
         : []
     });
   const w = x.box.wiring;
-  if (w.mainFuse.is === 'unknown')
+  const main = mainFeed(x.box);
+  if (main.fuse.is === 'unknown')
     ask(
       MAIN_PLACE,
       'main fuse',
       'Read the number on the fuse at the battery; if there is none, say none.',
-      'wiring/mainFuse'
+      mainPath(x, 'fuse')
     );
-  if (w.mainWire.is === 'unknown')
+  if (main.wire.is === 'unknown')
     ask(
       MAIN_PLACE,
       'main wire',
       'Read the print on the insulation, or measure the bare copper: 2.05 mm across is 12 AWG.',
-      'wiring/mainWire'
+      mainPath(x, 'wire')
     );
-  if (w.mainFuseFromBatteryMm.is === 'unknown')
+  if (main.fuseFromStartMm.is === 'unknown')
     ask(
       MAIN_PLACE,
       'fuse distance',
       'Measure along the wire from the battery post to the fuse.',
-      'wiring/mainFuseFromBatteryMm'
+      mainPath(x, 'fuseFromStartMm')
     );
   if (w.insulationC.is === 'unknown')
     ask(
@@ -73,40 +77,23 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
       'Look for a small fuse in the thin leads at the shunt; if there is none, say none.',
       'wiring/senseFuse'
     );
-  if (x.box.switching.isolator.is === 'unknown')
-    ask(BOX_PLACE, 'isolator', 'Is there a switch or kill switch right behind the main fuse?');
-  if (x.box.switching.master.is === 'unknown')
-    ask(BOX_PLACE, 'master switch', 'Find which switch the battery’s positive goes to first.', 'switching/master');
+  if (main.switches.is === 'unknown')
+    ask(BOX_PLACE, 'master switch', 'Find which switch the battery’s positive goes to first.', mainPath(x, 'switches'));
   if (x.bank && x.bank.part.maxContinuousA === null && x.bank.part.hasProtection !== false)
     ask(BATTERY_PLACE, 'current limit', 'Read ‘continuous discharge’ on the battery’s label.');
-  for (const c of x.wiring.circuits) {
+  for (const c of [...x.wiring.circuits, ...x.wiring.feeds]) {
+    const path = branchPath(c);
     const at = circuitPlace(c.circuit.id, c.tag);
-    if (c.fuseOrigin === 'unknown')
-      ask(at, 'fuse', `Pull ${c.fuseTag} and read the number on it.`, `circuits/${c.circuit.id}/fuse`);
+    if (c.fuseOrigin === 'unknown') ask(at, 'fuse', `Pull ${c.fuseTag} and read the number on it.`, `${path}/fuse`);
     if (c.wireOrigin === 'unknown')
-      ask(
-        at,
-        'wire',
-        'Read the print on the insulation, or measure the bare copper with a caliper.',
-        `circuits/${c.circuit.id}/wire`
-      );
-    if (c.lengthOrigin === 'unknown') ask(at, 'length', 'Measure along the wire.', `circuits/${c.circuit.id}/lengthMm`);
-    if (c.circuit.tapFrom.is === 'unknown')
-      ask(
-        at,
-        'feed',
-        'Follow its + wire back: to the block, or to the tab of another port?',
-        `circuits/${c.circuit.id}/tapFrom`
-      );
-    if (c.circuit.fuseFromBatteryMm.is === 'unknown' && c.circuit.live === 'direct')
-      ask(
-        at,
-        'fuse distance',
-        'Measure along the wire from the battery post to its fuse.',
-        `circuits/${c.circuit.id}/fuseFromBatteryMm`
-      );
+      ask(at, 'wire', 'Read the print on the insulation, or measure the bare copper with a caliper.', `${path}/wire`);
+    if (c.lengthOrigin === 'unknown') ask(at, 'length', 'Measure along the wire.', `${path}/lengthMm`);
+    if (c.circuit.from.is === 'unknown')
+      ask(at, 'feed', 'Follow its + wire back: to the block, or to the tab of another port?', `${path}/from`);
+    if (c.circuit.fuseFromStartMm.is === 'unknown' && c.live === 'direct')
+      ask(at, 'fuse distance', 'Measure along the wire from the battery post to its fuse.', `${path}/fuseFromStartMm`);
     if (c.circuit.switchPortId.is === 'unknown')
-      ask(at, 'switch', 'Trace which switch breaks this circuit.', `circuits/${c.circuit.id}/switchPortId`);
+      ask(at, 'switch', 'Trace which switch breaks this circuit.', `${path}/switchPortId`);
   }
   for (const p of x.panel?.ports ?? [])
     if (p.part.ratingA === null && ['outlet', 'inlet', 'switch'].includes(p.part.role))

@@ -1,11 +1,11 @@
 import { AUTO } from '../../box/attr.ts';
 import { knownSize } from '../../wiring/conductor.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
-import { circuitPlace, rule, set } from '../rule.ts';
+import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
 
 /** A size the tables do not hold cannot be judged. */
 export const wireUnlisted = rule('wire-unlisted', 'safe', 'wiring', (x) =>
-  x.wiring.circuits
+  branches(x)
     .filter((c) => c.wire && !knownSize(c.wire))
     .map((c) => ({
       at: circuitPlace(c.circuit.id, c.tag),
@@ -18,7 +18,7 @@ export const wireUnlisted = rule('wire-unlisted', 'safe', 'wiring', (x) =>
         {
           label: 'Let Haversack choose the wire',
           effect: 'a listed size',
-          edits: [set(`circuits/${c.circuit.id}/wire`, AUTO)]
+          edits: [set(`${branchPath(c)}/wire`, AUTO)]
         }
       ]
     }))

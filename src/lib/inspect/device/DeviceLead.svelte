@@ -39,7 +39,7 @@
         set(
           e.currentTarget.checked ? 'lead described' : 'lead not described',
           'lead',
-          e.currentTarget.checked ? { lengthMm: 1000, wire: { is: 'auto' }, adapter: 'none' } : null
+          e.currentTarget.checked ? { lengthMm: 1000, wire: { is: 'auto' }, adapter: 'none', reversed: 'no' } : null
         )}
     /></label
   >
@@ -66,6 +66,16 @@
       value={device.lead.adapter}
       choices={ADAPTERS}
       onchoose={(v, t) => set(`adapter ${t}`, 'lead/adapter', v)}
+    />
+    <SelectRow
+      word="The device is wired"
+      value={device.lead.reversed}
+      choices={[
+        ['no', '+ to +, as usual'],
+        ['yes', 'the other way round'],
+        ['unknown', 'not known']
+      ]}
+      onchoose={(v, t) => set(`wired ${t}`, 'lead/reversed', v)}
     />
   {/if}
   <SelectRow word="What it is" value={device.use} choices={USES} onchoose={(v, t) => set(t, 'use', v)} />

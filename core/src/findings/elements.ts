@@ -1,0 +1,59 @@
+import type { Happening } from '../judge/table.ts';
+import { wireSizeText } from '../quantity/wire-size.ts';
+import {
+  BATTERY_PLACE,
+  BOX_PLACE,
+  branches,
+  branchPath,
+  circuitPlace,
+  MAIN_PLACE,
+  mainPath,
+  portPlace,
+  type Facts,
+  type Where
+} from './rule.ts';
+
+/** Where a finding about an element stands. */
+export function placeOf(x: Facts, h: Happening): Where {
+  const c = branches(x).find((b) => b.circuit.id === h.circuitId);
+  if (c) return circuitPlace(c.circuit.id, c.tag);
+  const ref = h.part?.ref;
+  if (ref?.kind === 'port') {
+    const port = x.panel?.ports.find((p) => p.port.id === ref.id);
+    return port ? portPlace(ref.id, port.tag) : MAIN_PLACE;
+  }
+  if (ref?.kind === 'relay' || h.circuitId?.startsWith('relay-')) return BOX_PLACE;
+  if (ref?.kind === 'battery' || h.circuitId !== null || h.id.startsWith('battery')) return BATTERY_PLACE;
+  return MAIN_PLACE;
+}
+
+/** An element in words: 'FP1', 'the link of battery 2', 'the return of C3', 'the wire from F0 to S0'. */
+export function nameOf(x: Facts, h: Happening): string {
+  const c = h.conductor;
+  if (!c) return h.part!.label === h.id ? h.id : h.part!.label;
+  const branch = branches(x).find((b) => b.circuit.id === h.circuitId);
+  const size = c.size ? `${c.count > 1 ? `${c.count} × ` : ''}${wireSizeText(c.size)}` : 'the unknown wire';
+  if (c.id.endsWith('-link')) return `the link at battery ${c.id.split('/')[0]!.replace('battery-', '')} (${size})`;
+  if (h.kind === 'return') return branch ? `the return of ${branch.tag} (${size})` : `the return ${size}`;
+  return branch ? `the wire of ${branch.tag} (${size})` : `${size} from ${c.from.part} to ${c.to.part}`;
+}
+
+/** Field of the document that sets an element's wire; undefined where it follows another. */
+export function wirePathOf(x: Facts, h: Happening): string | undefined {
+  const c = branches(x).find((b) => b.circuit.id === h.circuitId);
+  if (c) return `${branchPath(c)}/${h.kind === 'return' && c.circuit.returnWire.is !== 'auto' ? 'returnWire' : 'wire'}`;
+  return h.circuitId === null || h.circuitId === 'solar' || h.circuitId.startsWith('charger-')
+    ? mainPath(x, 'wire')
+    : undefined;
+}
+
+/** Of several elements at one place the one that is furthest beyond its limit. */
+export function worstByPlace<T extends { where: Where; over: number }>(list: readonly T[]): T[] {
+  const worst = new Map<string, T>();
+  for (const one of list) {
+    const key = `${one.where.kind} ${one.where.id}`;
+    const was = worst.get(key);
+    if (!was || one.over > was.over) worst.set(key, one);
+  }
+  return [...worst.values()];
+}

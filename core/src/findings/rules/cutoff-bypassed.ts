@@ -1,0 +1,32 @@
+import { AUTO } from '../../box/attr.ts';
+import { BATTERY_PLACE, rule, set } from '../rule.ts';
+import { coveredPorts } from '../../wiring/cutoff.ts';
+
+/** The low-voltage cut-off stands in one feed only: what goes round it drains the battery to the end. */
+export const cutoffBypassed = rule('cutoff-bypassed', 'lasts', 'battery', (x) => {
+  const cut = x.box.bank.disconnect;
+  if (cut.is !== 'set') return [];
+  const covered = coveredPorts(x.box, x.wiring.tree);
+  if (covered === undefined) return [];
+  const round = x.wiring.circuits.filter(
+    (c) => c.circuit.purpose === 'load' && !covered.has(c.circuit.portId) && c.loadA > 0
+  );
+  if (round.length === 0) return [];
+  return [
+    {
+      at: BATTERY_PLACE,
+      severity: x.bank?.part.hasProtection === true ? 'note' : 'caution',
+      short: `${round.map((c) => c.portTag).join(', ')} go round the cut-off`.slice(0, 32),
+      title: `${round.map((c) => `${c.portTag} ${c.feeds}`).join(', ')} ${round.length > 1 ? 'go' : 'goes'} round the cut-off`,
+      why: `It opens at ${cut.value.cutV} V for what hangs behind it; these go on until ${x.bank?.part.hasProtection === true ? 'the pack’s own electronics switch it off' : 'the battery is empty and harmed'}.`,
+      figures: { cutV: cut.value.cutV, portCount: round.length },
+      remedies: [
+        {
+          label: 'A cut-off ahead of everything',
+          effect: 'all of it ends in time',
+          edits: [set('bank/disconnectIn', AUTO)]
+        }
+      ]
+    }
+  ];
+});

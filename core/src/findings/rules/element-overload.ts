@@ -1,0 +1,41 @@
+import { LOAD_SHARE } from '../../wiring/fuse.ts';
+import type { Happening } from '../../judge/table.ts';
+import { nameOf, placeOf, worstByPlace } from '../elements.ts';
+import { branches, rule, type Facts } from '../rule.ts';
+
+/** Elements whose discharge has a rule of its own: a circuit's or feed's fuse and wire, its port and switch, the main fuse, the shunt. */
+const hasOwn = (x: Facts, h: Happening): boolean => {
+  if (h.id === 'F0' || h.kind === 'shunt' || h.kind === 'relay') return true;
+  if (h.kind === 'switch' || h.kind === 'port') return true;
+  return (h.kind === 'fuse' || h.kind === 'wire') && branches(x).some((c) => c.circuit.id === h.circuitId);
+};
+
+/** A switch or contact breaks its current; a fuse must carry it for good with a margin. */
+const shareOf = (h: Happening): number => (h.kind === 'fuse' ? LOAD_SHARE : 1);
+
+/** More through an element than it bears: way in, pack fuse, link, joint, block, return; and anything at all while it charges. */
+export const elementOverload = rule('element-overload', 'safe', 'wiring', (x) => {
+  const found = x.judge.all.flatMap((h) => {
+    if (h.bearsA == null || h.kind === 'sense' || h.kind === 'battery') return [];
+    const use = { amps: hasOwn(x, h) ? 0 : h.steadyA, charging: false };
+    if (h.chargeA > use.amps) Object.assign(use, { amps: h.chargeA, charging: true });
+    const over = use.amps / h.bearsA;
+    if (over <= shareOf(h) + 1e-9) return [];
+    return [{ h, ...use, over, where: placeOf(x, h) }];
+  });
+  return worstByPlace(found).map(({ h, amps, charging, over, where }) => {
+    const name = nameOf(x, h);
+    const stop = over > 1 + 1e-9;
+    return {
+      at: where,
+      also: `${h.id.replace(/\W+/g, '-')}${charging ? '-charging' : ''}`,
+      severity: stop ? ('stop' as const) : ('caution' as const),
+      short: `${h.part ? h.id : where.label}: ${amps.toFixed(1)} of ${h.bearsA!.toFixed(0)} A`.slice(0, 32),
+      title: charging
+        ? `Charging sends ${amps.toFixed(1)} A through ${name}`
+        : `${name[0]!.toUpperCase()}${name.slice(1)} carries ${amps.toFixed(1)} A`,
+      why: `It bears ${h.bearsA!.toFixed(1)} A${h.conductor ? ' here' : ''}${charging ? '; the charger’s current comes in over it' : '; everything its switches allow runs over it'}. ${stop ? 'It burns or opens in normal use.' : 'A fuse should carry 80 % of its rating at most.'}`,
+      figures: { amps, bearsA: h.bearsA! }
+    };
+  });
+});

@@ -1,0 +1,42 @@
+import { AUTO } from '../../box/attr.ts';
+import type { Happening } from '../../judge/table.ts';
+import { nameOf, placeOf, wirePathOf, worstByPlace } from '../elements.ts';
+import { branches, rule, set, type Facts } from '../rule.ts';
+
+/** Circuits’ own wires, ports and switches, the main wire and its parts are judged by rules of their own. */
+const hasOwn = (x: Facts, h: Happening): boolean => {
+  if (h.kind === 'shunt' || h.kind === 'switch' || h.kind === 'port' || h.kind === 'fuse-block') return true;
+  const branch = branches(x).find((c) => c.circuit.id === h.circuitId);
+  if (h.kind === 'wire' && branch) return true;
+  // a circuit’s return as thick as its wire is judged with it
+  if (h.kind === 'return' && branch) return branch.circuit.returnWire.is === 'auto' || branch.ampacityA === undefined;
+  return h.circuitId === null && h.id.startsWith('main/') && h.guard?.tag === 'F0' && !isLead(h);
+};
+/** The section ahead of the way in may be of another size than the rest. */
+const isLead = (h: Happening): boolean => h.id === 'main/inlet+' || h.id === 'main/inlet-';
+
+/** A fuse larger than what stands behind it bears: links and leads of packs, coil, controller and charger leads, the way in, thin returns. */
+export const guardExceedsElement = rule('guard-exceeds-element', 'safe', 'wiring', (x) => {
+  const found = x.judge.all.flatMap((h) => {
+    const { guard } = h;
+    if (!guard || guard.heldA === undefined || h.bearsA == null || h.kind === 'fuse' || h.kind === 'battery') return [];
+    if (h.kind === 'relay' || hasOwn(x, h) || h.kind === 'sense') return [];
+    const over = (h.conductor ? guard.heldA : (guard.ratingA ?? 0)) / h.bearsA;
+    return over <= 1 + 1e-9 ? [] : [{ h, guard, over, where: placeOf(x, h) }];
+  });
+  return worstByPlace(found).map(({ h, guard, where }) => {
+    const path = h.conductor ? wirePathOf(x, h) : undefined;
+    return {
+      at: where,
+      also: h.id.replace(/\W+/g, '-'),
+      severity: 'stop' as const,
+      short: `${guard.tag} ${guard.ratingA} A: too big for ${h.part ? h.id : 'a lead'}`.slice(0, 32),
+      title: `${guard.tag} is too big for ${nameOf(x, h)}`,
+      why: `It bears ${h.bearsA!.toFixed(1)} A; ${guard.ratingA} A can flow for minutes before ${guard.tag} opens. A smaller fuse where the load allows it, else more copper.`,
+      figures: { fuseA: guard.ratingA ?? 0, bearsA: h.bearsA! },
+      remedies: path
+        ? [{ label: 'Let Haversack choose the wire', effect: `carries ${guard.ratingA} A`, edits: [set(path, AUTO)] }]
+        : []
+    };
+  });
+});

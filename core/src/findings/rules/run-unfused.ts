@@ -1,0 +1,24 @@
+import { BARE_MM } from '../../wiring/placement.ts';
+import { nameOf, placeOf, worstByPlace } from '../elements.ts';
+import { branches, rule } from '../rule.ts';
+
+/** Wire that a battery reaches with nothing before it to open, wherever no other rule asks for its fuse. */
+export const runUnfused = rule('run-unfused', 'safe', 'wiring', (x) => {
+  if (!x.bank) return [];
+  // a pack without its fuse, the main feed and each circuit and feed say it themselves
+  const own = new Set(branches(x).map((c) => c.circuit.id));
+  const found = x.judge.all.flatMap((h) => {
+    if (h.kind !== 'wire' || h.unfusedMm <= BARE_MM || h.circuitId === null || own.has(h.circuitId)) return [];
+    if (h.circuitId === 'solar' && x.box.charging.solar?.fuse.is === 'none') return [];
+    return [{ h, over: h.unfusedMm, where: placeOf(x, h) }];
+  });
+  return worstByPlace(found).map(({ h, where }) => ({
+    at: where,
+    also: h.id.replace(/\W+/g, '-'),
+    severity: 'stop' as const,
+    short: `${h.unfusedMm.toFixed(0)} mm unfused to ${h.conductor!.to.part}`.slice(0, 32),
+    title: `Nothing opens for ${nameOf(x, h)}`,
+    why: `${h.unfusedMm.toFixed(0)} mm of wire from the battery have no fuse before them; ${BARE_MM} mm at most. A short on it passes ${h.shortA.toFixed(0)} A.`,
+    figures: { unfusedMm: h.unfusedMm, limitMm: BARE_MM, shortA: h.shortA }
+  }));
+});

@@ -1,0 +1,178 @@
+import type { Bank } from '../battery/bank.ts';
+import { CHEMISTRY } from '../battery/chemistry.ts';
+import { panelPartOf, valueOf } from '../box/lookup.ts';
+import type { Box, Solar } from '../box/schema.ts';
+import { solarCurrent } from '../outing/input.ts';
+import { airAtC } from '../sun/air.ts';
+import { chargerA } from '../wiring/charger.ts';
+import { builtInA } from '../wiring/net-extras.ts';
+
+/** Something that can charge the bank, and how it comes about. */
+export type ChargeSource = {
+  id: string;
+  name: string;
+  /** Port it is plugged into, or part of the circuit it is; undefined: clipped on the posts. */
+  portId: string | undefined;
+  partId: string | undefined;
+  currentA: number | undefined;
+  volts: number | undefined;
+  /** It can run while the case is shut. */
+  whileShut: boolean;
+  /** Coldest the battery can be while it charges, °C; undefined when nobody knows. */
+  coldestC: number | undefined;
+  when: 'home' | 'outing' | 'season';
+};
+
+/** An automatic charging place is indoors, °C. @source electrical reference 11 */
+const INDOORS_C = 5;
+/** What an MPPT controller hands on of the panel's power. @source electrical reference 9 */
+const MPPT_SHARE = 0.95;
+/** Hours of a day in which a panel may give something where nobody said place and day. @source rule of thumb */
+const DAYLIGHT_H = { from: 5, to: 21 } as const;
+const HOUR_STEP = 0.25;
+
+/** Most current a panel drives into the bank at a charging voltage, A; the controller's limit on it. @source electrical reference 9 */
+export const sunMostA = (solar: Solar, chargeV: number): number =>
+  Math.min(
+    solar.controller === 'mppt' ? (MPPT_SHARE * solar.panelW) / chargeV : solar.panelW / solar.maxPowerV,
+    solar.controllerMaxA ?? Infinity
+  );
+
+/** The port a charger at home is plugged into; undefined when it is clipped on with the lid open, or cannot be. */
+export function chargePortId(box: Box): string | undefined {
+  const path = box.charging.path;
+  if (path.is === 'none' || (path.is === 'set' && path.value === 'lid-open')) return undefined;
+  const inlet = box.circuits.find((c) => c.purpose === 'charge')?.portId;
+  const through = path.is === 'set' && path.value === 'through-port';
+  const named = valueOf(box.charging.throughPortId, undefined);
+  if (!through && inlet) return inlet;
+  if (!through) return undefined;
+  if (named !== undefined) return named;
+  // nobody said which: any plain 12 V outlet would do, the weakest of them counts
+  const outlets = box.circuits.flatMap((c) => {
+    const port = box.ports.find((p) => p.id === c.portId);
+    const part = panelPartOf(box, port);
+    return part?.role === 'outlet' && part.converterRatedW === null
+      ? [{ id: c.portId, ratingA: part.ratingA ?? 0 }]
+      : [];
+  });
+  return outlets.sort((a, b) => a.ratingA - b.ratingA)[0]?.id;
+}
+
+/** Everything that can charge this bank: a charger at home and on the outing, the sun, what lives in the box. Every rule about charging reads this. */
+export function chargeSources(box: Box, bank: Bank | undefined): ChargeSource[] {
+  if (!bank) return [];
+  const { charging, outing } = box;
+  const data = CHEMISTRY[bank.chemistry];
+  const volts = valueOf(charging.chargerV, data.absorbV);
+  const amps = charging.chargerA.is === 'unknown' ? undefined : chargerA(box, bank);
+  const out: ChargeSource[] = [];
+  const portId = chargePortId(box);
+  const endH = outing.startH + outing.durationH;
+  const coldestIn = (hours: readonly number[]): number | undefined =>
+    hours.length === 0
+      ? undefined
+      : Math.min(...hours.map((h) => airAtC(outing.airC, outing.warmestC, h))) + box.bank.warmerK;
+  const cold = charging.coldestC;
+  const home = {
+    coldestC: cold.is === 'unknown' ? undefined : Math.max(valueOf(cold, INDOORS_C) ?? INDOORS_C, -60),
+    when: 'home' as const
+  };
+  if (charging.path.is !== 'none')
+    out.push({
+      id: 'charger',
+      name: 'the charger',
+      portId,
+      partId: undefined,
+      currentA: amps,
+      volts,
+      whileShut: !(charging.path.is === 'set' && charging.path.value === 'lid-open'),
+      ...home
+    });
+  const plugged = charging.plugged.filter((s) => s.endH > s.startH && s.startH < endH);
+  if (plugged.length) {
+    const hours = plugged.flatMap((s) => hoursOf(s.startH, Math.min(s.endH, endH)));
+    out.push({
+      id: 'plugged',
+      name: 'the charger plugged in on the outing',
+      portId: portId ?? box.circuits.find((c) => c.purpose === 'charge')?.portId,
+      partId: undefined,
+      currentA: amps,
+      volts,
+      whileShut: true,
+      coldestC: coldestIn(hours),
+      when: 'outing'
+    });
+  }
+  const { solar } = charging;
+  if (solar) {
+    const sunA = sunMostA(solar, volts ?? data.absorbV);
+    const inside = solar.fit === 'inside';
+    const second =
+      box.circuits.filter((c) => c.purpose === 'charge')[1] ?? box.circuits.find((c) => c.purpose === 'charge');
+    const common = {
+      portId: inside ? undefined : second?.portId,
+      partId: inside ? 'SC' : undefined,
+      currentA: sunA,
+      volts: solar.controller === 'none' ? solar.openV : volts,
+      whileShut: true
+    };
+    if (solar.duringOuting)
+      out.push({
+        id: 'sun',
+        name: 'the sun on the outing',
+        ...common,
+        coldestC: coldestIn(sunHours(box, solar)),
+        when: 'outing'
+      });
+    if (box.season?.useSun) {
+      const cold = Math.min(...seasonMonths(box).map((c) => c - box.season!.swingK / 2));
+      out.push({ id: 'season-sun', name: 'the sun through the season', ...common, coldestC: cold, when: 'season' });
+    }
+  }
+  charging.builtIn.forEach((c, i) => {
+    const away = c.input === 'dc';
+    out.push({
+      id: `built-in-${c.id}`,
+      name: c.name || 'the charger in the box',
+      portId: undefined,
+      partId: `CG${i + 1}`,
+      currentA: builtInA(c),
+      volts: valueOf(c.voltageV, data.absorbV),
+      whileShut: c.lidShut !== 'no',
+      coldestC: away ? coldestIn(hoursOf(outing.startH, endH)) : home.coldestC,
+      when: away ? 'outing' : 'home'
+    });
+  });
+  return out;
+}
+
+const hoursOf = (fromH: number, toH: number): number[] => {
+  const out: number[] = [];
+  for (let h = fromH; h < toH; h += HOUR_STEP) out.push(h);
+  return out;
+};
+
+/** Hours of the outing in which the panel gives something; all daylight while place or day are missing. */
+function sunHours(box: Box, solar: Solar): number[] {
+  const { startH, durationH } = box.outing;
+  const hours = hoursOf(startH, startH + Math.min(durationH, 24 * 14));
+  const amps = solarCurrent(box, solar);
+  if (amps) return hours.filter((h) => amps(h, solar.maxPowerV * 0.7, box.outing.airC) > 0);
+  return hours.filter((h) => h % 24 >= DAYLIGHT_H.from && h % 24 < DAYLIGHT_H.to);
+}
+
+/** Mean air of the months a season covers. */
+function seasonMonths(box: Box): number[] {
+  const { startDay, dayCount, monthC } = box.season!;
+  const first = Number(startDay.slice(5, 7)) - 1;
+  const count = Math.min(12, Math.ceil((Number(startDay.slice(8, 10)) + dayCount) / 30.4));
+  return Array.from({ length: Math.max(1, count) }, (_, i) => monthC[(first + i) % 12]!);
+}
+
+/** Sources that can push at the same time, A: the charger or its twin on the outing counts once. */
+export const togetherA = (sources: readonly ChargeSource[]): number => {
+  const once = sources.filter((s) => s.id !== 'plugged' && s.id !== 'season-sun');
+  const sun = sources.some((s) => s.id === 'sun') ? 0 : (sources.find((s) => s.id === 'season-sun')?.currentA ?? 0);
+  return once.reduce((sum, s) => sum + (s.currentA ?? 0), 0) + sun;
+};

@@ -1,0 +1,19 @@
+import { mainFeed } from '../box/feeds.ts';
+import type { Box } from '../box/schema.ts';
+import { behind, startOf, type Tree } from './tree.ts';
+
+/** Stands in place of a feed: the controller's load terminals are the cut-off. */
+export const LOAD_TERMINAL = 'load-terminal';
+
+/** Ports that the low-voltage cut-off switches off: those behind the feed or circuit it stands in; undefined = all of them. */
+export function coveredPorts(box: Box, t: Tree): ReadonlySet<string> | undefined {
+  const at = box.bank.disconnectIn;
+  if (at.is !== 'set') return undefined;
+  const main = mainFeed(box).id;
+  const covers = (id: string): boolean => {
+    if (at.value === LOAD_TERMINAL) return startOf(t, id) === 'load-terminal';
+    if (at.value === main) return ['main', 'ahead'].includes(startOf(t, id));
+    return behind(t, at.value).includes(id);
+  };
+  return new Set(box.circuits.filter((c) => covers(c.id)).map((c) => c.portId));
+}

@@ -1,0 +1,53 @@
+<script lang="ts">
+  import type { Circuit, Feed } from '@haversack/core/box/schema';
+  import { INSULATION_CLASSES } from '@haversack/core/wiring/conductor';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
+  import SelectRow from '$lib/ui/SelectRow.svelte';
+  import WireField from './WireField.svelte';
+
+  /** How one stretch of wire is made and lies: its return, insulation, and how many touch. */
+  type Props = {
+    path: string;
+    at: Pick<Circuit | Feed, 'id' | 'returnWire' | 'insulationC' | 'bundledCount'>;
+    onset: (what: string, key: string, value: unknown) => void;
+  };
+  let { at, onset }: Props = $props();
+  const open = useBox();
+  const plan = $derived([...open.plan.wiring.circuits, ...open.plan.wiring.feeds].find((c) => c.circuit.id === at.id));
+</script>
+
+<WireField
+  label="Return wire"
+  attr={at.returnWire}
+  actual={plan?.wire ?? open.plan.wiring.main.wire}
+  system={open.doc.preferences.wireSystem}
+  onattr={(a) => onset('return wire', 'returnWire', a)}
+/>
+<SelectRow
+  word="Insulation"
+  value={at.insulationC.is === 'set' ? String(at.insulationC.value) : at.insulationC.is}
+  choices={[
+    ['auto', 'as all wires'],
+    ...INSULATION_CLASSES.map((c) => [String(c), `${c} °C`] as [string, string]),
+    ['unknown', 'unknown']
+  ]}
+  onchoose={(v, t) =>
+    onset(
+      `insulation ${t}`,
+      'insulationC',
+      v === 'auto' || v === 'unknown' ? { is: v } : { is: 'set', value: Number(v) }
+    )}
+/>
+<AttrQuantity
+  label="Wires that touch on the way"
+  attr={at.bundledCount}
+  automatic={`${plan?.laid.bundledCount ?? open.plan.wiring.bundledCount}`}
+  start={plan?.laid.bundledCount ?? 2}
+  allow={['auto', 'set', 'unknown']}
+  kind="number"
+  unit=""
+  text={(v) => String(v)}
+  options={{ min: 1, max: 60, whole: true, units: { wires: 1, wire: 1 } }}
+  onattr={(a) => onset('wires that touch', 'bundledCount', a)}
+/>
