@@ -75,7 +75,7 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
   });
   const panel = panelPlan(box, fit);
   const wiring = held?.wiring ?? wiringPlan({ box, catalogue, need, bank: b, fit });
-  const judged = held?.judge ?? judge({ box, catalogue, bank: b, wiring, demand: need });
+  const judged = held?.judge ?? judge({ box, catalogue, bank: b, wiring });
   const runs = held?.runs ?? runList(box, wiring.netlist);
   const feed = held?.feed ?? feedOf(wiring);
   const run = held ? held.outing : outing(box, need, b, feed);

@@ -455,7 +455,13 @@ describe('plugs', () => {
     expect(polarityRows(radio).every((r) => !r.say.includes('also fits'))).toBe(true);
   });
   test('a reversing adapter and bare pins are stops', () => {
-    const lead = { lengthMm: 1000, wire: AUTO, adapter: 'reversing' as const, reversed: 'no' as const };
+    const lead = {
+      lengthMm: 1000,
+      wire: AUTO,
+      adapter: 'reversing' as const,
+      reversed: 'no' as const,
+      armoured: 'no' as const
+    };
     const box = change(canal, set('devices/d1/lead', lead));
     expect(
       polarityRows(box)

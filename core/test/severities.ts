@@ -2,6 +2,7 @@
 export const SEVERITY_OF_TRIP: Record<string, readonly string[]> = {
   caution: [
     'battery-drags-gasket',
+    'battery-figures-unknown',
     'bend-too-tight',
     'bracket-tips',
     'breaker-auto-reset',
@@ -13,6 +14,7 @@ export const SEVERITY_OF_TRIP: Record<string, readonly string[]> = {
     'cca-wire',
     'changeover-unsound',
     'contact-heat',
+    'cord-armour',
     'cutoff-bypassed',
     'device-undervoltage',
     'device-without-port',
@@ -60,7 +62,7 @@ export const SEVERITY_OF_TRIP: Record<string, readonly string[]> = {
     'web-too-thin'
   ],
   'caution,note': ['selectivity-poor'],
-  'caution,stop': ['battery-terminal-small', 'circuit-shape', 'relay-unsound'],
+  'caution,stop': ['circuit-shape', 'relay-unsound'],
   note: [
     'air-transport',
     'battery-on-side',
@@ -95,6 +97,7 @@ export const SEVERITY_OF_TRIP: Record<string, readonly string[]> = {
     'adapter-reverses',
     'adiabatic-fail',
     'battery-does-not-fit',
+    'battery-terminal-small',
     'battery-wrong-way-up',
     'behind-panel-collision',
     'bms-current',

@@ -113,6 +113,15 @@ export const WIRING_RULES: Record<string, { trips: () => Box; quiet: () => Box }
     trips: () => change(canal, set('charging/builtIn', [{ ...MAINTAINER, input: 'mains-cord' }])),
     quiet: () => change(canal, set('charging/builtIn', [{ ...MAINTAINER, input: 'dc' }]))
   },
+  'cord-armour': {
+    trips: () => change(moor, set('devices/d1/lead/armoured', 'yes')),
+    quiet: () => moor
+  },
+  'battery-figures-unknown': {
+    trips: () =>
+      change(canal, set('parts/battery-agm-35', { ...canal.parts['battery-agm-35'], notKnown: ['capacity', 'mass'] })),
+    quiet: () => canal
+  },
   'cutoff-bypassed': {
     trips: () =>
       change(

@@ -1,6 +1,7 @@
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
+import { panelPartOf, portTags } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import type { CaseFit } from '../case/fit.ts';
 import type { Demand } from '../demand/demand.ts';
@@ -193,6 +194,14 @@ function steps(
     `Cut ${p.runs.runs.reduce((n, r) => n + r.count, 0)} wires`,
     'From the cut list. Sleeve before crimp, tug every crimp.'
   );
+  const cords = cordsOf(box, wiring);
+  if (cords)
+    step(
+      'cords',
+      'Thread the cords, terminals after',
+      `${cords}: thread nut, seal and body over each cord and through its gland before any terminal is crimped; a terminal does not go through. The nut must stay reachable when the box is closed.`,
+      'Armour ends in the gland, its cut end sleeved: it is a conductor.'
+    );
   step(
     'harness',
     'Make the harness outside the case',
@@ -248,4 +257,15 @@ function steps(
     );
   step('card', 'Card inside the lid', 'Fuse map, switch positions, how to charge; the date of the first charge.');
   return out;
+}
+
+/** Glands with a cord in them: a circuit that is wired inside, or a feed that comes in. */
+function cordsOf(box: Box, wiring: WiringPlan): string {
+  const tags = portTags(box, wiring.main.masterPortId);
+  const through = box.feeds.flatMap((f) => (f.throughPortId.is === 'set' ? [f.throughPortId.value] : []));
+  return box.ports
+    .filter((p) => panelPartOf(box, p)?.role === 'gland')
+    .filter((p) => through.includes(p.id) || box.circuits.some((c) => c.portId === p.id))
+    .map((p) => `${tags[p.id] ?? ''} ${p.name}`.trim())
+    .join(', ');
 }

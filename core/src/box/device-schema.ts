@@ -52,7 +52,9 @@ const leadSchema = z.strictObject({
   wire: attr(wireSizeSchema),
   adapter: z.enum(['none', 'straight', 'reversing', 'unknown']),
   /** The device itself is wired the other way round. */
-  reversed: z.enum(['no', 'yes', 'unknown'])
+  reversed: z.enum(['no', 'yes', 'unknown']),
+  /** A metal braid or hose round it. */
+  armoured: z.enum(['no', 'yes', 'unknown'])
 });
 
 export const spanSchema = z.strictObject({

@@ -182,7 +182,9 @@ function fromVersion3(box: Raw): Raw {
           })
         }
       : box.charging,
-    devices: each(box.devices, (d) => (isRaw(d) ? { ...d, lead: withUsual(d.lead, { reversed: 'no' }) } : d)),
+    devices: each(box.devices, (d) =>
+      isRaw(d) ? { ...d, lead: withUsual(d.lead, { reversed: 'no', armoured: 'no' }) } : d
+    ),
     ports: each(box.ports, (p) => withUsual(p, { insert: null })),
     feeds,
     relays: each(switching.relays ?? [], (r) =>

@@ -246,9 +246,15 @@ const REAR_GAP_MM = 5;
 /** Depth a part wants behind its wall with terminals and first bend; a spacer under the flange takes its height off. */
 export const depthBehindMm = (
   panel: PartOf<'panel'>,
-  port: Pick<Box['ports'][number], 'terminals' | 'spacerMm'>
+  port: Pick<Box['ports'][number], 'terminals' | 'spacerMm'> & Partial<Pick<Box['ports'][number], 'insert'>>
 ): number =>
-  Math.max(0, panel.bodyDepthMm + (port.terminals === 'flag' ? panel.flagMm : panel.straightMm) - port.spacerMm);
+  Math.max(
+    0,
+    panel.bodyDepthMm +
+      (port.terminals === 'flag' ? panel.flagMm : panel.straightMm) -
+      port.spacerMm +
+      (port.insert?.behindMm ?? 0)
+  );
 
 /** The room behind every panel part, kept free where that is possible. @source mechanical reference 3.1 */
 function rearKeepOuts(box: Box, part: PartOf<'case'>): number[][] {

@@ -49,7 +49,13 @@ export function jettyNetBox(): Box {
     source: 'label',
     modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'led-strip', currentA: 1.5 } }],
     spans: [{ startH: 19, endH: 27, dutyFraction: null }],
-    lead: { lengthMm: 3000, wire: setTo({ system: 'awg', size: '22' }), adapter: 'unknown', reversed: 'no' }
+    lead: {
+      lengthMm: 3000,
+      wire: setTo({ system: 'awg', size: '22' }),
+      adapter: 'unknown',
+      reversed: 'no',
+      armoured: 'no'
+    }
   });
   b.device('aerator', {
     name: 'Live-bait pump',
@@ -160,7 +166,7 @@ export function moorCameraPost(): Box {
     source: 'measured',
     modes: [steady('watching', 3.2)],
     spans: [{ startH: 16, endH: 32, dutyFraction: null }],
-    lead: { lengthMm: 1500, wire: AUTO, adapter: 'straight', reversed: 'no' }
+    lead: { lengthMm: 1500, wire: AUTO, adapter: 'straight', reversed: 'no', armoured: 'no' }
   });
   b.device('bite-receiver', {
     name: 'Tag receiver',

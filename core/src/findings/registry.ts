@@ -4,6 +4,7 @@ import { adiabaticFail } from './rules/adiabatic-fail.ts';
 import { airTransport } from './rules/air-transport.ts';
 import { batteryDoesNotFit } from './rules/battery-does-not-fit.ts';
 import { batteryDragsGasket } from './rules/battery-drags-gasket.ts';
+import { batteryFiguresUnknown } from './rules/battery-figures-unknown.ts';
 import { batteryOnSide } from './rules/battery-on-side.ts';
 import { batteryTerminalSmall } from './rules/battery-terminal-small.ts';
 import { batteryWrongWayUp } from './rules/battery-wrong-way-up.ts';
@@ -35,6 +36,7 @@ import { connectorOverload } from './rules/connector-overload.ts';
 import { contactHeat } from './rules/contact-heat.ts';
 import { controllerUnsound } from './rules/controller-unsound.ts';
 import { converterOverload } from './rules/converter-overload.ts';
+import { cordArmour } from './rules/cord-armour.ts';
 import { cutoffBypassed } from './rules/cutoff-bypassed.ts';
 import { cutoffTooLow } from './rules/cutoff-too-low.ts';
 import { cutoffVsBms } from './rules/cutoff-vs-bms.ts';
@@ -164,6 +166,7 @@ export const RULES: readonly Rule[] = [
   airTransport,
   batteryDoesNotFit,
   batteryDragsGasket,
+  batteryFiguresUnknown,
   batteryOnSide,
   batteryTerminalSmall,
   batteryWrongWayUp,
@@ -194,6 +197,7 @@ export const RULES: readonly Rule[] = [
   contactHeat,
   controllerUnsound,
   converterOverload,
+  cordArmour,
   cRateHigh,
   cutoffBypassed,
   cutoffTooLow,

@@ -4,7 +4,6 @@ import { packCurrents } from '../battery/parallel.ts';
 import { packSources } from '../battery/parallel-plan.ts';
 import type { Box } from '../box/schema.ts';
 import type { Catalogue, FuseFamily } from '../catalogue/part.ts';
-import type { Demand } from '../demand/demand.ts';
 import { holdingA } from '../box/relay.ts';
 import { adiabaticA2s, ampacityA, knownSize, milliOhmPerM } from '../wiring/conductor.ts';
 import { heldA, letThroughA2s } from '../wiring/fuse.ts';
@@ -63,7 +62,7 @@ export type Judge = {
   packA: number;
 };
 
-export type JudgeInput = { box: Box; catalogue: Catalogue; bank: Bank | undefined; wiring: WiringPlan; demand: Demand };
+export type JudgeInput = { box: Box; catalogue: Catalogue; bank: Bank | undefined; wiring: WiringPlan };
 
 /** Insulation stands this once. @source IEC 60364-4-43, PVC */
 const FINAL_C = 160;
@@ -132,7 +131,7 @@ class Flow {
 type Way = { guard: Guard | undefined; unfusedMm: number; ohmOut: number };
 
 /** The one table of what happens to every element; every rule, the path table and the survey's words read it. */
-export function judge({ box, catalogue, bank, wiring, demand }: JudgeInput): Judge {
+export function judge({ box, catalogue, bank, wiring }: JudgeInput): Judge {
   const { netlist } = wiring;
   const flow = new Flow(netlist.conductors);
   const sources = chargeSources(box, bank);

@@ -143,7 +143,13 @@ function settle(input: RunInput, s: RunState, timeH: number, airC: number, out: 
     s.inA = offered > 0 ? Math.min(offered, s.ports.totalA + acceptedA(s.packs, s.active, s.tempC)) : 0;
     if (s.dead) return sleep(s, openV, ohm);
     const empty = s.active === undefined ? meanSoc(s.packs) <= 0 : s.packs[s.active]!.soc <= 0;
-    const carried = !empty && solvePorts(s.ports, s.laws, openV, ohm, s.inA);
+    let carried = !empty && solvePorts(s.ports, s.laws, openV, ohm, s.inA);
+    // what has just been switched off takes nothing of it any more
+    const most = s.ports.totalA + acceptedA(s.packs, s.active, s.tempC);
+    if (carried && s.inA > most) {
+      s.inA = most;
+      carried = solvePorts(s.ports, s.laws, openV, ohm, s.inA);
+    }
     if (!carried) {
       if (changeOver(input, s, timeH, out)) continue;
       die(s, out, timeH, empty ? 'empty' : 'power-limit', 0);

@@ -19,6 +19,11 @@ export type PolarityRow = {
 
 const ADAPTER = { none: '', straight: 'straight', reversing: 'swaps + and −', unknown: 'not measured' } as const;
 
+/** The battery stands on it: a circuit ends there, or a feed comes in by it. */
+const isLive = (box: Box, portId: string): boolean =>
+  box.circuits.some((c) => c.portId === portId) ||
+  box.feeds.some((f) => f.throughPortId.is === 'set' && f.throughPortId.value === portId);
+
 /** For every connector: keyed or not, voltage, bare live metal, the same plug at another voltage, adapters on it. */
 export function polarityRows(box: Box): PolarityRow[] {
   const tags = portTags(box, masterPortId(box));
@@ -33,7 +38,7 @@ export function polarityRows(box: Box): PolarityRow[] {
       .filter((d) => d.portId === port.id && d.lead && d.lead.adapter !== 'none')
       .map((d) => ({ name: d.name, kind: d.lead!.adapter }));
     const usb = part.supply === 'usb-a' || part.supply === 'usb-c';
-    const bare = part.exposedLivePins && part.role === 'outlet';
+    const bare = part.exposedLivePins && isLive(box, port.id);
     const reverses = adapters.some((a) => a.kind === 'reversing');
     const doubts = [
       part.keyed === false ? 'goes in both ways: mark both halves' : '',

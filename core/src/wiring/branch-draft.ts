@@ -1,7 +1,9 @@
+import { chargeSources } from '../judge/charge-sources.ts';
 import type { RunMm } from './lengths.ts';
+import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { blockOf, mainFeed, switchesOf } from '../box/feeds.ts';
-import { panelPartOf, partOf, valueOf } from '../box/lookup.ts';
+import { partOf, valueOf } from '../box/lookup.ts';
 import type { Box, Device } from '../box/schema.ts';
 import type { FuseFamily, PartOf } from '../catalogue/part.ts';
 import { lawCurrentA, type LoadLaw } from '../network/law.ts';
@@ -9,6 +11,7 @@ import type { WireSize } from '../quantity/wire-size.ts';
 import { behind, feedOfBranch, startOf, type Branch, type Tree } from './tree.ts';
 import { sharedBundles } from './bundles.ts';
 import { ampacityA, knownSize } from './conductor.ts';
+import { leverAt, type Lever } from './levers.ts';
 import { DROP_LIMIT_FUSSY, DROP_LIMIT_GENERAL } from './contacts.ts';
 import type { Draft, Sources } from './draft.ts';
 import { capacitorInrushA2s, motorInrushA2s, SELECTIVE_RATIO } from './fuse.ts';
@@ -113,14 +116,8 @@ function laidFor(box: Box, laid: Laid, b: Branch, bundles: ReadonlyMap<string, n
     : { ...laid, insulationC, bundledCount: Math.max(1, bundledCount) };
 }
 
-const switchOf = (box: Box, tags: DraftContext['tags'], portId: string): Draft['switches'][number] => ({
-  portId,
-  tag: tags[portId] ?? portId,
-  part: panelPartOf(
-    box,
-    box.ports.find((p) => p.id === portId)
-  )
-});
+const switchOf = (box: Box, tags: DraftContext['tags'], portId: string): Lever =>
+  leverAt(box, tags, portId) ?? { portId, tag: tags[portId] ?? portId, part: undefined };
 
 /** A feed takes nothing itself; it runs through its switches, its way in and its block. */
 function feedLoad({ box }: Sources, b: Branch, x: DraftContext): Load {
@@ -215,8 +212,8 @@ function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: DraftConte
     devices: charge ? [] : currents,
     fussy: devices.some((d) => d.fussy),
     hasMotor: motor,
-    loadA: charge ? (chargerA(box, bank) ?? 0) : quiescent + (assumedLoad ? assumedA : deviceA),
-    lowLoadA: charge ? (chargerA(box, bank) ?? 0) : quiescent + (assumedLoad ? assumedA : lowA),
+    loadA: charge ? throughInletA(box, bank, circuit.portId) : quiescent + (assumedLoad ? assumedA : deviceA),
+    lowLoadA: charge ? throughInletA(box, bank, circuit.portId) : quiescent + (assumedLoad ? assumedA : lowA),
     meanA: quiescent + demands.reduce((s, d) => s + d.meanA, 0),
     inrushA2s: Math.max(
       motor ? motorInrushA2s(motorA) : 0,
@@ -244,6 +241,13 @@ function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: DraftConte
     ].filter((r) => r !== undefined)
   };
 }
+
+/** What comes in through a charge inlet: the strongest of charger and sun that use it. */
+const throughInletA = (box: Box, bank: Bank | undefined, portId: string): number =>
+  Math.max(
+    chargerA(box, bank) ?? 0,
+    ...chargeSources(box, bank).flatMap((s) => (s.portId === portId ? (s.currentA ?? 0) : []))
+  );
 
 /** Fuses that sit in a wire of their own. @source the sealed in-line holder of the catalogue */
 const IN_LINE_FAMILY: FuseFamily = 'blade';

@@ -8,7 +8,7 @@ import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
 import { fuseMilliOhm } from './fuse.ts';
 import { THINNEST } from './main-path.ts';
 import { RELAY_MILLIOHM } from './net-main.ts';
-import { smallestWire, type Laid } from './sizing.ts';
+import { smallestWire, TAB_MOST_MM2, type Laid } from './sizing.ts';
 import type { CircuitPlan, MainPlan } from './types.ts';
 import { wireSizeText } from '../quantity/wire-size.ts';
 import { METER_FUSE_A } from './branch-draft.ts';
@@ -135,7 +135,8 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
             dropOf(d, (m) => (m.wireOrigin === 'auto' ? s : fixed(m))).dropV + sharedV <=
             d.dropLimitFraction * DROP_BASE_V
         ),
-      sources.box.wiring.reels
+      sources.box.wiring.reels,
+      members.some((d) => d.feed === undefined) ? TAB_MOST_MM2 : Infinity
     );
     for (const d of free) wires.set(d.circuit.id, size);
   }

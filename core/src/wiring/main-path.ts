@@ -5,6 +5,7 @@ import { holdingA } from '../box/relay.ts';
 import { lawCurrentA } from '../network/law.ts';
 import type { Box } from '../box/schema.ts';
 import type { Catalogue, FuseFamily, PartOf } from '../catalogue/part.ts';
+import { terminalBears } from '../judge/terminals.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { ampacityA, knownSize, milliOhmPerM } from './conductor.ts';
 import { CONTACT_MILLIOHM as R } from './contacts.ts';
@@ -40,7 +41,7 @@ export type MainDraft = Omit<MainPlan, 'commonMilliOhm' | 'prospectiveA' | 'weak
 };
 
 /** Battery, main fuse, switches, block and the returns: what every circuit shares. @source electrical reference 1 to 5 */
-export function mainDraft({ box, catalogue, need, fit }: Sources, circuits: Draft[], x: MainContext): MainDraft {
+export function mainDraft({ box, catalogue, need, fit, bank }: Sources, circuits: Draft[], x: MainContext): MainDraft {
   const feed = mainFeed(box);
   const holder = partOf(box, 'fuse-holder', feed.holderPartId);
   // a fuse somebody read counts without its holder, too
@@ -68,6 +69,7 @@ export function mainDraft({ box, catalogue, need, fit }: Sources, circuits: Draf
   const loadA = Math.max(loads + homeless + coils, charge);
   const lowLoads = onMain.filter((c) => c.circuit.purpose === 'load').reduce((s, c) => s + c.lowCarriesA, 0);
   const lowLoadA = Math.max(lowLoads + homeless + coils, charge);
+  const terminal = bank && terminalBears(bank.part);
   const through = valueOf(feed.throughPortId, undefined);
   const part = (id: string, word: string) => ({ name: x.tags[id] ?? word, ratingA: panelAt(id)?.ratingA });
   const parts: { name: string; ratingA: number | null | undefined }[] = [
@@ -76,7 +78,8 @@ export function mainDraft({ box, catalogue, need, fit }: Sources, circuits: Draf
     { name: 'main relay', ratingA: relay?.ratingA },
     { name: 'fuse block', ratingA: x.block?.totalA },
     { name: 'shunt', ratingA: x.shunt?.ratingA },
-    { name: 'main fuse holder', ratingA: holder?.ratingA }
+    { name: 'main fuse holder', ratingA: holder?.ratingA },
+    ...(terminal ? [{ name: `battery’s ${terminal.words}`, ratingA: terminal.ratingA }] : [])
   ];
   const weakest = parts
     .filter((p): p is { name: string; ratingA: number } => p.ratingA != null)
@@ -94,7 +97,14 @@ export function mainDraft({ box, catalogue, need, fit }: Sources, circuits: Draf
   const fuseA = fuseFamily ? valueOf(feed.fuse, autoFuse) : undefined;
   const wire =
     feed.wire.is === 'auto'
-      ? smallestWire(box.preferences.wireSystem, x.laid, (fuseA ?? loadA) / count, () => true, box.wiring.reels)
+      ? smallestWire(
+          box.preferences.wireSystem,
+          x.laid,
+          (fuseA ?? loadA) / count,
+          () => true,
+          box.wiring.reels,
+          terminal?.mostMm2
+        )
       : setWire;
   const lid = box.ports.find((p) => p.id === masterId)?.face === 'lid' ? fit?.part : undefined;
   const masterAt = portPoint(

@@ -2,14 +2,15 @@ import { blockOf } from '../box/feeds.ts';
 import { valueOf } from '../box/lookup.ts';
 import type { Box, Relay } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
-import type { BankNet } from './net-bank.ts';
+import { leverAt } from './levers.ts';
+import type { NetContext } from './net-context.ts';
 import { at, circuitRef, type NetBuilder } from './net-builder.ts';
 import { controllerPart, hasLoadTerminal } from './net-extras.ts';
-import { coilNet, INLET_MILLIOHM, relayPart, relayTag, STUB_MM, switchPort, type MainNet } from './net-main.ts';
+import { coilNet, INLET_MILLIOHM, relayPart, relayTag, STUB_MM } from './net-main.ts';
 import { RELAY, type Terminal } from './netlist.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { wayTo, type Tree } from './tree.ts';
-import type { CircuitPlan, MainPlan } from './types.ts';
+import type { CircuitPlan } from './types.ts';
 
 /** Share of a branch's run up to its switch; the rest goes on to the port. */
 const TO_SWITCH = 0.6;
@@ -17,14 +18,6 @@ const TO_SWITCH = 0.6;
 export const SENSE_FUSE_A = 1;
 const SENSE_WIRE = { system: 'awg', size: '22' } as const;
 
-export type NetContext = {
-  builder: NetBuilder;
-  ends: MainNet;
-  bank: BankNet;
-  box: Box;
-  main: MainPlan;
-  tags: Readonly<Record<string, string>>;
-};
 type BranchContext = {
   tree: Tree;
   back: ReadonlyMap<string, string>;
@@ -114,7 +107,7 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
   const afterFuse = now;
   const relay: Relay | undefined = box.relays.find((r) => r.inId === id);
   const through = c.feed && valueOf(c.feed.throughPortId, undefined);
-  const way = through === undefined ? undefined : switchPort(box, tags, through);
+  const way = through === undefined ? undefined : leverAt(box, tags, through);
   const free = c.switches.filter((w) => !n.parts.some((p) => p.id === w.tag));
   const hops = free.length + (relay ? 1 : 0);
   const hopMm = hops > 0 ? (c.lengthMm * TO_SWITCH) / hops : 0;

@@ -5,8 +5,9 @@ import type { Box, BuiltInCharger, Device, Origin } from '../box/schema.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { LOAD_SHARE } from './fuse.ts';
 import { at, BATTERY_REF, type NetBuilder } from './net-builder.ts';
-import type { NetContext } from './net-branch.ts';
-import { STUB_MM, switchPort } from './net-main.ts';
+import { leverAt } from './levers.ts';
+import type { NetContext } from './net-context.ts';
+import { STUB_MM } from './net-main.ts';
 import { plugOf, type Terminal } from './netlist.ts';
 import type { CircuitPlan } from './types.ts';
 
@@ -126,7 +127,7 @@ function controllerNet(net: NetContext, circuits: readonly CircuitPlan[]): void 
   const run = { size: main.wire ?? null, lengthMm: PANEL_RUN_MM, circuitId: 'solar' };
   let now = originTerminal(net, solar.from, circuits);
   now = chargeFuse(n, { id: 'FS', label: 'Controller fuse', ratingA: controllerFuseA(box), key: 'solar' }, now, run);
-  const lever = switchPort(box, tags, valueOf(solar.switchPortId, undefined));
+  const lever = leverAt(box, tags, valueOf(solar.switchPortId, undefined));
   if (lever && !n.parts.some((p) => p.id === lever.tag)) {
     n.part({
       id: lever.tag,

@@ -3,6 +3,7 @@ import { panelPartOf, valueOf } from '../box/lookup.ts';
 import { COIL_A } from '../box/relay.ts';
 import type { Box, Feed, Relay } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
+import { leverAt } from './levers.ts';
 import type { BankNet } from './net-bank.ts';
 import { at, MAIN_REF, type NetBuilder } from './net-builder.ts';
 import { RELAY, type Terminal } from './netlist.ts';
@@ -120,7 +121,7 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
     ground = at('inlet-', 'out');
   }
   const relay = box.relays.find((r) => r.inId === feed.id);
-  const switches = switchesOf(box, feed).flatMap((id) => switchPort(box, tags, id) ?? []);
+  const switches = switchesOf(box, feed).flatMap((id) => leverAt(box, tags, id) ?? []);
   const series = switches.length + (relay ? 1 : 0) + 1;
   const runMm = Math.max(0, main.lengthMm - (hasFuse ? (main.fuseDistanceMm ?? 0) : 0)) / series;
   const source = now;
@@ -182,12 +183,6 @@ export function wayInOf(
   return { kind: valueOf(feed.wayIn, 'connector' as const) ?? 'connector', portId };
 }
 
-/** A switch on the panel with its tag and part; undefined when it is not there. */
-export function switchPort(box: Box, tags: Readonly<Record<string, string>>, portId: string | undefined) {
-  const port = portId === undefined ? undefined : box.ports.find((p) => p.id === portId);
-  return port && { portId: port.id, tag: tags[port.id] ?? port.id, part: panelPartOf(box, port) };
-}
-
 /** K1, K2 … in the order relays stand in the document. */
 export const relayTag = (box: Box, relay: Relay): string => `K${box.relays.indexOf(relay) + 1}`;
 
@@ -244,7 +239,7 @@ export function coilNet(
     });
     now = at(`F${id}`, 'out');
   }
-  const lever = switchPort(box, tags, valueOf(relay.switchPortId, undefined));
+  const lever = leverAt(box, tags, valueOf(relay.switchPortId, undefined));
   const own = lever && !n.parts.some((p) => p.id === lever.tag) ? lever : undefined;
   if (own)
     n.part({

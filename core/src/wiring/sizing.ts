@@ -45,18 +45,23 @@ export function smallestFuse(
   return within.find(wanted) ?? within[within.length - 1] ?? carries[0];
 }
 
+/** Most copper a push-on receptacle, a socket's tab or a ferrule of a small connector takes, mm². @source usual receptacles 6.3 mm: 6 mm² */
+export const TAB_MOST_MM2 = 6;
+
 /**
- * First size that carries the fuse's rating and keeps the drop; the thickest when none does. Wire that lies at home is
- * taken first, its thinnest that holds.
+ * First size that carries the fuse's rating and keeps the drop, no thicker than its terminals take: then the first that
+ * carries the rating, else the thickest that goes on. Wire that lies at home is taken first, its thinnest that holds.
  */
 export function smallestWire(
   system: 'awg' | 'mm2',
   laid: Laid,
   fuseA: number,
   dropHolds: (size: WireSize) => boolean,
-  reels: readonly WireSize[] = []
+  reels: readonly WireSize[] = [],
+  mostMm2 = Infinity
 ): WireSize {
-  const holds = (s: WireSize) => ampacityA(s, laid) >= fuseA && dropHolds(s);
+  const carries = (s: WireSize) => ampacityA(s, laid) >= fuseA && areaMm2(s) <= mostMm2;
+  const holds = (s: WireSize) => carries(s) && dropHolds(s);
   const own = reels.length
     ? [...reels]
         .filter(knownSize)
@@ -64,6 +69,7 @@ export function smallestWire(
         .find(holds)
     : undefined;
   if (own) return own;
-  const sizes = pickSizes(system);
-  return sizes.find(holds) ?? sizes[sizes.length - 1]!;
+  const sizes = pickSizes(system).filter((s) => areaMm2(s) <= mostMm2);
+  // where copper cannot cure the drop more of it is only harder to lay
+  return sizes.find(holds) ?? (mostMm2 < Infinity ? sizes.findLast(carries) : undefined) ?? sizes[sizes.length - 1]!;
 }

@@ -6,6 +6,7 @@
   import AttrField from '$lib/ui/AttrField.svelte';
   import PartSelect from '$lib/ui/PartSelect.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import SelectRow from '$lib/ui/SelectRow.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
 
   const open = useBox();
@@ -20,6 +21,16 @@
     snug: 'snug fit',
     'hook-and-loop': 'hook and loop'
   } as const;
+  /** Where the cut-off stands: only what hangs behind is switched off. */
+  const covers = $derived<[string, string][]>([
+    ['auto', 'everything'],
+    [open.doc.feeds[0].id, 'what hangs on the main feed'],
+    ...(open.doc.charging.solar?.loadTerminal
+      ? [['load-terminal', 'the controller’s load terminals'] as [string, string]]
+      : []),
+    ...open.plan.wiring.feeds.map((f): [string, string] => [f.circuit.id, `feed ${f.tag} ${f.circuit.name}`]),
+    ...open.plan.wiring.circuits.map((c): [string, string] => [c.circuit.id, `${c.portTag} ${c.feeds}`])
+  ]);
 </script>
 
 <section class="rounded-box border border-line2 bg-raise p-4" aria-label="This battery">
@@ -148,6 +159,13 @@
       text={fixed(cut.backV, 1)}
       options={{ min: 1, max: 60, plausibleMin: 9, plausibleMax: 16 }}
       onvalue={(v) => set(`Closes at ${v} V`, 'disconnect', { is: 'set', value: { ...cut, backV: v } })}
+    />
+    <SelectRow
+      word="switches off"
+      label="What the disconnect switches off"
+      value={b.disconnectIn.is === 'set' ? b.disconnectIn.value : 'auto'}
+      choices={covers}
+      onchoose={(v, t) => set(`Switches off ${t}`, 'disconnectIn', v === 'auto' ? { is: v } : { is: 'set', value: v })}
     />
   {/if}
 </section>

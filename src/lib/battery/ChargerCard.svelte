@@ -5,9 +5,21 @@
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import SelectRow from '$lib/ui/SelectRow.svelte';
+  import BuiltInChargers from './BuiltInChargers.svelte';
 
   const open = useBox();
   const bank = $derived(open.plan.bank);
+  const COLD = [
+    ['unknown', 'not known'],
+    ['yes', 'blocks charging, its label says so'],
+    ['no', 'charges all the same']
+  ] as const;
+  const outlets = $derived(
+    (open.plan.panel?.ports ?? [])
+      .filter((p) => p.part.role === 'outlet' && p.part.converterRatedW === null)
+      .map((p): [string, string] => [p.port.id, `${p.tag} ${p.port.name}`])
+  );
   const PATHS = {
     inlet: 'inlet on the case',
     'through-port': 'through an output port',
@@ -32,6 +44,19 @@
         >{#each Object.entries(PATHS) as [v, t] (v)}<option value={v}>{t}</option>{/each}</select
       >{/snippet}
   </AttrField>
+  {#if open.doc.charging.path.is === 'set' && open.doc.charging.path.value === 'through-port'}<SelectRow
+      word="Through which outlet"
+      value={open.doc.charging.throughPortId.is === 'set'
+        ? open.doc.charging.throughPortId.value
+        : open.doc.charging.throughPortId.is}
+      choices={[['auto', 'not said: the weakest counts'], ['unknown', 'unknown'], ...outlets]}
+      onchoose={(v, t) =>
+        open.set(
+          `Charged through ${t}`,
+          'charging/throughPortId',
+          v === 'auto' || v === 'unknown' ? { is: v } : { is: 'set', value: v }
+        )}
+    />{/if}
   <AttrField
     label="Charger current"
     attr={open.doc.charging.chargerA}
@@ -88,4 +113,11 @@
         onvalue={(v) => open.set('Coldest charging', 'charging/coldestC', { is: 'set', value: v })}
       />{/snippet}
   </AttrField>
+  <SelectRow
+    word="Below its limit the battery itself"
+    value={open.doc.bank.blocksCold}
+    choices={COLD}
+    onchoose={(v, t) => open.set(`The battery ${t}`, 'bank/blocksCold', v)}
+  />
 </section>
+<BuiltInChargers />

@@ -1,6 +1,9 @@
 <script lang="ts">
   import type { Solar } from '@haversack/core/box/schema';
   import { panelPortEdits, USUAL_SOLAR } from '@haversack/core/charge/solar-port';
+  import { isSwitch } from '@haversack/core/box/feeds';
+  import { panelPartOf } from '@haversack/core/box/lookup';
+  import OriginRow from '$lib/inspect/OriginRow.svelte';
   import { solarPlan } from '@haversack/core/charge/solar';
   import { fixed } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -32,6 +35,14 @@
     (open.plan.panel?.ports ?? [])
       .filter((p) => p.part.role === 'inlet' || p.part.role === 'outlet')
       .map((p): [string, string] => [p.port.id, `${p.tag} ${p.port.name}`])
+  );
+  const switches = $derived(
+    open.doc.ports
+      .filter((p) => isSwitch(panelPartOf(open.doc, p)))
+      .map((p): [string, string] => [
+        p.id,
+        `${open.plan.panel?.ports.find((q) => q.port.id === p.id)?.tag ?? ''} ${p.name}`
+      ])
   );
   const panelPort = (v: string): void =>
     open.commit('Port of the panel', panelPortEdits(open.doc, v === 'unknown' ? undefined : v));
@@ -128,6 +139,38 @@
           options={{ min: 1, max: 100 }}
           onattr={(a) => set('fuse', 'fuse', a)}
         />
+        <OriginRow word="Joined to" from={solar.from} onchoose={(v, t) => set(`joined to ${t}`, 'from', v)} />
+        <SelectRow
+          word="Switch to the battery"
+          value={solar.switchPortId.is === 'set' ? solar.switchPortId.value : solar.switchPortId.is}
+          choices={[['none', 'none'], ['unknown', 'unknown'], ...switches]}
+          onchoose={(v, t) =>
+            set(`switch ${t}`, 'switchPortId', v === 'none' || v === 'unknown' ? { is: v } : { is: 'set', value: v })}
+        />
+        <label class="row"
+          ><span>It has load terminals</span><input
+            type="checkbox"
+            checked={solar.loadTerminal !== null}
+            onchange={(e) =>
+              set(
+                e.currentTarget.checked ? 'load terminals' : 'no load terminals',
+                'loadTerminal',
+                e.currentTarget.checked ? { mostA: 10 } : null
+              )}
+          /></label
+        >
+        {#if solar.loadTerminal}<QuantityRow
+            inset
+            word="They give at most"
+            label="Load terminals give at most"
+            kind="current"
+            unit="A"
+            width={56}
+            text={solar.loadTerminal.mostA === null ? '' : fixed(solar.loadTerminal.mostA, 0)}
+            options={{ min: 0.1, max: 100 }}
+            onempty={() => set('load terminals not known', 'loadTerminal', { mostA: null })}
+            onvalue={(v) => set(`load terminals ${v} A`, 'loadTerminal', { mostA: v })}
+          />{/if}
         <p class="lab">Join the battery to it first, the panel last; take it apart the other way round.</p>
       {/if}
       {#each [['Controller bears', 'controllerMaxV', 'voltage', 'V', 500], ['Controller gives', 'controllerMaxA', 'current', 'A', 500]] as const as [label, key, kind, unit, max] (key)}

@@ -11,6 +11,7 @@
   import FuseWindow from '$lib/draw/FuseWindow.svelte';
   import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';
+  import { isSwitch } from '@haversack/core/box/feeds';
   import { shareSwitch, usersOf } from '@haversack/core/box/feed-edits';
   import { FUSE_FAMILIES } from '@haversack/core/catalogue/part';
   import { FAMILY_WORDS } from './feed-words.ts';
@@ -28,9 +29,7 @@
   const unit = $derived(open.doc.preferences.lengthUnit);
   const run = $derived(runText(plan.lengthMm, unit));
   const switches = $derived(
-    (open.plan.panel?.ports ?? []).filter(
-      (p) => p.part.role === 'switch' && p.port.id !== open.plan.wiring.main.masterPortId
-    )
+    (open.plan.panel?.ports ?? []).filter((p) => isSwitch(p.part) && p.port.id !== open.plan.wiring.main.masterPortId)
   );
   const set = (what: string, key: string, value: unknown) => open.set(`${plan.tag} ${what}`, `${path}/${key}`, value);
   const RETURN = [

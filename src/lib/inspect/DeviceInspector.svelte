@@ -110,7 +110,7 @@
       onchange={(e) => set('port', 'portId', e.currentTarget.value || null)}
     >
       <option value="">no port yet</option>
-      {#each (open.plan.panel?.ports ?? []).filter((p) => p.part.role === 'outlet') as p (p.port.id)}<option
+      {#each (open.plan.panel?.ports ?? []).filter((p) => p.part.role === 'outlet' || (p.part.role === 'gland' && open.doc.circuits.some((c) => c.portId === p.port.id))) as p (p.port.id)}<option
           value={p.port.id}>{p.tag} {p.port.name}</option
         >{/each}
     </select>

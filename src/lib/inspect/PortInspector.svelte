@@ -1,5 +1,7 @@
 <script lang="ts">
   import { mainFeed } from '@haversack/core/box/feeds';
+  import { freeId } from '@haversack/core/box/lookup';
+  import { newCircuit } from '@haversack/core/panel/add-port';
   import type { PortPlan } from '@haversack/core/panel/panel';
   import { holeText } from '@haversack/core/panel/panel';
   import { faceSizeMm } from '@haversack/core/case/faces';
@@ -156,6 +158,40 @@
     options={{ lengthUnit: unit, max: 100, allowZero: true }}
     onvalue={(v) => set(`spacer ${fixed(v, 1)} mm`, 'spacerMm', v)}
   />
+  <label class="row"
+    ><span>In an insert, tray or thin plate</span><input
+      type="checkbox"
+      checked={plan.port.insert !== null}
+      onchange={(e) =>
+        set(
+          e.currentTarget.checked ? 'in an insert' : 'in the wall',
+          'insert',
+          e.currentTarget.checked ? { wallMm: 2, behindMm: 0 } : null
+        )}
+    /></label
+  >
+  {#if plan.port.insert}
+    <QuantityRow
+      inset
+      word="How thick it is"
+      label="Thickness of the insert"
+      kind="length"
+      {unit}
+      text={lengthText(plan.port.insert.wallMm, unit)}
+      options={{ lengthUnit: unit, min: 0.2, max: 50 }}
+      onvalue={(v) => set(`insert ${fixed(v, 1)} mm thick`, 'insert/wallMm', v)}
+    />
+    <QuantityRow
+      inset
+      word="Its face behind the wall's"
+      label="How far the insert lies behind the wall"
+      kind="length"
+      {unit}
+      text={lengthText(plan.port.insert.behindMm, unit)}
+      options={{ lengthUnit: unit, min: 0, max: 200, allowZero: true }}
+      onvalue={(v) => set(`insert ${fixed(v, 1)} mm behind the wall`, 'insert/behindMm', v)}
+    />
+  {/if}
 </section>
 <section class="sec">
   <h3>Round it, {unit}</h3>
@@ -238,6 +274,18 @@
   {#if plan.part.note}<p class="lab">{plan.part.note}</p>{/if}
 </section>
 <div class="flex flex-wrap gap-2 p-4">
+  {#if plan.part.role === 'gland' && !open.doc.circuits.some((c) => c.portId === plan.port.id)}<button
+      type="button"
+      class="btn"
+      onclick={() =>
+        open.commit(`${plan.tag}: a cord wired inside`, [
+          {
+            op: 'add',
+            path: 'circuits',
+            value: newCircuit(freeId('c', open.doc.circuits), plan.port.name, plan.port.id, plan.part)
+          }
+        ])}>A cord goes through it, wired inside</button
+    >{/if}
   {#if plan.part.role === 'switch' && !isMaster}<button
       type="button"
       class="btn"

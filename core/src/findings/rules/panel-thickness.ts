@@ -4,7 +4,7 @@ import { portPlace, rule, type Draft } from '../rule.ts';
 /** The wall is too thick or too thin for clip or nut. */
 export const panelThickness = rule('panel-thickness', 'fits', 'ports', (x) =>
   (x.panel?.ports ?? []).flatMap((p): Draft[] => {
-    const wall = wallMmOf(x.fit!.part, p.port.face);
+    const wall = p.port.insert?.wallMm ?? wallMmOf(x.fit!.part, p.port.face);
     if (p.part.hole.shape === 'none') return [];
     const stack = wall + p.port.spacerMm;
     if (wall >= p.part.panelMinMm && wall <= p.part.panelMaxMm)
@@ -27,7 +27,7 @@ export const panelThickness = rule('panel-thickness', 'fits', 'ports', (x) =>
         severity: 'stop',
         short: `${p.tag}: wall is too ${thick ? 'thick' : 'thin'}`,
         title: `The wall is too ${thick ? 'thick' : 'thin'} for ${p.tag}`,
-        why: `The wall is ${wall} mm; the part holds on ${p.part.panelMinMm} to ${p.part.panelMaxMm} mm. ${thick ? 'Counterbore from inside, or take another part.' : 'Back it with a plate, or take another part.'}`,
+        why: `The ${p.port.insert ? 'plate it sits in' : 'wall'} is ${wall} mm; the part holds on ${p.part.panelMinMm} to ${p.part.panelMaxMm} mm. ${thick ? 'Counterbore from inside, or take another part.' : 'Back it with a plate, or take another part.'}`,
         figures: { wallMm: wall, minMm: p.part.panelMinMm, maxMm: p.part.panelMaxMm }
       }
     ];

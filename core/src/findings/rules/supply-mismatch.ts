@@ -9,6 +9,8 @@ export const supplyMismatch = rule('supply-mismatch', 'safe', 'ports', (x) =>
       x.box,
       x.box.ports.find((p) => p.id === d.portId)
     );
+    // a cord through a gland is wired inside
+    if (part?.role === 'gland') return [];
     const wanted = portSupply(d.supply);
     if (!d.portId || !part || part.supply === d.supply || part.supply === wanted) return [];
     const other = x.box.ports.find((p) => panelPartOf(x.box, p)?.supply === wanted);

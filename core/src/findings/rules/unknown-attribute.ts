@@ -3,6 +3,7 @@ import { AUTO } from '../../box/attr.ts';
 import {
   BATTERY_PLACE,
   BOX_PLACE,
+  branches,
   branchPath,
   circuitPlace,
   MAIN_PLACE,
@@ -81,7 +82,7 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
     ask(BOX_PLACE, 'master switch', 'Find which switch the battery’s positive goes to first.', mainPath(x, 'switches'));
   if (x.bank && x.bank.part.maxContinuousA === null && x.bank.part.hasProtection !== false)
     ask(BATTERY_PLACE, 'current limit', 'Read ‘continuous discharge’ on the battery’s label.');
-  for (const c of [...x.wiring.circuits, ...x.wiring.feeds]) {
+  for (const c of branches(x)) {
     const path = branchPath(c);
     const at = circuitPlace(c.circuit.id, c.tag);
     if (c.fuseOrigin === 'unknown') ask(at, 'fuse', `Pull ${c.fuseTag} and read the number on it.`, `${path}/fuse`);
@@ -94,6 +95,28 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
       ask(at, 'fuse distance', 'Measure along the wire from the battery post to its fuse.', `${path}/fuseFromStartMm`);
     if (c.circuit.switchPortId.is === 'unknown')
       ask(at, 'switch', 'Trace which switch breaks this circuit.', `${path}/switchPortId`);
+  }
+  for (const feed of x.box.feeds) {
+    const plan = x.wiring.feeds.find((f) => f.circuit.id === feed.id);
+    const at = plan ? circuitPlace(feed.id, plan.tag) : MAIN_PLACE;
+    const path = `feeds/${feed.id}`;
+    if (feed.wayIn.is === 'unknown')
+      ask(at, 'way in', 'How does it come through the wall: connector, lugs, clips, a gland?');
+    if (feed.throughPortId.is === 'unknown') ask(at, 'port it comes through', 'Follow the lead from outside.');
+    if (plan && feed.switches.is === 'unknown')
+      ask(at, 'switch', 'Trace which switch breaks this feed.', `${path}/switches`);
+    if (feed.fuseFamily.is === 'unknown')
+      ask(at, 'kind of fuse', 'Blade, glass, bolted, or a breaker with a lever: what it can break depends on it.');
+    if (feed.lead?.wire.is === 'unknown')
+      ask(at, 'wire of the section ahead', 'Read the print on the insulation, or measure the bare copper.');
+  }
+  for (const c of branches(x)) {
+    const at = circuitPlace(c.circuit.id, c.tag);
+    if (c.circuit.returnWire.is === 'unknown') ask(at, 'return wire', 'Read the print on the black wire, too.');
+    if (c.circuit.insulationC.is === 'unknown')
+      ask(at, 'insulation', 'It is printed on the wire (such as 105C); until then it counts as 60 °C.');
+    if (!c.feed && c.circuit.fuseFamily.is === 'unknown')
+      ask(at, 'kind of fuse', 'Blade, glass, bolted, or a breaker with a lever: what it can break depends on it.');
   }
   for (const p of x.panel?.ports ?? [])
     if (p.part.ratingA === null && ['outlet', 'inlet', 'switch'].includes(p.part.role))

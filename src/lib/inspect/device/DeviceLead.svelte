@@ -39,7 +39,9 @@
         set(
           e.currentTarget.checked ? 'lead described' : 'lead not described',
           'lead',
-          e.currentTarget.checked ? { lengthMm: 1000, wire: { is: 'auto' }, adapter: 'none', reversed: 'no' } : null
+          e.currentTarget.checked
+            ? { lengthMm: 1000, wire: { is: 'auto' }, adapter: 'none', reversed: 'no', armoured: 'no' }
+            : null
         )}
     /></label
   >
@@ -76,6 +78,16 @@
         ['unknown', 'not known']
       ]}
       onchoose={(v, t) => set(`wired ${t}`, 'lead/reversed', v)}
+    />
+    <SelectRow
+      word="Metal braid round it"
+      value={device.lead.armoured}
+      choices={[
+        ['no', 'none'],
+        ['yes', 'yes'],
+        ['unknown', 'not known']
+      ]}
+      onchoose={(v, t) => set(`braid ${t}`, 'lead/armoured', v)}
     />
   {/if}
   <SelectRow word="What it is" value={device.use} choices={USES} onchoose={(v, t) => set(t, 'use', v)} />

@@ -1,0 +1,19 @@
+import { panelPartOf } from '../box/lookup.ts';
+import type { Box } from '../box/schema.ts';
+import type { PartOf } from '../catalogue/part.ts';
+
+/** A switch in the circuit: the port it sits in, its own tag and its part. */
+export type Lever = { portId: string; tag: string; part: PartOf<'panel'> | undefined };
+
+/** A switch by its port; one in the same body with a socket has a tag of its own, 'P4s'. Undefined when there is no such port. */
+export function leverAt(
+  box: Box,
+  tags: Readonly<Record<string, string>>,
+  portId: string | undefined
+): Lever | undefined {
+  const port = portId === undefined ? undefined : box.ports.find((p) => p.id === portId);
+  if (!port) return undefined;
+  const part = panelPartOf(box, port);
+  const tag = tags[port.id] ?? port.id;
+  return { portId: port.id, tag: part?.role !== 'switch' && part?.also.includes('switch') ? `${tag}s` : tag, part };
+}

@@ -1,0 +1,630 @@
+import { describe, expect, test } from 'vitest';
+import { AUTO, NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
+import { applyEdits, type Edit } from '../src/box/edits.ts';
+import { addFeedEdits, shareSwitch } from '../src/box/feed-edits.ts';
+import { removalOf } from '../src/box/removal.ts';
+import { boxSchema, type Box } from '../src/box/schema.ts';
+import type { PartOf } from '../src/catalogue/part.ts';
+import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
+import { canalNightBankBox, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
+import { starter } from '../src/demo/builder.ts';
+import { moorCameraPost } from '../src/demo/wired.ts';
+import { evaluate, type Plan } from '../src/evaluate.ts';
+import { TrialCircuit } from '../src/trials/circuit.ts';
+import { ALL_ON, usualSource } from '../src/trials/setting.ts';
+import { originChoices, originKey } from '../src/wiring/origins.ts';
+import { addFeed, AHEAD, AT_POST, behindFeed, tapOf } from './tree-edits.ts';
+
+const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
+const use = (part: { id: string }, path: string): Edit[] => [set(`parts/${part.id}`, part), set(path, part.id)];
+const change = (box: Box, ...edits: Edit[]): Box => {
+  const after = applyEdits(box, edits);
+  const read = boxSchema.safeParse(after);
+  expect(read.success ? [] : read.error.issues.slice(0, 2)).toEqual([]);
+  return after;
+};
+const planOf = (box: Box): Plan => evaluate(box, STARTER_CATALOGUE);
+const found = (box: Box, id: string) => planOf(box).findings.filter((f) => f.id === id);
+const stops = (box: Box) =>
+  planOf(box)
+    .findings.filter((f) => f.severity === 'stop')
+    .map((f) => f.id);
+const canal = canalNightBankBox();
+const hide = saltmarshHideBox();
+const radio = fellRaceRadioPost();
+const moor = moorCameraPost();
+const portNamed = (box: Box, name: string) => box.ports.find((p) => p.name === name)!;
+const circuitOf = (box: Box, name: string) => box.circuits.find((c) => c.portId === portNamed(box, name).id)!;
+const watts = (box: Box, name: string, powerW: number): Edit =>
+  set(`devices/${box.devices.find((d) => d.name === name)!.id}/modes`, [
+    { id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power', powerW } }
+  ]);
+const awg = (size: string) => setTo({ system: 'awg' as const, size });
+const battery = (box: Box, over: Partial<PartOf<'battery'>>): Edit =>
+  set(`parts/${box.bank.partId}`, { ...box.parts[box.bank.partId!], ...over });
+
+describe('the circuit as people build it', () => {
+  test('an outside battery comes in through a placed port that is in the path and is judged', () => {
+    const inlet = { ...starter('panel', 'circular-12'), ratingA: 5 };
+    const box = change(
+      canal,
+      set('bank/stands', 'outside'),
+      set('feeds/main/lead', { lengthMm: 2000, wire: awg('12'), wireCount: 1 }),
+      ...use(inlet, `ports/${portNamed(canal, 'Bite alarm').id}/partId`),
+      set('feeds/main/throughPortId', setTo(portNamed(canal, 'Lamp').id)),
+      ...use(
+        { ...starter('panel', 'genderless-30'), ratingA: 8 } as PartOf<'panel'>,
+        `ports/${portNamed(canal, 'Lamp').id}/partId`
+      ),
+      set('feeds/main/fuse', setTo(30))
+    );
+    const { netlist, main } = planOf(box).wiring;
+    const way = netlist.parts.find((p) => p.id === 'inlet')!;
+    expect(way.ref).toEqual({ kind: 'port', id: portNamed(canal, 'Lamp').id });
+    expect(way.ratingA).toBe(8);
+    expect(main.weakest!.ratingA).toBe(8);
+    expect(stops(box)).toContain('main-fuse-exceeds');
+    const lead = netlist.conductors.find((c) => c.id === 'main/inlet+')!;
+    expect([lead.lengthMm, lead.size!.size]).toEqual([2000, '12']);
+  });
+
+  test.each(['lugs', 'clips'] as const)('bare %s as the way in are live metal outside', (way) => {
+    const box = change(canal, set('bank/stands', 'outside'), set('feeds/main/wayIn', setTo(way)));
+    expect(found(box, 'live-male-pins').map((f) => f.severity)).toEqual(['stop']);
+    expect(found(change(box, set('feeds/main/wayIn', setTo('connector'))), 'live-male-pins')).toEqual([]);
+  });
+
+  test('two batteries by turns may stand outside', () => {
+    const box = change(
+      moor,
+      set('bank/stands', 'outside'),
+      set('feeds/main/lead', { lengthMm: 1200, wire: AUTO, wireCount: 1 })
+    );
+    const parts = planOf(box).wiring.netlist.parts.map((p) => p.id);
+    expect(parts).toEqual(expect.arrayContaining(['CH', 'inlet', 'inlet-']));
+  });
+
+  test('one breaker with several circuits on its terminal stands for all of them', () => {
+    const ids = ['Aerator', 'Lamp'].map((n) => circuitOf(canal, n).id);
+    const box = change(
+      canal,
+      addFeed('appliances', {
+        from: AT_POST,
+        fuse: setTo(10),
+        fuseFamily: setTo('breaker'),
+        ends: 'terminal',
+        leverSwitches: true
+      }),
+      ...ids.map((id) => set(`circuits/${id}/from`, behindFeed('appliances')))
+    );
+    const { circuits, feeds } = planOf(box).wiring;
+    expect(feeds[0]).toMatchObject({ fuseFamily: 'breaker', fuseA: 10, live: 'direct' });
+    for (const id of ids)
+      expect(circuits.find((c) => c.circuit.id === id)).toMatchObject({
+        fuseOrigin: 'none',
+        guard: { tag: 'FA', ratingA: 10 }
+      });
+    const sum = ids.reduce((s, id) => s + circuits.find((c) => c.circuit.id === id)!.loadA, 0);
+    expect(feeds[0]!.carriesA).toBeCloseTo(sum, 9);
+    // 25 A would let the 10 A ports behind it burn
+    expect(stops(change(box, set('feeds/appliances/fuse', setTo(25))))).toContain('fuse-exceeds-part');
+    expect(stops(change(box, set('feeds/appliances/fuse', NONE)))).toContain('source-unfused');
+  });
+
+  test('fused ways tied at one switch are a stop; the remedy makes them one feed and clears it', () => {
+    const lever = portNamed(canal, 'Master').id;
+    const ids = ['Aerator', 'Lamp', 'Bite alarm'].map((n) => circuitOf(canal, n).id);
+    const box = change(
+      canal,
+      set('feeds/main/switches', NONE),
+      ...ids.map((id) => set(`circuits/${id}/switchPortId`, setTo(lever)))
+    );
+    const [tied] = found(box, 'ways-tied');
+    expect(tied).toMatchObject({ severity: 'stop' });
+    expect(planOf(box).verdicts.find((v) => v.id === 'safe')!.state).toBe('stop');
+    const after = change(box, ...tied!.remedies[0]!.edits);
+    expect(found(after, 'ways-tied')).toEqual([]);
+    expect(stops(after)).toEqual([]);
+    const { feeds, circuits } = planOf(after).wiring;
+    for (const id of ids) expect(circuits.find((c) => c.circuit.id === id)!.upId).toBe(feeds[0]!.circuit.id);
+  });
+
+  test('a switch of a feed takes further circuits behind it, and none is tied by choosing it', () => {
+    const lever = portNamed(hide, 'Lamp switch').id;
+    const one = change(hide, ...shareSwitch(hide, circuitOf(hide, 'Lens heater').id, lever));
+    expect(one.feeds).toHaveLength(2);
+    const two = change(one, ...shareSwitch(one, circuitOf(hide, 'Camera A').id, lever));
+    expect(two.feeds).toHaveLength(2);
+    expect(found(two, 'ways-tied')).toEqual([]);
+    expect(planOf(two).wiring.circuits.filter((c) => c.upId === one.feeds[1]!.id)).toHaveLength(3);
+  });
+
+  test('a tap ahead of a switch stays live when it is off, one behind it goes dark', () => {
+    const [lamp, receiver] = [circuitOf(canal, 'Lamp'), circuitOf(canal, 'Bite alarm')];
+    const box = change(canal, set(`circuits/${receiver.id}/from`, AHEAD));
+    const plan = planOf(box);
+    const circuit = new TrialCircuit(plan.wiring);
+    const off = circuit.read(usualSource(plan.bank!, 6), undefined, { ...ALL_ON, off: new Set(['S0']) });
+    const tag = (id: string) => plan.wiring.circuits.find((c) => c.circuit.id === id)!.portTag;
+    expect(off.plugV.get(tag(receiver.id))!).toBeGreaterThan(11);
+    expect(Math.abs(off.plugV.get(tag(lamp.id))!)).toBeLessThan(1);
+  });
+
+  test.each(['plus', 'minus'] as const)('a kill switch in the coil’s %s lets the relay go', (pole) => {
+    const box = change(moor, set('relays/k1/switchPole', pole));
+    const plan = planOf(box);
+    const circuit = new TrialCircuit(plan.wiring);
+    const source = usualSource(plan.bank!, 6);
+    expect(circuit.read(source).pulledIn.has('K1')).toBe(true);
+    const lever = plan.panel!.ports.find((p) => p.port.name === 'Kill switch')!.tag;
+    expect(circuit.read(source, undefined, { ...ALL_ON, off: new Set([lever]) }).pulledIn.has('K1')).toBe(false);
+    const into = plan.wiring.netlist.conductors.find((c) => c.to.part === lever)!;
+    expect(into.polarity).toBe(pole === 'plus' ? 'positive' : 'negative');
+  });
+
+  test('a controller has its own switch on the battery side, and load terminals that give so much', () => {
+    const lamp = circuitOf(moor, 'Window heater').id;
+    const box = change(
+      moor,
+      set('charging/solar/switchPortId', setTo(portNamed(moor, 'Kill switch').id)),
+      set('relays', []),
+      set('charging/solar/loadTerminal', { mostA: 0.5 }),
+      set(`circuits/${lamp}/from`, setTo({ at: 'load-terminal' }))
+    );
+    const { netlist } = planOf(box).wiring;
+    const lever = planOf(box).panel!.ports.find((p) => p.port.name === 'Kill switch')!.tag;
+    expect(netlist.conductors.find((c) => c.id === 'solar/battery+')!.from.part).toBe(lever);
+    expect(netlist.conductors.find((c) => c.circuitId === lamp)!.from).toEqual({ part: 'SC', terminal: 'load +' });
+    expect(
+      found(box, 'element-overload')
+        .map((f) => f.title)
+        .join()
+    ).toContain('Solar controller');
+    expect(found(change(box, set('charging/solar/loadTerminal', { mostA: 10 })), 'element-overload')).toEqual([]);
+  });
+
+  test('a cut-off covers only what hangs behind it, and the run knows it', () => {
+    const heater = circuitOf(canal, 'Aerator');
+    const cut = [
+      set('bank/disconnect', setTo({ cutV: 12.4, backV: 13 })),
+      set('outing/durationH', 60),
+      watts(canal, 'Bait aerator', 12)
+    ];
+    const stretched = canal.devices.map((d) =>
+      set(`devices/${d.id}/spans`, [{ startH: 18, endH: 78, dutyFraction: null }])
+    );
+    const all = planOf(change(canal, ...cut, ...stretched)).outing!.run;
+    const part = planOf(change(canal, ...cut, ...stretched, set('bank/disconnectIn', setTo(heater.id)))).outing!.run;
+    const i = canal.devices.findIndex((d) => d.name === 'Bait aerator');
+    const other = canal.devices.findIndex((d) => d.name === 'Bite-alarm receiver');
+    const openAt = (r: typeof all) => r.timeH.indexOf(r.events.find((e) => e.reason === 'disconnect')!.timeH);
+    expect(all.loadA[other]![openAt(all) + 2]).toBe(0);
+    expect(part.loadA[i]![openAt(part) + 2]).toBe(0);
+    expect(part.loadA[other]![openAt(part) + 2]!).toBeGreaterThan(0);
+  });
+
+  test('one body with several functions: its own switch breaks the circuit that ends in it', () => {
+    const twin = {
+      ...(starter('panel', 'usb-a-twin') as PartOf<'panel'>),
+      id: 'usb-switched',
+      also: ['switch' as const, 'meter' as const]
+    };
+    const port = portNamed(canal, 'Headlamp and phone');
+    const box = change(
+      canal,
+      ...use(twin, `ports/${port.id}/partId`),
+      set(`circuits/${circuitOf(canal, 'Headlamp and phone').id}/switchPortId`, setTo(port.id))
+    );
+    const { netlist, circuits } = planOf(box).wiring;
+    const c = circuits.find((k) => k.circuit.portId === port.id)!;
+    expect(netlist.parts.filter((p) => p.id === `${c.portTag}s`).map((p) => p.kind)).toEqual(['switch']);
+    expect(planOf(box).findings.filter((f) => f.id === 'circuit-shape')).toEqual([]);
+  });
+
+  test('a spare outlet counts with what the person expects there', () => {
+    const device = canal.devices.find((d) => d.name === 'Bait aerator')!;
+    const spare = change(canal, set(`devices/${device.id}/portId`, null));
+    const c = circuitOf(canal, 'Aerator');
+    const load = (box: Box) => planOf(box).wiring.circuits.find((k) => k.circuit.id === c.id)!.loadA;
+    expect(load(spare)).toBe(4);
+    expect(load(change(spare, set(`circuits/${c.id}/expectedA`, setTo(1.5))))).toBe(1.5);
+  });
+
+  test('a port in a thin plate behind the wall holds on the plate and reaches further in', () => {
+    const port = portNamed(canal, 'Lamp');
+    const box = change(canal, set(`ports/${port.id}/insert`, { wallMm: 1.5, behindMm: 12 }));
+    const need = (b: Box) => planOf(b).panel!.ports.find((p) => p.port.id === port.id)!.needMm;
+    expect(need(box)).toBeCloseTo(need(canal) + 12, 9);
+    const thick = change(canal, set(`ports/${port.id}/insert`, { wallMm: 9, behindMm: 0 }));
+    expect(found(thick, 'panel-thickness').length).toBe(1);
+    expect(found(box, 'panel-thickness')).toEqual([]);
+  });
+
+  test('chargers that live in the box have a fuse of their own and push together', () => {
+    const charger = (id: string, currentA: number) => ({
+      id,
+      name: `Maintainer ${id}`,
+      currentA: setTo(currentA),
+      voltageV: AUTO,
+      fuse: AUTO,
+      from: AUTO,
+      input: 'dc',
+      lidShut: 'no'
+    });
+    const box = change(hide, set('charging/builtIn', [charger('a', 2), charger('b', 3)]));
+    const { netlist } = planOf(box).wiring;
+    expect(netlist.parts.filter((p) => p.id.startsWith('FC')).map((p) => p.ratingA)).toEqual([5, 5]);
+    expect(
+      found(change(hide, set('charging/builtIn', [charger('a', 12), charger('b', 14)])), 'charge-current')[0]
+    ).toMatchObject({ severity: 'stop' });
+    expect(stops(change(box, set('charging/builtIn/a/fuse', NONE), set('charging/builtIn/a/from', AT_POST)))).toContain(
+      'run-unfused'
+    );
+  });
+
+  test('a craft wired the other way round is cured by its adapter, and stays a trap', () => {
+    const lead = { lengthMm: 800, wire: AUTO, adapter: 'reversing', reversed: 'yes', armoured: 'no' };
+    const box = change(canal, set('devices/d2/lead', lead));
+    const [trap] = found(box, 'adapter-reverses');
+    expect(trap).toMatchObject({ severity: 'caution' });
+    // as built it gets + on +: the circuit is not turned
+    const end = planOf(box).wiring.netlist.conductors.find((c) => c.id === 'd2/plus')!.to.terminal;
+    expect(end).toBe('+');
+    const after = change(box, ...trap!.remedies[0]!.edits);
+    expect(found(after, 'adapter-reverses')).toEqual([]);
+    expect(after.devices.find((d) => d.id === 'd2')!.lead).toMatchObject({ adapter: 'straight', reversed: 'no' });
+    expect(found(change(box, set('devices/d2/lead/adapter', 'straight')), 'adapter-reverses')[0]).toMatchObject({
+      severity: 'stop'
+    });
+  });
+
+  test('a cord through a gland is wired inside: judged like any circuit, threaded before its terminals', () => {
+    const port = portNamed(canal, 'Lamp');
+    const box = change(
+      canal,
+      ...use(starter('panel', 'gland-m12'), `ports/${port.id}/partId`),
+      set(`ports/${port.id}/inUse`, 'mated')
+    );
+    const plan = planOf(box);
+    expect(plan.wiring.circuits.find((c) => c.circuit.portId === port.id)!.loadA).toBeGreaterThan(0);
+    expect(plan.findings.filter((f) => f.id === 'supply-mismatch')).toEqual([]);
+    expect(plan.bench.steps.map((s) => s.detail).join('\n')).toMatch(/[Tt]hread .*gland.*before/);
+  });
+
+  test('insulation up to 200 °C, said for one stretch, carries more there and nowhere else', () => {
+    const c = circuitOf(canal, 'Aerator');
+    const ampacity = (box: Box) => planOf(box).wiring.circuits.map((k) => k.ampacityA!);
+    const base = change(canal, set(`circuits/${c.id}/wire`, awg('16')));
+    const hot = change(base, set(`circuits/${c.id}/insulationC`, setTo(200)));
+    const i = canal.circuits.indexOf(c);
+    expect(ampacity(hot)[i]!).toBeGreaterThan(ampacity(base)[i]!);
+    expect(ampacity(hot).filter((_, k) => k !== i)).toEqual(ampacity(base).filter((_, k) => k !== i));
+  });
+
+  test('one long run does not halve every other wire of the box', () => {
+    const c = circuitOf(canal, 'Aerator');
+    const long = change(
+      canal,
+      ...canal.circuits.map((k) => set(`circuits/${k.id}/wire`, awg('16'))),
+      set(`circuits/${c.id}/lengthMm`, setTo(2000))
+    );
+    const short = change(long, set(`circuits/${c.id}/lengthMm`, setTo(300)));
+    const [a, b] = [long, short].map((box) =>
+      planOf(box)
+        .wiring.circuits.filter((k) => k.circuit.id !== c.id)
+        .map((k) => k.ampacityA)
+    );
+    expect(a).toEqual(b);
+    const three = change(long, ...canal.circuits.slice(0, 3).map((k) => set(`circuits/${k.id}/lengthMm`, setTo(2000))));
+    expect(planOf(three).wiring.circuits[0]!.laid.bundledCount).toBeGreaterThan(2);
+  });
+
+  test('a second box has its own joint of returns and its own block', () => {
+    const ids = ['Aerator', 'Lamp'].map((n) => circuitOf(canal, n).id);
+    const box = change(
+      canal,
+      addFeed('forward', {
+        from: setTo({ at: 'feed', id: 'main', ahead: false }),
+        lengthMm: setTo(3000),
+        secondBox: true,
+        ends: 'fuse-block'
+      }),
+      ...use(starter('fuse-block', 'block-blade-6'), 'feeds/forward/blockPartId'),
+      ...ids.map((id) => set(`circuits/${id}/from`, behindFeed('forward')))
+    );
+    const plan = planOf(box);
+    for (const id of ids) {
+      const c = plan.wiring.circuits.find((k) => k.circuit.id === id)!;
+      expect(c.guard!.tag).toBe(c.fuseTag);
+      expect(plan.wiring.netlist.conductors.find((w) => w.id === `${id}/return`)!.to.part).toBe('bus-A');
+    }
+    expect(plan.kit.lines.some((l) => l.name.includes('Blade fuse block, 6'))).toBe(true);
+    expect(stops(box)).toEqual([]);
+  });
+
+  test('a battery nobody knows the figures of', () => {
+    const box = change(
+      canal,
+      battery(canal, { chemistry: 'lithium', notKnown: ['capacity', 'mass', 'size'], hasProtection: null })
+    );
+    const ids = planOf(box)
+      .findings.filter((f) => f.open)
+      .map((f) => f.id);
+    expect(ids).toEqual(expect.arrayContaining(['chemistry-unknown', 'no-protection', 'battery-figures-unknown']));
+  });
+});
+
+describe('what must be a stop, whichever way it comes about', () => {
+  const cold = change(hide, set('outing/airC', -4), set('outing/warmestC', -1));
+  const sun = { ...hide.charging.solar!, duringOuting: true };
+
+  test('lithium charged in the cold by the sun of the outing, a plugged charger, a season, a charger in the box', () => {
+    for (const edits of [
+      [set('charging/solar', sun)],
+      [set('charging/plugged', [{ startH: 6, endH: 8 }])],
+      [
+        set('charging/builtIn', [
+          { id: 'a', name: '', currentA: AUTO, voltageV: AUTO, fuse: AUTO, from: AUTO, input: 'dc', lidShut: 'yes' }
+        ])
+      ]
+    ]) {
+      const box = change(cold, ...edits);
+      expect(stops(box), JSON.stringify(edits)).toContain('cold-charge');
+      const [f] = found(box, 'cold-charge').filter((x) => x.severity === 'stop');
+      expect(found(change(box, ...f!.remedies[0]!.edits), 'cold-charge').filter((x) => x.severity === 'stop')).toEqual(
+        []
+      );
+      const blocked = change(box, set('bank/blocksCold', 'yes'));
+      expect(found(blocked, 'cold-charge').map((x) => x.severity)).toEqual(['note']);
+      // said to be blocked, nothing goes into the battery: what comes in only spares it
+      expect(planOf(blocked).outing!.run.currentA.every((a) => a > -1e-9)).toBe(true);
+    }
+    const winter = change(
+      hide,
+      set('season/monthC', [-3, -3, -1, 4, 8, 12, 14, 14, 10, 4, 0, -2]),
+      set('season/startDay', '2026-12-01')
+    );
+    expect(stops(winter)).toContain('cold-charge');
+    expect(stops(change(hide, set('charging/solar', sun)))).not.toContain('cold-charge');
+  });
+
+  test('lead-acid shut and tight: the lid-open remedy holds only where nothing else charges it', () => {
+    const tight = change(
+      canal,
+      ...use(starter('case', 'case-hard-deep'), 'casePartId'),
+      set('charging/path', setTo('lid-open'))
+    );
+    expect(stops(tight)).not.toContain('lead-acid-sealed-charge');
+    for (const edits of [
+      [set('charging/solar', sun)],
+      [set('charging/plugged', [{ startH: 19, endH: 21 }])],
+      [
+        set('charging/builtIn', [
+          {
+            id: 'a',
+            name: '',
+            currentA: AUTO,
+            voltageV: AUTO,
+            fuse: AUTO,
+            from: AUTO,
+            input: 'mains-cord',
+            lidShut: 'unknown'
+          }
+        ])
+      ]
+    ]) {
+      const box = change(tight, ...edits);
+      const [f] = found(box, 'lead-acid-sealed-charge');
+      expect(f, JSON.stringify(edits)).toMatchObject({ severity: 'stop' });
+      expect(f!.remedies.map((r) => r.label)).not.toContain('Charge with the lid open, always');
+      for (const r of f!.remedies) expect(found(change(box, ...r.edits), 'lead-acid-sealed-charge')).toEqual([]);
+    }
+  });
+
+  test('flooded in a closed case, tight or not', () => {
+    const flooded = change(canal, battery(canal, { chemistry: 'flooded' }), set('charging/path', AUTO));
+    expect(canal.parts[canal.casePartId!]).toMatchObject({ gasTight: false });
+    expect(stops(flooded)).toContain('lead-acid-sealed-charge');
+    expect(stops(change(flooded, set('charging/path', setTo('lid-open'))))).not.toContain('lead-acid-sealed-charge');
+  });
+
+  test('a pack that trips on a motor’s start, and one that holds', () => {
+    const motor = change(hide, set('devices/d4/hasMotor', true), watts(hide, 'Lens heater band', 70));
+    expect(found(motor, 'bms-current').map((f) => f.severity)).toContain('caution');
+    const small = change(motor, battery(hide, { maxContinuousA: 14 }));
+    expect(stops(small)).toContain('bms-current');
+    expect(found(change(motor, battery(hide, { maxContinuousA: 60 })), 'bms-current')).toEqual([]);
+  });
+
+  test('pack fuses break what the other packs drive through them, at their own terminals', () => {
+    const pair = change(hide, set('bank/count', 2), set('bank/packFuse', setTo(30)));
+    const fp = planOf(pair).judge.of('FP1')!;
+    expect(fp.shortA).toBeCloseTo(planOf(hide).bank!.shortCircuitA, 0);
+    const four = change(pair, set('bank/count', 4));
+    expect(planOf(four).judge.of('FP1')!.shortA).toBeCloseTo(3 * fp.shortA, 0);
+  });
+
+  test('glass straight off a lithium post cannot break the short there; behind a fuse that can it need not', () => {
+    const c = circuitOf(hide, 'Red lamp').id;
+    const glass = change(
+      hide,
+      set(`circuits/${c}/fuseFamily`, setTo('glass')),
+      set(`circuits/${c}/fuse`, setTo(3)),
+      set(`circuits/${c}/from`, AT_POST)
+    );
+    expect(stops(glass)).toContain('interrupting-low');
+    expect(found(change(glass, set(`circuits/${c}/from`, AUTO)), 'interrupting-low')).toEqual([]);
+  });
+
+  test.each([
+    [
+      'a tab too small for the load',
+      [...use(starter('battery', 'battery-agm-7'), 'bank/partId'), watts(canal, 'Bait aerator', 200)]
+    ],
+    [
+      'a fuse too big for the tab',
+      [...use(starter('battery', 'battery-agm-7'), 'bank/partId'), set('feeds/main/fuse', setTo(30))]
+    ],
+    [
+      'a bolted fuse on a tab',
+      [
+        ...use(starter('battery', 'battery-agm-12'), 'bank/partId'),
+        ...use(starter('fuse-holder', 'holder-post'), 'feeds/main/holderPartId')
+      ]
+    ]
+  ] as [string, Edit[]][])('%s', (_, edits) => {
+    expect(stops(change(canal, ...edits))).toContain('battery-terminal-small');
+    expect(stops(canal)).not.toContain('battery-terminal-small');
+  });
+
+  test('bare pins of a live inlet, and of nothing that is not live', () => {
+    const inlet = portNamed(hide, 'Charge');
+    const bare = { ...(starter('panel', 'inlet-3pin') as PartOf<'panel'>), id: 'inlet-bare', exposedLivePins: true };
+    const box = change(hide, ...use(bare, `ports/${inlet.id}/partId`));
+    expect(stops(box)).toContain('live-male-pins');
+    const dead = change(box, { op: 'remove', path: `circuits/${circuitOf(hide, 'Charge').id}` });
+    expect(stops(dead)).not.toContain('live-male-pins');
+  });
+
+  test('a device of unknown highest voltage on a bank that goes beyond 15 V', () => {
+    const four = change(hide, battery(hide, { chemistry: 'nmc4' }), set('devices/d4/maxV', null));
+    const said = (box: Box) => found(box, 'device-overvoltage').filter((f) => f.where.id === 'd4').length;
+    expect(said(four)).toBe(1);
+    expect(said(change(four, set('devices/d4/maxV', 18)))).toBe(0);
+    expect(said(change(hide, set('devices/d4/maxV', null)))).toBe(0);
+  });
+
+  test('charging through an outlet beyond its fuse, plug or wire', () => {
+    const through = (amps: number) => [
+      set('charging/path', setTo('through-port')),
+      set('charging/throughPortId', setTo(portNamed(hide, 'Red lamp').id)),
+      set('charging/chargerA', setTo(amps))
+    ];
+    expect(stops(change(hide, ...through(9)))).toContain('element-overload');
+    expect(found(change(hide, ...through(0.5)), 'element-overload').map((f) => f.title)).toEqual([]);
+  });
+
+  test('the whole main feed: adiabatic limit, weakest fault, warm terminals', () => {
+    const thin = change(
+      canal,
+      set('feeds/main/wire', awg('18')),
+      set('feeds/main/fuse', setTo(60)),
+      ...use(starter('fuse-holder', 'holder-midi'), 'feeds/main/holderPartId')
+    );
+    expect(found(thin, 'adiabatic-fail').some((f) => f.where.kind === 'main')).toBe(true);
+    const far = change(
+      canal,
+      ...use(starter('battery', 'battery-agm-5'), 'bank/partId'),
+      set('feeds/main/fuse', setTo(100)),
+      set('outing/airC', -10)
+    );
+    expect(found(far, 'fault-too-weak').some((f) => f.where.kind === 'main')).toBe(true);
+    const warm = change(
+      canal,
+      watts(canal, 'Bait aerator', 260),
+      set('feeds/main/wire', awg('16')),
+      set('wiring/insulationC', setTo(105))
+    );
+    expect(found(warm, 'terminal-too-hot').some((f) => f.where.kind === 'main')).toBe(true);
+    for (const id of ['adiabatic-fail', 'fault-too-weak', 'terminal-too-hot']) expect(found(canal, id)).toEqual([]);
+  });
+
+  test('heat goes by the root mean square, loads by the peak', () => {
+    const h = planOf(radio).judge.of(planOf(radio).wiring.circuits.find((c) => c.feeds.includes('radio'))!.portTag)!;
+    // 6 W for nine tenths, 72 W for one: root of the mean square is a third of the peak
+    expect(h.rmsA / h.steadyA).toBeCloseTo(Math.sqrt(0.9 * (6 / 72) ** 2 + 0.1), 3);
+  });
+
+  test('an inverter counts with its rating and its inrush', () => {
+    const box = change(
+      hide,
+      set('devices/d4/supply', 'inverter'),
+      set('devices/d4/converterW', 150),
+      watts(hide, 'Lens heater band', 20)
+    );
+    const c = planOf(box).wiring.circuits.find((k) => k.circuit.id === circuitOf(hide, 'Lens heater').id)!;
+    expect(c.loadA).toBeGreaterThanOrEqual(150 / 0.85 / 14.6);
+    expect(c.inrushA2s).toBeGreaterThan(1);
+    expect(stops(box)).toContain('fuse-near-limit');
+  });
+
+  test('deep frost is told, not clamped: lithium, and lead that is drained', () => {
+    expect(stops(change(hide, set('outing/airC', -25)))).toContain('deep-frost');
+    const empty = change(canal, set('bank/startFraction', 0.3), set('outing/airC', -17));
+    expect(stops(empty)).toContain('deep-frost');
+    expect(stops(change(empty, set('outing/airC', -3)))).not.toContain('deep-frost');
+  });
+});
+
+describe('one table', () => {
+  test('raising a fuse, thinning a wire, taking a protection away never makes Safe better', () => {
+    const rank = { holds: 0, 'not-started': 0, caution: 1, stop: 2 } as const;
+    const safe = (box: Box) => rank[planOf(box).verdicts.find((v) => v.id === 'safe')!.state];
+    for (const box of [canal, radio, moor])
+      for (const c of box.circuits) {
+        const before = safe(box);
+        const plan = planOf(box).wiring.circuits.find((k) => k.circuit.id === c.id)!;
+        if (plan.fuseA === undefined) continue;
+        for (const edits of [
+          [set(`circuits/${c.id}/wire`, setTo(plan.wire)), set(`circuits/${c.id}/fuse`, setTo(plan.fuseA * 4))],
+          [set(`circuits/${c.id}/fuse`, setTo(plan.fuseA)), set(`circuits/${c.id}/wire`, awg('22'))],
+          [set(`circuits/${c.id}/fuse`, NONE)]
+        ])
+          expect(safe(change(box, ...edits)), `${box.name} ${c.id} ${JSON.stringify(edits)}`).toBeGreaterThanOrEqual(
+            before
+          );
+      }
+  });
+
+  test('every origin that is offered can be taken, and leads to a circuit that is fed', () => {
+    const box = change(moor, set('charging/solar/loadTerminal', { mostA: 10 }));
+    const c = circuitOf(box, 'Camera');
+    for (const choice of originChoices(box, planOf(box).wiring, c.id)) {
+      expect(originKey(choice.from)).toBe(choice.key);
+      const plan = planOf(change(box, set(`circuits/${c.id}/from`, choice.from)));
+      const row = plan.judge.of(plan.wiring.circuits.find((k) => k.circuit.id === c.id)!.portTag)!;
+      expect(row.steadyA, choice.text).toBeGreaterThan(0);
+      expect(
+        plan.findings.filter((f) => f.id === 'chain-loop'),
+        choice.text
+      ).toEqual([]);
+    }
+  });
+
+  test('taking a feed out leaves nothing that names it', () => {
+    const added = addFeedEdits(canal);
+    const id = added.feedId;
+    const c = circuitOf(canal, 'Lamp').id;
+    const box = change(
+      canal,
+      ...added.edits,
+      set(`circuits/${c}/from`, behindFeed(id)),
+      set('bank/disconnectIn', setTo(id)),
+      set('relays', [{ ...moor.relays[0]!, inId: id, switchPortId: NONE }])
+    );
+    const after = change(box, ...removalOf(box, [{ kind: 'feed', id }]));
+    expect(JSON.stringify(after)).not.toContain(`"${id}"`);
+    expect(removalOf(box, [{ kind: 'feed', id: 'main' }])).toEqual([]);
+  });
+
+  test('unknown origin, unknown fuse and wire of a feed are open items and never a blank', () => {
+    const box = change(
+      canal,
+      addFeed('u', {
+        fuse: UNKNOWN,
+        wire: UNKNOWN,
+        from: UNKNOWN,
+        lengthMm: UNKNOWN,
+        returnWire: UNKNOWN,
+        insulationC: UNKNOWN,
+        bundledCount: UNKNOWN
+      }),
+      set(`circuits/${circuitOf(canal, 'Lamp').id}/from`, behindFeed('u')),
+      set(`circuits/${circuitOf(canal, 'Aerator').id}/from`, tapOf(circuitOf(canal, 'Lamp').id, false))
+    );
+    const plan = planOf(box);
+    const open = plan.findings.filter((f) => f.open && f.where.label === 'A').map((f) => f.title);
+    expect(open.length).toBeGreaterThanOrEqual(3);
+    for (const c of plan.wiring.circuits) expect(Number.isFinite(c.dropV)).toBe(true);
+  });
+});
