@@ -272,7 +272,7 @@ describe('batteries, relays and leads in the netlist', () => {
     for (const box of [...demoBoxes(), change(hide, set('bank/stands', 'outside'))]) {
       const p = plan(box);
       const net = p.wiring.netlist;
-      const end = net.parts.some((x) => x.id === 'block') ? 'block' : 'S0';
+      const end = ['block', 'S0', 'F0'].find((id) => net.parts.some((x) => x.id === id))!;
       const start = net.feed.plus.part === 'CH' ? 'battery-1' : net.packIds[0]!;
       const main = (id: string | null) => id === null;
       const out = wayFrom(net, start, end)!.filter((c) => main(c.circuitId) && c.id.startsWith('main/'));

@@ -117,7 +117,7 @@ describe('how it hangs, stands and swims', () => {
       const { tipsFirst, tipDeg } = plan.stance!;
       expect(tipsFirst.deg).toBe(Math.min(...Object.values(tipDeg)));
       expect(tipDeg[tipsFirst.edge]).toBe(tipsFirst.deg);
-      expect(plan.stance!.hold!.forceN).toBeGreaterThan(50);
+      if (box.bank.stands === 'inside') expect(plan.stance!.hold!.forceN).toBeGreaterThan(50);
       expect(plan.dry!.freeL).toBeGreaterThan(0.5);
       expect(JSON.stringify([plan.stance, plan.dry])).not.toMatch(/null,"right"|NaN/);
     }

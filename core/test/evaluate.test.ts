@@ -39,7 +39,7 @@ describe('the whole chain', () => {
 
   test('the demo boxes: stops, cautions, and one that holds', () => {
     const worst = demoBoxes().map((b) => plan(b).findings.filter((f) => f.severity !== 'note')[0]?.severity ?? 'holds');
-    expect(worst).toEqual(['stop', 'caution', 'holds', 'caution', 'stop']);
+    expect(worst).toEqual(['stop', 'caution', 'holds', 'caution', 'stop', 'caution', 'caution']);
   });
 
   test('the stop of the hide box is cleared by its first remedy', () => {

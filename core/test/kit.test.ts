@@ -47,7 +47,9 @@ function agree(p: Plan): void {
   const bought = p.kit.lines.filter((l) => /-[\d.]+a$/.test(l.lineId)).reduce((s, l) => s + l.perBox, 0);
   expect(bought, 'fuses').toBe(rated.length);
   // every fuse that is not in the block has a holder of its own family
-  const inBlock = p.wiring.netlist.conductors.filter((c) => c.from.part === 'block').map((c) => c.to.part);
+  const inBlock = p.wiring.netlist.conductors
+    .filter((c) => p.wiring.netlist.parts.some((b) => b.id === c.from.part && b.kind === 'fuse-block'))
+    .map((c) => c.to.part);
   for (const family of new Set(fuses.map((x) => x.family))) {
     const wanted = fuses.filter((x) => x.family === family && !inBlock.includes(x.id)).length;
     const holders = STARTER_CATALOGUE.filter((h) => h.kind === 'fuse-holder' && h.family === family);

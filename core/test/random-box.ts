@@ -1,4 +1,5 @@
-import { AHEAD, AT_POST, BEHIND_MAIN } from './tree-edits.ts';
+import { addFeedEdits } from '../src/box/feed-edits.ts';
+import { AHEAD, AT_POST, behindFeed, BEHIND_MAIN } from './tree-edits.ts';
 import fc from 'fast-check';
 import { AUTO, NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
 import { deviceFrom, resizeOuting, withoutUnusedParts } from '../src/box/commands.ts';
@@ -28,6 +29,18 @@ type Make = (box: Box, a: number, b: number, c: number) => Edit[];
 
 /** Everything a person changes on the screens, with values from the likely to the odd. */
 const EDITS: Make[] = [
+  (box, a, b, c) => {
+    const { feedId, edits } = addFeedEdits(box, {
+      from: pick([AUTO, BEHIND_MAIN, AHEAD, AT_POST, behindFeed(pick(box.feeds, c)?.id ?? 'main')], b)!,
+      fuse: pick([AUTO, NONE, UNKNOWN, setTo(5 + (a % 30))], c)!,
+      ends: pick(['stud', 'splice', 'fuse-block', 'terminal', 'push-in'] as const, a)!,
+      secondBox: b % 3 === 0,
+      wireCount: 1 + (c % 2),
+      switches: b % 4 === 0 && box.ports[0] ? setTo([box.ports[0].id]) : NONE
+    });
+    const circuit = pick(box.circuits, a);
+    return circuit ? [...edits, set(`circuits/${circuit.id}/from`, behindFeed(feedId))] : edits;
+  },
   (box, a) => [{ op: 'add', path: 'devices', value: deviceFrom(box, pick(partsOf('device'), a)!) }],
   (box, a, b) => {
     const device = pick(box.devices, a);

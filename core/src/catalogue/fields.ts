@@ -8,7 +8,7 @@ export type PartField = {
   label: string;
   unit: string;
   text: string;
-  type: 'text' | 'number' | 'length' | 'flag';
+  type: 'text' | 'number' | 'length' | 'flag' | 'list';
   nullable: boolean;
   choices: string[] | undefined;
 };
@@ -48,7 +48,7 @@ const words = (key: string): string => {
   return spaced[0]!.toUpperCase() + spaced.slice(1);
 };
 
-type Kind = { type: 'number' | 'text' | 'flag'; nullable: boolean; choices: string[] | undefined };
+type Kind = { type: 'number' | 'text' | 'flag' | 'list'; nullable: boolean; choices: string[] | undefined };
 
 /** What a schema asks for, when one line of typing can say it; undefined for lists and nested things. */
 function kindOf(schema: z.ZodType): Kind | undefined {
@@ -56,6 +56,8 @@ function kindOf(schema: z.ZodType): Kind | undefined {
     const inner = kindOf(schema.unwrap() as z.ZodType);
     return inner && { ...inner, nullable: true };
   }
+  if (schema instanceof z.ZodArray && schema.element instanceof z.ZodEnum)
+    return { type: 'list', nullable: false, choices: schema.element.options.map(String) };
   if (schema instanceof z.ZodEnum) return { type: 'text', nullable: false, choices: schema.options.map(String) };
   if (schema instanceof z.ZodBoolean) return { type: 'flag', nullable: false, choices: ['yes', 'no'] };
   if (schema instanceof z.ZodNumber) return { type: 'number', nullable: false, choices: undefined };
@@ -87,7 +89,16 @@ export function fieldsOf(part: Part): PartField[] {
         path: prefix + key,
         label: prefix ? `Hole ${words(key).toLowerCase()}` : words(key),
         unit: match?.[1] ?? '',
-        text: value === null ? '' : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value),
+        text:
+          value === null
+            ? ''
+            : Array.isArray(value)
+              ? value.join(', ')
+              : typeof value === 'boolean'
+                ? value
+                  ? 'yes'
+                  : 'no'
+                : String(value),
         type: match?.[2] ?? kind.type,
         nullable: kind.nullable,
         choices: kind.choices && kind.nullable ? ['', ...kind.choices] : kind.choices
@@ -112,9 +123,27 @@ export function withField(
   return { ok: true, part: { ...node, [head]: value } as unknown as Part };
 }
 
+/** Words of a short list, apart by commas; nothing typed is none. */
+function readList(field: PartField, text: string): { value: string[] } | { message: string } {
+  const words = [
+    ...new Set(
+      text
+        .split(/[,;]/)
+        .map((w) => w.trim().toLowerCase())
+        .filter(Boolean)
+    )
+  ];
+  const known = new Map((field.choices ?? []).map((c) => [c.toLowerCase(), c]));
+  const wrong = words.find((w) => !known.has(w));
+  return wrong === undefined
+    ? { value: words.map((w) => known.get(w)!) }
+    : { message: `${field.label}: ‘${wrong}’ is none of ${[...known.values()].join(', ')}.` };
+}
+
 function readField(field: PartField, text: string): { value: unknown } | { message: string } {
   if (text === '' && field.nullable) return { value: null };
   if (field.type === 'text') return { value: text };
+  if (field.type === 'list') return readList(field, text);
   if (field.type === 'flag') return { value: text === 'yes' };
   if (text === '') return { message: `${field.label} is needed.` };
   if (field.type === 'length' && text !== '0') {

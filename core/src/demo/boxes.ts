@@ -1,6 +1,7 @@
 import { AUTO, NONE, setTo } from '../box/attr.ts';
 import type { Box, Device } from '../box/schema.ts';
 import { BoxBuilder, starter } from './builder.ts';
+import { campTableBox, slipwayBox } from './fed.ts';
 import { jettyNetBox, moorCameraPost } from './wired.ts';
 
 const watts = (name: string, powerW: number, dutyFraction = 1): Device['modes'][number] => ({
@@ -294,5 +295,7 @@ export const demoBoxes = (): Box[] => [
   fellRaceRadioPost(),
   canalNightBankBox(),
   moorCameraPost(),
-  jettyNetBox()
+  jettyNetBox(),
+  slipwayBox(),
+  campTableBox()
 ];

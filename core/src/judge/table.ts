@@ -5,11 +5,11 @@ import { packSources } from '../battery/parallel-plan.ts';
 import type { Box } from '../box/schema.ts';
 import type { Catalogue, FuseFamily } from '../catalogue/part.ts';
 import { holdingA } from '../box/relay.ts';
-import { adiabaticA2s, ampacityA, knownSize, milliOhmPerM } from '../wiring/conductor.ts';
+import { ampacityA, knownSize, milliOhmPerM } from '../wiring/conductor.ts';
 import { heldA, letThroughA2s } from '../wiring/fuse.ts';
 import { fuseOf } from '../wiring/main-path.ts';
 import { RELAY, type Conductor, type NetPart, type Terminal } from '../wiring/netlist.ts';
-import { laidOf, type Laid } from '../wiring/sizing.ts';
+import { laidOf, standsA2s, type Laid } from '../wiring/sizing.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import { chargeSources, type ChargeSource } from './charge-sources.ts';
 import { rmsShare } from './rms.ts';
@@ -63,9 +63,6 @@ export type Judge = {
 };
 
 export type JudgeInput = { box: Box; catalogue: Catalogue; bank: Bank | undefined; wiring: WiringPlan };
-
-/** Insulation stands this once. @source IEC 60364-4-43, PVC */
-const FINAL_C = 160;
 
 const COIL = '#coil';
 const nodeOf = (t: Terminal): string =>
@@ -330,7 +327,7 @@ export function judge({ box, catalogue, bank, wiring }: JudgeInput): Judge {
       shortA: shortAt(way?.ohmOut ?? 0),
       weakA: weakAt(c.circuitId),
       letsA2s: lets,
-      standsA2s: known && c.lengthMm > 0 ? c.count ** 2 * adiabaticA2s(c.size!, laid.insulationC, FINAL_C) : undefined,
+      standsA2s: known && c.lengthMm > 0 ? standsA2s(c.size!, laid, c.count) : undefined,
       breaksA: undefined
     });
   }

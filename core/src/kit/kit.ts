@@ -64,7 +64,7 @@ export function kit(box: Box, catalogue: Catalogue, bank: Bank | undefined, wiri
     if (block) c.part('wiring', block, 1);
   }
   if (wiring.shunt) c.part('wiring', wiring.shunt, 1);
-  if (wiring.main.holder) c.part('wiring', wiring.main.holder, 1);
+  if (wiring.main.holder && wiring.main.fuseOrigin !== 'none') c.part('wiring', wiring.main.holder, 1);
   fuses(c, wiring);
   wires(c, box, runs);
   netParts(c, box, wiring);

@@ -40,7 +40,7 @@ export function row(s: Sheet, r: Row): void {
     const points: Point[] = leaves ? (up ? down(s, up, to) : [[fromX, y], to]) : s.angle(start, to);
     s.wire(w, points);
     if (leaves && !up) s.put({ t: 'ring', owner: null, x: fromX, y, r: 3.5, role: 'joint-positive' });
-    if (!labelled && to[0] > s.col.wire) {
+    if (!labelled && to[0] > s.col.wire && w.lengthMm > 0 && p.kind !== 'fuse') {
       s.text(
         { kind: 'conductor', id: w.id, circuitId: w.circuitId },
         Math.max(s.col.wire, points[0]![0] + 10),
@@ -170,12 +170,22 @@ function feedPart(s: Sheet, p: NetPart, terminal: string, y: number, fromX: numb
   const x = Math.min(fromX + 44 + nth * FEED_STEP, s.col.sw - 40);
   if (p.kind === 'bus' || p.kind === 'fuse-block') {
     s.put({ t: 'box', owner, x: x - 6, y: y - 10, w: 12, h: 20, role: p.kind === 'bus' ? 'part' : 'frame' });
-    s.text(owner, x + 12, y + 18, p.label.toLowerCase(), 'name');
+    s.text(owner, x + 12, y + 18, `${p.label[0]!.toLowerCase()}${p.label.slice(1)}`, 'name');
     return s.at(p.id, '+', [x, y]);
   }
   const [inn, out] = p.kind === 'relay' ? ['30', '87'] : ['in', 'out'];
   if (p.kind === 'fuse') {
     s.put({ t: 'box', owner, x: x - 16, y: y - 8, w: 32, h: 16, role: 'fuse' });
+    s.put({
+      t: 'line',
+      owner,
+      role: 'ink',
+      points: [
+        [x - 16, y],
+        [x + 16, y]
+      ],
+      weight: 1.5
+    });
     s.text(owner, x, y - 13, `${p.id}  ${p.ratingA === null ? '?' : `${p.ratingA} A`}`, 'name', 'middle');
   } else s.lever(p, x - 16, y, 32);
   s.at(p.id, out!, [x + 16, y]);

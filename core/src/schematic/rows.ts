@@ -48,11 +48,18 @@ export function rowsOf(wiring: WiringPlan): Row[] {
   const isMeter = (c: CircuitPlan): boolean => c.portPart?.role === 'meter';
   for (const c of [...roots.filter((c) => !isMeter(c)), ...roots.filter(isMeter)]) add(c);
   circuits.forEach(add); // loops hang on nothing and are drawn all the same
+  const sources = netlist.parts.filter((p) => p.kind === 'controller');
+  for (const p of sources) {
+    const feed = feedOfSource(wiring, p.id);
+    const at = feed ? out.findIndex((r) => r.id === feed.circuit.id) : -1;
+    if (at >= 0)
+      out.splice(at + 1, 0, { id: p.id, group: out[at]!.group, circuit: undefined, partId: p.id, upId: out[at]!.id });
+  }
   const inBranch = new Set(out.filter((r) => !r.circuit).map((r) => r.partId));
   const ahead: Row[] = [
     ...coils.filter((p) => !inBranch.has(p.id)).map((p) => coilRow(p.id, undefined, 'ahead')),
-    ...netlist.parts
-      .filter((p) => p.kind === 'controller')
+    ...sources
+      .filter((p) => !out.some((r) => r.id === p.id))
       .map((p): Row => ({ id: p.id, group: 'ahead', circuit: undefined, partId: p.id, upId: undefined }))
   ];
   const of = (g: RowGroup) => out.filter((r) => r.group === g);
@@ -63,12 +70,27 @@ export function rowsOf(wiring: WiringPlan): Row[] {
     return false;
   };
   const first = of('ahead');
+  const withSun = (rows: Row[]): Row[] => rows.flatMap((r) => (r.id === 'SC' ? [r, ...first.filter(onSun)] : [r]));
   return [
-    ...first.filter((r) => !onSun(r)),
+    ...withSun(first.filter((r) => !onSun(r))),
     ...ahead.flatMap((r) => (r.id === 'SC' ? [r, ...first.filter(onSun)] : [r])),
-    ...of('load'),
-    ...of('post')
+    ...withSun(of('load')),
+    ...withSun(of('post'))
   ];
+}
+
+/** The feed a controller or charger hangs on, by the way of its lead. */
+function feedOfSource(wiring: WiringPlan, partId: string): CircuitPlan | undefined {
+  const { conductors } = wiring.netlist;
+  let now = partId;
+  for (let step = 0; step < 4; step++) {
+    const into = conductors.find((c) => c.polarity === 'positive' && c.to.part === now && c.to.terminal !== 'panel +');
+    if (!into) return undefined;
+    const feed = wiring.feeds.find((f) => f.portTag === into.from.part);
+    if (feed) return feed;
+    now = into.from.part;
+  }
+  return undefined;
 }
 
 function rootOf(circuits: readonly CircuitPlan[], c: CircuitPlan): CircuitPlan {

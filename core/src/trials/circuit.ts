@@ -16,10 +16,10 @@ export type Fault =
   | { kind: 'shunt-bypassed'; conductorId: string };
 
 /** A part of no resistance, and a bolted short. */
-const MICRO_OHM = 1e-6;
+export const MICRO_OHM = 1e-6;
 const SHORT_OHM = 1e-3;
 /** Leak that keeps a cut-off node at a defined voltage; what a meter of 10 megohm sees. */
-const LEAK_OHM = 1e7;
+export const LEAK_OHM = 1e7;
 /** Not there: far over any leak. */
 const OPEN_OHM = 1e12;
 /** A 12 V relay has pulled in from here. @source rule of thumb: 60 % of nominal */

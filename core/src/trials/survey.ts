@@ -1,7 +1,7 @@
 import type { Bank } from '../battery/bank.ts';
-import { adiabaticA2s, ampacityA, knownSize } from '../wiring/conductor.ts';
+import { ampacityA, knownSize } from '../wiring/conductor.ts';
 import { openingTimeS } from '../wiring/fuse.ts';
-import { laidOf } from '../wiring/sizing.ts';
+import { laidOf, SHORT_C, standsA2s } from '../wiring/sizing.ts';
 import type { Conductor, Terminal } from '../wiring/netlist.ts';
 import { positiveTerminals, TrialCircuit } from './circuit.ts';
 import { ALL_ON, shortSources, type Source } from './setting.ts';
@@ -25,8 +25,6 @@ export type ShortTrial = {
   holds: boolean;
 };
 
-/** Insulation survives this once, for seconds: PVC. @source IEC 60364-4-43 */
-const SHORT_C = 160;
 const SHORT_S = 5;
 /** An overload that lasts longer may warm the wire this much over its class, K. @source rule of thumb: costs a part of its life once */
 const LONG_K = 30;
@@ -92,7 +90,7 @@ export function oneShort(circuit: TrialCircuit, at: Terminal, source: Source, ba
     const share = wireShare(amps, opens?.maxS ?? Infinity, {
       // a single short heats one wire of the bundle
       ampacityA: c.count * ampacityA(c.size, { ...laid, bundledCount: 1 }),
-      k2s2: c.count ** 2 * adiabaticA2s(c.size, wiring.insulationC, SHORT_C),
+      k2s2: standsA2s(c.size, wiring, c.count),
       insulationC: wiring.insulationC,
       ambientC: laid.ambientC
     });

@@ -4,7 +4,7 @@ import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { blockOf, mainFeed, switchesOf } from '../box/feeds.ts';
 import { partOf, valueOf } from '../box/lookup.ts';
-import type { Box, Device } from '../box/schema.ts';
+import type { Box, Device, Origin } from '../box/schema.ts';
 import type { FuseFamily, PartOf } from '../catalogue/part.ts';
 import { lawCurrentA, type LoadLaw } from '../network/law.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
@@ -18,6 +18,7 @@ import { capacitorInrushA2s, motorInrushA2s, SELECTIVE_RATIO } from './fuse.ts';
 import type { Laid } from './sizing.ts';
 import { smallestFuse } from './sizing.ts';
 import { fuseOf } from './main-path.ts';
+import { INLET_MILLIOHM } from './net-main.ts';
 import { chargerA } from './charger.ts';
 
 /** Load taken for an outlet that no device is named for yet, A; said wherever it counts. */
@@ -48,6 +49,7 @@ type Load = {
     | 'feed'
     | 'portPart'
     | 'switches'
+    | 'throughMilliOhm'
     | 'loadA'
     | 'lowLoadA'
     | 'meanA'
@@ -134,6 +136,7 @@ function feedLoad({ box }: Sources, b: Branch, x: DraftContext): Load {
       feed,
       portPart: undefined,
       switches,
+      ...(ways[0] ? { throughMilliOhm: (ways[0].part?.contactMilliOhm ?? INLET_MILLIOHM) / 2 } : {}),
       loadA: 0,
       lowLoadA: 0,
       meanA: 0,
@@ -249,6 +252,22 @@ const throughInletA = (box: Box, bank: Bank | undefined, portId: string): number
     ...chargeSources(box, bank).flatMap((s) => (s.portId === portId ? (s.currentA ?? 0) : []))
   );
 
+/** What controllers and chargers that hang on a feed push into it. */
+const pushedInto = (box: Box, bank: Bank | undefined, feedId: string): number => {
+  const hangs = (from: { is: string; value?: Origin }): boolean =>
+    from.is === 'set' && from.value?.at === 'feed' && from.value.id === feedId;
+  const { solar, builtIn } = box.charging;
+  const parts = new Set([
+    ...(solar && hangs(solar.from) ? ['SC'] : []),
+    ...builtIn.flatMap((c, i) => (hangs(c.from) ? [`CG${i + 1}`] : []))
+  ]);
+  if (parts.size === 0) return 0;
+  const amps = new Map<string, number>();
+  for (const s of chargeSources(box, bank))
+    if (s.partId && parts.has(s.partId)) amps.set(s.partId, Math.max(amps.get(s.partId) ?? 0, s.currentA ?? 0));
+  return [...amps.values()].reduce((sum, a) => sum + a, 0);
+};
+
 /** Fuses that sit in a wire of their own. @source the sealed in-line holder of the catalogue */
 const IN_LINE_FAMILY: FuseFamily = 'blade';
 
@@ -261,14 +280,14 @@ type Own = DraftContext & {
   run: RunMm;
 };
 
-function draftOf({ box }: Sources, loads: ReadonlyMap<string, Load>, b: Branch, x: Own): Draft {
+function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Branch, x: Own): Draft {
   const { circuit } = b;
   const own = loads.get(b.id)!;
   const all = behind(x.tree, b.id).map((id) => loads.get(id)!);
   // a charge lead behind a feed carries its charger's current, the loads theirs: never both the same way
   const loadsA = all.filter((l) => l.load.circuit.purpose === 'load').reduce((s, l) => s + l.load.loadA, 0);
   const chargeA = all.filter((l) => l.load.circuit.purpose === 'charge').reduce((s, l) => s + l.load.loadA, 0);
-  const carriesA = Math.max(loadsA, chargeA);
+  const carriesA = Math.max(loadsA, chargeA, b.feed ? pushedInto(box, bank, b.id) : 0);
   const lowCarriesA = Math.max(
     all.filter((l) => l.load.circuit.purpose === 'load').reduce((s, l) => s + l.load.lowLoadA, 0),
     chargeA
@@ -313,6 +332,7 @@ function draftOf({ box }: Sources, loads: ReadonlyMap<string, Load>, b: Branch, 
     ratingsA: ratings,
     portPart: own.load.portPart,
     switches: own.load.switches,
+    ...(own.load.throughMilliOhm === undefined ? {} : { throughMilliOhm: own.load.throughMilliOhm }),
     switchPortId: first?.portId,
     switchPart: first?.part,
     switchTag: first?.tag,

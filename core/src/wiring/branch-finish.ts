@@ -5,7 +5,8 @@ import { startOf, wayTo, type Tree } from './tree.ts';
 import { ampacityA, conductorC, knownSize, milliOhmPerM } from './conductor.ts';
 import { CONTACT_MILLIOHM as R, DROP_BASE_V } from './contacts.ts';
 import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
-import { fuseMilliOhm } from './fuse.ts';
+import { fuseMilliOhm, letThroughA2s } from './fuse.ts';
+import { CONTROLLER_LEAD_MM, LOAD_TERMINAL_MILLIOHM } from './netlist.ts';
 import { THINNEST } from './main-path.ts';
 import { RELAY_MILLIOHM } from './net-main.ts';
 import { smallestWire, TAB_MOST_MM2, type Laid } from './sizing.ts';
@@ -46,6 +47,7 @@ function leadOf({ box }: Sources, d: Draft, wire: WireSize, x: FinishContext): L
   // onto another port a return is as long as its feed; else it runs back to the bus
   const backMm = x.back.has(d.circuit.id) ? d.lengthMm : (x.backMm.get(d.circuit.id) ?? d.lengthMm);
   const wireBack = (backMm * backPerM) / 1000;
+  if (d.feed) return feedLead(d, { perMOf, wireOut, wireBack, fuse, relay });
   return {
     wireOut,
     wireBack,
@@ -54,10 +56,47 @@ function leadOf({ box }: Sources, d: Draft, wire: WireSize, x: FinishContext): L
     own:
       d.switches.reduce((sum, w) => sum + (w.part?.contactMilliOhm ?? 0) + 2 * R.spade, 0) +
       (relay ? RELAY_MILLIOHM + 2 * R.spade : 0) +
-      (d.portPart?.contactMilliOhm ?? 0),
+      (d.portPart?.contactMilliOhm ?? 0) +
+      (startOf(x.tree, d.circuit.id) === 'load-terminal' ? controllerMilliOhm(x, perMOf) : 0),
     back: wireBack + R.spade + (x.back.has(d.circuit.id) ? R.spade : R.busJoint)
   };
 }
+
+/** From the main feed through a built-in controller to its load terminals and back, in the main wire. */
+function controllerMilliOhm(x: FinishContext, perMOf: (size: WireSize) => number): number {
+  const size = x.main.wire && knownSize(x.main.wire) ? x.main.wire : THINNEST;
+  const lead = ((2 * CONTROLLER_LEAD_MM) / 1000) * perMOf(size);
+  return lead + 2 * LOAD_TERMINAL_MILLIOHM + 6 * R.spade;
+}
+
+/** A feed: the section ahead of its way in, its contacts, its switches and the joint it ends in. */
+function feedLead(
+  d: Draft,
+  x: { perMOf: (size: WireSize) => number; wireOut: number; wireBack: number; fuse: number; relay: boolean }
+): Lead {
+  const lead = d.feed!.lead;
+  const size = lead ? valueOf<WireSize>(lead.wire, d.wire) : undefined;
+  const ahead = lead
+    ? (lead.lengthMm * x.perMOf(size && knownSize(size) ? size : THINNEST) * d.circuit.wireCount) /
+      lead.wireCount /
+      1000
+    : 0;
+  const end = d.feed!.ends === 'fuse-block' ? R.ringOnStud : R.busJoint;
+  return {
+    wireOut: x.wireOut + ahead,
+    wireBack: x.wireBack + ahead,
+    fuse: x.fuse,
+    out: x.wireOut + ahead + x.fuse + R.spade + end,
+    own:
+      (d.throughMilliOhm ?? 0) +
+      d.switches.reduce((sum, w) => sum + (w.part?.contactMilliOhm ?? 0) + 2 * R.spade, 0) +
+      (x.relay ? RELAY_MILLIOHM + 2 * R.spade : 0),
+    back: d.feed!.secondBox ? x.wireBack + ahead + 2 * R.busJoint : 0
+  };
+}
+
+/** What a guard lets through in a heavy short, A²s; 0 where nothing is known of it. */
+const letsOf = (g: CircuitPlan['guard']): number => (g?.ratingA === undefined ? 0 : letThroughA2s(g.family, g.ratingA));
 
 /** Of several ways to lie the one in which a wire carries least. */
 const tightest = (all: readonly Laid[]): Laid => ({
@@ -79,7 +118,7 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
     const { main } = x;
     const start = startOf(x.tree, d.circuit.id);
     if (start === 'post' || start === 'load-terminal') return undefined;
-    return main.holder && main.fuseOrigin !== 'none' && main.fuseFamily
+    return main.fuseOrigin !== 'none' && main.fuseFamily
       ? { tag: 'F0', family: main.fuseFamily, ratingA: main.fuseA }
       : undefined;
   };
@@ -101,7 +140,7 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
     for (const f of feeds) {
       const lead = f === d ? own : leadOf(sources, f, wireOf(f), x);
       // a feed's switches carry everything behind them
-      const out = lead.out + (f.feed && f !== d ? lead.own + (f.feed.secondBox ? lead.back : 0) : 0);
+      const out = lead.out + (f.feed && f !== d ? lead.own + lead.back : 0);
       dropV += (out * f.lowCarriesA) / 1000;
       milliOhm += out;
     }
@@ -136,7 +175,11 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
             d.dropLimitFraction * DROP_BASE_V
         ),
       sources.box.wiring.reels,
-      members.some((d) => d.feed === undefined) ? TAB_MOST_MM2 : Infinity
+      {
+        ...(members.some((d) => d.feed === undefined) ? { mostMm2: TAB_MOST_MM2 } : {}),
+        letsA2s: Math.max(0, ...free.map((d) => letsOf(guardOf(d)))),
+        count: Math.min(...free.map((d) => d.circuit.wireCount))
+      }
     );
     for (const d of free) wires.set(d.circuit.id, size);
   }
@@ -166,7 +209,17 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
             milliOhm: lead.out - lead.wireOut - lead.fuse,
             currentA: f.lowCarriesA,
             entered: false
-          }
+          },
+          ...(f.feed && f !== d && lead.own + lead.back > 0
+            ? [
+                {
+                  what: `Switches and return of ${f.tag}`,
+                  milliOhm: lead.own + lead.back,
+                  currentA: f.lowCarriesA,
+                  entered: false
+                }
+              ]
+            : [])
         ];
       }),
       { what: 'Switch and port contacts', milliOhm: own.own, currentA: d.lowLoadA, entered: false },

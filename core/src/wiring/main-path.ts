@@ -10,7 +10,7 @@ import type { WireSize } from '../quantity/wire-size.ts';
 import { ampacityA, knownSize, milliOhmPerM } from './conductor.ts';
 import { CONTACT_MILLIOHM as R } from './contacts.ts';
 import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
-import { fuseMilliOhm, SELECTIVE_RATIO } from './fuse.ts';
+import { fuseMilliOhm, letThroughA2s, SELECTIVE_RATIO } from './fuse.ts';
 import { bodyPoint, portPoint, runMm } from './lengths.ts';
 import { smallestFuse, smallestWire, type Laid } from './sizing.ts';
 import type { Tree } from './tree.ts';
@@ -97,14 +97,11 @@ export function mainDraft({ box, catalogue, need, fit, bank }: Sources, circuits
   const fuseA = fuseFamily ? valueOf(feed.fuse, autoFuse) : undefined;
   const wire =
     feed.wire.is === 'auto'
-      ? smallestWire(
-          box.preferences.wireSystem,
-          x.laid,
-          (fuseA ?? loadA) / count,
-          () => true,
-          box.wiring.reels,
-          terminal?.mostMm2
-        )
+      ? smallestWire(box.preferences.wireSystem, x.laid, (fuseA ?? loadA) / count, () => true, box.wiring.reels, {
+          mostMm2: terminal?.mostMm2,
+          letsA2s: fuseFamily && fuseA ? letThroughA2s(fuseFamily, fuseA) : 0,
+          count
+        })
       : setWire;
   const lid = box.ports.find((p) => p.id === masterId)?.face === 'lid' ? fit?.part : undefined;
   const masterAt = portPoint(

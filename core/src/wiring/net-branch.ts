@@ -35,7 +35,7 @@ export function senseFuseA(box: Box): number | null | undefined {
 }
 
 /** Where what hangs on a branch is taken off: ahead of its switch, and at its far end. */
-type Taps = { ahead: Terminal; end: Terminal };
+type Taps = { ahead: Terminal; end: Terminal; wire: [WireSize | null, number] };
 
 /** Every feed and circuit: its fuse, relay, switches and end, its return, and the sense pair of a meter. */
 export function branchNet(net: NetContext, branches: readonly CircuitPlan[], x: BranchContext): void {
@@ -99,7 +99,7 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
     const stubMm = c.fuseDistanceMm ?? STUB_MM;
     if (inBlock)
       wire('way', now, at(c.fuseTag, 'in'), 'positive', 0, null); // inside the block
-    else if (up) wire('stub', now, at(c.fuseTag, 'in'), 'positive', stubMm);
+    else if (up) wire('stub', now, at(c.fuseTag, 'in'), 'positive', stubMm, ...upWire(c, made));
     else if (fromPost) wire('post', now, at(c.fuseTag, 'in'), 'positive', stubMm, ...postWire(net, c));
     else wire('stub', now, at(c.fuseTag, 'in'), 'positive', stubMm, main.wire ?? null, main.wireCount);
     now = at(c.fuseTag, 'out');
@@ -159,7 +159,7 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
   if (c.feed) {
     const joint = feedEnd(n, c, box);
     wire('feed', now, joint, 'positive', left);
-    made.taps.set(id, { ahead: ahead ?? afterFuse, end: joint });
+    made.taps.set(id, { ahead: ahead ?? afterFuse, end: joint, wire: [c.wire ?? null, circuit.wireCount] });
     if (c.feed.secondBox) {
       const bus = `bus-${c.tag}`;
       n.part({
@@ -188,12 +188,20 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
       ref: { kind: 'port', id: circuit.portId }
     });
   wire('feed', now, at(c.portTag, '+'), 'positive', left);
-  made.taps.set(id, { ahead: ahead ?? at(c.portTag, '+'), end: at(c.portTag, '+') });
+  made.taps.set(id, {
+    ahead: ahead ?? at(c.portTag, '+'),
+    end: at(c.portTag, '+'),
+    wire: [c.wire ?? null, circuit.wireCount]
+  });
   const onPort = x.back.has(id);
   wire('return', at(c.portTag, '-'), lands, 'negative', onPort ? c.lengthMm : (x.backMm.get(id) ?? c.lengthMm));
   if (sensed && !made.portIsThere) sensePair(n, box, c);
   if (relay) coilNet(n, box, tags, relay, afterFuse, ends.bus, { size: c.wire ?? null, count: circuit.wireCount });
 }
+
+/** Of what a branch hangs on. */
+const upWire = (c: CircuitPlan, made: Made): [WireSize | null, number] =>
+  made.taps.get(c.upId ?? '')?.wire ?? [c.wire ?? null, c.circuit.wireCount];
 
 /** The section ahead of a feed's way in, else as the rest of it. */
 function leadOf(c: CircuitPlan): [WireSize | null, number] {

@@ -8,12 +8,11 @@ import { at, BATTERY_REF, type NetBuilder } from './net-builder.ts';
 import { leverAt } from './levers.ts';
 import type { NetContext } from './net-context.ts';
 import { STUB_MM } from './net-main.ts';
-import { plugOf, type Terminal } from './netlist.ts';
+import { CONTROLLER_LEAD_MM, plugOf, type Terminal } from './netlist.ts';
 import type { CircuitPlan } from './types.ts';
 
 /** A device's lead while nobody named it. @source rule of thumb: ready-made low-current leads */
 export const USUAL_LEAD_WIRE: WireSize = { system: 'awg', size: '18' };
-const PANEL_RUN_MM = 400;
 /** Fuses are never chosen under this for a controller, A. */
 const CONTROLLER_LEAST_A = 5;
 
@@ -124,7 +123,7 @@ function controllerNet(net: NetContext, circuits: readonly CircuitPlan[]): void 
   const { solar } = box.charging;
   if (!solar || solar.fit !== 'inside') return;
   controllerPart(n, box, 'battery +');
-  const run = { size: main.wire ?? null, lengthMm: PANEL_RUN_MM, circuitId: 'solar' };
+  const run = { size: main.wire ?? null, lengthMm: CONTROLLER_LEAD_MM, circuitId: 'solar' };
   let now = originTerminal(net, solar.from, circuits);
   now = chargeFuse(n, { id: 'FS', label: 'Controller fuse', ratingA: controllerFuseA(box), key: 'solar' }, now, run);
   const lever = leverAt(box, tags, valueOf(solar.switchPortId, undefined));
@@ -187,7 +186,7 @@ function chargersNet(net: NetContext, circuits: readonly CircuitPlan[]): void {
       ratingA: builtInA(c) ?? null,
       ref: BATTERY_REF
     });
-    const run = { size: main.wire ?? null, lengthMm: PANEL_RUN_MM, circuitId: `charger-${c.id}` };
+    const run = { size: main.wire ?? null, lengthMm: CONTROLLER_LEAD_MM, circuitId: `charger-${c.id}` };
     const fuse = {
       id: `FC${i + 1}`,
       label: `Fuse of ${c.name || id}`,

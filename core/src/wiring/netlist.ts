@@ -64,6 +64,11 @@ export type InnerEdge = { a: Terminal; b: Terminal; milliOhm: number; role: 'thr
 /** Where the plug's own contact sits, behind the port's contacts. */
 export const plugOf = (portTag: string): Terminal => ({ part: portTag, terminal: 'plug' });
 
+/** A controller's electronic switch and shunt to its load terminals, each pole. @source rule of thumb: 10 to 30 mohm */
+export const LOAD_TERMINAL_MILLIOHM = 20;
+/** Lead of a controller or charger in the box, one way, mm. @source rule of thumb */
+export const CONTROLLER_LEAD_MM = 400;
+
 /** The ways through a part: contacts, element, coil. A battery, a bus, a block and a device have none. */
 export function innerEdges(p: NetPart): InnerEdge[] {
   const at = (terminal: string): Terminal => ({ part: p.id, terminal });
@@ -75,6 +80,13 @@ export function innerEdges(p: NetPart): InnerEdge[] {
       { a: at(RELAY.common), b: at(RELAY.out), milliOhm: p.throughMilliOhm, role: 'through' },
       { a: at(RELAY.coilPlus), b: at(RELAY.coilMinus), milliOhm: (p.coil?.ohm ?? 0) * 1000, role: 'coil' }
     ];
+  if (p.kind === 'controller' && p.terminals.includes('load +'))
+    return ['+', '−'].map((pole) => ({
+      a: at(`battery ${pole}`),
+      b: at(`load ${pole}`),
+      milliOhm: LOAD_TERMINAL_MILLIOHM,
+      role: 'through'
+    }));
   if (p.kind === 'inlet' || p.kind === 'fuse' || p.kind === 'switch' || p.kind === 'shunt')
     return [{ a: at(p.terminals[0]!), b: at(p.terminals[1]!), milliOhm: p.throughMilliOhm, role: 'through' }];
   return [];

@@ -1,6 +1,6 @@
 import type { FuseFamily } from '../catalogue/part.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { ampacityA, areaMm2, AWG_SIZES, knownSize, MM2_SIZES } from './conductor.ts';
+import { adiabaticA2s, ampacityA, areaMm2, AWG_SIZES, knownSize, MM2_SIZES } from './conductor.ts';
 import { INRUSH_SHARE, LOAD_SHARE, meltingA2s } from './fuse.ts';
 
 export type Laid = { insulationC: number; ambientC: number; bundledCount: number; cca: boolean };
@@ -45,6 +45,12 @@ export function smallestFuse(
   return within.find(wanted) ?? within[within.length - 1] ?? carries[0];
 }
 
+/** Insulation stands this once. @source IEC 60364-4-43, PVC */
+export const SHORT_C = 160;
+/** Heat that equal wires side by side stand in a short, A²s. */
+export const standsA2s = (size: WireSize, laid: Pick<Laid, 'insulationC'>, count: number): number =>
+  count ** 2 * adiabaticA2s(size, laid.insulationC, SHORT_C);
+
 /** Most copper a push-on receptacle, a socket's tab or a ferrule of a small connector takes, mm². @source usual receptacles 6.3 mm: 6 mm² */
 export const TAB_MOST_MM2 = 6;
 
@@ -58,9 +64,11 @@ export function smallestWire(
   fuseA: number,
   dropHolds: (size: WireSize) => boolean,
   reels: readonly WireSize[] = [],
-  mostMm2 = Infinity
+  limits: { mostMm2?: number | undefined; letsA2s?: number | undefined; count?: number } = {}
 ): WireSize {
-  const carries = (s: WireSize) => ampacityA(s, laid) >= fuseA && areaMm2(s) <= mostMm2;
+  const { mostMm2 = Infinity, letsA2s = 0, count = 1 } = limits;
+  const carries = (s: WireSize) =>
+    ampacityA(s, laid) >= fuseA && areaMm2(s) <= mostMm2 && standsA2s(s, laid, count) >= letsA2s;
   const holds = (s: WireSize) => carries(s) && dropHolds(s);
   const own = reels.length
     ? [...reels]

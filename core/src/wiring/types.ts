@@ -64,6 +64,8 @@ export type CircuitPlan = {
   weakest: { name: string; ratingA: number } | undefined;
   /** A fuse may be anywhere between: load x 1.25 and the smallest of wire and parts. */
   windowA: { min: number; max: number | undefined };
+  /** Contacts of the port a feed comes through, one pole. */
+  throughMilliOhm?: number;
   /** Its own switches, in the order of the current; the first also by itself. */
   switches: readonly { portId: string; tag: string; part: PartOf<'panel'> | undefined }[];
   switchPortId: string | undefined;

@@ -5,6 +5,7 @@
   import { schematic } from '@haversack/core/schematic/layout';
   import type { NetRef } from '@haversack/core/wiring/netlist';
   import { fixed } from '@haversack/core/quantity/format';
+  import FileCode from '@lucide/svelte/icons/file-code';
   import Download from '@lucide/svelte/icons/download';
   import Maximize from '@lucide/svelte/icons/maximize';
   import Minus from '@lucide/svelte/icons/minus';
@@ -83,6 +84,14 @@
       data-sveltekit-reload
       download
       href={resolve(`/api/boxes/${open.id}/circuit`)}><Download size={16} /></a
+    >
+    <a
+      class="icon"
+      aria-label="Circuit as a netlist for a simulator (SPICE)"
+      title="Netlist for a circuit simulator"
+      data-sveltekit-reload
+      download
+      href={resolve(`/api/boxes/${open.id}/circuit?format=spice`)}><FileCode size={16} /></a
     >
   </div>
   <div class="sheetbox" class:tall={!(facts || rungId || way)}>

@@ -152,14 +152,14 @@
     {#each fields as f (f.path)}
       <label class="grid gap-1"
         ><span class="lab">{f.label}{f.unit ? `, ${f.unit}` : ''}</span>
-        {#if f.choices}<select class="in" bind:value={typed[f.path]}
+        {#if f.choices && f.type !== 'list'}<select class="in" bind:value={typed[f.path]}
             >{#each f.choices as c, nth (nth)}<option value={c}>{c || 'unknown'}</option>{/each}</select
           >
         {:else}<input
             class="in"
             class:bad={problems[f.path]}
             bind:value={typed[f.path]}
-            placeholder={f.nullable ? 'unknown' : ''}
+            placeholder={f.type === 'list' ? `any of ${f.choices?.join(', ')}` : f.nullable ? 'unknown' : ''}
             aria-invalid={problems[f.path] ? 'true' : undefined}
           />{/if}
         {#if problems[f.path]}<span role="alert" class="text-[12px] text-stop">{problems[f.path]}</span>{/if}

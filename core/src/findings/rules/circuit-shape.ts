@@ -44,11 +44,13 @@ export const circuitShape = rule('circuit-shape', 'safe', 'wiring', (x) => {
         ]
       });
   }
+  const waysIn = new Set(x.box.feeds.flatMap((f) => (f.throughPortId.is === 'set' ? [f.throughPortId.value] : [])));
   for (const port of ports) {
     const part = panelPartOf(x.box, port);
     const { solar } = x.box.charging;
     const takesPanel = solar?.fit === 'inside' && solar.panelPortId.is === 'set' && solar.panelPortId.value === port.id;
-    if (!part || takesPanel || circuits.some((c) => c.portId === port.id) || !wantsCircuit(part)) continue;
+    if (!part || takesPanel || waysIn.has(port.id) || circuits.some((c) => c.portId === port.id) || !wantsCircuit(part))
+      continue;
     const tag = x.panel?.ports.find((p) => p.port.id === port.id)?.tag ?? port.id;
     const charge = part.role === 'inlet';
     out.push({

@@ -7,7 +7,9 @@ export const controllerUnsound = rule('controller-unsound', 'safe', 'battery', (
   const { solar } = x.box.charging;
   if (!solar || solar.fit !== 'inside') return [];
   const out: Draft[] = [];
-  if (controllerFuseA(x.box) === undefined)
+  // the breaker of a feed it hangs on protects its lead as well
+  const guarded = x.judge.of('solar/battery+')?.guard;
+  if (controllerFuseA(x.box) === undefined && (!guarded || guarded.tag === 'F0'))
     out.push({
       at: BATTERY_PLACE,
       also: 'fuse',

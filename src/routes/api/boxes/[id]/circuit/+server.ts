@@ -1,4 +1,6 @@
 import { evaluate } from '@haversack/core/evaluate';
+import { spiceNetlist } from '@haversack/core/exchange/spice';
+import { benchSource } from '@haversack/core/trials/setting';
 import { schematic } from '@haversack/core/schematic/layout';
 import { schematicSvg } from '@haversack/core/schematic/svg';
 import { getBox } from '$lib/server/boxes.ts';
@@ -9,11 +11,19 @@ import { theDb } from '$lib/server/store.ts';
 
 const WIDTH_PX = 1000;
 
-export const GET = ({ params }) =>
+/** The drawn circuit as SVG, or with ?format=spice as a netlist that circuit simulators read. */
+export const GET = ({ params, url }) =>
   answer(() => {
     const db = theDb();
     const { document } = getBox(db, params.id);
-    const { wiring } = evaluate(document, fullCatalogue(db));
+    const { wiring, bank } = evaluate(document, fullCatalogue(db));
+    if (url.searchParams.get('format') === 'spice')
+      return new Response(spiceNetlist(wiring, benchSource(bank), document.name).text, {
+        headers: {
+          'content-type': 'text/plain; charset=utf-8',
+          'content-disposition': `attachment; filename="${fileName(document.name, 'circuit.cir')}"`
+        }
+      });
     const drawing = schematic(wiring, { widthPx: WIDTH_PX, lengthUnit: document.preferences.lengthUnit });
     return new Response(schematicSvg(drawing, { title: document.name, colours: document.preferences.colours }), {
       headers: {

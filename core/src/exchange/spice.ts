@@ -1,0 +1,86 @@
+import { innerEdges, type Terminal } from '../wiring/netlist.ts';
+import type { WiringPlan } from '../wiring/types.ts';
+import { LEAK_OHM, MICRO_OHM } from '../trials/circuit.ts';
+import type { Source } from '../trials/setting.ts';
+
+/** A circuit as an open SPICE netlist, and how its nodes and resistors are called there. */
+export type SpiceFile = {
+  text: string;
+  /** Node of a terminal, '0' for the bank's negative; undefined for one that is not there. */
+  nodeOf: (t: Terminal) => string | undefined;
+  /** Ends and resistance of each conductor. */
+  leads: ReadonlyMap<string, { a: string; b: string; ohm: number }>;
+};
+
+const keyOf = (t: Terminal): string => `${t.part}\u0000${t.terminal}`;
+const bare = (text: string): string => text.replace(/[^\w+.-]+/g, '_');
+
+/**
+ * Everything switched on and drawing its most, as a netlist any SPICE simulator reads: each pack a voltage behind a
+ * resistance, each lead with its joints and each contact, fuse and coil a resistor, each load a constant current. Relays
+ * stand as the coils hold them.
+ * @param source volts and resistance of the whole bank
+ */
+export function spiceNetlist(wiring: WiringPlan, source: Source, title: string): SpiceFile {
+  const { netlist } = wiring;
+  const nodes = new Map<string, string>([[keyOf(netlist.feed.minus), '0']]);
+  const node = (t: Terminal): string => {
+    const key = keyOf(t);
+    const known = nodes.get(key);
+    if (known !== undefined) return known;
+    const name = `n${nodes.size}`;
+    nodes.set(key, name);
+    return name;
+  };
+  const lines = [`* ${title.replace(/[\r\n]+/g, ' ')}`];
+  const leads = new Map<string, { a: string; b: string; ohm: number }>();
+  let count = 0;
+  const resistor = (what: string, a: string, b: string, ohm: number): void => {
+    if (a !== b) lines.push(`R${++count} ${a} ${b} ${ohm.toExponential(9)} ; ${bare(what)}`);
+  };
+  for (const c of netlist.conductors) {
+    const lead = { a: node(c.from), b: node(c.to), ohm: Math.max(c.milliOhm / 1000, MICRO_OHM) };
+    leads.set(c.id, lead);
+    resistor(c.id, lead.a, lead.b, lead.ohm);
+  }
+  for (const p of netlist.parts) {
+    for (const terminal of p.terminals) node({ part: p.id, terminal });
+    for (const e of innerEdges(p)) {
+      // a relay that closes when fed is closed, one that opens is open; a changeover stands on the first pack
+      if (e.role === 'through' && p.coil?.contact === 'break') continue;
+      if (p.kind === 'changeover' && e.a.terminal !== '1') continue;
+      resistor(`${p.id} ${e.role}`, node(e.a), node(e.b), Math.max(e.milliOhm / 1000, MICRO_OHM));
+    }
+  }
+  netlist.packIds.forEach((id, i) => {
+    lines.push(`V${i + 1} e${i + 1} ${node({ part: id, terminal: '-' })} DC ${source.volts} ; ${bare(id)}`);
+    resistor(`${id} inside`, `e${i + 1}`, node({ part: id, terminal: '+' }), source.ohm * netlist.packIds.length);
+  });
+  let loads = 0;
+  const load = (what: string, plus: Terminal, minus: Terminal, amps: number): void => {
+    if (amps > 0) lines.push(`I${++loads} ${node(plus)} ${node(minus)} DC ${amps.toExponential(9)} ; ${bare(what)}`);
+  };
+  for (const c of wiring.circuits) {
+    if (c.circuit.purpose !== 'load') continue;
+    const devices = netlist.parts.filter((p) => p.kind === 'device');
+    const apart = c.devices.flatMap((d) => {
+      const part = devices.find((p) => p.ref.kind === 'device' && p.ref.id === d.id);
+      return part ? [{ part: part.id, amps: d.currentA }] : [];
+    });
+    const here = c.loadA - apart.reduce((s, d) => s + d.amps, 0);
+    load(c.feeds, { part: c.portTag, terminal: 'plug' }, { part: c.portTag, terminal: '-' }, here);
+    for (const d of apart) load(d.part, { part: d.part, terminal: '+' }, { part: d.part, terminal: '-' }, d.amps);
+  }
+  // what is cut off stands at a voltage all the same: the ten megohms of a meter
+  for (const name of new Set(nodes.values())) if (name !== '0') resistor('leak', name, '0', LEAK_OHM);
+  lines.push('.control', 'set numdgt=12', 'op', 'print all', 'quit', '.endc', '.end', '');
+  return { text: lines.join('\n'), nodeOf: (t) => nodes.get(keyOf(t)), leads };
+}
+
+/** Node voltages from what a simulator printed: 'n12 = 1.28e+01'. */
+export function readSpiceOutput(text: string): ReadonlyMap<string, number> {
+  const out = new Map<string, number>([['0', 0]]);
+  for (const m of text.matchAll(/^\s*(?:v\()?([\w]+)\)?\s*=\s*([-+\d.eE]+)\s*$/gim))
+    out.set(m[1]!.toLowerCase(), Number(m[2]));
+  return out;
+}
