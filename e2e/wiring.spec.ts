@@ -70,7 +70,7 @@ test('a box as somebody built it, with unknowns and no main fuse, is made sound 
   await open(page, `/box/${((await made.json()) as { id: string }).id}/wiring`);
   await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'stop');
   await page.getByRole('button', { name: 'Paths', exact: true }).click();
-  await expect(page.getByRole('region', { name: 'Path by path' })).toContainText('nothing protects it at the battery');
+  await expect(page.getByRole('region', { name: 'Path by path' })).toContainText('No fuse at the battery');
   await page.getByRole('button', { name: 'Circuit', exact: true }).click();
   const details = page.getByRole('complementary', { name: 'Details' });
   for (let i = 0; i < 12 && (await verdict(page, 'safe').getAttribute('data-state')) === 'stop'; i++)
@@ -91,7 +91,9 @@ test('a box as found: what is wrong with it, tabs by meter, and sound by remedie
   await expect(details).toContainText('The main fuse sits 320 mm from the battery');
   await expect(details).toContainText('main fuse is unknown');
   await page.getByRole('button', { name: 'Paths', exact: true }).click();
-  await expect(page.getByRole('region', { name: 'Path by path' })).toContainText('no fuse of known rating');
+  await expect(page.getByRole('region', { name: 'Path by path' })).toContainText(
+    'The main fuse sits 320 mm from the battery'
+  );
   await page.getByRole('button', { name: 'Plugs', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Plugs and polarity' })).toContainText('measure its adapter');
   await page.getByRole('button', { name: 'Circuit', exact: true }).click();

@@ -188,13 +188,13 @@ describe('batteries, relays and leads in the netlist', () => {
     const way = wayFrom(p.wiring.netlist, 'battery-1', c.portTag)!.map((w) => w.to.part);
     expect(way).not.toContain('F0');
     expect(way).toContain(c.fuseTag);
-    const row = paths(moor, p.wiring).find((r) => r.circuitId === receiver.id)!;
+    const row = paths(moor, p).find((r) => r.circuitId === receiver.id)!;
     expect(row.protection.join()).not.toContain('no main fuse');
     expect(row.state).toBe('holds');
   });
   test('a coil is its own path with its own fuse; the contacts stand in the main path', () => {
     const p = plan(moor);
-    const coil = paths(moor, p.wiring).find((r) => r.to === 'K1')!;
+    const coil = paths(moor, p).find((r) => r.to === 'K1')!;
     expect(coil.protection.at(-1)).toBe('FK1 2 A');
     expect(wayFrom(p.wiring.netlist, 'battery-1', 'block')!.map((c) => c.to.part)).toContain('K1');
   });

@@ -109,7 +109,7 @@ describe.each(DEMO_BOXES)('%s, worked out from its own sheets', (name: string, b
     for (const [tag, amps] of rated) expect(SIZES_A, tag).toContain(amps);
     const bought = tally(
       kit.flatMap((l) => {
-        const m = /fuse, ([\d.]+) A/.exec(l[2]!);
+        const m = /(?:fuse|by hand), ([\d.]+) A/.exec(l[2]!);
         return m ? [[`${m[1]} A`, Number(l[0])] as const] : [];
       })
     );

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { AUTO, NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
@@ -11,8 +12,11 @@ import { starter } from '../src/demo/builder.ts';
 import { moorCameraPost } from '../src/demo/wired.ts';
 import { evaluate, type Plan } from '../src/evaluate.ts';
 import { TrialCircuit } from '../src/trials/circuit.ts';
-import { ALL_ON, usualSource } from '../src/trials/setting.ts';
+import { paths } from '../src/trials/paths.ts';
+import { ALL_ON, shortSources, usualSource } from '../src/trials/setting.ts';
+import { oneShort } from '../src/trials/survey.ts';
 import { originChoices, originKey } from '../src/wiring/origins.ts';
+import { randomBox } from './random-box.ts';
 import { addFeed, AHEAD, AT_POST, behindFeed, tapOf } from './tree-edits.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
@@ -626,5 +630,46 @@ describe('one table', () => {
     const open = plan.findings.filter((f) => f.open && f.where.label === 'A').map((f) => f.title);
     expect(open.length).toBeGreaterThanOrEqual(3);
     for (const c of plan.wiring.circuits) expect(Number.isFinite(c.dropV)).toBe(true);
+  });
+
+  test('findings, path table and survey agree on random boxes', () => {
+    const seen = { stops: 0, burnt: 0 };
+    fc.assert(
+      fc.property(randomBox(8), (box) => {
+        const plan = planOf(box);
+        if (!plan.bank || plan.wiring.circuits.length === 0) return;
+        const safe = plan.findings.filter((f) => f.verdict === 'safe' && f.acceptedBecause === null);
+        const rows = paths(box, plan);
+        for (const r of rows) {
+          // a row that holds has nothing against it; a stop stands in the findings, too
+          const at = safe.filter(
+            (f) => f.where.kind === 'circuit' && f.where.id === r.circuitId && f.stage === 'wiring'
+          );
+          const ids = at.filter((f) => f.severity === 'stop' && f.id !== 'unknown-attribute').map((f) => f.id);
+          if (r.circuitId !== null && ids.length > 0) expect([r.id, r.state, ids]).toEqual([r.id, 'stop', ids]);
+          if (r.state === 'stop') {
+            seen.stops++;
+            expect(safe.some((f) => f.severity === 'stop') || r.say === 'nothing feeds it', `${r.id}: ${r.say}`).toBe(
+              true
+            );
+          }
+        }
+        // whatever burns in a short tried on the circuit has its stop
+        const circuit = new TrialCircuit(plan.wiring);
+        const { weak, strong } = shortSources(plan.bank, box.outing.airC);
+        for (const at of circuit.positives.slice(0, 12))
+          for (const source of [weak, strong]) {
+            const trial = oneShort(circuit, at, source, 'strong');
+            if (trial.holds || trial.unprotected) continue;
+            seen.burnt++;
+            expect(
+              safe.some((f) => f.severity !== 'note'),
+              `${trial.where} burns ${trial.hottest?.name}`
+            ).toBe(true);
+          }
+      }),
+      { numRuns: 120, seed: 11 }
+    );
+    expect(seen.stops).toBeGreaterThan(20);
   });
 });

@@ -29,7 +29,7 @@ describe('a document of version 3 keeps its meaning', () => {
   test.each(olds)('%s', (_, { box, figures }) => {
     const now = read(box);
     const plan = evaluate(now, STARTER_CATALOGUE);
-    const rows = paths(now, plan.wiring);
+    const rows = paths(now, plan);
     for (const f of figures) {
       const c = plan.wiring.circuits.find((k) => k.circuit.id === f.id)!;
       expect(c.guard?.tag ?? null, f.id).toBe(f.guard);

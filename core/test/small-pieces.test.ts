@@ -131,7 +131,7 @@ describe('trials to choose from', () => {
     }
   );
   test('the sum beside the shared path leaves the charger out', () => {
-    const rows = paths(hide, plan.wiring);
+    const rows = paths(hide, plan);
     const loads = plan.wiring.circuits.filter((c) => c.circuit.purpose === 'load').reduce((s, c) => s + c.loadA, 0);
     expect(sumOfBranchesA(rows)).toBeCloseTo(loads, 9);
     expect(rows.some((r) => r.charges)).toBe(true);

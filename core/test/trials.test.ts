@@ -159,22 +159,20 @@ describe('fault finder', () => {
 describe('path by path', () => {
   test('every circuit of the demo boxes has its row; the hide box’s wrong fuse is a stop', () => {
     for (const box of [...demoBoxes(), crowdedBox(24)]) {
-      const rows = paths(box, evaluate(box, STARTER_CATALOGUE).wiring);
+      const rows = paths(box, evaluate(box, STARTER_CATALOGUE));
       const packs = box.bank.count;
       for (const c of box.circuits) expect(rows.filter((r) => r.circuitId === c.id)).toHaveLength(packs);
     }
-    const rows = paths(hide, of(hide).plan.wiring);
-    expect(rows.filter((r) => r.state === 'stop').map((r) => r.say)).toEqual([
-      expect.stringContaining('F5 7.5 A lets its wire')
-    ]);
-    expect(paths(canal, of(canal).plan.wiring).every((r) => r.state === 'holds')).toBe(true);
+    const rows = paths(hide, of(hide).plan);
+    expect(rows.filter((r) => r.state === 'stop').map((r) => r.say)).toEqual(['F5 is too big for its wire']);
+    expect(paths(canal, of(canal).plan).every((r) => r.state === 'holds')).toBe(true);
   });
   test('no fuse and unknown fuse are told apart', () => {
     const id = canal.circuits[0]!.id;
     const say = (fuse: unknown) =>
       paths(
         applyEdits(canal, [set(`circuits/${id}/fuse`, fuse)]),
-        of(applyEdits(canal, [set(`circuits/${id}/fuse`, fuse)])).plan.wiring
+        of(applyEdits(canal, [set(`circuits/${id}/fuse`, fuse)])).plan
       )[0]!;
     expect(say(UNKNOWN).unknown).toContain('branch fuse');
     expect(say(NONE).protection).toContain('no branch fuse');

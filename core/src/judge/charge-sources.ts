@@ -60,8 +60,19 @@ export function chargePortId(box: Box): string | undefined {
 }
 
 /** Everything that can charge this bank: a charger at home and on the outing, the sun, what lives in the box. Every rule about charging reads this. */
-export function chargeSources(box: Box, bank: Bank | undefined): ChargeSource[] {
+export function chargeSources(box: Box, bank: Bank | undefined): readonly ChargeSource[] {
   if (!bank) return [];
+  const ready = known.get(box);
+  if (ready?.bank === bank) return ready.sources;
+  const sources = sourcesOf(box, bank);
+  known.set(box, { bank, sources });
+  return sources;
+}
+
+/** Worked out once for a document and its bank: many ask. */
+const known = new WeakMap<Box, { bank: Bank; sources: readonly ChargeSource[] }>();
+
+function sourcesOf(box: Box, bank: Bank): ChargeSource[] {
   const { charging, outing } = box;
   const data = CHEMISTRY[bank.chemistry];
   const volts = valueOf(charging.chargerV, data.absorbV);

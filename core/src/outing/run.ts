@@ -145,7 +145,7 @@ function settle(input: RunInput, s: RunState, timeH: number, airC: number, out: 
     const empty = s.active === undefined ? meanSoc(s.packs) <= 0 : s.packs[s.active]!.soc <= 0;
     let carried = !empty && solvePorts(s.ports, s.laws, openV, ohm, s.inA);
     // what has just been switched off takes nothing of it any more
-    const most = s.ports.totalA + acceptedA(s.packs, s.active, s.tempC);
+    const most = s.inA > 0 ? s.ports.totalA + acceptedA(s.packs, s.active, s.tempC) : Infinity;
     if (carried && s.inA > most) {
       s.inA = most;
       carried = solvePorts(s.ports, s.laws, openV, ohm, s.inA);

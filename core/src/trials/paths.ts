@@ -1,9 +1,8 @@
-import { mainFeed } from '../box/feeds.ts';
 import type { Box } from '../box/schema.ts';
 import { ampacityA, knownSize } from '../wiring/conductor.ts';
-import { BARE_MM, unfusedLimitMm } from '../wiring/placement.ts';
 import { laidOf } from '../wiring/sizing.ts';
 import { RELAY, type Conductor, type Netlist } from '../wiring/netlist.ts';
+import type { Plan } from '../evaluate.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 
 export type PathRow = {
@@ -78,7 +77,8 @@ export function wayBack(net: Netlist, fromPart: string): Conductor[] {
  * Every positive path from every battery or charger to where it ends: its protection in order, the weakest part behind the
  * last fuse, how far the first fuse is from the source, and what about it nobody knows. Followed through the netlist as it is.
  */
-export function paths(box: Box, wiring: WiringPlan): PathRow[] {
+export function paths(box: Box, plan: Pick<Plan, 'wiring' | 'findings'>): PathRow[] {
+  const { wiring } = plan;
   const { netlist } = wiring;
   const rows: PathRow[] = [];
   for (const packId of netlist.packIds) {
@@ -136,7 +136,55 @@ export function paths(box: Box, wiring: WiringPlan): PathRow[] {
           )
         );
   }
-  return rows;
+  return rows.map((r) => judged(r, plan));
+}
+
+/** Findings about how paths are protected and loaded; of the rest a path says nothing. */
+const OTHERS: readonly string[] = [
+  'unknown-attribute',
+  'path-changed',
+  'selectivity-poor',
+  'fuse-oversized',
+  'no-master'
+];
+
+/**
+ * What the findings say of the places on a way is what its row says: the table has no judgement of its own.
+ * Notes do not count, accepted ones neither.
+ */
+function judged(row: PathRow, { wiring, findings }: Pick<Plan, 'wiring' | 'findings'>): PathRow {
+  if (row.state === 'stop') return row;
+  const places = placesOf(row, wiring);
+  const about = findings.filter(
+    (f) =>
+      f.verdict === 'safe' &&
+      (f.stage === 'wiring' || PATH_OF_BANK.includes(f.id)) &&
+      f.severity !== 'note' &&
+      f.acceptedBecause === null &&
+      !OTHERS.includes(f.id) &&
+      (places.has(`${f.where.kind} ${f.where.id}`) || (f.where.kind === 'main' && places.has('main')))
+  );
+  const worst = about.find((f) => f.severity === 'stop') ?? (row.state === 'caution' ? undefined : about[0]);
+  return worst ? { ...row, state: worst.severity === 'stop' ? 'stop' : 'caution', say: worst.title } : row;
+}
+
+/** Rules of the battery that are about the way out of it. */
+const PATH_OF_BANK: readonly string[] = ['battery-terminal-small', 'parallel-fuse', 'element-overload'];
+
+/** Circuits, feeds, ports and the battery on the way of a row. */
+function placesOf(row: PathRow, wiring: WiringPlan): ReadonlySet<string> {
+  const out = new Set<string>(['battery bank']);
+  const ids = new Set(row.conductorIds);
+  for (const c of wiring.netlist.conductors) {
+    if (!ids.has(c.id)) continue;
+    if (c.circuitId === null && c.id.startsWith('main/')) out.add('main');
+    if (c.circuitId !== null) out.add(`circuit ${c.circuitId}`);
+    for (const end of [c.from, c.to]) {
+      const ref = wiring.netlist.parts.find((p) => p.id === end.part)?.ref;
+      if (ref && 'id' in ref) out.add(`${ref.kind} ${ref.id}`);
+    }
+  }
+  return out;
 }
 
 type About = Pick<PathRow, 'id' | 'circuitId' | 'source' | 'charges' | 'to' | 'feeds' | 'loadA'> & {
@@ -235,11 +283,7 @@ function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: Ab
     ...fuses.filter((f) => f.ratingA === undefined && f.tag !== 'F0').map((f) => `rating of ${f.tag}`),
     ...open
   ].filter(Boolean);
-  const mostMm = circuit?.live === 'direct' ? BARE_MM : unfusedLimitMm(mainFeed(box).sheathed);
-  const atBattery = fuses[0] !== undefined && (fuses[0].tag === 'F0' || fuses[0].tag.startsWith('FP'));
-  const tooBig = protectedBy && weakest ? protectedBy.ratingA > weakest.ratingA + 1e-9 : false;
-  const far = firstFuseMm !== undefined && firstFuseMm > mostMm;
-  const stop = way.length === 0 || fuses.length === 0 || !protectedBy || tooBig || far;
+  const stop = way.length === 0 || fuses.length === 0;
   const texts = fuses.map((f) => `${f.tag} ${f.ratingA === undefined ? 'unknown' : `${f.ratingA} A`}`);
   return {
     ...plain,
@@ -256,17 +300,11 @@ function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: Ab
     say:
       way.length === 0
         ? 'nothing feeds it'
-        : fuses.length === 0 || (far && !atBattery && circuit?.live !== 'direct')
+        : fuses.length === 0
           ? 'nothing protects it at the battery'
-          : !protectedBy
-            ? 'no fuse of known rating'
-            : tooBig
-              ? `${protectedBy.tag} ${protectedBy.ratingA} A lets ${weakest!.name} (${weakest!.ratingA.toFixed(1)} A) burn`
-              : far
-                ? `${Math.round(firstFuseMm!)} mm unfused, ${mostMm} allowed`
-                : unknown.length > 0
-                  ? `not known: ${unknown.join(', ')}`
-                  : `${protectedBy.tag} opens before ${weakest?.name ?? 'anything'} suffers`,
+          : unknown.length > 0
+            ? `not known: ${unknown.join(', ')}`
+            : `${protectedBy?.tag ?? fuses.at(-1)!.tag} opens before ${weakest?.name ?? 'anything'} suffers`,
     conductorIds: way.map((c) => c.id)
   };
 }

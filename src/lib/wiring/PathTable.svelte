@@ -9,7 +9,7 @@
   /** Every positive path with its protection, to be printed and signed. */
   const open = useBox();
   const unit = $derived(open.doc.preferences.lengthUnit);
-  const rows = $derived(paths(open.doc, open.plan.wiring));
+  const rows = $derived(paths(open.doc, open.plan));
   const sum = $derived(sumOfBranchesA(rows));
   const main = $derived(open.plan.wiring.main);
   const BY = 'haversack-checked-by';

@@ -1,3 +1,6 @@
+import { isTab } from '../../judge/terminals.ts';
+import { LOAD_SHARE } from '../../wiring/fuse.ts';
+import { fuseOf } from '../../wiring/main-path.ts';
 import { catalogueOf, MAIN_PLACE, mainPath, rule, set, usePart } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
 
@@ -7,9 +10,19 @@ export const noMainFuse = rule('no-main-fuse', 'safe', 'wiring', (x) => {
   if (!x.bank || m.fuseOrigin === 'unknown' || (m.holder && m.fuseOrigin !== 'none')) return [];
   if (m.loadA === 0 && x.box.circuits.length === 0) return [];
   const short = x.bank.shortCircuitA;
-  const holders = catalogueOf(x, 'fuse-holder').filter((h) =>
-    h.family === 'blade' ? short < 900 && m.loadA < 16 : true
-  );
+  const tab = isTab(x.bank.part);
+  // small before large: the family whose smallest fuse that carries the load breaks what this battery drives
+  const holders = catalogueOf(x, 'fuse-holder')
+    .flatMap((h) => {
+      const fuse = fuseOf(x.box, x.catalogue, h.family);
+      const least = fuse?.ratingsA.filter((a) => a >= m.loadA / LOAD_SHARE).sort((a, b) => a - b)[0];
+      const bolted = h.family === 'post' || h.family === 'midi';
+      if (!fuse || least === undefined || (h.ratingA ?? Infinity) < least || (tab && bolted)) return [];
+      if ((fuse.interruptingA ?? 0) * LOAD_SHARE < short || fuse.voltageDcV === null) return [];
+      return [{ h, least }];
+    })
+    .sort((p, q) => p.least - q.least || p.h.usualDistanceMm - q.h.usualDistanceMm)
+    .map((p) => p.h);
   return [
     {
       at: MAIN_PLACE,

@@ -1,8 +1,11 @@
-import { openCircuitV, sagMilliOhm } from '../../battery/model.ts';
+import { CHEMISTRY } from '../../battery/chemistry.ts';
+import { openCircuitV, sagGrowth, sagMilliOhm } from '../../battery/model.ts';
 import { clockText } from '../../quantity/format.ts';
 import { airAtC } from '../../sun/air.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
+/** Steps of the run between two looks: a quarter of an hour is near enough. */
+const EVERY = 5;
 /** The first minutes show nothing yet. */
 const SPARE_H = 0.25;
 
@@ -17,15 +20,26 @@ export const peakCutoff = rule('peak-cutoff', 'lasts', 'outing', (x) => {
   const airAt = (h: number) => airAtC(x.box.outing.airC, x.box.outing.warmestC, h) + x.box.bank.warmerK;
   const aged = 1 / Math.max(0.3, bank.healthFraction);
   const commonOhm = cut.is === 'set' ? x.wiring.main.commonMilliOhm / 1000 : 0;
+  // what each device's hungriest mode takes on top of its mean; only those can trip what the mean does not
+  const peaks = x.wiring.circuits.flatMap((c) => c.devices);
+  const peakA = x.demand.devices.map((d) => peaks.find((p) => p.id === d.deviceId)?.currentA ?? 0);
+  let airC = NaN;
+  let perSoc = 0;
   const i = run.timeH.findIndex((h, n) => {
-    const meanA = run.currentA[n] ?? 0;
-    const peakA = x.demand.devices.reduce((s, d, k) => {
-      const on = (run.loadA[k]?.[n] ?? 0) > 0;
-      return on ? Math.max(s, peakOver(x, k, meanA, run.loadA[k]![n]!)) : s;
-    }, meanA);
-    const ohm =
-      (sagMilliOhm(bank.chemistry, bank.part.capacityAh, airAt(h), run.socFraction[n]!) * aged) / bank.count / 1000;
-    return openCircuitV(bank.chemistry, run.socFraction[n]!) - peakA * (ohm + commonOhm) < cutV;
+    if (n % EVERY !== 0) return false;
+    let extraA = 0;
+    peakA.forEach((peak, k) => {
+      const own = run.loadA[k]?.[n] ?? 0;
+      if (own > 0) extraA = Math.max(extraA, peak - own);
+    });
+    const soc = run.socFraction[n]!;
+    const now = airAt(h);
+    if (now !== airC) {
+      airC = now;
+      perSoc = (sagMilliOhm(bank.chemistry, bank.part.capacityAh, now, 1) * aged) / bank.count / 1000;
+    }
+    const ohm = perSoc * sagGrowth(CHEMISTRY[bank.chemistry], soc) + commonOhm;
+    return openCircuitV(bank.chemistry, soc) - ((run.currentA[n] ?? 0) + extraA) * ohm < cutV;
   });
   if (i < 0) return [];
   const atH = run.timeH[i]!;
@@ -43,10 +57,3 @@ export const peakCutoff = rule('peak-cutoff', 'lasts', 'outing', (x) => {
     }
   ];
 });
-
-/** What flows while one load is in its hungriest mode and the others at their mean. */
-function peakOver(x: Parameters<typeof peakCutoff.check>[0], k: number, meanA: number, ownA: number): number {
-  const d = x.demand.devices[k]!;
-  const peak = x.wiring.circuits.flatMap((c) => c.devices).find((c) => c.id === d.deviceId)?.currentA ?? ownA;
-  return meanA - ownA + Math.max(peak, ownA);
-}
