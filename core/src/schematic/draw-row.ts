@@ -148,7 +148,7 @@ function partOn(s: Sheet, p: NetPart, terminal: string, y: number, r: Row, tappe
   }
   if (p.kind === 'controller') {
     const loads = p.terminals.includes('load +');
-    const x = loads ? c.wire + 24 : c.port;
+    const x = loads ? Math.max(c.wire + 24, (tapped ? tapOf(s, r.upId!)[0] : 0) + 56) : c.port;
     s.put({ t: 'box', owner, x: x - 24, y: y - 16, w: 48, h: 32, role: 'part' });
     s.text(owner, x, y + 4, p.id, 'name', 'middle');
     s.text(owner, c.feeds + 6, y - 8, p.label, 'name');

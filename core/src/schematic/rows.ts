@@ -62,21 +62,18 @@ export function rowsOf(wiring: WiringPlan): Row[] {
       .filter((p) => !out.some((r) => r.id === p.id))
       .map((p): Row => ({ id: p.id, group: 'ahead', circuit: undefined, partId: p.id, upId: undefined }))
   ];
-  const of = (g: RowGroup) => out.filter((r) => r.group === g);
-  // what hangs on the controller's load terminals stands below it
+  // what hangs on the controller's load terminals stands below it, wherever that is
   const onSun = (r: Row): boolean => {
     for (let now: Row | undefined = r; now; now = out.find((o) => o.id === now!.upId))
       if (now.upId === 'SC') return true;
     return false;
   };
-  const first = of('ahead');
-  const withSun = (rows: Row[]): Row[] => rows.flatMap((r) => (r.id === 'SC' ? [r, ...first.filter(onSun)] : [r]));
-  return [
-    ...withSun(first.filter((r) => !onSun(r))),
-    ...ahead.flatMap((r) => (r.id === 'SC' ? [r, ...first.filter(onSun)] : [r])),
-    ...withSun(of('load')),
-    ...withSun(of('post'))
-  ];
+  const fed = out.filter(onSun);
+  const rest = [...out.filter((r) => !fed.includes(r)), ...ahead];
+  for (const r of fed) r.group = rest.find((o) => o.id === 'SC')?.group ?? r.group;
+  const of = (g: RowGroup): Row[] =>
+    rest.filter((r) => r.group === g).flatMap((r) => (r.id === 'SC' ? [r, ...fed] : [r]));
+  return [...of('ahead'), ...of('load'), ...of('post')];
 }
 
 /** The feed a controller or charger hangs on, by the way of its lead. */
