@@ -125,7 +125,18 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
     checkCount: checked.checkCount,
     kit: list,
     bench: held?.bench ?? bench(box, { bank: b, fit, panel, wiring, runs, demand: need }),
-    verdicts: verdicts({ box, bank: b, fit, panel, outing: run, sealing: seal, carry: load, kit: list, ...checked })
+    verdicts: verdicts({
+      box,
+      judge: judged,
+      bank: b,
+      fit,
+      panel,
+      outing: run,
+      sealing: seal,
+      carry: load,
+      kit: list,
+      ...checked
+    })
   };
 }
 

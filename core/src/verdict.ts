@@ -3,7 +3,10 @@ import type { Box } from './box/schema.ts';
 import type { CaseFit } from './case/fit.ts';
 import type { Finding, Verdict } from './findings/rule.ts';
 import { CARRY_WORDS, type Carry } from './kit/carry.ts';
+import { mainFeed } from './box/feeds.ts';
+import type { Judge } from './judge/table.ts';
 import type { Kit } from './kit/kit.ts';
+import { unfusedLimitMm } from './wiring/placement.ts';
 import type { Outing } from './outing/outing.ts';
 import type { PanelPlan } from './panel/panel.ts';
 import { BEHIND_GAP_MM } from './panel/spacing.ts';
@@ -39,6 +42,7 @@ type Input = {
   sealing: Sealing | undefined;
   carry: Carry;
   kit: Kit;
+  judge: Judge;
   findings: Finding[];
   checkCount: number;
 };
@@ -206,6 +210,10 @@ function dry(x: Input): VerdictAnswer {
   };
 }
 
+/** No wire of the circuit is further from its first fuse than is allowed: looked up in the table of what happens, never assumed. */
+const isFused = (x: Input): boolean =>
+  x.judge.all.every((h) => h.kind !== 'wire' || h.unfusedMm <= unfusedLimitMm(mainFeed(x.box).sheathed));
+
 function safe(x: Input): VerdictAnswer {
   const found = live(x, 'safe');
   const stops = found.filter((f) => f.severity === 'stop').length;
@@ -232,7 +240,10 @@ function safe(x: Input): VerdictAnswer {
         ? [{ number: String(cautions), unit: cautions === 1 ? 'caution' : 'cautions' }]
         : [{ number: ready ? '0' : '–', unit: ready ? 'stops' : '' }],
     target: `in ${x.checkCount} checks`,
-    reason: worst(found, ready ? 'Every path is fused' : 'Put ports on the faces'),
+    reason: worst(
+      found,
+      ready ? (isFused(x) ? 'Every path is fused' : 'No stop, no caution') : 'Put ports on the faces'
+    ),
     rawValue: -(stops * 100 + cautions),
     rawText: stops ? `${stops}` : '0'
   };

@@ -12,6 +12,8 @@ import { starter } from '../src/demo/builder.ts';
 import { moorCameraPost } from '../src/demo/wired.ts';
 import { evaluate, type Plan } from '../src/evaluate.ts';
 import { TrialCircuit } from '../src/trials/circuit.ts';
+import { advance, setTemperature, stateOf } from '../src/outing/sources.ts';
+import { letThroughA2s, openingTimeS } from '../src/wiring/fuse.ts';
 import { paths } from '../src/trials/paths.ts';
 import { ALL_ON, shortSources, usualSource } from '../src/trials/setting.ts';
 import { oneShort } from '../src/trials/survey.ts';
@@ -343,6 +345,9 @@ describe('the circuit as people build it', () => {
       expect(plan.wiring.netlist.conductors.find((w) => w.id === `${id}/return`)!.to.part).toBe('bus-A');
     }
     expect(plan.kit.lines.some((l) => l.name.includes('Blade fuse block, 6'))).toBe(true);
+    // its joint of returns comes back over one wire: the feed's own fuse stands for it
+    const thin = change(box, set('feeds/forward/returnWire', awg('22')), set('feeds/forward/fuse', setTo(10)));
+    expect(found(thin, 'guard-exceeds-element').some((f) => f.title.includes('the return of A'))).toBe(true);
     expect(stops(box)).toEqual([]);
   });
 
@@ -632,6 +637,21 @@ describe('one table', () => {
     for (const c of plan.wiring.circuits) expect(Number.isFinite(c.dropV)).toBe(true);
   });
 
+  test('where nothing opens a path says that first, then how many more', () => {
+    const box = change(
+      canal,
+      set('feeds/main/holderPartId', null),
+      set(`circuits/${circuitOf(canal, 'Aerator').id}/fuse`, setTo(30))
+    );
+    const rows = paths(box, planOf(box)).filter((r) => r.circuitId !== null);
+    expect(rows.length).toBeGreaterThan(3);
+    for (const r of rows) {
+      expect(r.state).toBe('stop');
+      expect(r.say).toMatch(/^No fuse at the battery/);
+    }
+    expect(rows.find((r) => r.circuitId === circuitOf(canal, 'Aerator').id)!.say).toMatch(/\(and \d more\)$/);
+  });
+
   test('findings, path table and survey agree on random boxes', () => {
     const seen = { stops: 0, burnt: 0 };
     fc.assert(
@@ -671,5 +691,63 @@ describe('one table', () => {
       { numRuns: 120, seed: 11 }
     );
     expect(seen.stops).toBeGreaterThan(20);
+  });
+});
+
+describe('figures beneath the table', () => {
+  test('charge is conserved when the temperature swings: cold raises the floor, warmth gives it back', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('lfp' as const, 'agm' as const, 'nmc3' as const),
+        fc.array(fc.integer({ min: -20, max: 35 }), { minLength: 2, maxLength: 6 }),
+        fc.integer({ min: 30, max: 100 }),
+        (chemistry, temps, startPercent) => {
+          const p = stateOf({
+            chemistry,
+            capacityAh: 20,
+            count: 1,
+            healthFraction: 1,
+            resistanceFactor: 1,
+            linkOhm: 0,
+            startFraction: startPercent / 100
+          });
+          setTemperature(p, temps[0]!);
+          const drawnAh = () => (1 - p.soc) / (3600 * p.perAs);
+          const before = drawnAh();
+          for (const c of temps.slice(1)) {
+            setTemperature(p, c);
+            expect(drawnAh()).toBeCloseTo(before, 9);
+          }
+          p.packA = 1;
+          advance(p, 3600);
+          expect(drawnAh()).toBeGreaterThanOrEqual(before + 1 - 1e-9);
+          setTemperature(p, temps[0]!);
+          expect(p.soc).toBeLessThan(startPercent / 100);
+        }
+      )
+    );
+  });
+
+  test('glass carries half as much again for an hour and is slow beyond it; a blade is not', () => {
+    expect(openingTimeS('glass', 10, 14.9)).toEqual({ minS: Infinity, maxS: Infinity });
+    expect(openingTimeS('glass', 10, 21).maxS).toBeCloseTo(1800, 6);
+    expect(openingTimeS('glass', 10, 40).maxS).toBeCloseTo(3, 6);
+    expect(openingTimeS('blade', 10, 40).maxS).toBeLessThan(0.5);
+    for (let a = 16; a < 200; a += 3) {
+      const [t, next] = [openingTimeS('glass', 10, a), openingTimeS('glass', 10, a + 3)];
+      expect(next.maxS).toBeLessThanOrEqual(t.maxS);
+      expect(t.minS).toBeLessThanOrEqual(t.maxS);
+    }
+    // slow glass lets far more heat through than a blade of its rating
+    expect(letThroughA2s('glass', 5)).toBeGreaterThan(5 * letThroughA2s('blade', 5));
+  });
+
+  test('a panel gives no more than its controller passes', () => {
+    const solar = { ...hide.charging.solar!, panelW: 200, controllerMaxA: 4, duringOuting: true };
+    const box = change(hide, set('charging/solar', solar), set('outing/day', '2026-06-21'));
+    const { inflowA } = planOf(box).outing!.run;
+    expect(Math.max(...inflowA)).toBeLessThanOrEqual(4 + 1e-9);
+    expect(Math.max(...inflowA)).toBeGreaterThan(0);
+    expect(planOf(box).judge.sources.find((s) => s.id === 'sun')!.currentA).toBe(4);
   });
 });

@@ -22,7 +22,8 @@ export function caseBlocks(
   const out: { feed: Feed; part: PartOf<'fuse-block'>; bodyId: string }[] = [];
   for (const feed of box.feeds) {
     const part = blockOf(box, feed);
-    if (!part || (feed.secondBox && out.length > 0)) continue;
+    // the only block of a box whose main feed has none stands here, wherever its cable begins
+    if (!part || (feed.secondBox && (out.length > 0 || mainFeed(box).ends === 'fuse-block'))) continue;
     out.push({ feed, part, bodyId: out.length === 0 ? 'fuse-block' : `block-${feed.id}` });
   }
   return out;

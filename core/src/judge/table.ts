@@ -226,6 +226,10 @@ export function judge({ box, catalogue, bank, wiring }: JudgeInput): Judge {
     const c = circuitId === null ? undefined : branchById.get(circuitId);
     return c ? laidOf({ ...c.laid, cca: wiring.cca }) : mainLaid;
   };
+  const feedTagOf = (circuitId: string | null): string | undefined => {
+    const c = circuitId === null ? undefined : branchById.get(circuitId);
+    return c?.feed ? c.portTag : undefined;
+  };
   const weakAt = (circuitId: string | null): number =>
     (circuitId === null ? undefined : branchById.get(circuitId)?.weakFaultA) ?? wiring.main.weakFaultA;
 
@@ -308,7 +312,7 @@ export function judge({ box, catalogue, bank, wiring }: JudgeInput): Judge {
       c.polarity === 'positive'
         ? way?.guard
         : c.polarity === 'negative'
-          ? returnGuard(c, flow, ways, partById, guardOf)
+          ? returnGuard(c, feedTagOf(c.circuitId), flow, ways, partById, guardOf)
           : undefined;
     const lets = guard && guard.ratingA !== null ? letThroughA2s(guard.family, guard.ratingA) : undefined;
     all.push({
@@ -367,12 +371,14 @@ function bearsOf(p: NetPart, bank: Bank | undefined): number | null | undefined 
 /** A return is watched by the largest fuse of those whose current comes back over it. */
 function returnGuard(
   c: Conductor,
+  feedTag: string | undefined,
   flow: Flow,
   ways: ReadonlyMap<string, Way>,
   partById: ReadonlyMap<string, NetPart>,
   guardOf: (p: NetPart) => Guard
 ): Guard | undefined {
-  let worst: Guard | undefined;
+  // a short at the joint of a second box comes back over its return with nothing but the feed's own fuse before it
+  let worst = feedTag === undefined ? undefined : ways.get(feedTag)?.guard;
   for (const node of flow.returning(nodeOf(c.from))) {
     const part = partById.get(node.replace(COIL, ''));
     if (!node.endsWith(COIL) && !['port', 'device', 'controller'].includes(part?.kind ?? '')) continue;

@@ -129,6 +129,7 @@ export function solarCurrent(
   return (timeH, batteryV, airC) => {
     const d = first + Math.floor(timeH / 24);
     const light = panelWPerM2(site.latitudeDeg, d, solarHour(site, d, ((timeH % 24) + 24) % 24), solar.tiltDeg) * sky;
-    return Math.max(0, panelPowerW(solar, light, airC, batteryV) - CONTROLLER_SELF_W) / batteryV;
+    const amps = Math.max(0, panelPowerW(solar, light, airC, batteryV) - CONTROLLER_SELF_W) / batteryV;
+    return Math.min(amps, solar.controllerMaxA ?? Infinity);
   };
 }

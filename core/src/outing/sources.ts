@@ -6,6 +6,8 @@ import type { PackGroup } from '../battery/pack-group.ts';
 export type PackState = PackGroup & {
   data: ChemistryData;
   soc: number;
+  /** Share of its capacity that the present temperature leaves; 0 before the first. */
+  factor: number;
   /** At the present temperature: charge lost per ampere-second of one pack, and k/C with cold in it. */
   perAs: number;
   resistanceK: number;
@@ -20,6 +22,7 @@ export const stateOf = (group: PackGroup): PackState => ({
   ...group,
   data: CHEMISTRY[group.chemistry],
   soc: group.startFraction,
+  factor: 0,
   perAs: 0,
   resistanceK: 0,
   openV: 0,
@@ -28,8 +31,15 @@ export const stateOf = (group: PackGroup): PackState => ({
   spent: false
 });
 
+/**
+ * Another temperature: the charge that was drawn stays drawn, what is left of the smaller or larger capacity follows from it.
+ * Cold raises the floor, warmth gives it back.
+ */
 export function setTemperature(p: PackState, tempC: number): void {
-  p.perAs = 1 / (3600 * p.capacityAh * p.healthFraction * capacityFactor(p.chemistry, tempC));
+  const factor = capacityFactor(p.chemistry, tempC);
+  if (p.factor > 0 && p.factor !== factor) p.soc = 1 - ((1 - p.soc) * p.factor) / factor;
+  p.factor = factor;
+  p.perAs = 1 / (3600 * p.capacityAh * p.healthFraction * factor);
   p.resistanceK = (p.data.sagKMilliOhmAh / p.capacityAh) * resistanceFactor(p.chemistry, tempC) * p.resistanceFactor;
 }
 

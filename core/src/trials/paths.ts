@@ -164,9 +164,16 @@ function judged(row: PathRow, { wiring, findings }: Pick<Plan, 'wiring' | 'findi
       !OTHERS.includes(f.id) &&
       (places.has(`${f.where.kind} ${f.where.id}`) || (f.where.kind === 'main' && places.has('main')))
   );
-  const worst = about.find((f) => f.severity === 'stop') ?? (row.state === 'caution' ? undefined : about[0]);
-  return worst ? { ...row, state: worst.severity === 'stop' ? 'stop' : 'caution', say: worst.title } : row;
+  const stops = about.filter((f) => f.severity === 'stop');
+  const said = stops.length > 0 || row.state === 'caution' ? stops : about;
+  const worst = said.find((f) => NOTHING_OPENS.includes(f.id)) ?? said[0];
+  if (!worst) return row;
+  const more = said.length > 1 ? ` (and ${said.length - 1} more)` : '';
+  return { ...row, state: worst.severity === 'stop' ? 'stop' : 'caution', say: `${worst.title}${more}` };
 }
+
+/** What a row says first: where nothing opens, the size of what does not open is beside the point. */
+const NOTHING_OPENS: readonly string[] = ['no-main-fuse', 'no-protection', 'run-unfused', 'main-fuse-far'];
 
 /** Rules of the battery that are about the way out of it. */
 const PATH_OF_BANK: readonly string[] = ['battery-terminal-small', 'parallel-fuse', 'element-overload'];

@@ -30,7 +30,11 @@ export const guardExceedsElement = rule('guard-exceeds-element', 'safe', 'wiring
       at: where,
       also: h.id.replace(/\W+/g, '-'),
       severity: 'stop' as const,
-      short: `${guard.tag} ${guard.ratingA} A: too big for ${h.part ? h.id : 'a lead'}`.slice(0, 32),
+      short:
+        `${guard.tag} ${guard.ratingA} A: too big for ${h.part ? h.part.label.replace(/ [+−]$/, '') : 'a lead'}`.slice(
+          0,
+          32
+        ),
       title: `${guard.tag} is too big for ${nameOf(x, h)}`,
       why: `It bears ${h.bearsA!.toFixed(1)} A; ${guard.ratingA} A can flow for minutes before ${guard.tag} opens. A smaller fuse where the load allows it, else more copper.`,
       figures: { fuseA: guard.ratingA ?? 0, bearsA: h.bearsA! },
