@@ -7,7 +7,7 @@ import { removalOf } from '../src/box/removal.ts';
 import { boxSchema, type Box } from '../src/box/schema.ts';
 import type { PartOf } from '../src/catalogue/part.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
-import { canalNightBankBox, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
+import { canalNightBankBox, demoBoxes, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { starter } from '../src/demo/builder.ts';
 import { moorCameraPost } from '../src/demo/wired.ts';
 import { evaluate, type Plan } from '../src/evaluate.ts';
@@ -635,6 +635,76 @@ describe('one table', () => {
     const open = plan.findings.filter((f) => f.open && f.where.label === 'A').map((f) => f.title);
     expect(open.length).toBeGreaterThanOrEqual(3);
     for (const c of plan.wiring.circuits) expect(Number.isFinite(c.dropV)).toBe(true);
+  });
+
+  test('the main feed’s own return, insulation and unlisted wire are judged like any', () => {
+    const thin = change(canal, set('feeds/main/returnWire', setTo({ system: 'awg', size: '20' })));
+    expect(planOf(thin).judge.of('main/bus')!.conductor!.size).toEqual({ system: 'awg', size: '20' });
+    expect(planOf(thin).judge.of('main/bus')!.guard!.tag).toBe('F0');
+    const [f] = found(thin, 'guard-exceeds-element');
+    expect([f!.severity, f!.where.kind]).toEqual(['stop', 'main']);
+    expect(found(change(thin, ...f!.remedies[0]!.edits), 'guard-exceeds-element')).toEqual([]);
+    const unknown = change(canal, set('feeds/main/returnWire', UNKNOWN), set('feeds/main/insulationC', UNKNOWN));
+    expect(
+      planOf(unknown)
+        .findings.filter((k) => k.open)
+        .map((k) => k.title)
+    ).toEqual(['F0: return wire is unknown', 'F0: insulation is unknown']);
+    const bears = (box: Box) => planOf(box).judge.of('main/bus')!.bearsA!;
+    const wire = set('feeds/main/wire', setTo({ system: 'awg', size: '8' }));
+    const cool = change(canal, wire, set('feeds/main/insulationC', setTo(60)));
+    expect(bears(cool)).toBeLessThan(bears(change(canal, wire)));
+  });
+
+  test('a size no table holds is a stop wherever a wire of the box has it', () => {
+    const odd = setTo({ system: 'awg', size: '26' });
+    let tried = 0;
+    for (const box of demoBoxes())
+      for (const path of [
+        ...box.feeds.flatMap((f) => [
+          `feeds/${f.id}/wire`,
+          ...(f.id === 'main' || f.secondBox ? [`feeds/${f.id}/returnWire`] : [])
+        ]),
+        ...box.circuits.flatMap((c) => [`circuits/${c.id}/wire`, `circuits/${c.id}/returnWire`])
+      ]) {
+        tried++;
+        const [f] = found(change(box, set(path, odd)), 'wire-unlisted');
+        expect([box.name, path, f?.severity]).toEqual([box.name, path, 'stop']);
+        if (f!.remedies[0])
+          expect(found(change(box, set(path, odd), ...f!.remedies[0].edits), 'wire-unlisted')).toEqual([]);
+      }
+    expect(tried).toBeGreaterThan(60);
+  });
+
+  test('a fuse of the drawn circuit whose rating nobody read is asked for, wherever it stands', () => {
+    let asked = 0;
+    for (const box of demoBoxes()) {
+      const paths = [
+        ...box.feeds.map((f) => `feeds/${f.id}/fuse`),
+        ...box.circuits.map((c) => `circuits/${c.id}/fuse`),
+        ...box.relays.map((r) => `relays/${r.id}/coilFuse`),
+        ...box.charging.builtIn.map((b) => `charging/builtIn/${b.id}/fuse`),
+        ...(box.charging.solar ? ['charging/solar/fuse'] : []),
+        'bank/packFuse'
+      ];
+      for (const path of paths) {
+        const plan = planOf(change(box, set(path, UNKNOWN)));
+        const dark = plan.judge.all.filter((h) => h.kind === 'fuse' && h.part!.ratingA === null);
+        if (dark.length === 0) continue;
+        asked++;
+        expect([box.name, path, plan.findings.some((f) => f.id === 'unknown-attribute' && f.open)]).toEqual([
+          box.name,
+          path,
+          true
+        ]);
+        expect([box.name, path, plan.verdicts.find((v) => v.id === 'safe')!.state]).not.toEqual([
+          box.name,
+          path,
+          'holds'
+        ]);
+      }
+    }
+    expect(asked).toBeGreaterThan(30);
   });
 
   test('where nothing opens a path says that first, then how many more', () => {

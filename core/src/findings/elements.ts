@@ -1,3 +1,4 @@
+import { mainFeed } from '../box/feeds.ts';
 import type { Happening } from '../judge/table.ts';
 import { wireSizeText } from '../quantity/wire-size.ts';
 import {
@@ -42,6 +43,8 @@ export function nameOf(x: Facts, h: Happening): string {
 export function wirePathOf(x: Facts, h: Happening): string | undefined {
   const c = branches(x).find((b) => b.circuit.id === h.circuitId);
   if (c) return `${branchPath(c)}/${h.kind === 'return' && c.circuit.returnWire.is !== 'auto' ? 'returnWire' : 'wire'}`;
+  if (h.kind === 'return' && h.id.startsWith('main/') && mainFeed(x.box).returnWire.is !== 'auto')
+    return mainPath(x, 'returnWire');
   return h.circuitId === null || h.circuitId === 'solar' || h.circuitId.startsWith('charger-')
     ? mainPath(x, 'wire')
     : undefined;

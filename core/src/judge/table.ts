@@ -9,7 +9,7 @@ import { ampacityA, knownSize, milliOhmPerM } from '../wiring/conductor.ts';
 import { heldA, letThroughA2s } from '../wiring/fuse.ts';
 import { fuseOf } from '../wiring/main-path.ts';
 import { RELAY, type Conductor, type NetPart, type Terminal } from '../wiring/netlist.ts';
-import { laidOf, standsA2s, type Laid } from '../wiring/sizing.ts';
+import { standsA2s, type Laid } from '../wiring/sizing.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import { chargeSources, type ChargeSource } from './charge-sources.ts';
 import { rmsShare } from './rms.ts';
@@ -221,10 +221,9 @@ export function judge({ box, catalogue, bank, wiring }: JudgeInput): Judge {
   const fullV = bank?.fullV ?? 0;
   const packMilliOhm = bank ? bank.faultMilliOhm * bank.count : 0;
   const shortAt = (ohmOut: number): number => (bank ? (fullV / (bank.faultMilliOhm + 2 * ohmOut)) * 1000 : 0);
-  const mainLaid = laidOf(wiring);
   const laidAt = (circuitId: string | null): Laid => {
     const c = circuitId === null ? undefined : branchById.get(circuitId);
-    return c ? laidOf({ ...c.laid, cca: wiring.cca }) : mainLaid;
+    return c?.laid ?? wiring.main.laid;
   };
   const feedTagOf = (circuitId: string | null): string | undefined => {
     const c = circuitId === null ? undefined : branchById.get(circuitId);
@@ -377,13 +376,15 @@ function returnGuard(
   partById: ReadonlyMap<string, NetPart>,
   guardOf: (p: NetPart) => Guard
 ): Guard | undefined {
-  // a short at the joint of a second box comes back over its return with nothing but the feed's own fuse before it
-  let worst = feedTag === undefined ? undefined : ways.get(feedTag)?.guard;
+  // a short between a joint and its block comes back over the joint's return with nothing but the feed's own fuse before it
+  const main = partById.get('F0');
+  const own = c.id.startsWith('main/') && main ? guardOf(main) : undefined;
+  let worst = feedTag === undefined ? own : ways.get(feedTag)?.guard;
   for (const node of flow.returning(nodeOf(c.from))) {
     const part = partById.get(node.replace(COIL, ''));
     if (!node.endsWith(COIL) && !['port', 'device', 'controller'].includes(part?.kind ?? '')) continue;
     const guard = ways.get(node)?.guard;
     if (guard && (worst === undefined || (guard.ratingA ?? 0) > (worst.ratingA ?? 0))) worst = guard;
   }
-  return worst ?? (partById.has('F0') ? guardOf(partById.get('F0')!) : undefined);
+  return worst ?? (main && guardOf(main));
 }

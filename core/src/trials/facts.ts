@@ -4,7 +4,7 @@ import { wireSizeText } from '../quantity/wire-size.ts';
 import { ampacityA, knownSize } from '../wiring/conductor.ts';
 import type { Conductor, NetPart, Terminal } from '../wiring/netlist.ts';
 import type { WiringPlan } from '../wiring/types.ts';
-import { laidOf } from '../wiring/sizing.ts';
+import { laidAt } from '../wiring/laid.ts';
 import type { Reading } from './circuit.ts';
 import { wayBack, wayFrom } from './paths.ts';
 
@@ -24,7 +24,6 @@ export function conductorFacts(
   const c = wiring.netlist.conductors.find((w) => w.id === id);
   if (!c) return undefined;
   const run = runText(c.lengthMm, unit);
-  const laid = laidOf(wiring);
   const facts: Fact[] = [
     { name: 'Pole', value: c.polarity === 'positive' ? '+' : c.polarity === 'negative' ? '− return' : 'sense' },
     {
@@ -38,7 +37,10 @@ export function conductorFacts(
     { name: 'Carries at the hungriest', value: `${ampsText(reading.conductorA.get(id) ?? 0)} A` }
   ];
   if (c.size && knownSize(c.size) && c.lengthMm > 0)
-    facts.push({ name: 'May carry here', value: `${fixed(c.count * ampacityA(c.size, laid), 1)} A` });
+    facts.push({
+      name: 'May carry here',
+      value: `${fixed(c.count * ampacityA(c.size, laidAt(wiring, c.circuitId)), 1)} A`
+    });
   const opens = opensFor(wiring, c);
   facts.push({ name: 'Opens for it', value: opens ?? 'nothing' });
   return { title: `${word(c.from)} → ${word(c.to)}`, facts };

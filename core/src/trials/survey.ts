@@ -1,7 +1,8 @@
 import type { Bank } from '../battery/bank.ts';
 import { ampacityA, knownSize } from '../wiring/conductor.ts';
 import { openingTimeS } from '../wiring/fuse.ts';
-import { laidOf, SHORT_C, standsA2s } from '../wiring/sizing.ts';
+import { laidAt } from '../wiring/laid.ts';
+import { SHORT_C, standsA2s } from '../wiring/sizing.ts';
 import type { Conductor, Terminal } from '../wiring/netlist.ts';
 import { positiveTerminals, TrialCircuit } from './circuit.ts';
 import { ALL_ON, shortSources, type Source } from './setting.ts';
@@ -82,16 +83,16 @@ export function oneShort(circuit: TrialCircuit, at: Terminal, source: Source, ba
     })
     .sort((a, b) => a.maxS - b.maxS || a.minS - b.minS);
   const opens = fuses[0] && Number.isFinite(fuses[0].maxS) ? fuses[0] : undefined;
-  const laid = laidOf(wiring);
   let hottest: ShortTrial['hottest'];
   for (const c of wiring.netlist.conductors) {
     if (!c.size || !knownSize(c.size) || c.lengthMm === 0) continue;
     const amps = reading.conductorA.get(c.id) ?? 0;
+    const laid = laidAt(wiring, c.circuitId);
     const share = wireShare(amps, opens?.maxS ?? Infinity, {
       // a single short heats one wire of the bundle
       ampacityA: c.count * ampacityA(c.size, { ...laid, bundledCount: 1 }),
-      k2s2: standsA2s(c.size, wiring, c.count),
-      insulationC: wiring.insulationC,
+      k2s2: standsA2s(c.size, laid, c.count),
+      insulationC: laid.insulationC,
       ambientC: laid.ambientC
     });
     if (!hottest || share > hottest.share)

@@ -14,6 +14,7 @@ import { ampacityA, knownSize } from './conductor.ts';
 import { leverAt, type Lever } from './levers.ts';
 import { DROP_LIMIT_FUSSY, DROP_LIMIT_GENERAL } from './contacts.ts';
 import type { Draft, Sources } from './draft.ts';
+import { ownLaid } from './laid.ts';
 import { capacitorInrushA2s, motorInrushA2s, SELECTIVE_RATIO } from './fuse.ts';
 import type { Laid } from './sizing.ts';
 import { smallestFuse } from './sizing.ts';
@@ -28,8 +29,6 @@ const MODULE_FARAD = 1e-3;
 const MODULE_LOOP_OHM = 0.1;
 /** Input capacitors of an inverter of some hundred watts. @source rule of thumb: ten times a module's */
 const INVERTER_FARAD = 1e-2;
-/** Insulation nobody read, °C. */
-export const WORST_INSULATION_C = 60;
 /** A meter's supply is fused no larger. @source electrical reference 12, meter-unfused */
 export const METER_FUSE_A = 3;
 /** Post to the fuse of a lead straight off the battery, as usual, mm. @source rule of thumb: in-line holder at the ring */
@@ -109,13 +108,8 @@ export function wayBlock(box: Box, t: Tree, b: Branch): PartOf<'fuse-block'> | u
 
 /** How one branch's wire lies: its own insulation and bundle where they are said, else those of the box. */
 function laidFor(box: Box, laid: Laid, b: Branch, bundles: ReadonlyMap<string, number>): Laid {
-  const own = b.circuit.insulationC;
-  const insulationC = own.is === 'unknown' ? WORST_INSULATION_C : valueOf<number>(own, laid.insulationC)!;
   const all = valueOf(box.wiring.bundledCount, undefined);
-  const bundledCount = valueOf(b.circuit.bundledCount, all ?? bundles.get(b.id) ?? 1) ?? 2 * box.circuits.length;
-  return insulationC === laid.insulationC && bundledCount === laid.bundledCount
-    ? laid
-    : { ...laid, insulationC, bundledCount: Math.max(1, bundledCount) };
+  return ownLaid(laid, b.circuit, { usual: all ?? bundles.get(b.id) ?? 1, unknown: 2 * box.circuits.length });
 }
 
 const switchOf = (box: Box, tags: DraftContext['tags'], portId: string): Lever =>

@@ -121,6 +121,8 @@ export function mainDraft({ box, catalogue, need, fit, bank }: Sources, circuits
     wire,
     wireCount: count,
     wireOrigin: feed.wire.is,
+    returnWire: valueOf<WireSize>(feed.returnWire, wire),
+    laid: x.laid,
     ampacityA: one === undefined ? undefined : count * one,
     oneAmpacityA: one,
     loadA,
@@ -143,11 +145,11 @@ export function mainDraft({ box, catalogue, need, fit, bank }: Sources, circuits
 }
 
 /** The main path with its resistance, and what a short behind it drives. @source electrical reference 5 */
-export function mainPlan({ box, bank }: Sources, draft: MainDraft, commonMilliOhm: number, laid: Laid): MainPlan {
+export function mainPlan({ box, bank }: Sources, draft: MainDraft, commonMilliOhm: number): MainPlan {
   const { biggestA, ...main } = draft;
   const judged = main.wire && knownSize(main.wire) ? main.wire : THINNEST;
   const ahead =
-    (2 * (main.fuseDistanceMm ?? 0) * milliOhmPerM(judged, 20, { cca: laid.cca })) / 1000 / main.wireCount +
+    (2 * (main.fuseDistanceMm ?? 0) * milliOhmPerM(judged, 20, { cca: main.laid.cca })) / 1000 / main.wireCount +
     2 * R.ringOnStud;
   const weakOhm = bank
     ? (sagMilliOhm(bank.chemistry, bank.part.capacityAh, box.outing.airC, WEAK_SOC) / bank.count + commonMilliOhm) /

@@ -70,7 +70,7 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
     to: Terminal,
     polarity: 'positive' | 'negative',
     lengthMm: number,
-    size: WireSize | null = main.wire ?? null,
+    size: WireSize | null = (polarity === 'negative' ? main.returnWire : main.wire) ?? null,
     count = main.wireCount
   ) => {
     common += n.wire({ id, from, to, polarity, size, count, lengthMm });

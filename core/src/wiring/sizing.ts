@@ -5,15 +5,10 @@ import { INRUSH_SHARE, LOAD_SHARE, meltingA2s } from './fuse.ts';
 
 export type Laid = { insulationC: number; ambientC: number; bundledCount: number; cca: boolean };
 
-/** How the wires of a planned box lie, for judging one of them. */
-export const laidOf = (w: { insulationC: number; ambientC: number; bundledCount: number; cca: boolean }): Laid => ({
-  insulationC: w.insulationC,
-  ambientC: Math.max(LEAST_AIR_C, w.ambientC),
-  bundledCount: w.bundledCount,
-  cca: w.cca
-});
 /** Ampacities are never raised for cold air. @source electrical reference 2: tables at 30 °C */
-const LEAST_AIR_C = 30;
+export const LEAST_AIR_C = 30;
+/** Insulation nobody read. */
+export const WORST_INSULATION_C = 60;
 
 /** Sizes this tool picks by itself, thin to thick; thinner ones break too easily. @source electrical reference 12, gauge-too-thin */
 export const pickSizes = (system: 'awg' | 'mm2'): WireSize[] =>

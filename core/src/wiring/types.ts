@@ -95,6 +95,9 @@ export type MainPlan = {
   wire: WireSize | undefined;
   wireCount: number;
   wireOrigin: Origin;
+  /** Of the ways back, where it is another. */
+  returnWire: WireSize | undefined;
+  laid: Laid;
   ampacityA: number | undefined;
   oneAmpacityA: number | undefined;
   /** Everything that can be on at once. */

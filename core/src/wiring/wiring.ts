@@ -5,7 +5,7 @@ import { insideRiseK, outsideOf, SUN_W_PER_M2 } from '../case/heat.ts';
 import type { CaseFit } from '../case/fit.ts';
 import { lossesOf } from '../case/losses.ts';
 import type { Demand } from '../demand/demand.ts';
-import { draftBranches, WORST_INSULATION_C } from './branch-draft.ts';
+import { draftBranches } from './branch-draft.ts';
 import { finishCircuits } from './branch-finish.ts';
 import { knownSize, milliOhmPerM } from './conductor.ts';
 import { DROP_BASE_V } from './contacts.ts';
@@ -19,7 +19,8 @@ import { NetBuilder } from './net-builder.ts';
 import { mainNet } from './net-main.ts';
 import { extrasNet } from './net-extras.ts';
 import { carriedBackA, returnChain } from './returns.ts';
-import type { Laid } from './sizing.ts';
+import { ownLaid } from './laid.ts';
+import { LEAST_AIR_C, WORST_INSULATION_C, type Laid } from './sizing.ts';
 import { tree, type Branch, type Tree } from './tree.ts';
 import type { WiringPlan } from './types.ts';
 
@@ -47,7 +48,7 @@ export function wiringPlan(sources: Sources): WiringPlan {
   const ambientC = boxAirC(box, need, fit);
   const laid: Laid = {
     insulationC,
-    ambientC: Math.max(30, ambientC),
+    ambientC: Math.max(LEAST_AIR_C, ambientC),
     bundledCount: valueOf(box.wiring.bundledCount, 1) ?? Math.max(1, 2 * box.circuits.length),
     cca
   };
@@ -56,7 +57,9 @@ export function wiringPlan(sources: Sources): WiringPlan {
   const lowV = bank ? CHEMISTRY[bank.chemistry].loadedCutoffV : DROP_BASE_V;
 
   const drafts = draftBranches(sources, runs, { laid, tags, lowV, tree: t });
-  const draft = mainDraft(sources, drafts, { laid, block, shunt, lowV, tags, tree: t });
+  const unknown = Math.max(1, 2 * box.circuits.length);
+  const mainLaid = ownLaid(laid, mainFeed(box), { usual: laid.bundledCount, unknown });
+  const draft = mainDraft(sources, drafts, { laid: mainLaid, block, shunt, lowV, tags, tree: t });
   const builder = new NetBuilder(
     (size) => milliOhmPerM(size && knownSize(size) ? size : THINNEST, Math.max(20, ambientC), { cca }),
     box.bench.asCut
@@ -64,7 +67,7 @@ export function wiringPlan(sources: Sources): WiringPlan {
   const bankEnds = bankNet(builder, box, { size: draft.wire ?? null, count: draft.wireCount }, fit);
   const hasLoads = t.order.some((b) => t.startOf.get(b.id) === 'main');
   const ends = mainNet(builder, bankEnds, { box, main: draft, block, shunt, tags, hasLoads });
-  const main = mainPlan(sources, draft, ends.commonMilliOhm, laid);
+  const main = mainPlan(sources, draft, ends.commonMilliOhm);
   const back = returnChain(box, t);
   const backA = carriedBackA(back, new Map(drafts.map((d) => [d.circuit.id, d.lowLoadA])));
   const branches = finishCircuits(sources, drafts, { main, laid, lowV, tree: t, back, backA, backMm });

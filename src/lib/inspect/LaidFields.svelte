@@ -10,20 +10,24 @@
   type Props = {
     path: string;
     at: Pick<Circuit | Feed, 'id' | 'returnWire' | 'insulationC' | 'bundledCount'>;
+    /** A joint in the same box has no way back of its own: the returns of its circuits go to the main one. */
+    hasReturn?: boolean;
     onset: (what: string, key: string, value: unknown) => void;
   };
-  let { at, onset }: Props = $props();
+  let { at, hasReturn = true, onset }: Props = $props();
   const open = useBox();
   const plan = $derived([...open.plan.wiring.circuits, ...open.plan.wiring.feeds].find((c) => c.circuit.id === at.id));
 </script>
 
-<WireField
-  label="Return wire"
-  attr={at.returnWire}
-  actual={plan?.wire ?? open.plan.wiring.main.wire}
-  system={open.doc.preferences.wireSystem}
-  onattr={(a) => onset('return wire', 'returnWire', a)}
-/>
+{#if hasReturn}
+  <WireField
+    label="Return wire"
+    attr={at.returnWire}
+    actual={(plan ?? open.plan.wiring.main).returnWire}
+    system={open.doc.preferences.wireSystem}
+    onattr={(a) => onset('return wire', 'returnWire', a)}
+  />
+{/if}
 <SelectRow
   word="Insulation"
   value={at.insulationC.is === 'set' ? String(at.insulationC.value) : at.insulationC.is}
@@ -42,8 +46,8 @@
 <AttrQuantity
   label="Wires that touch on the way"
   attr={at.bundledCount}
-  automatic={`${plan?.laid.bundledCount ?? open.plan.wiring.bundledCount}`}
-  start={plan?.laid.bundledCount ?? 2}
+  automatic={`${(plan ?? open.plan.wiring.main).laid.bundledCount}`}
+  start={(plan ?? open.plan.wiring.main).laid.bundledCount}
   allow={['auto', 'set', 'unknown']}
   kind="number"
   unit=""

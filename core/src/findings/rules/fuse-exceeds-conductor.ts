@@ -1,7 +1,7 @@
 import { setTo } from '../../box/attr.ts';
 import { heldA } from '../../wiring/fuse.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
-import { laidOf, pickSizes, smallestFuse } from '../../wiring/sizing.ts';
+import { pickSizes, smallestFuse } from '../../wiring/sizing.ts';
 import { ampacityA, areaMm2 } from '../../wiring/conductor.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { branches, branchPath, circuitPlace, type Remedy, rule, set } from '../rule.ts';
@@ -29,9 +29,8 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
         effect: `it feeds ${c.carriesA.toFixed(2)} A`,
         edits: [set(`${branchPath(c)}/fuse`, setTo(smaller))]
       });
-    const laid = laidOf(x.wiring);
     const thicker = pickSizes(x.box.preferences.wireSystem).find(
-      (s) => c.circuit.wireCount * ampacityA(s, laid) >= held && areaMm2(s) > areaMm2(c.wire!)
+      (s) => c.circuit.wireCount * ampacityA(s, c.laid) >= held && areaMm2(s) > areaMm2(c.wire!)
     );
     if (thicker)
       remedies.push({

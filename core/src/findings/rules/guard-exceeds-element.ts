@@ -1,4 +1,5 @@
 import { AUTO } from '../../box/attr.ts';
+import { mainFeed } from '../../box/feeds.ts';
 import type { Happening } from '../../judge/table.ts';
 import { nameOf, placeOf, wirePathOf, worstByPlace } from '../elements.ts';
 import { branches, rule, set, type Facts } from '../rule.ts';
@@ -10,6 +11,7 @@ const hasOwn = (x: Facts, h: Happening): boolean => {
   if (h.kind === 'wire' && branch) return true;
   // a circuit’s return as thick as its wire is judged with it
   if (h.kind === 'return' && branch) return branch.circuit.returnWire.is === 'auto' || branch.ampacityA === undefined;
+  if (h.kind === 'return' && mainFeed(x.box).returnWire.is !== 'auto') return false;
   return h.circuitId === null && h.id.startsWith('main/') && h.guard?.tag === 'F0' && !isLead(h);
 };
 /** The section ahead of the way in may be of another size than the rest. */

@@ -1,6 +1,5 @@
 import { AUTO } from '../../box/attr.ts';
 import { conductorC, knownSize } from '../../wiring/conductor.ts';
-import { laidOf } from '../../wiring/sizing.ts';
 import { placeOf, wirePathOf, worstByPlace } from '../elements.ts';
 import { branches, rule, set } from '../rule.ts';
 
@@ -9,13 +8,12 @@ const TERMINAL_C = 75;
 
 /** The wire itself bears the heat, the terminal at its end does not: by the root mean square of what it carries, charging too. */
 export const terminalTooHot = rule('terminal-too-hot', 'safe', 'wiring', (x) => {
-  const main = laidOf(x.wiring);
   const found = x.judge.all.flatMap((h) => {
     const c = h.conductor;
     if (h.kind !== 'wire' || !c?.size || !knownSize(c.size) || c.lengthMm === 0) return [];
     const branch = branches(x).find((b) => b.circuit.id === h.circuitId);
     const amps = Math.max(h.rmsA, h.chargeA);
-    const warmC = conductorC(c.size, amps / c.count, branch?.laid ?? main);
+    const warmC = conductorC(c.size, amps / c.count, branch?.laid ?? x.wiring.main.laid);
     return warmC <= TERMINAL_C ? [] : [{ h, over: warmC, amps, where: placeOf(x, h), end: c.to.part }];
   });
   return worstByPlace(found).map(({ h, over, amps, where, end }) => {

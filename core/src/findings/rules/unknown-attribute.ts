@@ -1,4 +1,5 @@
 import { mainFeed } from '../../box/feeds.ts';
+import { placeOf } from '../elements.ts';
 import { AUTO } from '../../box/attr.ts';
 import {
   BATTERY_PLACE,
@@ -6,6 +7,7 @@ import {
   branches,
   branchPath,
   circuitPlace,
+  devicePlace,
   MAIN_PLACE,
   mainPath,
   portPlace,
@@ -107,6 +109,11 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
       ask(at, 'switch', 'Trace which switch breaks this feed.', `${path}/switches`);
     if (feed.fuseFamily.is === 'unknown')
       ask(at, 'kind of fuse', 'Blade, glass, bolted, or a breaker with a lever: what it can break depends on it.');
+    if (!plan && feed.returnWire.is === 'unknown')
+      ask(at, 'return wire', 'Read the print on the black wire, too.', `${path}/returnWire`);
+    if (!plan && feed.insulationC.is === 'unknown')
+      ask(at, 'insulation', 'It is printed on the wire (such as 105C); until then it counts as 60 °C.');
+    if (!plan && feed.lengthMm.is === 'unknown') ask(at, 'length', 'Measure along the wire.', `${path}/lengthMm`);
     if (feed.lead?.wire.is === 'unknown')
       ask(at, 'wire of the section ahead', 'Read the print on the insulation, or measure the bare copper.');
   }
@@ -118,6 +125,20 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
     if (!c.feed && c.circuit.fuseFamily.is === 'unknown')
       ask(at, 'kind of fuse', 'Blade, glass, bolted, or a breaker with a lever: what it can break depends on it.');
   }
+  // fuses that stand in no feed and no circuit: of a pack, a coil, a controller, a charger in the box
+  for (const h of x.judge.all)
+    if (h.kind === 'fuse' && h.part!.ratingA === null && h.id !== 'F0' && !branches(x).some((c) => c.fuseTag === h.id))
+      ask(placeOf(x, h), `${h.part!.label.toLowerCase()} ${h.id}`, `Pull ${h.id} and read the number on it.`);
+  const { solar, builtIn } = x.box.charging;
+  for (const c of [
+    ...(solar?.fit === 'inside' ? [{ name: 'solar controller', from: solar.from }] : []),
+    ...builtIn.map((b) => ({ name: b.name, from: b.from }))
+  ])
+    if (c.from.is === 'unknown')
+      ask(BOX_PLACE, `where ${c.name} is joined`, 'Follow its + lead: to the post, or behind a fuse or switch?');
+  for (const d of x.box.devices)
+    if (d.lead?.wire.is === 'unknown')
+      ask(devicePlace(d.id, d.name), 'wire of its lead', 'Read the print on the lead, or measure its bare copper.');
   for (const p of x.panel?.ports ?? [])
     if (p.part.ratingA === null && ['outlet', 'inlet', 'switch'].includes(p.part.role))
       ask(

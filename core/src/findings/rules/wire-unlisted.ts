@@ -1,25 +1,32 @@
 import { AUTO } from '../../box/attr.ts';
 import { knownSize } from '../../wiring/conductor.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
-import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
+import { placeOf, wirePathOf } from '../elements.ts';
+import { rule, set, type Draft } from '../rule.ts';
 
-/** A size the tables do not hold cannot be judged. */
-export const wireUnlisted = rule('wire-unlisted', 'safe', 'wiring', (x) =>
-  branches(x)
-    .filter((c) => c.wire && !knownSize(c.wire))
-    .map((c) => ({
-      at: circuitPlace(c.circuit.id, c.tag),
-      severity: 'stop' as const,
-      short: `${c.tag}: ${wireSizeText(c.wire!)} is unlisted`,
-      title: `${c.tag}: no figures for ${wireSizeText(c.wire!)}`,
+/** A size the tables do not hold cannot be judged, wherever it stands: run, return, link, lead, main wire. */
+export const wireUnlisted = rule('wire-unlisted', 'safe', 'wiring', (x) => {
+  const said = new Map<string, Draft>();
+  for (const h of x.judge.all) {
+    const size = h.conductor?.size;
+    if (!size || knownSize(size)) continue;
+    const at = placeOf(x, h);
+    const name = wireSizeText(size);
+    const key = `${at.kind} ${at.id} ${name}`;
+    if (said.has(key)) continue;
+    const path = wirePathOf(x, h);
+    said.set(key, {
+      at,
+      also: name.replace(/\W+/g, '-'),
+      severity: 'stop',
+      short: `${at.label}: ${name} is unlisted`.slice(0, 32),
+      title: `${at.label}: no figures for ${name}`,
       why: 'The tables hold 22 to 1/0 AWG and 0.5 to 25 mm². Enter the nearest size below the real one.',
       figures: {},
-      remedies: [
-        {
-          label: 'Let Haversack choose the wire',
-          effect: 'a listed size',
-          edits: [set(`${branchPath(c)}/wire`, AUTO)]
-        }
-      ]
-    }))
-);
+      remedies: path
+        ? [{ label: 'Let Haversack choose the wire', effect: 'a listed size', edits: [set(path, AUTO)] }]
+        : []
+    });
+  }
+  return [...said.values()];
+});

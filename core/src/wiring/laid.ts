@@ -1,0 +1,23 @@
+import { valueOf } from '../box/lookup.ts';
+import type { Feed } from '../box/schema.ts';
+import { WORST_INSULATION_C, type Laid } from './sizing.ts';
+import type { WiringPlan } from './types.ts';
+
+/** How one stretch lies: its own insulation and bundle where they are said, else those of the box; unknown is the worst. */
+export function ownLaid(
+  laid: Laid,
+  own: Pick<Feed, 'insulationC' | 'bundledCount'>,
+  bundled: { usual: number; unknown: number }
+): Laid {
+  const insulationC =
+    own.insulationC.is === 'unknown' ? WORST_INSULATION_C : valueOf<number>(own.insulationC, laid.insulationC)!;
+  const bundledCount = Math.max(1, valueOf(own.bundledCount, bundled.usual) ?? bundled.unknown);
+  return insulationC === laid.insulationC && bundledCount === laid.bundledCount
+    ? laid
+    : { ...laid, insulationC, bundledCount };
+}
+
+/** How the wire of a circuit or feed lies; what is no branch of its own lies as the main wire does. */
+export const laidAt = (wiring: Pick<WiringPlan, 'main' | 'circuits' | 'feeds'>, id: string | null): Laid =>
+  (id === null ? undefined : [...wiring.circuits, ...wiring.feeds].find((c) => c.circuit.id === id))?.laid ??
+  wiring.main.laid;
