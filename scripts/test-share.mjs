@@ -58,7 +58,7 @@ function main() {
     process.exitCode = 1;
   } else if (process.argv.includes('--raise')) {
     const raised = Math.min(ENOUGH, Math.floor(share * 1000) / 1000);
-    writeFileSync(FLOOR_FILE, `${JSON.stringify({ floor: Math.max(floor, raised) })}\n`);
+    writeFileSync(FLOOR_FILE, `{ "floor": ${Math.max(floor, raised)} }\n`);
   } else if (share - floor > 0.005 && floor < ENOUGH) {
     console.error('The share has grown: raise its floor with node scripts/test-share.mjs --raise');
     process.exitCode = 1;
