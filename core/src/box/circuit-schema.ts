@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { FUSE_FAMILIES, idSchema } from '../catalogue/part.ts';
-import { amps, attr, bundled, insulation, lengthMm, partRef, text, wireSizeSchema } from './schema-pieces.ts';
+import { FUSE_FAMILIES, idSchema, insulation } from '../catalogue/part.ts';
+import { amps, attr, bundled, lengthMm, partRef, text, wireSizeSchema } from './schema-pieces.ts';
 
 /**
  * Where a feed or circuit takes its positive: from a feed or from another circuit, ahead of their switch or behind it; from

@@ -22,14 +22,4 @@ export const wireSizeSchema = z.strictObject({ system: z.enum(['awg', 'mm2']), s
 export const turn = z.enum(['lwh', 'wlh', 'lhw', 'hlw', 'whl', 'hwl']);
 
 export const isoDay = z.iso.date('Type the day as year-month-day');
-/** Insulation classes of the ampacity table, °C. */
-export const insulation = z.union([
-  z.literal(60),
-  z.literal(75),
-  z.literal(80),
-  z.literal(90),
-  z.literal(105),
-  z.literal(125),
-  z.literal(200)
-]);
 export const bundled = z.number().int().min(1).max(60);

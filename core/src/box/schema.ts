@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { BOX_FORMAT, BOX_VERSION } from './attr.ts';
 import { FACES } from '../catalogue/faces.ts';
-import { idSchema, partSchema, TAB_ORDERS } from '../catalogue/part.ts';
+import { idSchema, insulation, partSchema, TAB_ORDERS } from '../catalogue/part.ts';
 import { circuitSchema, feedSchema, originSchema, relaySchema } from './circuit-schema.ts';
 import { claimSchema, deviceSchema, drawSchema } from './device-schema.ts';
 import {
@@ -9,7 +9,6 @@ import {
   attr,
   bundled,
   fraction,
-  insulation,
   isoDay,
   lengthMm,
   partRef,

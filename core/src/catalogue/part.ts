@@ -265,20 +265,22 @@ export const bodyPart = z.strictObject({
   lossW: notNegative.max(500)
 });
 
+/** Insulation classes of the ampacity table, °C. */
+export const insulation = z.union([
+  z.literal(60),
+  z.literal(75),
+  z.literal(80),
+  z.literal(90),
+  z.literal(105),
+  z.literal(125),
+  z.literal(200)
+]);
 export const wirePart = z.strictObject({
   kind: z.literal('wire'),
   ...common,
   system: z.enum(['awg', 'mm2']),
   size: text(8),
-  insulationC: z.union([
-    z.literal(60),
-    z.literal(75),
-    z.literal(80),
-    z.literal(90),
-    z.literal(105),
-    z.literal(125),
-    z.literal(200)
-  ]),
+  insulationC: insulation,
   outsideMm: positive.max(60),
   /** Metres in one pack as sold; price and mass are per pack. */
   packM: positive.max(1000)

@@ -9,7 +9,8 @@ import { ampacityA, knownSize, milliOhmPerM } from '../wiring/conductor.ts';
 import { heldA, letThroughA2s } from '../wiring/fuse.ts';
 import { fuseOf } from '../wiring/main-path.ts';
 import { RELAY, type Conductor, type NetPart, type Terminal } from '../wiring/netlist.ts';
-import { standsA2s, type Laid } from '../wiring/sizing.ts';
+import { laidLookup } from '../wiring/laid.ts';
+import { standsA2s } from '../wiring/sizing.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import { chargeSources, type ChargeSource } from './charge-sources.ts';
 import { rmsShare } from './rms.ts';
@@ -221,10 +222,7 @@ export function judge({ box, catalogue, bank, wiring }: JudgeInput): Judge {
   const fullV = bank?.fullV ?? 0;
   const packMilliOhm = bank ? bank.faultMilliOhm * bank.count : 0;
   const shortAt = (ohmOut: number): number => (bank ? (fullV / (bank.faultMilliOhm + 2 * ohmOut)) * 1000 : 0);
-  const laidAt = (circuitId: string | null): Laid => {
-    const c = circuitId === null ? undefined : branchById.get(circuitId);
-    return c?.laid ?? wiring.main.laid;
-  };
+  const laidAt = laidLookup(wiring);
   const feedTagOf = (circuitId: string | null): string | undefined => {
     const c = circuitId === null ? undefined : branchById.get(circuitId);
     return c?.feed ? c.portTag : undefined;

@@ -1,3 +1,4 @@
+import { laidLookup } from '../wiring/laid.ts';
 import { NO_LOAD, type LoadLaw } from '../network/law.ts';
 import { prepare, solve, type Prepared } from '../network/solve.ts';
 import { innerEdges, plugOf, RELAY, type Terminal } from '../wiring/netlist.ts';
@@ -72,6 +73,8 @@ const keyOf = (t: Terminal): string => `${t.part}\u0000${t.terminal}`;
 /** The netlist of a box as a circuit in which one fault at a time can be tried. */
 export class TrialCircuit {
   readonly wiring: WiringPlan;
+  /** How the wire of a branch lies, looked up for every conductor of every trial. */
+  readonly laidAt: ReturnType<typeof laidLookup>;
   /** All edges that any trial needs, so that the order of elimination is found once. */
   private readonly edges: Edge[] = [];
   private readonly nodes = new Map<string, number>();
@@ -86,6 +89,7 @@ export class TrialCircuit {
 
   constructor(wiring: WiringPlan) {
     this.wiring = wiring;
+    this.laidAt = laidLookup(wiring);
     const { netlist } = wiring;
     this.node(netlist.feed.minus);
     this.packs = netlist.packIds.map((id) => ({

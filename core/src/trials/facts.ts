@@ -4,7 +4,7 @@ import { wireSizeText } from '../quantity/wire-size.ts';
 import { ampacityA, knownSize } from '../wiring/conductor.ts';
 import type { Conductor, NetPart, Terminal } from '../wiring/netlist.ts';
 import type { WiringPlan } from '../wiring/types.ts';
-import { laidAt } from '../wiring/laid.ts';
+import { laidLookup } from '../wiring/laid.ts';
 import type { Reading } from './circuit.ts';
 import { wayBack, wayFrom } from './paths.ts';
 
@@ -39,7 +39,7 @@ export function conductorFacts(
   if (c.size && knownSize(c.size) && c.lengthMm > 0)
     facts.push({
       name: 'May carry here',
-      value: `${fixed(c.count * ampacityA(c.size, laidAt(wiring, c.circuitId)), 1)} A`
+      value: `${fixed(c.count * ampacityA(c.size, laidLookup(wiring)(c.circuitId)), 1)} A`
     });
   const opens = opensFor(wiring, c);
   facts.push({ name: 'Opens for it', value: opens ?? 'nothing' });

@@ -1,6 +1,6 @@
 import type { Box } from '../box/schema.ts';
 import { ampacityA, knownSize } from '../wiring/conductor.ts';
-import { laidAt } from '../wiring/laid.ts';
+import { laidLookup } from '../wiring/laid.ts';
 import { RELAY, type Conductor, type Netlist } from '../wiring/netlist.ts';
 import type { Plan } from '../evaluate.ts';
 import type { WiringPlan } from '../wiring/types.ts';
@@ -271,9 +271,10 @@ function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: Ab
     fuses.push({ tag: p.id, ratingA: p.ratingA ?? undefined });
     behindLast = [];
   }
+  const laidAt = laidLookup(wiring);
   const rated = behindLast.flatMap((c) =>
     c.size && knownSize(c.size) && c.lengthMm > 0
-      ? [{ name: 'its wire', ratingA: c.count * ampacityA(c.size, laidAt(wiring, c.circuitId)) }]
+      ? [{ name: 'its wire', ratingA: c.count * ampacityA(c.size, laidAt(c.circuitId)) }]
       : []
   );
   const weakest = [...rated, ...parts].sort((a, b) => a.ratingA - b.ratingA)[0];

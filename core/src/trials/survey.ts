@@ -1,7 +1,6 @@
 import type { Bank } from '../battery/bank.ts';
 import { ampacityA, knownSize } from '../wiring/conductor.ts';
 import { openingTimeS } from '../wiring/fuse.ts';
-import { laidAt } from '../wiring/laid.ts';
 import { SHORT_C, standsA2s } from '../wiring/sizing.ts';
 import type { Conductor, Terminal } from '../wiring/netlist.ts';
 import { positiveTerminals, TrialCircuit } from './circuit.ts';
@@ -87,7 +86,7 @@ export function oneShort(circuit: TrialCircuit, at: Terminal, source: Source, ba
   for (const c of wiring.netlist.conductors) {
     if (!c.size || !knownSize(c.size) || c.lengthMm === 0) continue;
     const amps = reading.conductorA.get(c.id) ?? 0;
-    const laid = laidAt(wiring, c.circuitId);
+    const laid = circuit.laidAt(c.circuitId);
     const share = wireShare(amps, opens?.maxS ?? Infinity, {
       // a single short heats one wire of the bundle
       ampacityA: c.count * ampacityA(c.size, { ...laid, bundledCount: 1 }),

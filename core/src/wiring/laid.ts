@@ -17,7 +17,8 @@ export function ownLaid(
     : { ...laid, insulationC, bundledCount };
 }
 
-/** How the wire of a circuit or feed lies; what is no branch of its own lies as the main wire does. */
-export const laidAt = (wiring: Pick<WiringPlan, 'main' | 'circuits' | 'feeds'>, id: string | null): Laid =>
-  (id === null ? undefined : [...wiring.circuits, ...wiring.feeds].find((c) => c.circuit.id === id))?.laid ??
-  wiring.main.laid;
+/** How the wire of each circuit or feed lies; what is no branch of its own lies as the main wire does. */
+export function laidLookup(wiring: Pick<WiringPlan, 'main' | 'circuits' | 'feeds'>): (branchId: string | null) => Laid {
+  const own = new Map([...wiring.circuits, ...wiring.feeds].map((c) => [c.circuit.id, c.laid]));
+  return (id) => (id === null ? undefined : own.get(id)) ?? wiring.main.laid;
+}

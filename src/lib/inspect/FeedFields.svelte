@@ -187,7 +187,7 @@
     options={{ lengthUnit: unit, max: 20000 }}
     onattr={(a) => set('length', 'lengthMm', a)}
   />
-  <LaidFields {path} at={feed} hasReturn={feed.id === 'main' || feed.secondBox} onset={set} />
+  <LaidFields {path} at={feed} hasReturn={feed.id === mainFeed(open.doc).id || feed.secondBox} onset={set} />
   <SelectRow
     word="Comes in by"
     value={feed.wayIn.is === 'set' ? feed.wayIn.value : feed.wayIn.is}
