@@ -46,7 +46,7 @@ describe('packs side by side', () => {
     );
     expectDigits(shared[0]!, E.sh_i1!, 3);
     expectDigits(shared[1]!, E.sh_i2!, 3);
-    const surge = joiningSurge({ chemistry: 'lfp', capacityAh: 20, tempC: 25, linkOhm: 0.004 }, [1, 0.2]);
+    const surge = joiningSurge({ chemistry: 'lfp', capacityAh: 20, tempC: 25, linkOhm: 0.004, labelA: null }, [1, 0.2]);
     expectDigits(surge.settledA, E.eq_lfp!);
     expectDigits(surge.peakA, E.eq_fault!);
     expect(surge.movedAh).toBeCloseTo(8, 9);

@@ -1,12 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import { openCircuitV, sagMilliOhm } from '../src/battery/model.ts';
-import { NONE } from '../src/box/attr.ts';
+import { AUTO, NONE, setTo } from '../src/box/attr.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
 import { type Box } from '../src/box/schema.ts';
 import { faceSizeMm, onWall } from '../src/case/faces.ts';
 import { FACES } from '../src/catalogue/faces.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
-import { chargeSources } from '../src/charge/charge-sources.ts';
 import { canalNightBankBox, demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { jettyNetBox, moorCameraPost } from '../src/demo/wired.ts';
 import { evaluate } from '../src/evaluate.ts';
@@ -16,6 +15,7 @@ import { TrialCircuit } from '../src/trials/circuit.ts';
 import { conductorFacts, follow, partFacts } from '../src/trials/facts.ts';
 import { FaultFinder, suspects, type Answer } from '../src/trials/finder.ts';
 import { liveView } from '../src/trials/live.ts';
+import { pushesAt, thrownOn } from '../src/trials/pushes.ts';
 import { chargingTogether, joinedPack, reversedLead, stuckRelay } from '../src/trials/scenarios.ts';
 import { ALL_ON, shortSources, usualSource, type Setting } from '../src/trials/setting.ts';
 import { darkAfter, survey } from '../src/trials/survey.ts';
@@ -149,14 +149,62 @@ describe('trials of more than one kind', () => {
   });
   test('charger and sun at once: both currents add in the battery and the meter counts them backwards', () => {
     const x = of(moor);
-    const pushes = chargeSources(moor, x.plan);
-    expect(pushes.sunA).toBeCloseTo((0.95 * 30) / pushes.chargerV, 9);
-    const out = chargingTogether(x.circuit, x.bank, x.sources.usual, pushes)!;
+    const { sources } = x.plan.judge;
+    const amps = (id: string) => sources.find((k) => k.id === id)!.currentA!;
+    const sum = amps('charger') + amps('sun');
+    expect(amps('sun')).toBeCloseTo((0.95 * 30) / sources.find((k) => k.id === 'sun')!.volts!, 9);
+    const out = chargingTogether(x.circuit, x.bank, x.sources.usual, sources)!;
     const into = Number(/^([\d.]+) A go/.exec(out.say[0]!)![1]);
-    expect(into).toBeGreaterThan(0.75 * (pushes.chargerA + pushes.sunA));
-    expect(into).toBeLessThanOrEqual(pushes.chargerA + pushes.sunA + 0.1);
+    expect(into).toBeGreaterThan(0.75 * sum);
+    expect(into).toBeLessThanOrEqual(sum + 0.1);
     expect(out.meterA!).toBeLessThan(-0.5 * into);
-    expect(chargingTogether(of(jettyNetBox()).circuit, x.bank, x.sources.usual, pushes)).toBeUndefined();
+    const jetty = of(jettyNetBox());
+    // it has no inlet: its charger is plugged into an outlet, and that is where it pushes
+    const through = chargingTogether(jetty.circuit, jetty.bank, jetty.sources.usual, jetty.plan.judge.sources)!;
+    expect(through.say.join(' ')).toMatch(/^2\.0 A go .* The charger is alone in this drawing\.$/);
+    expect(chargingTogether(jetty.circuit, jetty.bank, jetty.sources.usual, [])).toBeUndefined();
+  });
+  test('chargers that live in the box push their own current, and are not taken for the sun', () => {
+    const builtIn = [3, 2].map((a, i) => ({
+      id: `b${i}`,
+      name: `Charger ${i}`,
+      currentA: setTo(a),
+      voltageV: AUTO,
+      fuse: AUTO,
+      from: AUTO,
+      input: 'dc' as const,
+      lidShut: 'yes' as const
+    }));
+    const x = of(change(moor, set('charging/builtIn', builtIn)));
+    const { sources } = x.plan.judge;
+    const circuits = x.plan.wiring.circuits;
+    expect(pushesAt(sources, circuits, x.bank).get('CG1')!.currentA).toBe(3);
+    const thrown = thrownOn(sources, circuits, x.bank, ['CG2', 'SC', 'P1']);
+    expect([...thrown.keys()]).toEqual(['CG2', 'SC']);
+    expect(thrown.get('CG2')!.currentA).toBe(2);
+    const into = (y: typeof x) =>
+      Number(
+        /^([\d.]+) A go/.exec(chargingTogether(y.circuit, y.bank, y.sources.usual, y.plan.judge.sources)!.say[0]!)![1]
+      );
+    expect(into(x) - into(of(moor))).toBeCloseTo(5, 0);
+  });
+  test('what the label lets in limits the trial as it limits the finding', () => {
+    const x = of(moor);
+    const gentle = { ...x.bank.part, id: 'gentle', maxChargeA: 1 };
+    const y = of(change(moor, set('parts/gentle', gentle), set('bank/partId', 'gentle')));
+    const out = chargingTogether(y.circuit, y.bank, y.sources.usual, y.plan.judge.sources)!;
+    expect(out.say[0]).toContain(`${y.bank.count}.0 A the most it bears`);
+    expect(out.state).toBe('stop');
+    expect(y.plan.findings.find((f) => f.id === 'charge-current')!.severity).toBe('stop');
+  });
+  test('an inlet nobody describes a source for takes the charger; nothing pushes without one', () => {
+    const x = of(hide);
+    const inlet = x.plan.wiring.circuits.find((c) => c.circuit.purpose === 'charge')!.portTag;
+    const { sources } = x.plan.judge;
+    const charger = sources.find((k) => k.id === 'charger')!;
+    const elsewhere = [{ ...charger, portId: undefined }];
+    expect(thrownOn(elsewhere, x.plan.wiring.circuits, x.bank, [inlet]).get(inlet)!.currentA).toBe(charger.currentA);
+    expect(thrownOn([], x.plan.wiring.circuits, x.bank, [inlet]).size).toBe(0);
   });
   test('every place of every kind gives sentences and finite meters, on every demo box', () => {
     for (const box of demoBoxes()) {

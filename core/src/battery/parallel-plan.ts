@@ -44,20 +44,12 @@ export function parallelPlan(box: Box, b: Bank, mainLoadA: number): ParallelPlan
     };
   const currentsA = packCurrents(packSources(b), { linkOhm: b.linkMilliOhm / 1000, takeOff: box.bank.takeOff, loadA });
   const ratio = unevenness(currentsA);
-  const socs = b.packs.map((p) => p.startFraction);
-  const [full, empty] = [Math.max(...socs), Math.min(...socs)];
-  const link = {
-    chemistry: b.chemistry,
-    capacityAh: b.part.capacityAh,
-    tempC: b.tempC,
-    linkOhm: (2 * b.linkMilliOhm) / 1000
-  };
   return {
     loadA,
     currentsA,
     ratio,
     packFuseA,
-    surge: full - empty >= 0.01 ? joiningSurge(link, [full, empty]) : undefined,
+    surge: bankSurge(b),
     say: words(ratio)
   };
 }
@@ -69,4 +61,21 @@ function words(ratio: number): string {
   return ratio <= UNEVEN
     ? `${times}: good enough.`
     : `${times}: it ages first. Opposite ends, equal leads and equal age help.`;
+}
+
+/** What flows when the packs of a bank are joined as they are; undefined while they are equally full. */
+export function bankSurge(b: Bank): Surge | undefined {
+  const socs = b.packs.map((p) => p.startFraction);
+  const [full, empty] = [Math.max(...socs), Math.min(...socs)];
+  if (full - empty < 0.01) return undefined;
+  return joiningSurge(
+    {
+      chemistry: b.chemistry,
+      capacityAh: b.part.capacityAh,
+      tempC: b.tempC,
+      linkOhm: (2 * b.linkMilliOhm) / 1000,
+      labelA: b.part.maxChargeA
+    },
+    [full, empty]
+  );
 }

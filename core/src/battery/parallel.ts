@@ -1,7 +1,7 @@
 import type { KnownChemistry } from '../catalogue/part.ts';
 import { NO_LOAD } from '../network/law.ts';
 import { solveNetwork } from '../network/solve.ts';
-import { CHEMISTRY } from './chemistry.ts';
+import { chargeLimits } from './charge-limits.ts';
 import { faultMilliOhm, openCircuitV, sagMilliOhm } from './model.ts';
 
 export type TakeOff = 'bus' | 'opposite' | 'same-end';
@@ -65,7 +65,7 @@ export type Surge = {
  * @source electrical reference 6: (E1 - E2)/(R1 + R2 + R_link)
  */
 export function joiningSurge(
-  kind: { chemistry: KnownChemistry; capacityAh: number; tempC: number; linkOhm: number },
+  kind: { chemistry: KnownChemistry; capacityAh: number; tempC: number; linkOhm: number; labelA: number | null },
   socFractions: readonly [fuller: number, emptier: number]
 ): Surge {
   const { chemistry, capacityAh, tempC } = kind;
@@ -76,6 +76,6 @@ export function joiningSurge(
     settledA: stepV / (2 * sagOhm + kind.linkOhm),
     peakA: stepV / ((2 * faultMilliOhm(chemistry, capacityAh)) / 1000 + kind.linkOhm),
     movedAh: ((full - empty) * capacityAh) / 2,
-    limitA: CHEMISTRY[chemistry].chargeMaxRate * capacityAh
+    limitA: chargeLimits(chemistry, { capacityAh, labelA: kind.labelA }).mostA
   };
 }

@@ -181,9 +181,18 @@ function seasonMonths(box: Box): number[] {
   return Array.from({ length: Math.max(1, count) }, (_, i) => monthC[(first + i) % 12]!);
 }
 
-/** Sources that can push at the same time, A: the charger or its twin on the outing counts once. */
-export const togetherA = (sources: readonly ChargeSource[]): number => {
-  const once = sources.filter((s) => s.id !== 'plugged' && s.id !== 'season-sun');
-  const sun = sources.some((s) => s.id === 'sun') ? 0 : (sources.find((s) => s.id === 'season-sun')?.currentA ?? 0);
-  return once.reduce((sum, s) => sum + (s.currentA ?? 0), 0) + sun;
-};
+/** Sources that can push at the same time: the charger or its twin on the outing counts once, the sun of trip or season too. */
+export function together(sources: readonly ChargeSource[]): ChargeSource[] {
+  const has = (id: string) => sources.some((s) => s.id === id);
+  return sources.filter((s) => !(s.id === 'plugged' && has('charger')) && !(s.id === 'season-sun' && has('sun')));
+}
+
+/** What can push at the same time in all, A; unknown currents count as none. */
+export const togetherA = (sources: readonly ChargeSource[]): number =>
+  together(sources).reduce((sum, s) => sum + (s.currentA ?? 0), 0);
+
+/** Where a source comes in: its part, or the contacts of its port; undefined when it is clipped on the posts. */
+export const placeOfSource = (
+  s: Pick<ChargeSource, 'partId' | 'portId'>,
+  circuits: readonly { circuit: { portId: string }; portTag: string }[]
+): string | undefined => s.partId ?? circuits.find((c) => c.circuit.portId === s.portId)?.portTag;

@@ -12,7 +12,7 @@ import { RELAY, type Conductor, type NetPart, type Terminal } from '../wiring/ne
 import { laidLookup } from '../wiring/laid.ts';
 import { standsA2s } from '../wiring/sizing.ts';
 import type { WiringPlan } from '../wiring/types.ts';
-import { chargeSources, type ChargeSource } from './charge-sources.ts';
+import { chargeSources, placeOfSource, type ChargeSource } from './charge-sources.ts';
 import { rmsShare } from './rms.ts';
 import { terminalBears } from './terminals.ts';
 
@@ -156,10 +156,9 @@ export function judge({ box, catalogue, bank, wiring }: JudgeInput): Judge {
     const amps = relay ? Math.max(holdingA(relay), 12 / p.coil.ohm) : 12 / p.coil.ohm;
     drawn.set(`${p.id}${COIL}`, { steadyA: amps, rmsA: amps });
   }
-  const tagOfPort = new Map(wiring.circuits.map((c) => [c.circuit.portId, c.portTag]));
   const pushed = new Map<string, number>();
   for (const s of sources) {
-    const node = s.partId ?? (s.portId === undefined ? undefined : tagOfPort.get(s.portId));
+    const node = placeOfSource(s, wiring.circuits);
     if (node !== undefined) pushed.set(node, Math.max(pushed.get(node) ?? 0, s.currentA ?? 0));
   }
   const sums = (nodes: ReadonlySet<string>) => {

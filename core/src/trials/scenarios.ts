@@ -1,10 +1,12 @@
-import { CHEMISTRY } from '../battery/chemistry.ts';
+import { bankChargeLimits, chargeLimits } from '../battery/charge-limits.ts';
 import type { Bank } from '../battery/bank.ts';
 import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
 import { ampsText, fixed } from '../quantity/format.ts';
+import { placeOfSource, together, type ChargeSource } from '../judge/charge-sources.ts';
 import { openingTimeS } from '../wiring/fuse.ts';
 import { RELAY } from '../wiring/netlist.ts';
 import type { TrialCircuit } from './circuit.ts';
+import { pushesAt } from './pushes.ts';
 import { secondsText, shown, type Outcome } from './outcome.ts';
 import { ALL_ON, type Setting, type Source } from './setting.ts';
 import { oneShort } from './survey.ts';
@@ -87,7 +89,6 @@ export function joinedPack(
   const hasChangeover = circuit.wiring.netlist.parts.some((p) => p.kind === 'changeover');
   if (packIds.length < 2) return undefined;
   const { chemistry, part } = bank;
-  const data = CHEMISTRY[chemistry];
   const source: Source = {
     volts: openCircuitV(chemistry, soc.rest),
     ohm: sagMilliOhm(chemistry, part.capacityAh, airC, Math.min(soc.rest, soc.last)) / 1000 / bank.count
@@ -100,7 +101,10 @@ export function joinedPack(
     'none'
   );
   const flowA = Math.abs(read.packA.get(last) ?? 0);
-  const limitA = data.chargeMaxRate * part.capacityAh;
+  const { mostA: limitA, wantedA } = chargeLimits(chemistry, {
+    capacityAh: part.capacityAh,
+    labelA: part.maxChargeA
+  });
   const fuse = circuit.wiring.netlist.parts.find((p) => p.id === `FP${packIds.length}`);
   const opens = fuse?.ratingA && fuse.family ? openingTimeS(fuse.family, fuse.ratingA, flowA) : undefined;
   const say = [
@@ -116,45 +120,40 @@ export function joinedPack(
   return {
     title: `${last.replace('battery-', 'Battery ')} joined at ${fixed(soc.last * 100, 0)} %, the rest at ${fixed(soc.rest * 100, 0)} %`,
     say,
-    state:
-      flowA > limitA || !fuse ? 'stop' : flowA > data.chargeRecommendedRate * part.capacityAh ? 'caution' : 'holds',
+    state: flowA > limitA || !fuse ? 'stop' : flowA > wantedA ? 'caution' : 'holds',
     ...shown(circuit, read),
     short: undefined
   };
 }
 
-/** Charger and sun feed the box at once: what flows into the battery, and what each lead and the meter carry. */
+/** All that can charge the box at once: what flows into the battery, and what each lead and the meter carry. */
 export function chargingTogether(
   circuit: TrialCircuit,
   bank: Bank,
   usual: Source,
-  x: { chargerA: number; chargerV: number; sunA: number }
+  sources: readonly ChargeSource[]
 ): Outcome | undefined {
   const { wiring } = circuit;
-  const inlet = wiring.circuits.find((c) => c.circuit.purpose === 'charge');
-  const built = wiring.netlist.parts.find((p) => p.kind === 'controller');
-  const second = wiring.circuits.find((c) => c.circuit.purpose === 'charge' && c !== inlet);
-  const sunAt = built?.id ?? second?.portTag;
-  if (!inlet && !sunAt) return undefined;
-  const charging = new Map<string, { volts: number; currentA: number }>();
-  if (inlet && x.chargerA > 0) charging.set(inlet.portTag, { volts: x.chargerV, currentA: x.chargerA });
-  if (sunAt && x.sunA > 0) charging.set(sunAt, { volts: x.chargerV, currentA: x.sunA });
+  const all = together(sources).filter((s) => (s.currentA ?? 0) > 0);
+  const charging = pushesAt(all, wiring.circuits, bank);
+  if (charging.size === 0) return undefined;
   const read = circuit.read(usual, undefined, { ...ALL_ON, charging }, 'idle');
   const intoA = -read.batteryA;
-  const data = CHEMISTRY[bank.chemistry];
-  const limitA = data.chargeMaxRate * bank.ratedAh;
-  const wantedA = data.chargeRecommendedRate * bank.ratedAh;
+  const { mostA: limitA, wantedA } = bankChargeLimits(bank);
   const say = [
     `${fixed(intoA, 1)} A go into the battery: ${fixed(wantedA, 1)} A are recommended, ${fixed(limitA, 1)} A the most it bears.`
   ];
-  if (charging.size < 2)
+  const placed = all.filter((s) => placeOfSource(s, wiring.circuits) !== undefined);
+  if (placed.length > charging.size) say.push('Some want the same inlet: only one of them can be plugged in.');
+  if (placed.length < all.length)
     say.push(
-      sunAt === undefined
-        ? 'Charger and sun want the same inlet: only one of them can be plugged in.'
-        : x.sunA <= 0
-          ? 'No panel is described: the charger is alone.'
-          : 'Only one of the two is there.'
+      `Clipped on the posts and not in this drawing: ${all
+        .filter((s) => !placed.includes(s))
+        .map((s) => s.name)
+        .join(', ')}.`
     );
+  if (charging.size < 2)
+    say.push(`${placed[0]!.name[0]!.toUpperCase()}${placed[0]!.name.slice(1)} is alone in this drawing.`);
   else say.push('Each ends its charge by its own voltage: the higher one goes on while the other has stopped.');
   for (const [id] of charging) {
     const c = wiring.circuits.find((k) => k.portTag === id);
@@ -165,7 +164,7 @@ export function chargingTogether(
       say.push(`${c.fuseTag} ${c.fuseA} A carries ${fixed(amps, 1)} A: it will open one day.`);
   }
   return {
-    title: 'Charger and sun at once',
+    title: 'All that charges at once',
     say,
     state: intoA > limitA ? 'stop' : intoA > wantedA * 1.0001 ? 'caution' : 'holds',
     ...shown(circuit, read),

@@ -4,7 +4,7 @@
   import { liveView } from '@haversack/core/trials/live';
   import { benchSource, type Setting } from '@haversack/core/trials/setting';
   import { schematic } from '@haversack/core/schematic/layout';
-  import { chargeSources, sourcesAt } from '@haversack/core/charge/charge-sources';
+  import { thrownOn } from '@haversack/core/trials/pushes';
   import { ampsText, fixed } from '@haversack/core/quantity/format';
   import { SvelteSet } from 'svelte/reactivity';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -19,7 +19,6 @@
   const drawing = $derived(schematic(w, { widthPx: width - 2, lengthUnit: open.doc.preferences.lengthUnit }));
   const circuit = $derived(new TrialCircuit(w));
   const source = $derived(benchSource(open.plan.bank));
-  const pushes = $derived(chargeSources(open.doc, open.plan));
   const off = new SvelteSet<string>();
   const out = new SvelteSet<string>();
   const packsOut = new SvelteSet<string>();
@@ -37,7 +36,7 @@
     unplugged: out,
     packsOut,
     changeover,
-    charging: sourcesAt(pushes, charging)
+    charging: open.plan.bank ? thrownOn(open.plan.judge.sources, w.circuits, open.plan.bank, charging) : new Map()
   });
   const ratedAh = $derived(open.plan.bank?.ratedAh ?? 0);
   const now = $derived(liveView(circuit, source, setting, ratedAh));

@@ -2,7 +2,6 @@
   import { faultChoices } from '@haversack/core/trials/choices';
   import { TrialCircuit, type Fault } from '@haversack/core/trials/circuit';
   import { shortSources, usualSource } from '@haversack/core/trials/setting';
-  import { chargeSources } from '@haversack/core/charge/charge-sources';
   import { chargingTogether, joinedPack } from '@haversack/core/trials/scenarios';
   import { trial } from '@haversack/core/trials/trial';
   import { fixed } from '@haversack/core/quantity/format';
@@ -29,7 +28,7 @@
     reversed: 'a lead is reversed',
     'shunt-bypassed': 'a return goes past the shunt',
     joined: 'packs are joined at different charge',
-    charging: 'charger and sun are there at once'
+    charging: 'all that charges is there at once'
   };
   let kind = $state<Kind>('short');
   let place = $state('');
@@ -43,7 +42,7 @@
     if (!sources || !b) return undefined;
     if (kind === 'joined')
       return joinedPack(circuit, b, open.doc.outing.airC, { rest: restPercent / 100, last: lastPercent / 100 });
-    if (kind === 'charging') return chargingTogether(circuit, b, sources.usual, chargeSources(open.doc, open.plan));
+    if (kind === 'charging') return chargingTogether(circuit, b, sources.usual, open.plan.judge.sources);
     return chosen && trial(circuit, sources, chosen.fault);
   });
 </script>

@@ -1,15 +1,13 @@
 import { setTo } from '../../box/attr.ts';
-import { CHEMISTRY } from '../../battery/chemistry.ts';
+import { bankChargeLimits } from '../../battery/charge-limits.ts';
 import { togetherA } from '../../judge/charge-sources.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 /** What charges it pushes more than the cells like: the charger alone, or all that can charge at once. */
 export const chargeCurrent = rule('charge-current', 'safe', 'battery', (x) => {
   if (!x.bank) return [];
-  const d = CHEMISTRY[x.bank.chemistry];
+  const { wantedA: recommended, mostA: most } = bankChargeLimits(x.bank);
   const labelA = x.bank.part.maxChargeA === null ? Infinity : x.bank.part.maxChargeA * x.bank.count;
-  const recommended = Math.min(d.chargeRecommendedRate * x.bank.ratedAh, labelA);
-  const most = Math.min(d.chargeMaxRate * x.bank.ratedAh, labelA);
   const a = togetherA(x.judge.sources);
   const charger = x.judge.sources.find((s) => s.id === 'charger')?.currentA ?? 0;
   if (a <= recommended + 1e-9) return [];

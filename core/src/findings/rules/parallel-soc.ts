@@ -1,17 +1,14 @@
-import { joiningSurge } from '../../battery/parallel.ts';
+import { bankSurge } from '../../battery/parallel-plan.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 /** Packs joined at unequal charge push current into each other. */
 export const parallelSoc = rule('parallel-soc', 'safe', 'battery', (x) => {
   const b = x.bank;
   if (!b || b.count < 2 || x.box.bank.arrangement === 'changeover') return [];
+  const surge = bankSurge(b);
+  if (!surge) return [];
   const socs = b.packs.map((p) => p.startFraction);
   const [full, empty] = [Math.max(...socs), Math.min(...socs)];
-  if (full - empty < 0.01) return [];
-  const surge = joiningSurge(
-    { chemistry: b.chemistry, capacityAh: b.part.capacityAh, tempC: b.tempC, linkOhm: (2 * b.linkMilliOhm) / 1000 },
-    [full, empty]
-  );
   const stop = surge.settledA > surge.limitA;
   const evenly = {
     label: 'Charge both full before joining',
