@@ -135,6 +135,29 @@ describe('the circuit as people build it', () => {
     for (const id of ids) expect(circuits.find((c) => c.circuit.id === id)!.upId).toBe(feeds[0]!.circuit.id);
   });
 
+  test('a switch that stands in a feed and again in a circuit behind it is a stop, fused feed or not', () => {
+    const heater = circuitOf(hide, 'Lens heater').id;
+    const own = hide.circuits.find((c) => c.id === heater)!.switchPortId;
+    for (const fuse of [AUTO, NONE]) {
+      const box = change(
+        hide,
+        addFeed('u', {
+          from: behindFeed('main'),
+          fuse,
+          ends: 'stud',
+          switches: own.is === 'set' ? setTo([own.value]) : NONE
+        }),
+        set(`circuits/${heater}/from`, behindFeed('u'))
+      );
+      const [tied] = found(box, 'ways-tied');
+      expect([fuse.is, tied?.severity]).toEqual([fuse.is, 'stop']);
+      expect(tied!.title).toContain(fuse.is === 'none' ? 'an unfused wire' : 'FA');
+      const after = change(box, ...tied!.remedies[0]!.edits);
+      expect(found(after, 'ways-tied')).toEqual([]);
+      expect(planOf(after).wiring.circuits.find((c) => c.circuit.id === heater)!.upId).toBe('u');
+    }
+  });
+
   test('a switch of a feed takes further circuits behind it, and none is tied by choosing it', () => {
     const lever = portNamed(hide, 'Lamp switch').id;
     const one = change(hide, ...shareSwitch(hide, circuitOf(hide, 'Lens heater').id, lever));

@@ -88,7 +88,7 @@
       {kind === 'joined'
         ? 'There is only one battery.'
         : kind === 'charging'
-          ? 'Neither a charge inlet nor a built-in solar controller is there.'
+          ? 'Nothing that charges comes into this drawing: no inlet, no plug, no controller, no charger in the box.'
           : 'There is nothing of the kind in this circuit.'}
     </p>
   {:else}
