@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { STARTER_CATALOGUE } from '../core/src/catalogue/starter.ts';
-import { boxId, open, saved, verdict } from './helpers.ts';
+import { boxId, copyOf, open, saved, verdict } from './helpers.ts';
 
 type Doc = Record<string, unknown> & {
   name: string;
@@ -255,4 +255,35 @@ test('a cord through a gland is wired inside, and the bench threads it before it
   await expect(page.locator('main, body').first()).toContainText('Thread the cords, terminals after');
   await open(page, `/box/${id}/wiring`);
   await expect(verdict(page, 'safe')).not.toHaveAttribute('data-state', 'stop');
+});
+
+test('the main feed’s own return is set on the screens, found too thin, cured; a joint in the same box has none', async ({
+  page
+}) => {
+  const id = await copyOf(page, 'Canal night bank box', 'Thin return');
+  await mainFeed(page, id);
+  const d = details(page);
+  await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'holds');
+  await wire(page, 'Return wire', '20 AWG');
+  await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'stop');
+  await saved(page);
+  await page.reload();
+  await page.getByRole('button', { name: 'Main path' }).click();
+  await expect(d.getByLabel('Return wire, size', { exact: true })).toHaveValue('20 AWG');
+  const card = d.locator('article[data-of=safe]').filter({ hasText: 'is too big for the return' });
+  await card.getByRole('button', { name: 'Do this: Let Haversack choose the wire' }).click();
+  await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'holds');
+  await expect(d.getByLabel('Return wire', { exact: true })).toHaveValue('auto');
+
+  await d.getByLabel('Return wire', { exact: true }).selectOption('unknown');
+  await expect(d).toContainText('F0: return wire is unknown');
+  await d.getByLabel('Insulation', { exact: true }).selectOption('unknown');
+  await expect(d).toContainText('F0: insulation is unknown');
+  await expect(verdict(page, 'safe')).not.toHaveAttribute('data-state', 'holds');
+
+  await addFeed(page, id, 'Group');
+  await expect(d.getByLabel('Insulation', { exact: true })).toBeVisible();
+  await expect(d.getByLabel('Return wire', { exact: true })).toHaveCount(0);
+  await d.getByLabel(/second box/).check();
+  await expect(d.getByLabel('Return wire', { exact: true })).toBeVisible();
 });

@@ -221,3 +221,59 @@ test('live or dead: the kill switch, a pulled fuse, the changeover', async ({ pa
   await page.getByLabel('Changeover').selectOption('off');
   await expect(now).toContainText('the changeover is off');
 });
+
+for (const name of ['Moor camera post', 'Slipway distribution box', 'Jetty net box, as found'])
+  test(`every kind of trial and every place of it says something: ${name}`, async ({ page }) => {
+    await open(page, `/box/${await boxId(page, name)}/wiring?view=trials`);
+    const trials = page.getByRole('region', { name: 'Trials' });
+    const kind = page.getByLabel('What goes wrong');
+    const kinds = await kind.locator('option').evaluateAll((all) => all.map((o) => (o as HTMLOptionElement).value));
+    expect(kinds.length).toBeGreaterThan(8);
+    let tried = 0;
+    for (const k of kinds) {
+      await kind.selectOption(k);
+      const where = page.getByLabel('Where', { exact: true });
+      const places = (await where.count())
+        ? await where.locator('option').evaluateAll((all) => all.map((o) => (o as HTMLOptionElement).value))
+        : [undefined];
+      for (const place of [...new Set([places[0], places.at(-1)])]) {
+        if (place !== undefined) await where.selectOption(place);
+        tried++;
+        const said = await trials.innerText();
+        expect(said, `${k} ${place}`).not.toMatch(/NaN|undefined|Infinity/);
+        if ((await trials.getByRole('status').count()) > 0)
+          await expect(trials.getByRole('status').getByRole('heading')).not.toBeEmpty();
+        else await expect(trials).toContainText(/only one battery|nothing of the kind|Nothing that charges/i);
+      }
+    }
+    expect(tried).toBeGreaterThan(10);
+  });
+
+test('a charger that lives in the box pushes what it is said to when all that charges is there', async ({ page }) => {
+  const { document } = await (await page.request.get(`/api/boxes/${await boxId(page, 'Moor camera post')}`)).json();
+  document.name = 'Two chargers';
+  const auto = { is: 'auto' };
+  document.charging.builtIn = [
+    {
+      id: 'b1',
+      name: 'Maintainer',
+      currentA: { is: 'set', value: 3 },
+      voltageV: auto,
+      fuse: auto,
+      from: auto,
+      input: 'dc',
+      lidShut: 'yes'
+    }
+  ];
+  const made = await page.request.post('/api/boxes', { data: { document } });
+  const { id } = (await made.json()) as { id: string };
+  await open(page, `/box/${id}/wiring?view=trials`);
+  const outcome = page.getByRole('region', { name: 'Trials' }).getByRole('status');
+  const intoA = async (): Promise<number> =>
+    Number(/([\d.]+) A go into the battery/.exec(await outcome.innerText())![1]);
+  await page.getByLabel('What goes wrong').selectOption('charging');
+  const withIt = await intoA();
+  await open(page, `/box/${await boxId(page, 'Moor camera post')}/wiring?view=trials`);
+  await page.getByLabel('What goes wrong').selectOption('charging');
+  expect(withIt - (await intoA())).toBeGreaterThan(2.5);
+});

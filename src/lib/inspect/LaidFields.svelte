@@ -23,7 +23,7 @@
   <WireField
     label="Return wire"
     attr={at.returnWire}
-    actual={(plan ?? open.plan.wiring.main).returnWire}
+    actual={(plan ?? open.plan.wiring.main).wire}
     system={open.doc.preferences.wireSystem}
     onattr={(a) => onset('return wire', 'returnWire', a)}
   />
