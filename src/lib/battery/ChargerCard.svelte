@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fromChoice } from '@haversack/core/box/attr';
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
   import { chargerA } from '@haversack/core/wiring/charger';
   import { temperatureText } from '@haversack/core/quantity/format';
@@ -50,12 +51,7 @@
         ? open.doc.charging.throughPortId.value
         : open.doc.charging.throughPortId.is}
       choices={[['auto', 'not said: the weakest counts'], ['unknown', 'unknown'], ...outlets]}
-      onchoose={(v, t) =>
-        open.set(
-          `Charged through ${t}`,
-          'charging/throughPortId',
-          v === 'auto' || v === 'unknown' ? { is: v } : { is: 'set', value: v }
-        )}
+      onchoose={(v, t) => open.set(`Charged through ${t}`, 'charging/throughPortId', fromChoice(v))}
     />{/if}
   <AttrField
     label="Charger current"

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { choiceOf, fromChoice } from '@haversack/core/box/attr';
   import type { Solar } from '@haversack/core/box/schema';
   import { panelPortEdits, USUAL_SOLAR } from '@haversack/core/charge/solar-port';
   import { isSwitch } from '@haversack/core/box/feeds';
@@ -142,10 +143,9 @@
         <OriginRow word="Joined to" from={solar.from} onchoose={(v, t) => set(`joined to ${t}`, 'from', v)} />
         <SelectRow
           word="Switch to the battery"
-          value={solar.switchPortId.is === 'set' ? solar.switchPortId.value : solar.switchPortId.is}
+          value={choiceOf(solar.switchPortId)}
           choices={[['none', 'none'], ['unknown', 'unknown'], ...switches]}
-          onchoose={(v, t) =>
-            set(`switch ${t}`, 'switchPortId', v === 'none' || v === 'unknown' ? { is: v } : { is: 'set', value: v })}
+          onchoose={(v, t) => set(`switch ${t}`, 'switchPortId', fromChoice(v))}
         />
         <label class="row"
           ><span>It has load terminals</span><input

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { choiceOf, fromChoice } from '@haversack/core/box/attr';
   import type { Attr } from '@haversack/core/box/attr';
   import type { CircuitPlan } from '@haversack/core/wiring/types';
   import { fuseOf } from '@haversack/core/wiring/main-path';
@@ -111,14 +112,13 @@
     />{/if}
   <SelectRow
     word="Kind of fuse"
-    value={c.fuseFamily.is === 'set' ? c.fuseFamily.value : c.fuseFamily.is}
+    value={choiceOf(c.fuseFamily)}
     choices={[
       ['auto', `automatic: ${FAMILY_WORDS[plan.fuseFamily]}`],
       ...FUSE_FAMILIES.map((f) => [f, FAMILY_WORDS[f]] as [string, string]),
       ['unknown', 'unknown']
     ]}
-    onchoose={(v, t) =>
-      set(`fuse is ${t}`, 'fuseFamily', v === 'auto' || v === 'unknown' ? { is: v } : { is: 'set', value: v })}
+    onchoose={(v, t) => set(`fuse is ${t}`, 'fuseFamily', fromChoice(v))}
   />
 </section>
 <section class="sec">
@@ -148,7 +148,7 @@
     options={{ lengthUnit: unit, max: 20000 }}
     onattr={(a) => set(a.is === 'set' ? `length ${fixed(a.value, 0)} mm` : 'length', 'lengthMm', a)}
   />
-  <LaidFields {path} at={c} onset={set} />
+  <LaidFields at={c} onset={set} />
   <div class="row">
     <span>Comes to</span><Figure value={run.value} unit={run.unit} working={{ id: `length-${c.id}` }} />
   </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { choiceOf, fromChoice } from '@haversack/core/box/attr';
   import { FEED_ENDS, WAYS_IN } from '@haversack/core/box/circuit-schema';
   import type { Feed } from '@haversack/core/box/schema';
   import { isSwitch, mainFeed } from '@haversack/core/box/feeds';
@@ -61,7 +62,7 @@
   const set = (what: string, key: string, value: unknown) =>
     open.set(`${isMain ? 'Main feed' : feed.name || 'Feed'}: ${what}`, `${path}/${key}`, value);
   const setSwitch = (i: number, v: string) => {
-    if (v === 'auto' || v === 'none' || v === 'unknown') return set(`switch ${v}`, 'switches', { is: v });
+    if (v === 'auto' || v === 'none' || v === 'unknown') return set(`switch ${v}`, 'switches', fromChoice(v));
     const next = v === '' ? chosen.slice(0, i) : [...chosen.slice(0, i), v];
     set('switch', 'switches', next.length ? { is: 'set', value: next } : { is: 'none' });
   };
@@ -99,14 +100,13 @@
     </AttrField>
     <SelectRow
       word="Kind"
-      value={feed.fuseFamily.is === 'set' ? feed.fuseFamily.value : feed.fuseFamily.is}
+      value={choiceOf(feed.fuseFamily)}
       choices={[
         ['auto', now.family ? `as its holder: ${FAMILY_WORDS[now.family]}` : 'automatic'],
         ...FUSE_FAMILIES.map((f) => [f, FAMILY_WORDS[f]] as [string, string]),
         ['unknown', 'unknown']
       ]}
-      onchoose={(v, t) =>
-        set(`fuse is ${t}`, 'fuseFamily', v === 'auto' || v === 'unknown' ? { is: v } : { is: 'set', value: v })}
+      onchoose={(v, t) => set(`fuse is ${t}`, 'fuseFamily', fromChoice(v))}
     />
     <AttrQuantity
       label={isMain ? 'From the battery post' : 'From its start to its fuse'}
@@ -187,33 +187,23 @@
     options={{ lengthUnit: unit, max: 20000 }}
     onattr={(a) => set('length', 'lengthMm', a)}
   />
-  <LaidFields {path} at={feed} hasReturn={feed.id === mainFeed(open.doc).id || feed.secondBox} onset={set} />
+  <LaidFields at={feed} hasReturn={isMain || feed.secondBox} onset={set} />
   <SelectRow
     word="Comes in by"
-    value={feed.wayIn.is === 'set' ? feed.wayIn.value : feed.wayIn.is}
+    value={choiceOf(feed.wayIn)}
     choices={[
       ['auto', 'automatic'],
       ...WAYS_IN.map((w) => [w, WAY_WORDS[w]] as [string, string]),
       ['none', 'nothing: all in one box'],
       ['unknown', 'unknown']
     ]}
-    onchoose={(v, t) =>
-      set(
-        `comes in by ${t}`,
-        'wayIn',
-        v === 'auto' || v === 'none' || v === 'unknown' ? { is: v } : { is: 'set', value: v }
-      )}
+    onchoose={(v, t) => set(`comes in by ${t}`, 'wayIn', fromChoice(v))}
   />
   <SelectRow
     word="Through the port"
-    value={feed.throughPortId.is === 'set' ? feed.throughPortId.value : feed.throughPortId.is}
+    value={choiceOf(feed.throughPortId)}
     choices={[['auto', 'not placed'], ['none', 'none'], ['unknown', 'unknown'], ...through]}
-    onchoose={(v, t) =>
-      set(
-        `through ${t}`,
-        'throughPortId',
-        v === 'auto' || v === 'none' || v === 'unknown' ? { is: v } : { is: 'set', value: v }
-      )}
+    onchoose={(v, t) => set(`through ${t}`, 'throughPortId', fromChoice(v))}
   />
   <label class="row"
     ><span>A section of its own ahead of it</span><input

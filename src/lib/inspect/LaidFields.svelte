@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { choiceOf, fromChoice } from '@haversack/core/box/attr';
   import type { Circuit, Feed } from '@haversack/core/box/schema';
   import { INSULATION_CLASSES } from '@haversack/core/wiring/conductor';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -8,7 +9,6 @@
 
   /** How one stretch of wire is made and lies: its return, insulation, and how many touch. */
   type Props = {
-    path: string;
     at: Pick<Circuit | Feed, 'id' | 'returnWire' | 'insulationC' | 'bundledCount'>;
     /** A joint in the same box has no way back of its own: the returns of its circuits go to the main one. */
     hasReturn?: boolean;
@@ -30,18 +30,13 @@
 {/if}
 <SelectRow
   word="Insulation"
-  value={at.insulationC.is === 'set' ? String(at.insulationC.value) : at.insulationC.is}
+  value={choiceOf(at.insulationC)}
   choices={[
     ['auto', 'as all wires'],
     ...INSULATION_CLASSES.map((c) => [String(c), `${c} °C`] as [string, string]),
     ['unknown', 'unknown']
   ]}
-  onchoose={(v, t) =>
-    onset(
-      `insulation ${t}`,
-      'insulationC',
-      v === 'auto' || v === 'unknown' ? { is: v } : { is: 'set', value: Number(v) }
-    )}
+  onchoose={(v, t) => onset(`insulation ${t}`, 'insulationC', fromChoice(v, Number))}
 />
 <AttrQuantity
   label="Wires that touch on the way"

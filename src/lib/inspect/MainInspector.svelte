@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { choiceOf, fromChoice } from '@haversack/core/box/attr';
   import { mainFeed } from '@haversack/core/box/feeds';
   import { INSULATION_CLASSES } from '@haversack/core/wiring/conductor';
   import { ampsText, fixed } from '@haversack/core/quantity/format';
@@ -60,8 +61,7 @@
     word="Returns come together"
     value={w.returns.is === 'set' ? w.returns.value : w.returns.is === 'unknown' ? 'unknown' : 'auto'}
     choices={RETURNS}
-    onchoose={(v, t) =>
-      set(`Returns: ${t}`, 'returns', v === 'auto' || v === 'unknown' ? { is: v } : { is: 'set', value: v })}
+    onchoose={(v, t) => set(`Returns: ${t}`, 'returns', fromChoice(v))}
   />
   <PartSelect label="Shunt" kind="shunt" value={w.shuntPartId} path="wiring/shuntPartId" none="none: voltmeter only" />
   {#if w.shuntPartId}<AttrQuantity
@@ -80,30 +80,24 @@
   <h3>All wires</h3>
   <SelectRow
     word="Insulation class"
-    value={w.insulationC.is === 'set' ? String(w.insulationC.value) : w.insulationC.is}
+    value={choiceOf(w.insulationC)}
     choices={[
       ['auto', 'automatic, 75 °C'],
       ['unknown', 'unknown'],
       ...INSULATION_CLASSES.map((c) => [String(c), `${c} °C`] as [string, string])
     ]}
-    onchoose={(v) =>
-      set(
-        'Insulation class',
-        'insulationC',
-        v === 'auto' || v === 'unknown' ? { is: v } : { is: 'set', value: Number(v) }
-      )}
+    onchoose={(v) => set('Insulation class', 'insulationC', fromChoice(v, Number))}
   />
   <SelectRow
     word="Metal"
-    value={w.conductor.is === 'set' ? w.conductor.value : w.conductor.is}
+    value={choiceOf(w.conductor)}
     choices={[
       ['auto', 'copper'],
       ['unknown', 'unknown'],
       ['copper-clad-aluminium', 'copper-clad aluminium'],
       ['copper', 'copper, as found']
     ]}
-    onchoose={(v) =>
-      set('Metal of the wires', 'conductor', v === 'auto' || v === 'unknown' ? { is: v } : { is: 'set', value: v })}
+    onchoose={(v) => set('Metal of the wires', 'conductor', fromChoice(v))}
   />
   <AttrQuantity
     label="Wires that touch on the way"

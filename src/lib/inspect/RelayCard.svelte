@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { choiceOf, fromChoice } from '@haversack/core/box/attr';
   import type { Relay } from '@haversack/core/box/schema';
   import { mainFeed } from '@haversack/core/box/feeds';
   import { relayTag } from '@haversack/core/wiring/net-main';
@@ -97,10 +98,9 @@
       />
       <SelectRow
         word="Coil fed through"
-        value={r.switchPortId.is === 'set' ? r.switchPortId.value : r.switchPortId.is}
+        value={choiceOf(r.switchPortId)}
         choices={[['none', 'nothing'], ['unknown', 'unknown'], ...switches]}
-        onchoose={(v, t) =>
-          set(r, `through ${t}`, 'switchPortId', v === 'none' || v === 'unknown' ? { is: v } : { is: 'set', value: v })}
+        onchoose={(v, t) => set(r, `through ${t}`, 'switchPortId', fromChoice(v))}
       />
       <SelectRow
         word="Its switch stands in"
