@@ -80,6 +80,18 @@ describe('the circuit as people build it', () => {
     expect(found(change(box, set('feeds/main/wayIn', setTo('connector'))), 'live-male-pins')).toEqual([]);
   });
 
+  test('a changeover is judged by what it bears once somebody read it', () => {
+    const rated = (changeoverA: unknown) => planOf(change(moor, set('bank/changeoverA', changeoverA)));
+    const about = (plan: Plan) => plan.findings.filter((f) => /CH|changeover/i.test(f.key + f.title));
+    expect(about(planOf(moor))).toEqual([]);
+    expect(about(rated(setTo(20))).map((f) => [f.id, f.severity])).toEqual([['guard-exceeds-element', 'stop']]);
+    expect(about(rated(setTo(100)))).toEqual([]);
+    expect(about(rated(UNKNOWN)).map((f) => [f.id, f.open])).toEqual([['unknown-attribute', true]]);
+    // a file of before the rating was asked for
+    const bank = Object.fromEntries(Object.entries(moor.bank).filter(([key]) => key !== 'changeoverA'));
+    expect(boxSchema.parse({ ...moor, bank }).bank.changeoverA).toEqual(AUTO);
+  });
+
   test('two batteries by turns may stand outside', () => {
     const box = change(
       moor,
@@ -781,7 +793,7 @@ describe('one table', () => {
             ).toBe(true);
           }
       }),
-      { numRuns: 120, seed: 11 }
+      { numRuns: 500, seed: 11 }
     );
     expect(seen.stops).toBeGreaterThan(20);
   });

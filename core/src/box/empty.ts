@@ -70,6 +70,7 @@ export function emptyBox(name: string): Box {
       arrangement: 'parallel',
       stands: 'inside',
       changeoverJoins: false,
+      changeoverA: AUTO,
       postsCovered: 'unknown',
       takeOff: 'bus',
       linkMilliOhm: AUTO,

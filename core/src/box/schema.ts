@@ -174,6 +174,8 @@ export const boxSchema = z.strictObject({
     stands: z.enum(['inside', 'outside']),
     /** Whether the changeover can join both packs. */
     changeoverJoins: z.boolean(),
+    /** What the changeover carries and breaks; automatic: bought to bear the main fuse. */
+    changeoverA: attr(amps).default({ is: 'auto' }),
     /** Caps or boots over the posts. */
     postsCovered: z.enum(['yes', 'no', 'unknown']),
     /** Where the box's leads take off from packs that are linked in a row. */

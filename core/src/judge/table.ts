@@ -359,8 +359,9 @@ const loadTerminalA = (box: Box, p: NetPart): number | null | undefined =>
 /** What a part bears for good; null when nobody knows; undefined when nothing limits it. */
 function bearsOf(p: NetPart, bank: Bank | undefined): number | null | undefined {
   if (p.kind === 'battery') return bank ? (terminalBears(bank.part)?.ratingA ?? null) : undefined;
-  if (p.kind === 'device' || p.kind === 'changeover') return undefined;
-  if (p.kind === 'bus') return p.ratingA ?? undefined;
+  if (p.kind === 'device') return undefined;
+  // one that nobody rated is bought to bear the main fuse; one that somebody built in and nobody read is asked for
+  if (p.kind === 'bus' || p.kind === 'changeover') return p.ratingA ?? undefined;
   return p.ratingA;
 }
 

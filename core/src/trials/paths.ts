@@ -181,6 +181,7 @@ const PATH_OF_BANK: readonly string[] = ['battery-terminal-small', 'parallel-fus
 /** Circuits, feeds, ports and the battery on the way of a row. */
 function placesOf(row: PathRow, wiring: WiringPlan): ReadonlySet<string> {
   const out = new Set<string>(['battery bank']);
+  if (row.circuitId !== null) out.add(`circuit ${row.circuitId}`);
   const ids = new Set(row.conductorIds);
   for (const c of wiring.netlist.conductors) {
     if (!ids.has(c.id)) continue;

@@ -90,6 +90,7 @@ export function bankNet(
       kind: 'changeover',
       label: 'Changeover',
       terminals: [...packIds.map((_, i) => `${i + 1}`), 'out'],
+      ratingA: box.bank.changeoverA.is === 'set' ? box.bank.changeoverA.value : null,
       throughMilliOhm: 0.3,
       ref: BATTERY_REF
     });

@@ -6,6 +6,7 @@
   import { AGE_UNITS } from '@haversack/core/quantity/units';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
+  import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';
@@ -86,7 +87,19 @@
         checked={b.changeoverJoins}
         onchange={(e) => set('Changeover joins', 'changeoverJoins', e.currentTarget.checked)}
       /></label
-    >{/if}
+    >
+    <AttrQuantity
+      label="The changeover bears"
+      kind="current"
+      unit="A"
+      attr={b.changeoverA}
+      text={String}
+      automatic="bought to bear the main fuse"
+      start={60}
+      allow={['auto', 'set', 'unknown']}
+      options={{ min: 1, max: 500 }}
+      onattr={(a) => set('Changeover rating', 'changeoverA', a)}
+    />{/if}
   {#if b.stands === 'outside'}
     <QuantityRow
       word="Lead to the box, one way"
@@ -131,25 +144,25 @@
             onvalue={(v) => set(`Links ${v} mohm`, 'linkMilliOhm', { is: 'set', value: v })}
           />{/snippet}
       </AttrField>
-      <AttrField
-        label="Fuse at each battery"
-        attr={b.packFuse}
-        automatic="{plan?.packFuseA ?? '–'} A"
-        start={plan?.packFuseA ?? 30}
-        onattr={(a) => set('Fuse at each battery', 'packFuse', a)}
-      >
-        {#snippet field()}<QuantityField
-            label="Fuse at each battery"
-            hideLabel
-            kind="current"
-            unit="A"
-            width={56}
-            text={b.packFuse.is === 'set' ? String(b.packFuse.value) : ''}
-            options={{ min: 1, max: 300 }}
-            onvalue={(v) => set(`Pack fuses ${v} A`, 'packFuse', { is: 'set', value: v })}
-          />{/snippet}
-      </AttrField>
     {/if}
+    <AttrField
+      label="Fuse at each battery"
+      attr={b.packFuse}
+      automatic="{plan?.packFuseA ?? '–'} A"
+      start={plan?.packFuseA ?? 30}
+      onattr={(a) => set('Fuse at each battery', 'packFuse', a)}
+    >
+      {#snippet field()}<QuantityField
+          label="Fuse at each battery"
+          hideLabel
+          kind="current"
+          unit="A"
+          width={56}
+          text={b.packFuse.is === 'set' ? String(b.packFuse.value) : ''}
+          options={{ min: 1, max: 300 }}
+          onvalue={(v) => set(`Pack fuses ${v} A`, 'packFuse', { is: 'set', value: v })}
+        />{/snippet}
+    </AttrField>
     <table class="sheet mt-2">
       <thead
         ><tr

@@ -1,11 +1,16 @@
 import { circuitPlace, rule } from '../rule.ts';
 
+/** What contacts carry for good, share of their rating. @source rule of thumb, electrical reference 5 */
+const CONTACT_SHARE = 0.8;
+
 /** More through a plug than it is made for. */
 export const connectorOverload = rule('connector-overload', 'safe', 'wiring', (x) =>
   x.wiring.circuits.flatMap((c) => {
-    const rating = c.portPart?.converterRatedW ? undefined : c.portPart?.ratingA;
-    if (rating == null || c.portPart?.role === 'meter' || c.portPart?.role === 'lamp' || c.loadA <= 0.8 * rating + 1e-9)
-      return [];
+    const rating = c.portPart?.ratingA;
+    if (rating == null || c.portPart?.role === 'meter' || c.portPart?.role === 'lamp') return [];
+    // a converter is made for all of its own current; contacts age
+    const share = c.portPart?.converterRatedW ? 1 : CONTACT_SHARE;
+    if (c.loadA <= share * rating + 1e-9) return [];
     const stop = c.loadA > rating;
     return [
       {

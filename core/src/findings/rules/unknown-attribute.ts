@@ -84,6 +84,8 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
     ask(BOX_PLACE, 'master switch', 'Find which switch the battery’s positive goes to first.', mainPath(x, 'switches'));
   if (x.bank && x.bank.part.maxContinuousA === null && x.bank.part.hasProtection !== false)
     ask(BATTERY_PLACE, 'current limit', 'Read ‘continuous discharge’ on the battery’s label.');
+  if (x.box.bank.arrangement === 'changeover' && x.box.bank.changeoverA.is === 'unknown')
+    ask(BATTERY_PLACE, 'changeover rating', 'Read the amps on the changeover’s body or packet.', 'bank/changeoverA');
   for (const c of branches(x)) {
     const path = branchPath(c);
     const at = circuitPlace(c.circuit.id, c.tag);
