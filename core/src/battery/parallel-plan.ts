@@ -1,11 +1,23 @@
 import type { Box } from '../box/schema.ts';
-import { valueOf } from '../box/lookup.ts';
+import { partOf, valueOf } from '../box/lookup.ts';
+import type { FuseFamily } from '../catalogue/part.ts';
 import type { Bank } from './bank.ts';
 import { agedResistanceFactor, openCircuitV, sagMilliOhm } from './model.ts';
 import { joiningSurge, packCurrents, unevenness, type ParallelPack, type Surge } from './parallel.ts';
 
-/** Fuse of each pack while none is named: the kit's usual. @source rule of thumb for packs to 50 Ah; never above the main wire */
-export const PACK_FUSE_A = 30;
+type PackFuse = { family: FuseFamily; ratingA: number };
+/** Fuse of each pack while none is named: bolted on a stud, in line on a tab, never more than the tab bears. @source rule of thumb for packs to 50 Ah */
+const USUAL_PACK_FUSE: Record<'stud' | 'tab-4.8' | 'tab-6.3', PackFuse> = {
+  stud: { family: 'post', ratingA: 30 },
+  'tab-4.8': { family: 'blade', ratingA: 15 },
+  'tab-6.3': { family: 'blade', ratingA: 20 }
+};
+
+/** What sits at each pack, by its terminals, and its usual rating. */
+export function usualPackFuse(box: Box): PackFuse {
+  const terminal = partOf(box, 'battery', box.bank.partId)?.terminal;
+  return USUAL_PACK_FUSE[terminal === 'tab-4.8' || terminal === 'tab-6.3' ? terminal : 'stud'];
+}
 const EVEN = 1.1;
 const UNEVEN = 1.2;
 
@@ -32,7 +44,8 @@ export const packSources = (b: Bank): ParallelPack[] =>
 export function parallelPlan(box: Box, b: Bank, mainLoadA: number): ParallelPlan | undefined {
   if (b.count < 2) return undefined;
   const loadA = Math.max(0.5, mainLoadA);
-  const packFuseA = valueOf(box.bank.packFuse, PACK_FUSE_A) ?? PACK_FUSE_A;
+  const usual = usualPackFuse(box).ratingA;
+  const packFuseA = valueOf(box.bank.packFuse, usual) ?? usual;
   if (box.bank.arrangement === 'changeover')
     return {
       loadA,

@@ -46,6 +46,7 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
           return known;
         },
         open: d.open ?? false,
+        cause: d.cause ?? null,
         acceptedBecause: reasons.get(key) ?? null
       };
     })

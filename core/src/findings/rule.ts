@@ -44,6 +44,8 @@ export type Finding = {
   remedies: Remedy[];
   /** An unknown that somebody still has to find out. */
   open: boolean;
+  /** What several findings come from: 'fuse F0' too large for all of what stands behind it. */
+  cause: string | null;
   /** The person's reason for going on all the same. */
   acceptedBecause: string | null;
 };
@@ -82,6 +84,7 @@ export type Draft = {
   /** As a function when they take a search or a run to work out: done when somebody looks. */
   remedies?: Remedy[] | (() => Remedy[]);
   open?: boolean;
+  cause?: string;
 };
 
 export type Rule = { id: string; verdict: Verdict; stage: Stage; check: (x: Facts) => Draft[] };

@@ -1,6 +1,6 @@
 import { valueOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
-import { PACK_FUSE_A } from '../battery/parallel-plan.ts';
+import { usualPackFuse } from '../battery/parallel-plan.ts';
 import type { Point } from '../case/faces.ts';
 import type { CaseFit } from '../case/fit.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
@@ -41,7 +41,7 @@ export type BankNet = { plus: Terminal; minus: Terminal; packIds: string[]; feed
 export function packFuseA(box: Box): number | null | undefined {
   const f = box.bank.packFuse;
   if (f.is === 'none') return undefined;
-  return f.is === 'unknown' ? null : (valueOf(f, PACK_FUSE_A) ?? PACK_FUSE_A);
+  return f.is === 'unknown' ? null : valueOf(f, usualPackFuse(box).ratingA);
 }
 
 /**
@@ -61,6 +61,7 @@ export function bankNet(
     return { ...ends, packIds: ['battery'], feed: ends };
   }
   const fuseA = packFuseA(box);
+  const { family } = usualPackFuse(box);
   const packIds = Array.from({ length: count }, (_, i) => `battery-${i + 1}`);
   const place = places(fit, packIds);
   const toMiddle = (i: number) => linkMm(place.of(i), place.middle);
@@ -76,7 +77,7 @@ export function bankNet(
       label: `Pack fuse ${i + 1}`,
       terminals: ['in', 'out'],
       ratingA: fuseA,
-      family: 'post',
+      family,
       throughMilliOhm: fuseA ? 80 / fuseA : 0,
       ref: BATTERY_REF
     });

@@ -11,8 +11,17 @@ export const batteryTerminalSmall = rule('battery-terminal-small', 'safe', 'batt
   const bears = terminalBears(part);
   if (!bears) return [];
   const out: Draft[] = [];
-  const say = (also: string, severity: Draft['severity'], short: string, title: string, why: string, amps: number) =>
+  const say = (
+    also: string,
+    severity: Draft['severity'],
+    short: string,
+    title: string,
+    why: string,
+    amps: number,
+    cause?: string
+  ) =>
     out.push({
+      ...(cause ? { cause } : {}),
       at: BATTERY_PLACE,
       also,
       severity,
@@ -44,7 +53,8 @@ export const batteryTerminalSmall = rule('battery-terminal-small', 'safe', 'batt
         `${f.id} ${f.part.ratingA} A on a ${bears.words}`,
         `${f.id} is too big for the battery’s ${bears.words}`,
         `The tab bears ${bears.ratingA} A; ${f.part.ratingA} A can flow for minutes before ${f.id} opens. Take a smaller fuse where the load allows it.`,
-        f.part.ratingA
+        f.part.ratingA,
+        `fuse ${f.id}`
       );
     if (isTab(part) && (f.part?.family === 'post' || f.part?.family === 'midi'))
       say(
@@ -53,7 +63,8 @@ export const batteryTerminalSmall = rule('battery-terminal-small', 'safe', 'batt
         `${f.id} cannot sit on a tab`,
         `${f.id} is bolted, the battery has push-on tabs`,
         'Nothing can be bolted on a push-on tab: it bends and breaks. An in-line holder with a lead to a receptacle takes its place.',
-        f.part.ratingA ?? 0
+        f.part.ratingA ?? 0,
+        `fuse ${f.id}`
       );
   }
   const thick = x.wiring.netlist.conductors

@@ -20,6 +20,7 @@ export const deviceLeadThin = rule('device-lead-thin', 'safe', 'wiring', (x) =>
       {
         at: devicePlace(d.id, d.name),
         severity: 'stop' as const,
+        cause: `fuse ${c.guard!.tag}`,
         short: `${c.guard!.tag} ${fuseA} A burns a lead`,
         title: `${c.guard!.tag} lets the lead of ${d.name} burn`,
         why: `A short in the lead can carry ${fuseA} A; ${wireSizeText(size)} bears ${bears.toFixed(1)} A.`,

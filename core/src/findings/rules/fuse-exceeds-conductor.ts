@@ -34,7 +34,7 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
     );
     if (thicker)
       remedies.push({
-        label: `${remedies.length ? 'Or ' : ''}${wireSizeText(thicker)}, keep ${fuseA} A`,
+        label: `${wireSizeText(thicker)}, keep ${fuseA} A`,
         effect: `adds ${((2 * c.lengthMm) / 1000).toFixed(1)} m of wire`,
         edits: [set(`${branchPath(c)}/wire`, setTo(thicker))]
       });
@@ -42,6 +42,7 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: 'stop' as const,
+        cause: `fuse ${guard.tag}`,
         short: `${guard.tag} ${fuseA} A is too big for ${wireSizeText(c.wire!)}`,
         title: own ? `${c.fuseTag} is too big for its wire` : `${guard.tag} is too big for the wire of ${c.tag}`,
         why: `A short at ${c.portTag} could carry ${fuseA} A for minutes. ${wireSizeText(c.wire!)} overheats above ${c.ampacityA.toFixed(1)} A, before the fuse opens.`,

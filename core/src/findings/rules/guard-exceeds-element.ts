@@ -32,6 +32,7 @@ export const guardExceedsElement = rule('guard-exceeds-element', 'safe', 'wiring
       at: where,
       also: h.id.replace(/\W+/g, '-'),
       severity: 'stop' as const,
+      cause: `fuse ${guard.tag}`,
       short:
         `${guard.tag} ${guard.ratingA} A: too big for ${h.part ? h.part.label.replace(/ [+−]$/, '') : 'a lead'}`.slice(
           0,

@@ -21,6 +21,7 @@ export const interruptingLow = rule('interrupting-low', 'safe', 'wiring', (x) =>
         at: where,
         ...(h.id === 'F0' || where.kind === 'circuit' ? {} : { also: h.id }),
         severity: stop ? ('stop' as const) : ('caution' as const),
+        cause: 'short current',
         short: `${h.id} breaks ${h.breaksA} A, not ${shortA.toFixed(0)}`.slice(0, 32),
         title: stop
           ? `${h.id === 'F0' ? 'The main fuse' : h.id} could burst on a short`

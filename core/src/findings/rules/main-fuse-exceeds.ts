@@ -37,6 +37,7 @@ export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) =
     {
       at: MAIN_PLACE,
       severity: 'stop',
+      cause: 'fuse F0',
       short: wireBad
         ? `F0 ${m.fuseA} A is too big for ${wireSizeText(m.wire!)}`
         : `F0 ${m.fuseA} A is too big for ${m.weakest!.name}`.slice(0, 32),

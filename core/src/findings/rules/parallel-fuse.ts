@@ -18,7 +18,7 @@ export const parallelFuse = rule('parallel-fuse', 'safe', 'battery', (x) => {
       remedies: [
         {
           label: 'A fuse at each pack',
-          effect: `${x.bank.count} post fuses in the kit`,
+          effect: `${x.bank.count} fuses in the kit`,
           edits: [set('bank/packFuse', AUTO)]
         }
       ]

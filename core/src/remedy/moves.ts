@@ -1,0 +1,287 @@
+import { AUTO, setTo } from '../box/attr.ts';
+import { applyEdits, type Edit } from '../box/edits.ts';
+import { mainFeed, switchesOf } from '../box/feeds.ts';
+import { panelPartOf } from '../box/lookup.ts';
+import type { Box } from '../box/schema.ts';
+import { wallMmOf } from '../case/faces.ts';
+import type { Catalogue, PartOf } from '../catalogue/part.ts';
+import { chooseBattery } from '../compare/candidate.ts';
+import type { Plan } from '../evaluate.ts';
+import { branches, branchPath, catalogueOf, mainPath, set, usePart, type Finding } from '../findings/rule.ts';
+import { swapPart } from '../panel/place-port.ts';
+import { fuseOf } from '../wiring/main-path.ts';
+
+/** A change that may cure a finding. The weight says how much it upsets: a fuse is little, another battery is much. */
+export type Move = { label: string; effect: string; edits: Edit[]; weight: number };
+export type Bench = { box: Box; catalogue: Catalogue; plan: Plan };
+
+/** How much a change upsets what is built. @source rule of thumb: what takes minutes, what takes an evening, what is bought anew */
+export const WEIGHT = { setting: 1, fuse: 1, wire: 2, holder: 3, part: 4, battery: 30, case: 40 } as const;
+
+/** What upsets most of what some edits touch. */
+export function weightOf(edits: readonly Edit[]): number {
+  const of = (path: string): number => {
+    if (path.startsWith('parts/')) return 0;
+    if (path === 'casePartId') return WEIGHT.case;
+    if (path === 'bank/partId' || path === 'bank/count') return WEIGHT.battery;
+    if (/^ports\/.*partId$|^ports$/.test(path)) return WEIGHT.part;
+    if (/(holder|block|shunt)PartId$/.test(path)) return WEIGHT.holder;
+    if (/wire$|Wire$|insulationC$/.test(path)) return WEIGHT.wire;
+    return WEIGHT.fuse;
+  };
+  return edits.reduce((sum, e) => sum + of(e.path), 0);
+}
+
+const move = (label: string, effect: string, edits: Edit[]): Move => ({
+  label,
+  effect,
+  edits,
+  weight: weightOf(edits)
+});
+
+type FusePlace = {
+  path: string;
+  wirePath: string | undefined;
+  family: PartOf<'fuse'>['family'];
+  loadA: number;
+  nowA: number | undefined;
+};
+
+/** Where the rating of a fuse stands in the document, and what it has to carry. */
+export function fusePlace({ box, plan }: Bench, tag: string): FusePlace | undefined {
+  const x = { box, wiring: plan.wiring };
+  const part = plan.wiring.netlist.parts.find((p) => p.id === tag);
+  const family = part?.family ?? 'blade';
+  const nowA = part?.ratingA ?? undefined;
+  const loadA = plan.judge.of(tag)?.steadyA ?? 0;
+  const at = (path: string, wirePath?: string): FusePlace => ({ path, wirePath, family, loadA, nowA });
+  if (tag === 'F0') return at(mainPath(x, 'fuse'), mainPath(x, 'wire'));
+  if (/^FP\d/.test(tag)) return at('bank/packFuse', mainPath(x, 'wire'));
+  if (tag === 'FS') return at('charging/solar/fuse');
+  const c = branches(x).find((b) => b.fuseTag === tag);
+  if (c) return at(`${branchPath(c)}/fuse`, `${branchPath(c)}/wire`);
+  const ref = part?.ref;
+  return ref?.kind === 'relay' ? at(`relays/${ref.id}/coilFuse`) : undefined;
+}
+
+/** A smaller fuse of the same family first; then another size of wire with it; then another family in another holder. */
+function fuseMoves(b: Bench, tag: string): Move[] {
+  const place = fusePlace(b, tag);
+  if (!place) return [];
+  const { path, wirePath, family, loadA, nowA } = place;
+  const ratings = fuseOf(b.box, b.catalogue, family)?.ratingsA ?? [];
+  const smaller = ratings.filter((r) => r < (nowA ?? Infinity) && r * 0.8 >= loadA - 1e-9).toSorted((p, q) => q - p);
+  // the largest that is smaller, the middle one and the smallest that bears the load: the rest lies between
+  const tried = [...new Set([smaller[0], smaller[smaller.length >> 1], smaller.at(-1)])].filter((r) => r !== undefined);
+  const bears = `carries ${loadA.toFixed(1)} A`;
+  const out = [
+    ...tried.map((r) => move(`${tag}: a ${r} A fuse`, bears, [set(path, setTo(r))])),
+    move(`${tag}: let Haversack choose the fuse`, bears, [set(path, AUTO)])
+  ];
+  if (wirePath)
+    out.push(
+      move(`${tag}: let Haversack choose fuse and wire`, 'the fuse by the load, the wire by the fuse', [
+        set(path, AUTO),
+        set(wirePath, AUTO)
+      ])
+    );
+  return [...out, ...holderMoves(b, tag)];
+}
+
+/** Another holder, with a fuse of its family, at the main feed or in a feed that has one. */
+function holderMoves({ box, catalogue, plan }: Bench, tag: string): Move[] {
+  const x = { box, catalogue, wiring: plan.wiring };
+  const c = branches(x).find((k) => k.fuseTag === tag);
+  const base = tag === 'F0' ? `feeds/${mainFeed(box).id}` : c?.feed ? branchPath(c) : undefined;
+  if (base === undefined) return [];
+  return catalogueOf(x, 'fuse-holder').map((p) =>
+    move(`${p.name} for ${tag}`, 'fuse and wire to suit', [
+      ...usePart(p, `${base}/holderPartId`),
+      set(`${base}/fuseFamily`, AUTO),
+      set(`${base}/fuse`, AUTO),
+      set(`${base}/wire`, AUTO)
+    ])
+  );
+}
+
+/** Fuse, wire, return and kind of fuse of one circuit or feed as Haversack would build it, one by one and all together. */
+function branchMoves({ plan }: Bench, id: string): Move[] {
+  const c = branches(plan).find((k) => k.circuit.id === id);
+  if (!c) return [];
+  const path = branchPath(c);
+  const held = (['fuse', 'wire', 'fuseFamily', 'returnWire', 'fuseFromStartMm'] as const).filter(
+    (key) => c.circuit[key].is !== 'auto'
+  );
+  const words = {
+    fuse: 'the fuse',
+    wire: 'the wire',
+    fuseFamily: 'the kind of fuse',
+    returnWire: 'the return',
+    fuseFromStartMm: 'where the fuse sits'
+  };
+  const singles = held.map((key) =>
+    move(`${c.tag}: let Haversack choose ${words[key]}`, '', [set(`${path}/${key}`, AUTO)])
+  );
+  const all =
+    held.length > 1
+      ? [
+          move(
+            `${c.tag}: let Haversack choose ${held.map((k) => words[k]).join(', ')}`,
+            '',
+            held.map((key) => set(`${path}/${key}`, AUTO))
+          )
+        ]
+      : [];
+  // what stands straight on the post or is tapped may go behind the main fuse; a way to charge stays where it is
+  const moved =
+    c.circuit.from.is !== 'auto' && (c.feed || c.circuit.purpose === 'load')
+      ? [
+          move(`${c.tag} from behind the main fuse`, 'fused twice, off with the rest', [
+            set(`${path}/from`, AUTO),
+            set(`${path}/fuse`, AUTO),
+            set(`${path}/wire`, AUTO)
+          ])
+        ]
+      : [];
+  return [...singles, ...all, ...moved];
+}
+
+/** Other parts that do the same in a port's hole: same role and supply, no bare live pins, thick or thin enough for the wall. */
+function portMoves({ box, plan, catalogue }: Bench, portId: string): Move[] {
+  const port = box.ports.find((p) => p.id === portId);
+  const now = panelPartOf(box, port);
+  if (!port || !now || !plan.fit) return [];
+  const wall = port.insert?.wallMm ?? wallMmOf(plan.fit.part, port.face);
+  const tag = plan.panel?.ports.find((k) => k.port.id === portId)?.tag ?? port.name;
+  const throughA = plan.judge.of(tag)?.steadyA ?? 0;
+  return catalogueOf({ catalogue }, 'panel')
+    .filter((p) => p.id !== now.id && p.role === now.role && p.supply === now.supply && !p.exposedLivePins)
+    .filter((p) => p.role !== 'switch' || p.tabs === now.tabs || p.tabs === 'two-tabs')
+    .filter((p) => wall >= p.panelMinMm && wall <= p.panelMaxMm)
+    .filter((p) => p.ratingA === null || p.converterRatedW !== null || p.ratingA >= throughA)
+    .toSorted((a, b) => (a.priceAmount ?? 1e6) - (b.priceAmount ?? 1e6))
+    .slice(0, 6)
+    .flatMap((p) => {
+      const swap = swapPart(box, plan.fit!, portId, p);
+      return swap ? [move(`${p.name} as ${tag}`, swap.moved ? 'moves a little' : '', swap.edits)] : [];
+    });
+}
+
+/** Batteries of the same sort that are larger, then iron phosphate of about the size. */
+function batteryMoves({ box, catalogue, plan }: Bench): Move[] {
+  const now = plan.bank?.part;
+  if (!now) return [];
+  const all = catalogueOf({ catalogue }, 'battery').toSorted((a, b) => a.capacityAh - b.capacityAh);
+  const same = all.filter((p) => p.chemistry === now.chemistry && p.capacityAh >= now.capacityAh && p.id !== now.id);
+  const lfp = all.filter((p) => p.chemistry === 'lfp' && p.capacityAh >= now.capacityAh * 0.5 && p.id !== now.id);
+  return [...same.slice(0, 3), ...(now.chemistry === 'lfp' ? [] : lfp.slice(0, 3))].map((p) =>
+    move(`${p.name} instead`, '', chooseBattery(p, box.bank.count))
+  );
+}
+
+/** Weaker chargers, and what a charger may be left to be. */
+const chargeMoves = ({ plan }: Bench): Move[] => {
+  const now = Math.max(0, ...plan.judge.sources.map((s) => s.currentA ?? 0));
+  return [
+    move('A charger that suits the battery', 'chosen by its capacity', [set('charging/chargerA', AUTO)]),
+    ...[10, 5, 3, 2, 1]
+      .filter((a) => a < now)
+      .map((a) => move(`Charge with ${a} A`, 'slower', [set('charging/chargerA', setTo(a))])),
+    move('Charge with the lid open', 'no current through the ports', [set('charging/path', setTo('lid-open'))])
+  ];
+};
+
+/** One that bears what its fuses let through. */
+const changeoverMove: Move = move('A changeover that bears the main fuse', 'in the kit', [
+  set('bank/changeoverA', AUTO)
+]);
+
+/** Single settings that cure findings which have nothing else to be cured by. */
+const SETTINGS: Readonly<Record<string, (b: Bench) => Move[]>> = {
+  'live-male-pins': ({ box }) => [
+    move('A shrouded two-pole connector for the battery’s lead', 'nothing live is bare', [
+      set(`feeds/${mainFeed(box).id}/wayIn`, setTo('connector'))
+    ])
+  ],
+  'no-protection': ({ box, catalogue, plan }) =>
+    catalogueOf({ catalogue }, 'battery')
+      .filter((p) => p.hasProtection === true && p.chemistry === plan.bank?.part.chemistry)
+      .filter((p) => p.capacityAh >= (plan.bank?.part.capacityAh ?? 0))
+      .toSorted((a, b) => a.capacityAh - b.capacityAh)
+      .slice(0, 2)
+      .map((p) => move(`${p.name} instead`, 'with protection inside', chooseBattery(p, box.bank.count))),
+  'main-fuse-far': ({ box }) => [
+    move('Fit the main fuse where its holder usually goes', '', [
+      set(`feeds/${mainFeed(box).id}/fuseFromStartMm`, AUTO)
+    ])
+  ],
+  'parallel-soc': ({ box }) => [
+    move('Packs of one age, charged alike', '', [
+      set('bank/packs', []),
+      ...(box.bank.startFraction < 1 ? [set('bank/startFraction', 1)] : [])
+    ])
+  ],
+  'cold-charge': () => [
+    move('Charge it indoors', '5 °C or warmer', [set('charging/coldestC', AUTO)]),
+    move('A battery whose label says that it blocks charging in the cold', 'the sun gives nothing then', [
+      set('bank/blocksCold', 'yes')
+    ])
+  ],
+  'meter-unfused': () => [move('A small fuse for the sense leads', '', [set('wiring/senseFuse', AUTO)])],
+  'ways-tied': () => [],
+  'shunt-overload': ({ catalogue }) =>
+    catalogueOf({ catalogue }, 'shunt').map((p) => move(p.name, '', usePart(p, 'wiring/shuntPartId')))
+};
+
+/** Ports a finding is about: its own, the one a circuit ends in, and the weakest part and the switches on its way. */
+function portsOf({ box, plan }: Bench, f: Finding): string[] {
+  if (f.where.kind === 'port') return [f.where.id];
+  const tags = new Map((plan.panel?.ports ?? []).map((p) => [p.tag, p.port.id]));
+  const c = f.where.kind === 'circuit' ? branches(plan).find((k) => k.circuit.id === f.where.id) : undefined;
+  const main = f.where.kind === 'main' ? switchesOf(box, mainFeed(box)) : [];
+  const weakest = tags.get((c ?? plan.wiring.main).weakest?.name ?? '');
+  const all = [
+    ...(c && /^(switch|fuse-exceeds-part)/.test(f.id) ? c.switches.map((s) => s.portId) : []),
+    ...(c || f.where.kind === 'main' ? [weakest] : []),
+    c && !c.feed ? c.circuit.portId : undefined,
+    ...main
+  ];
+  return [...new Set(all)].filter((k): k is string => k !== undefined);
+}
+
+/**
+ * Changes worth trying on a finding, the least upsetting first: what its rule offers, then by its cause, by where it
+ * stands and by its kind. None of them is proven here.
+ */
+export function movesFor(b: Bench, f: Finding): Move[] {
+  const offered = f.remedies.map((r) => ({ ...r, weight: weightOf(r.edits) }));
+  const tag = f.cause?.startsWith('fuse ') ? f.cause.slice(5) : undefined;
+  const id = f.where.id;
+  const more: Move[] = [
+    ...(SETTINGS[f.id]?.(b) ?? []),
+    ...(f.key.includes(':CH') ? [changeoverMove] : []),
+    ...(tag ? fuseMoves(b, tag) : []),
+    ...(f.cause === 'short current' ? holderMoves(b, 'F0') : []),
+    ...(f.where.kind === 'circuit' ? branchMoves(b, id) : []),
+    ...portsOf(b, f).flatMap((portId) => portMoves(b, portId)),
+    ...(f.where.kind === 'main' && !tag ? fuseMoves(b, 'F0') : []),
+    ...(/charg/.test(f.key) ? chargeMoves(b) : []),
+    ...(f.where.kind === 'battery' && f.verdict !== 'fits' ? batteryMoves(b) : [])
+  ];
+  const seen = new Set<string>();
+  return [...offered, ...more].filter((m) => {
+    const what = JSON.stringify(m.edits);
+    if (m.edits.length === 0 || seen.has(what) || changesNothing(b.box, m.edits)) return false;
+    seen.add(what);
+    return true;
+  });
+}
+
+function changesNothing(box: Box, edits: readonly Edit[]): boolean {
+  try {
+    const after = applyEdits(box, edits);
+    return JSON.stringify(after) === JSON.stringify(box);
+  } catch {
+    return true;
+  }
+}

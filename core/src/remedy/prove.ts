@@ -1,0 +1,85 @@
+import type { Edit } from '../box/edits.ts';
+import { durationText, fixed, massText } from '../quantity/format.ts';
+import type { Plan } from '../evaluate.ts';
+import type { Finding } from '../findings/rule.ts';
+import { attempt, stands, type Attempt } from './attempt.ts';
+import { movesFor, type Bench, type Move } from './moves.ts';
+
+/** A change that was tried on a copy: it clears or eases its finding and brings no new stop or caution. */
+export type Proven = {
+  label: string;
+  effect: string;
+  edits: Edit[];
+  /** Other findings that go with it, by key. */
+  alsoClears: string[];
+};
+
+/** Most that are offered for one finding, and most that are tried. */
+const OFFERED = 3;
+const TRIED = 24;
+/** Changes that clear their finding but bring something: how many of them are followed one step further. */
+const FOLLOWED = 3;
+
+/** What a change does to price, mass, hours and chance, in the person's units; empty where nothing changes. */
+export function effectOf(before: Plan, after: Plan, box: Bench['box']): string {
+  const { currency, massUnit } = box.preferences;
+  const cost = after.kit.costPerBox - before.kit.costPerBox;
+  const massKg = after.carry.massKg - before.carry.massKg;
+  const signed = (value: number, text: string) => `${value > 0 ? '+' : '−'}${text}`;
+  const [was, now] = [before.outing?.lastsH ?? Infinity, after.outing?.lastsH ?? Infinity];
+  return [
+    Math.abs(cost) >= 0.005 ? signed(cost, `${currency}${fixed(Math.abs(cost), 2)}`) : '',
+    Math.abs(massKg) >= 0.02 ? signed(massKg, massText(Math.abs(massKg), massUnit)) : '',
+    Number.isFinite(now) && Math.abs(now - was) >= 0.05 ? `lasts ${durationText(now)}` : ''
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
+/**
+ * The remedies of one finding that hold, the least upsetting first. Where no single change does, one that clears it is
+ * followed to what it brings, and both together are tried. Yields between trials, so that a worker can be stopped.
+ */
+export function* proving(b: Bench, finding: Finding): Generator<undefined, Proven[]> {
+  const out: Proven[] = [];
+  const nearly: { move: Move; tried: Attempt }[] = [];
+  const moves = movesFor(b, finding).slice(0, TRIED);
+  for (const move of moves) {
+    yield undefined;
+    const tried = attempt(b, move.edits);
+    if (!tried?.cleared.includes(finding.key)) continue;
+    if (tried.fresh.length > 0) nearly.push({ move, tried });
+    else out.push(provenBy(b, finding, move, tried));
+    if (out.length === OFFERED) return out;
+  }
+  if (out.length > 0) return out;
+  for (const { move, tried } of nearly
+    .toSorted((p, q) => p.tried.fresh.length - q.tried.fresh.length)
+    .slice(0, FOLLOWED)) {
+    const on: Bench = { ...b, box: tried.box, plan: tried.plan };
+    for (const next of movesFor(on, tried.fresh[0]!).slice(0, TRIED / 2)) {
+      yield undefined;
+      const edits = [...move.edits, ...next.edits];
+      const both = attempt(b, edits);
+      if (!both?.cleared.includes(finding.key) || both.fresh.length > 0) continue;
+      const label = `${move.label}, and ${next.label[0]!.toLowerCase()}${next.label.slice(1)}`;
+      out.push(provenBy(b, finding, { ...move, label, edits }, both));
+      break;
+    }
+    if (out.length > 0) break;
+  }
+  return out;
+}
+
+function provenBy(b: Bench, finding: Finding, move: Move, tried: Attempt): Proven {
+  const also = tried.cleared.filter((key) => key !== finding.key);
+  const titles = b.plan.findings.filter((f) => also.includes(f.key) && stands(f)).length;
+  const effect = [move.effect, effectOf(b.plan, tried.plan, b.box), titles > 0 ? `clears ${titles} more` : ''];
+  return { label: move.label, effect: effect.filter(Boolean).join('; '), edits: move.edits, alsoClears: also };
+}
+
+/** All of `proving` at once. */
+export function proven(b: Bench, finding: Finding): Proven[] {
+  const work = proving(b, finding);
+  for (let next = work.next(); ; next = work.next()) if (next.done) return next.value;
+}

@@ -1,0 +1,207 @@
+import { applyEdits, type Edit } from '../box/edits.ts';
+import type { Box } from '../box/schema.ts';
+import type { Catalogue } from '../catalogue/part.ts';
+import { evaluate, type Plan } from '../evaluate.ts';
+import type { Finding } from '../findings/rule.ts';
+import { attempt, stands, type Attempt } from './attempt.ts';
+import { movesFor, type Bench, type Move } from './moves.ts';
+
+/** What the search aims at: no stop, or no caution either. */
+export type Goal = 'stops' | 'cautions';
+export type SoundChange = { label: string; edits: Edit[]; clears: string[] };
+/** What a box costs, weighs and lasts, and what stands against it. */
+export type SoundFacts = {
+  stopCount: number;
+  cautionCount: number;
+  cost: number;
+  massKg: number;
+  lastsH: number | null;
+};
+export type Sound = {
+  changes: SoundChange[];
+  before: SoundFacts;
+  after: SoundFacts;
+  /** Titles of what no change was found for. */
+  inTheWay: string[];
+  triedCount: number;
+};
+export type SoundProgress = { triedCount: number; stopCount: number; cautionCount: number };
+
+/** Longest row of changes, and trials after which the search is left. */
+const MOST_CHANGES = 40;
+const MOST_TRIALS = 900;
+/** How many moves of one finding are tried before the best of them is taken. */
+const PER_FINDING = 12;
+/** A stop outweighs whatever its cure upsets; a caution two evenings’ work. */
+const STOP_WEIGHT = 100;
+const CAUTION_WEIGHT = 6;
+const COST_WEIGHT = 0.05;
+const CLEARED_CREDIT = 1.5;
+/** Changes that clear a finding but bring another, followed one step further. */
+const FOLLOWED = 3;
+
+const isStop = (f: Finding): boolean => f.acceptedBecause === null && f.severity === 'stop' && !f.open;
+
+export function soundFacts(plan: Plan): SoundFacts {
+  const against = plan.findings.filter(stands);
+  const lastsH = plan.outing?.lastsH;
+  return {
+    stopCount: against.filter(isStop).length,
+    cautionCount: against.filter((f) => f.severity === 'caution').length,
+    cost: plan.kit.costPerBox,
+    massKg: plan.carry.massKg,
+    lastsH: lastsH === undefined || !Number.isFinite(lastsH) ? null : lastsH
+  };
+}
+
+const badness = (plan: Plan): number => {
+  const { stopCount, cautionCount } = soundFacts(plan);
+  return stopCount * STOP_WEIGHT + cautionCount * CAUTION_WEIGHT;
+};
+
+type Step = { move: Move; tried: Attempt; score: number };
+
+/** How much a change upsets and costs, what new it brings; what else it clears counts a little, for the list gets shorter. */
+function scoreOf(from: Bench, move: Move, tried: Attempt): number {
+  const cost = Math.max(0, tried.plan.kit.costPerBox - from.plan.kit.costPerBox);
+  const stops = tried.fresh.filter(isStop).length;
+  return (
+    move.weight +
+    cost * COST_WEIGHT +
+    stops * STOP_WEIGHT +
+    (tried.fresh.length - stops) * CAUTION_WEIGHT -
+    tried.cleared.length * CLEARED_CREDIT
+  );
+}
+
+type Taken = { move: Move; clears: string[] };
+
+/**
+ * A short list of changes after which no stop (or no caution either) stands: on the worst finding the moves for it are
+ * tried on copies, the one that leaves least against the box for least upset is taken, and so on; a move that brings
+ * something new may be taken when it leaves fewer stops. At the end every change that is not needed is taken out again.
+ * A bounded descent: it does not prove that no shorter list exists. Yields its progress between trials.
+ */
+export function* soundSearch(
+  box: Box,
+  catalogue: Catalogue,
+  goal: Goal,
+  start: Plan = evaluate(box, catalogue)
+): Generator<SoundProgress, Sound> {
+  const wanted = (f: Finding) => (goal === 'stops' ? isStop(f) : stands(f));
+  let at: Bench = { box, catalogue, plan: start };
+  let taken: Taken[] = [];
+  const stuck = new Set<string>();
+  let triedCount = 0;
+  const progress = (): SoundProgress => ({ triedCount, ...soundFacts(at.plan) });
+  while (taken.length < MOST_CHANGES && triedCount < MOST_TRIALS) {
+    const left = at.plan.findings.filter((f) => wanted(f) && !stuck.has(f.key));
+    const finding = left.find(isStop) ?? left[0];
+    if (!finding) break;
+    const now = badness(at.plan);
+    const from = at;
+    let best: Step | undefined;
+    const nearly: Step[] = [];
+    const better = (s: Step) => badness(s.tried.plan) < now && (!best || s.score < best.score);
+    const note = (move: Move, tried: Attempt | undefined): Step | undefined =>
+      tried?.cleared.includes(finding.key) ? { move, tried, score: scoreOf(from, move, tried) } : undefined;
+    for (const move of movesFor(at, finding).slice(0, PER_FINDING)) {
+      yield progress();
+      triedCount++;
+      const step = note(move, attempt(at, move.edits));
+      if (!step) continue;
+      if (better(step)) best = step;
+      else nearly.push(step);
+    }
+    // what clears it but brings something else is followed one step further
+    for (const first of best ? [] : nearly.toSorted((p, q) => p.score - q.score).slice(0, FOLLOWED)) {
+      const on: Bench = { box: first.tried.box, catalogue, plan: first.tried.plan };
+      for (const next of movesFor(on, first.tried.fresh.find(isStop) ?? first.tried.fresh[0]!).slice(0, PER_FINDING)) {
+        yield progress();
+        triedCount++;
+        const edits = [...first.move.edits, ...next.edits];
+        const both: Move = {
+          label: `${first.move.label}, and ${next.label}`,
+          effect: '',
+          edits,
+          weight: first.move.weight + next.weight
+        };
+        const step = note(both, attempt(at, edits));
+        if (step && better(step)) best = step;
+      }
+    }
+    if (!best) {
+      stuck.add(finding.key);
+      continue;
+    }
+    // what was out of reach may be within it now
+    stuck.clear();
+    taken.push({ move: best.move, clears: best.tried.cleared });
+    at = { box: best.tried.box, catalogue, plan: best.tried.plan };
+  }
+  // a change that a later one made needless goes out again
+  for (const one of taken.toReversed()) {
+    yield progress();
+    const rest = taken.filter((t) => t !== one);
+    const after = planWith(box, catalogue, rest);
+    triedCount++;
+    if (
+      after &&
+      after.findings.filter(wanted).length <= at.plan.findings.filter(wanted).length &&
+      badness(after) <= badness(at.plan)
+    ) {
+      taken = rest;
+      at = { box: applyAll(box, rest), catalogue, plan: after };
+    }
+  }
+  return {
+    changes: taken.map((t) => ({ label: t.move.label, edits: t.move.edits, clears: titlesOf(start, t.clears) })),
+    before: soundFacts(start),
+    after: soundFacts(at.plan),
+    inTheWay: at.plan.findings.filter(wanted).map((f) => f.title),
+    triedCount
+  };
+}
+
+const titlesOf = (plan: Plan, keys: readonly string[]): string[] =>
+  plan.findings.filter((f) => keys.includes(f.key)).map((f) => f.title);
+const applyAll = (box: Box, taken: readonly Taken[]): Box =>
+  applyEdits(
+    box,
+    taken.flatMap((t) => t.move.edits)
+  );
+
+function planWith(box: Box, catalogue: Catalogue, taken: readonly Taken[]): Plan | undefined {
+  try {
+    return evaluate(applyAll(box, taken), catalogue);
+  } catch {
+    return undefined;
+  }
+}
+
+/** What a box would be with some of the changes. @returns undefined when they cannot be made without the others */
+export function soundWith(
+  box: Box,
+  catalogue: Catalogue,
+  changes: readonly { edits: Edit[] }[]
+): SoundFacts | undefined {
+  try {
+    return soundFacts(
+      evaluate(
+        applyEdits(
+          box,
+          changes.flatMap((c) => c.edits)
+        ),
+        catalogue
+      )
+    );
+  } catch {
+    return undefined;
+  }
+}
+
+/** All of `soundSearch` at once. */
+export function makeSound(box: Box, catalogue: Catalogue, goal: Goal): Sound {
+  const work = soundSearch(box, catalogue, goal);
+  for (let next = work.next(); ; next = work.next()) if (next.done) return next.value;
+}
