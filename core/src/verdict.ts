@@ -170,7 +170,7 @@ function fits(x: Input): VerdictAnswer {
               ? 'not as it stands'
               : 'look again',
     value: [{ number: lengthText(t.clearMm, unit), unit }],
-    target: `of ${lengthText(BEHIND_GAP_MM, unit)} ${unit} wanted`,
+    target: `${lengthText(BEHIND_GAP_MM, unit)} ${unit} wanted`,
     reason: worst(found, `Tightest: ${t.tag} to the ${t.behindName}`),
     rawValue: t.clearMm,
     rawText: lengthText(t.clearMm, unit)

@@ -1,3 +1,4 @@
+import type { Edit } from '@haversack/core/box/edits';
 import type { Box } from '@haversack/core/box/schema';
 import type { Part, PartOf } from '@haversack/core/catalogue/part';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
@@ -10,6 +11,15 @@ import { sureRuns, type Sure } from '@haversack/core/outing/sure';
 import { seasonPlan, type SeasonPlan } from '@haversack/core/season/season';
 import { TrialCircuit } from '@haversack/core/trials/circuit';
 import { survey, type ShortTrial } from '@haversack/core/trials/survey';
+import { proving, type Proven } from '@haversack/core/remedy/prove';
+import {
+  soundSearch,
+  soundWith,
+  type Goal,
+  type Sound,
+  type SoundFacts,
+  type SoundProgress
+} from '@haversack/core/remedy/sound';
 import { expose } from 'comlink';
 
 /** A box to work on. The same version means the same document, so that it is evaluated once. */
@@ -110,6 +120,29 @@ const api = {
     const { plan } = planOf(job);
     if (!plan.bank) return [];
     return inPieces(survey(new TrialCircuit(plan.wiring), plan.bank, job.box.outing.airC), job.version);
+  },
+
+  /** Remedies of one finding, each tried on a copy. */
+  async remedies(job: Job, key: string): Promise<Proven[] | undefined> {
+    const { plan, catalogue } = planOf(job);
+    const finding = plan.findings.find((f) => f.key === key);
+    return finding ? inPieces(proving({ box: job.box, catalogue, plan }, finding), job.version) : [];
+  },
+
+  /** The shortest list of changes that leaves nothing against the box, with progress. */
+  async sound(job: Job, goal: Goal, onPart: (part: SoundProgress) => void): Promise<Sound | undefined> {
+    const { plan, catalogue } = planOf(job);
+    let told = 0;
+    return inPieces(soundSearch(job.box, catalogue, goal, plan), job.version, (part) => {
+      if (performance.now() - told < 80) return;
+      told = performance.now();
+      onPart(part);
+    });
+  },
+
+  /** What the box would be with the ticked ones of those changes. */
+  soundWith(job: Job, changes: readonly { edits: Edit[] }[]): SoundFacts | undefined {
+    return soundWith(job.box, planOf(job).catalogue, changes);
   },
 
   season(job: Job): SeasonPlan | undefined {

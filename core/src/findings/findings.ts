@@ -47,6 +47,7 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
         },
         open: d.open ?? false,
         cause: d.cause ?? null,
+        asks: d.asks ?? null,
         acceptedBecause: reasons.get(key) ?? null
       };
     })

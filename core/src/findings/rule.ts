@@ -25,7 +25,13 @@ export type Where = {
 };
 
 /** A change that clears or eases a finding, with what it does in numbers. */
-export type Remedy = { label: string; effect: string; edits: Edit[] };
+export type Remedy = {
+  label: string;
+  effect: string;
+  edits: Edit[];
+  /** It says what is so, found out by looking; it changes nothing that is built. */
+  answer?: boolean;
+};
 
 export type Finding = {
   /** Name of the rule; stable. */
@@ -46,6 +52,8 @@ export type Finding = {
   open: boolean;
   /** What several findings come from: 'fuse F0' too large for all of what stands behind it. */
   cause: string | null;
+  /** What an open item asks for, in a word or two: 'fuse'. */
+  asks: string | null;
   /** The person's reason for going on all the same. */
   acceptedBecause: string | null;
 };
@@ -85,6 +93,7 @@ export type Draft = {
   remedies?: Remedy[] | (() => Remedy[]);
   open?: boolean;
   cause?: string;
+  asks?: string;
 };
 
 export type Rule = { id: string; verdict: Verdict; stage: Stage; check: (x: Facts) => Draft[] };

@@ -1,10 +1,10 @@
 import { applyEdits, type Edit } from '../box/edits.ts';
-import { boxSchema, type Box } from '../box/schema.ts';
+import type { Box } from '../box/schema.ts';
 import { evaluate, type Plan } from '../evaluate.ts';
 import type { Finding, Severity } from '../findings/rule.ts';
 import type { Bench } from './moves.ts';
 
-const BAD: Record<Severity, number> = { stop: 2, caution: 1, note: 0 };
+const BAD: Record<Severity, number> = { stop: 3, caution: 2, note: 1 };
 
 /** What a plan really says against a box: nobody accepted it, and it does not wait for somebody to look something up. */
 export const stands = (f: Finding): boolean => f.acceptedBecause === null && !f.open && f.severity !== 'note';
@@ -27,10 +27,11 @@ export function attempt(b: Bench, edits: readonly Edit[]): Attempt | undefined {
   } catch {
     return undefined;
   }
-  if (!boxSchema.safeParse(box).success) return undefined;
   const plan = evaluate(box, b.catalogue, { reuse: b.plan });
-  const was = new Map(b.plan.findings.filter(stands).map((f) => [f.key, BAD[f.severity]]));
-  const now = new Map(plan.findings.filter(stands).map((f) => [f.key, BAD[f.severity]]));
+  const badOf = (p: Plan) =>
+    new Map(p.findings.filter((f) => f.acceptedBecause === null).map((f) => [f.key, BAD[f.severity]]));
+  const was = badOf(b.plan);
+  const now = badOf(plan);
   return {
     box,
     plan,

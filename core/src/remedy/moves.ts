@@ -85,7 +85,18 @@ function fuseMoves(b: Bench, tag: string): Move[] {
         set(wirePath, AUTO)
       ])
     );
-  return [...out, ...holderMoves(b, tag)];
+  return [...out, everyFuse(b), ...holderMoves(b, tag)];
+}
+
+/** Every fuse and wire somebody set, left to Haversack: for boxes where one of them hangs on all the others. */
+function everyFuse({ box }: Bench): Move {
+  const edits = [...box.feeds.map((f) => ['feeds', f] as const), ...box.circuits.map((c) => ['circuits', c] as const)]
+    .flatMap(([list, c]) =>
+      (['fuse', 'wire'] as const).map((key) => ({ path: `${list}/${c.id}/${key}`, is: c[key].is }))
+    )
+    .filter(({ is }) => is === 'set' || is === 'unknown')
+    .map(({ path }) => set(path, AUTO));
+  return move('Let Haversack choose every fuse and wire', 'each by its load, its wire and its port', edits);
 }
 
 /** Another holder, with a fuse of its family, at the main feed or in a feed that has one. */
@@ -221,12 +232,7 @@ const SETTINGS: Readonly<Record<string, (b: Bench) => Move[]>> = {
       ...(box.bank.startFraction < 1 ? [set('bank/startFraction', 1)] : [])
     ])
   ],
-  'cold-charge': () => [
-    move('Charge it indoors', '5 °C or warmer', [set('charging/coldestC', AUTO)]),
-    move('A battery whose label says that it blocks charging in the cold', 'the sun gives nothing then', [
-      set('bank/blocksCold', 'yes')
-    ])
-  ],
+  'cold-charge': () => [move('Charge it indoors', '5 °C or warmer', [set('charging/coldestC', AUTO)])],
   'meter-unfused': () => [move('A small fuse for the sense leads', '', [set('wiring/senseFuse', AUTO)])],
   'ways-tied': () => [],
   'shunt-overload': ({ catalogue }) =>
@@ -254,7 +260,7 @@ function portsOf({ box, plan }: Bench, f: Finding): string[] {
  * stands and by its kind. None of them is proven here.
  */
 export function movesFor(b: Bench, f: Finding): Move[] {
-  const offered = f.remedies.map((r) => ({ ...r, weight: weightOf(r.edits) }));
+  const offered = f.remedies.filter((r) => !r.answer).map((r) => ({ ...r, weight: weightOf(r.edits) }));
   const tag = f.cause?.startsWith('fuse ') ? f.cause.slice(5) : undefined;
   const id = f.where.id;
   const more: Move[] = [

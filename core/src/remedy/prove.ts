@@ -12,11 +12,13 @@ export type Proven = {
   edits: Edit[];
   /** Other findings that go with it, by key. */
   alsoClears: string[];
+  /** It says what was found out, and changes nothing that is built. */
+  answer: boolean;
 };
 
 /** Most that are offered for one finding, and most that are tried. */
 const OFFERED = 3;
-const TRIED = 24;
+const TRIED = 28;
 /** Changes that clear their finding but bring something: how many of them are followed one step further. */
 const FOLLOWED = 3;
 
@@ -29,7 +31,7 @@ export function effectOf(before: Plan, after: Plan, box: Bench['box']): string {
   const [was, now] = [before.outing?.lastsH ?? Infinity, after.outing?.lastsH ?? Infinity];
   return [
     Math.abs(cost) >= 0.005 ? signed(cost, `${currency}${fixed(Math.abs(cost), 2)}`) : '',
-    Math.abs(massKg) >= 0.02 ? signed(massKg, massText(Math.abs(massKg), massUnit)) : '',
+    Math.abs(massKg) >= 0.02 ? signed(massKg, `${massText(Math.abs(massKg), massUnit)} ${massUnit}`) : '',
     Number.isFinite(now) && Math.abs(now - was) >= 0.05 ? `lasts ${durationText(now)}` : ''
   ]
     .filter(Boolean)
@@ -41,6 +43,7 @@ export function effectOf(before: Plan, after: Plan, box: Bench['box']): string {
  * followed to what it brings, and both together are tried. Yields between trials, so that a worker can be stopped.
  */
 export function* proving(b: Bench, finding: Finding): Generator<undefined, Proven[]> {
+  const answers = finding.remedies.filter((r) => r.answer).map((r): Proven => ({ ...r, answer: true, alsoClears: [] }));
   const out: Proven[] = [];
   const nearly: { move: Move; tried: Attempt }[] = [];
   const moves = movesFor(b, finding).slice(0, TRIED);
@@ -50,9 +53,9 @@ export function* proving(b: Bench, finding: Finding): Generator<undefined, Prove
     if (!tried?.cleared.includes(finding.key)) continue;
     if (tried.fresh.length > 0) nearly.push({ move, tried });
     else out.push(provenBy(b, finding, move, tried));
-    if (out.length === OFFERED) return out;
+    if (out.length === OFFERED) break;
   }
-  if (out.length > 0) return out;
+  if (out.length > 0 || answers.length > 0) return [...answers, ...out];
   for (const { move, tried } of nearly
     .toSorted((p, q) => p.tried.fresh.length - q.tried.fresh.length)
     .slice(0, FOLLOWED)) {
@@ -75,7 +78,13 @@ function provenBy(b: Bench, finding: Finding, move: Move, tried: Attempt): Prove
   const also = tried.cleared.filter((key) => key !== finding.key);
   const titles = b.plan.findings.filter((f) => also.includes(f.key) && stands(f)).length;
   const effect = [move.effect, effectOf(b.plan, tried.plan, b.box), titles > 0 ? `clears ${titles} more` : ''];
-  return { label: move.label, effect: effect.filter(Boolean).join('; '), edits: move.edits, alsoClears: also };
+  return {
+    label: move.label,
+    effect: effect.filter(Boolean).join('; '),
+    edits: move.edits,
+    alsoClears: also,
+    answer: false
+  };
 }
 
 /** All of `proving` at once. */

@@ -8,7 +8,14 @@ import { movesFor, type Bench, type Move } from './moves.ts';
 
 /** What the search aims at: no stop, or no caution either. */
 export type Goal = 'stops' | 'cautions';
-export type SoundChange = { label: string; edits: Edit[]; clears: string[] };
+export type SoundChange = {
+  label: string;
+  /** Where it is made: 'C3'. */
+  place: string;
+  edits: Edit[];
+  /** Titles of what it clears. */
+  clears: string[];
+};
 /** What a box costs, weighs and lasts, and what stands against it. */
 export type SoundFacts = {
   stopCount: number;
@@ -74,7 +81,7 @@ function scoreOf(from: Bench, move: Move, tried: Attempt): number {
   );
 }
 
-type Taken = { move: Move; clears: string[] };
+type Taken = { move: Move; place: string; clears: string[] };
 
 /**
  * A short list of changes after which no stop (or no caution either) stands: on the worst finding the moves for it are
@@ -136,7 +143,7 @@ export function* soundSearch(
     }
     // what was out of reach may be within it now
     stuck.clear();
-    taken.push({ move: best.move, clears: best.tried.cleared });
+    taken.push({ move: best.move, place: finding.where.label, clears: best.tried.cleared });
     at = { box: best.tried.box, catalogue, plan: best.tried.plan };
   }
   // a change that a later one made needless goes out again
@@ -155,7 +162,12 @@ export function* soundSearch(
     }
   }
   return {
-    changes: taken.map((t) => ({ label: t.move.label, edits: t.move.edits, clears: titlesOf(start, t.clears) })),
+    changes: taken.map((t) => ({
+      label: t.move.label,
+      place: t.place,
+      edits: t.move.edits,
+      clears: titlesOf(start, t.clears)
+    })),
     before: soundFacts(start),
     after: soundFacts(at.plan),
     inTheWay: at.plan.findings.filter(wanted).map((f) => f.title),

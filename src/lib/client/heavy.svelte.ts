@@ -3,6 +3,9 @@ import type { Candidate } from '@haversack/core/compare/candidate';
 import type { Sure } from '@haversack/core/outing/sure';
 import type { ShortTrial } from '@haversack/core/trials/survey';
 import type { SeasonPlan } from '@haversack/core/season/season';
+import type { Edit } from '@haversack/core/box/edits';
+import type { Proven } from '@haversack/core/remedy/prove';
+import type { Goal, Sound, SoundFacts, SoundProgress } from '@haversack/core/remedy/sound';
 import { proxy, wrap, type Remote } from 'comlink';
 import { getContext, setContext } from 'svelte';
 import HeavyWorker from '../../workers/heavy.worker.ts?worker';
@@ -24,18 +27,35 @@ export class Heavy {
   /** Rows of the comparison, by place. */
   rows: (Candidate | undefined)[] = $state.raw([]);
   /** Under way: the shown answer belongs to the document before. */
-  busy: { sure: boolean; helps: boolean; season: boolean; rows: boolean; fit: boolean; survey: boolean } = $state({
+  busy: {
+    sure: boolean;
+    helps: boolean;
+    season: boolean;
+    rows: boolean;
+    fit: boolean;
+    survey: boolean;
+    sound: boolean;
+  } = $state({
     sure: false,
     helps: false,
     season: false,
     rows: false,
     fit: false,
-    survey: false
+    survey: false,
+    sound: false
   });
+  /** Remedies that hold, by the finding they cure; worked out when somebody looks. */
+  remedies: Record<string, Proven[]> = $state.raw({});
+  /** The dialog that makes the box sound stands open. */
+  soundShown = $state(false);
+  sound: Sound | undefined = $state.raw();
+  soundProgress: SoundProgress | undefined = $state.raw();
   failed = $state('');
   #api: Remote<HeavyApi> | undefined;
   #worker: Worker | undefined;
   #version = 0;
+  readonly #asked = new Set<string>();
+  #queue: Promise<unknown> = Promise.resolve();
   #timers: Record<string, ReturnType<typeof setTimeout>> = {};
   readonly #open: OpenBox;
 
@@ -62,6 +82,9 @@ export class Heavy {
 
   /** The box changed: whatever runs for the old one is dropped. */
   changed(): void {
+    this.remedies = {};
+    this.#asked.clear();
+    this.sound = undefined;
     this.#version++;
     if (this.#api) void this.#api.stop(this.#version);
   }
@@ -140,6 +163,50 @@ export class Heavy {
       const done = await this.#remote().helps(job);
       if (current()) this.helps = done;
     });
+  }
+
+  /** Tries the remedies of one finding, after those that were asked for before it. */
+  wantRemedies(key: string): void {
+    if (this.#asked.has(key)) return;
+    this.#asked.add(key);
+    const job = this.#job();
+    const work = async () => {
+      if (job.version !== this.#version) return;
+      const done = await this.#remote().remedies(job, key);
+      if (done && job.version === this.#version) this.remedies = { ...this.remedies, [key]: done };
+    };
+    this.#queue = this.#queue
+      .then(work)
+      .catch((e: unknown) => (this.failed = e instanceof Error ? e.message : String(e)));
+  }
+
+  /** Looks for the shortest list of changes that leaves no stop, or no caution either. */
+  wantSound(goal: Goal): void {
+    this.sound = undefined;
+    this.soundProgress = undefined;
+    this.#soon('sound', async (job, current) => {
+      const done = await this.#remote().sound(
+        job,
+        goal,
+        proxy((part: SoundProgress) => {
+          if (current()) this.soundProgress = part;
+        })
+      );
+      if (current() && done) this.sound = done;
+    });
+  }
+
+  /** What the box would be with some of the changes that were found. */
+  soundWith(changes: readonly { edits: Edit[] }[]): Promise<SoundFacts | undefined> {
+    return this.#remote().soundWith(this.#job(), $state.snapshot(changes) as { edits: Edit[] }[]);
+  }
+
+  /** Leaves the search; what was found so far is dropped. */
+  stopSound(): void {
+    clearTimeout(this.#timers.sound);
+    this.changed();
+    this.busy.sound = false;
+    this.wantSure();
   }
 
   wantSeason(): void {

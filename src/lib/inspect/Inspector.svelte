@@ -5,7 +5,8 @@
   import { ownBits } from '$lib/client/own-bits.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { STAGES } from '$lib/client/stages.ts';
-  import FindingCard from '$lib/ui/FindingCard.svelte';
+  import CauseCard from '$lib/ui/CauseCard.svelte';
+  import { byCause } from '@haversack/core/findings/causes';
   import WorkingSheet from '$lib/ui/WorkingSheet.svelte';
   import DeviceInspector from './DeviceInspector.svelte';
   import NextStep from './NextStep.svelte';
@@ -100,7 +101,7 @@
     >
   </div>
   {#if here.length > 0}<div class="grid gap-2 border-b border-line p-3">
-      {#each here as finding (finding.key)}<FindingCard {finding} />{/each}
+      {#each byCause(here) as cause (cause.key)}<CauseCard {cause} />{/each}
     </div>{/if}
   {#if working}<WorkingSheet {working} />{:else if device}<DeviceInspector
       {device}

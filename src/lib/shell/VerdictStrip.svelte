@@ -2,7 +2,9 @@
   import { withSureness, type VerdictAnswer } from '@haversack/core/verdict';
   import { useHeavy } from '$lib/client/heavy.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
-  import FindingCard from '$lib/ui/FindingCard.svelte';
+  import SoundButton from './SoundButton.svelte';
+  import CauseCard from '$lib/ui/CauseCard.svelte';
+  import { byCause } from '@haversack/core/findings/causes';
   import Mark from '$lib/ui/Mark.svelte';
 
   const open = useBox();
@@ -60,13 +62,15 @@
   <div class="reasons no-print" role="region" aria-label="Reasons for {shownAnswer.name}">
     <div class="mb-2 flex items-center justify-between">
       <h2>{shownAnswer.name}: {shownAnswer.say}</h2>
-      <button type="button" class="btn" onclick={() => (shown = null)}>Close</button>
+      <div class="flex gap-2">
+        <SoundButton /><button type="button" class="btn" onclick={() => (shown = null)}>Close</button>
+      </div>
     </div>
     {#if reasons.length === 0}<p class="text-ink2">
         Nothing speaks against it. {open.plan.checkCount} checks were made.
       </p>{/if}
     <div class="grid gap-2">
-      {#each reasons as finding (finding.key)}<FindingCard {finding} />{/each}
+      {#each byCause(reasons) as cause (cause.key)}<CauseCard {cause} />{/each}
     </div>
   </div>
 {/if}

@@ -1,12 +1,27 @@
 <script lang="ts">
   import type { Finding } from '@haversack/core/findings/rule';
-  import { untrack } from 'svelte';
+  import { untrack, type Snippet } from 'svelte';
+  import { useHeavy } from '$lib/client/heavy.svelte.ts';
   import { KeptText } from '$lib/client/field-drafts.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Mark from './Mark.svelte';
 
-  let { finding, compact = false }: { finding: Finding; compact?: boolean } = $props();
+  type Props = {
+    finding: Finding;
+    compact?: boolean;
+    /** What it is told as, when others come from the same cause. */
+    title?: string;
+    /** What comes from the same cause hangs below. */
+    children?: Snippet;
+  };
+  let { finding, compact = false, title, children }: Props = $props();
   const open = useBox();
+  const heavy = useHeavy();
+  const remedies = $derived(heavy.remedies[finding.key]);
+  $effect(() => {
+    void open.plan;
+    if (finding.acceptedBecause === null) untrack(() => heavy.wantRemedies(finding.key));
+  });
   const reason = new KeptText(open.drafts, () => `reason|${finding.key}`);
   let asking = $state(untrack(() => reason.value !== ''));
   const edge = $derived(
@@ -42,19 +57,24 @@
   data-finding={finding.id}
   data-severity={finding.severity}
   data-of={finding.verdict}
-  aria-label={finding.title}
+  aria-label={title ?? finding.title}
 >
   <div class="flex gap-2">
     <Mark state={finding.severity} size={16} />
-    <h3 class="!text-[14px]/[20px] !font-[640] text-ink">{finding.title}</h3>
+    <h3 class="!text-[14px]/[20px] !font-[640] text-ink">{title ?? finding.title}</h3>
   </div>
-  <p class="mt-1 ml-6 text-ink2">{finding.why}</p>
+  <p class="mt-1 ml-6 text-ink2">
+    {#if title && title !== finding.title}<b class="font-medium text-ink">{finding.title}.</b>{' '}{/if}{finding.why}
+  </p>
   {#if finding.acceptedBecause !== null}
     <p class="mt-2 ml-6 text-[12px]">
       Accepted: “{finding.acceptedBecause}” <button type="button" class="fig ml-1" onclick={withdraw}>take back</button>
     </p>
   {:else}
-    {#each finding.remedies as remedy, i (i)}
+    {#if remedies === undefined && finding.remedies.length > 0}<p class="lab mt-2 ml-6" aria-live="polite">
+        Trying remedies on a copy …
+      </p>{/if}
+    {#each remedies ?? [] as remedy, i (i)}
       <div class="mt-2 flex items-center justify-between gap-3 border-t border-line pt-2">
         <div class="min-w-0">
           <div class="leading-4 font-medium">{remedy.label}</div>
@@ -63,12 +83,13 @@
         <button
           type="button"
           class="btn"
-          class:main={i === 0}
-          aria-label="Do this: {remedy.label}"
-          onclick={() => open.commit(remedy.label, remedy.edits)}>Do this</button
+          class:main={i === 0 && !remedy.answer}
+          aria-label="{remedy.answer ? 'It is so' : 'Do this'}: {remedy.label}"
+          onclick={() => open.commit(remedy.label, remedy.edits)}>{remedy.answer ? 'It is so' : 'Do this'}</button
         >
       </div>
     {/each}
+    {@render children?.()}
     {#if !compact}
       {#if asking}
         <form class="mt-2 flex gap-2 border-t border-line pt-2" onsubmit={accept}>

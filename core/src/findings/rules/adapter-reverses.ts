@@ -22,10 +22,11 @@ export const adapterReverses = rule('adapter-reverses', 'safe', 'ports', (x) =>
               : `Which way round ${d.name} is wired is unknown`,
           why: measure,
           figures: {},
+          asks: 'adapter',
           open: true,
           remedies:
             adapter === 'unknown' && reversed === 'no'
-              ? [{ label: 'A straight adapter', effect: 'measured and marked', edits: straight }]
+              ? [{ label: 'A straight adapter', effect: 'measured and marked', edits: straight, answer: true }]
               : []
         }
       ];

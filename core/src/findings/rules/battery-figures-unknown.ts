@@ -21,6 +21,7 @@ export const batteryFiguresUnknown = rule('battery-figures-unknown', 'lasts', 'b
       title: `The battery’s ${names} ${missing.length > 1 ? 'are' : 'is'} not known`,
       why: `${missing.map((m) => HOW[m]).join(' ')} Until then the figures entered stand in, and hours, fit and weight are only as good as they are.`,
       figures: { unknownCount: missing.length },
+      asks: 'figures',
       open: true
     }
   ];

@@ -14,6 +14,7 @@ export const caseNotMeasured = rule('case-not-measured', 'fits', 'case', (x) => 
       title: `${open.length} ${open.length === 1 ? 'size' : 'sizes'} of the case not measured yet`,
       why: `Usual values stand in for: ${steps.map((s) => s.title.toLowerCase()).join('; ')}. Measure them before you drill.`,
       figures: { openCount: open.length },
+      asks: 'measures',
       open: true
     }
   ];

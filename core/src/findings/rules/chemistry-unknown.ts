@@ -15,6 +15,7 @@ export const chemistryUnknown = rule('chemistry-unknown', 'safe', 'battery', (x)
         ? 'Iron phosphate is charged with 14.4 V, three cells of the common kind with 12.6 V, four with 16.8 V: the wrong one burns. Read the label: 12.8 V is iron phosphate, 11.1 V three cells, 14.8 V four. Until then the figures are those of iron phosphate.'
         : 'Charging voltage, cold limit and usable depth depend on it. Read the label: LiFePO4 says 12.8 V, AGM and gel say 12 V and weigh two and a half times as much. Until then the figures are those of AGM.',
       figures: { massKg: x.bank.part.massKg, capacityAh: x.bank.part.capacityAh },
+      asks: 'chemistry',
       open: true,
       remedies: (lithium ? (['lfp', 'nmc4'] as const) : (['lfp', 'agm'] as const)).map((c) => ({
         label: `The label says ${c === 'lfp' ? 'LiFePO4' : c === 'agm' ? 'AGM' : '14.8 V, four cells'}`,
@@ -24,7 +25,8 @@ export const chemistryUnknown = rule('chemistry-unknown', 'safe', 'battery', (x)
             : c === 'agm'
               ? '12 V, half its charge usable'
               : 'reaches 16.8 V while it charges',
-        edits: [set(`parts/${id}/chemistry`, c)]
+        edits: [set(`parts/${id}/chemistry`, c)],
+        answer: true
       }))
     }
   ];

@@ -17,6 +17,7 @@ export const coldCharge = rule('cold-charge', 'safe', 'battery', (x) => {
       title: 'The coldest charging place is unknown',
       why: `Below ${limitC} °C charging plates the cells with metal and ruins them.`,
       figures: { limitC },
+      asks: 'where it is charged',
       open: true,
       remedies: [
         { label: 'Indoors, above 5 °C', effect: 'safe for this battery', edits: [set('charging/coldestC', setTo(5))] }
@@ -64,7 +65,8 @@ function remediesFor(x: Facts, s: ChargeSource): Remedy[] {
   const blocks: Remedy = {
     label: 'Its label says that it blocks cold charging',
     effect: 'nothing is counted below its limit',
-    edits: [set('bank/blocksCold', 'yes')]
+    edits: [set('bank/blocksCold', 'yes')],
+    answer: true
   };
   if (s.id === 'sun')
     return [

@@ -29,6 +29,7 @@ export const deviceOvervoltage = rule('device-overvoltage', 'safe', 'outing', (x
           ? `What it bears is unknown, and 12 V devices seldom bear more than ${USUAL_MOST_V} V. While this battery charges its terminals reach ${highV.toFixed(1)} V. Read its label (‘10–30 V’, ‘12 V ±10 %’).`
           : `It bears ${d.maxV} V. While this battery charges its terminals reach ${highV.toFixed(1)} V.`,
         figures: { highV, maxV: d.maxV ?? USUAL_MOST_V },
+        asks: 'highest voltage',
         open: unknown,
         remedies: remedies(d.id)
       }

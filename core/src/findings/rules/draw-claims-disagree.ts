@@ -15,6 +15,7 @@ export const drawClaimsDisagree = rule('draw-claims-disagree', 'lasts', 'outing'
         title: `What is known about ${d.name} does not agree`,
         why: `${cap(c.a.say)}: ${c.a.powerW.toFixed(1)} W. But ${c.b.say}: ${c.b.powerW.toFixed(1)} W, ${c.factor.toFixed(1)} times less. Measure it once more, at the 12 V lead, while it does what it will do outside.`,
         figures: { moreW: c.a.powerW, lessW: c.b.powerW },
+        asks: 'which draw is right',
         open: true
       }
     ];

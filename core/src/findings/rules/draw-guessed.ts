@@ -16,6 +16,7 @@ export const drawGuessed = rule('draw-guessed', 'lasts', 'outing', (x) =>
         title: `Measure ${device.name}: it decides`,
         why: `${share} % of the energy rests on a guess, which may be a third off. A meter in its lead for ten minutes settles it.`,
         figures: { shareFraction: d.energyWh / x.demand.totalWh, spreadFraction: d.spreadFraction },
+        asks: 'draw',
         open: true
       }
     ];

@@ -54,12 +54,14 @@ export const engineCircuit = rule('engine-circuit', 'safe', 'outing', (x) =>
         title: `${d.name}: is this field electronics?`,
         why: `Its name sounds like something that ${WHAT[sounds][0]}: that is outside what Haversack plans.`,
         figures: {},
+        asks: 'what it starts',
         open: true,
         remedies: [
           {
             label: 'It is: refuse it',
             effect: 'stays in the list as a stop',
-            edits: [set(`devices/${d.id}/use`, sounds)]
+            edits: [set(`devices/${d.id}/use`, sounds)],
+            answer: true
           }
         ]
       }

@@ -16,6 +16,7 @@ export const looseBattery = rule('loose-battery', 'fits', 'case', (x) => {
       title: unknown ? 'How the battery is held is unknown' : `${massKg.toFixed(1)} kg of battery can move`,
       why: 'Dropped or tipped, it tears its leads off and shorts them. Close the box, turn it over, shake it: nothing may move.',
       figures: { massKg },
+      asks: 'how it is held',
       open: unknown,
       remedies: [
         {

@@ -15,6 +15,7 @@ export const noProtection = rule('no-protection', 'safe', 'battery', (x) => {
         : 'A lithium pack without protection electronics',
       why: 'Nothing stops it when a cell is overcharged, drained, shorted or charged in the frost: it can burn. Only a pack with its own electronics belongs in a box. Its label or data sheet says ‘BMS’, ‘PCM’ or ‘protected’.',
       figures: { cellCount: CHEMISTRY[x.bank.chemistry].cellCount },
+      asks: 'protection electronics',
       open: unknown
     }
   ];

@@ -25,7 +25,7 @@ export const panelThickness = rule('panel-thickness', 'fits', 'ports', (x) =>
       {
         at: portPlace(p.port.id, p.tag),
         severity: 'stop',
-        cause: `wall ${p.port.insert ? p.port.id : p.port.face}`,
+        cause: 'wall',
         short: `${p.tag}: wall is too ${thick ? 'thick' : 'thin'}`,
         title: `The wall is too ${thick ? 'thick' : 'thin'} for ${p.tag}`,
         why: `The ${p.port.insert ? 'plate it sits in' : 'wall'} is ${wall} mm; the part holds on ${p.part.panelMinMm} to ${p.part.panelMaxMm} mm. ${thick ? 'Counterbore from inside, or take another part.' : 'Back it with a plate, or take another part.'}`,

@@ -14,6 +14,7 @@ export const parallelFuse = rule('parallel-fuse', 'safe', 'battery', (x) => {
       title: unknown ? 'Whether each pack has a fuse is unknown' : 'Each pack of a parallel bank needs its own fuse',
       why: `One pack would feed a short in the other with up to ${(x.bank.shortCircuitA / x.bank.count).toFixed(0)} A.`,
       figures: { packShortA: x.bank.shortCircuitA / x.bank.count },
+      asks: 'pack fuses',
       open: unknown,
       remedies: [
         {

@@ -20,15 +20,17 @@ export const parallelTakeoff = rule('parallel-takeoff', 'lasts', 'battery', (x) 
     {
       at: BATTERY_PLACE,
       severity: 'note',
-      short: `Packs share ${now.toFixed(1)} to 1`,
-      title: `One pack gives ${now.toFixed(1)} times as much as another`,
+      short: Number.isFinite(now) ? `Packs share ${now.toFixed(1)} to 1` : 'One pack charges another',
+      title: Number.isFinite(now)
+        ? `One pack gives ${now.toFixed(1)} times as much as another`
+        : 'The fuller pack charges the emptier one before it feeds anything',
       why: `At ${loadA.toFixed(1)} A through links of ${b.linkMilliOhm.toFixed(1)} mohm the nearest pack works hardest and ages first.`,
       figures: { ratio: Math.min(now, 99) },
       remedies: better
         ? [
             {
               label: better === 'opposite' ? 'Take plus and minus off opposite ends' : 'Equal leads to a common bus',
-              effect: `${ratio(better).toFixed(2)} to 1`,
+              effect: Number.isFinite(ratio(better)) ? `${ratio(better).toFixed(2)} to 1` : 'more alike',
               edits: [set('bank/takeOff', better)]
             }
           ]

@@ -40,6 +40,7 @@ export const relayUnsound = rule('relay-unsound', 'safe', 'wiring', (x) => {
         short: `${tag}: contact rating unknown`,
         title: `${tag}: what its contacts bear is unknown`,
         why: 'Read the DC amps printed on it; the larger of two figures is often for alternating current.',
+        asks: 'contact rating',
         open: true
       });
     if (inMain && (r.coilFuse.is === 'none' || (r.coilFuse.is === 'set' && r.coilFuse.value > COIL_FUSE_MOST_A)))
@@ -72,8 +73,11 @@ export const relayUnsound = rule('relay-unsound', 'safe', 'wiring', (x) => {
         short: `${tag}: coil current unknown`,
         title: `${tag}: what its coil draws is unknown`,
         why: '0.15 A is taken while nobody knows. Measure it: 12 divided by the coil’s ohms.',
+        asks: 'coil',
         open: true,
-        remedies: [{ label: 'Take 0.15 A', effect: 'usual for a small relay', edits: [set(`${path}/coilA`, 0.15)] }]
+        remedies: [
+          { label: 'Take 0.15 A', effect: 'usual for a small relay', edits: [set(`${path}/coilA`, 0.15)], answer: true }
+        ]
       });
     if (r.switchPortId.is === 'unknown')
       say('switch', {
@@ -81,6 +85,7 @@ export const relayUnsound = rule('relay-unsound', 'safe', 'wiring', (x) => {
         short: `${tag}: what switches its coil?`,
         title: `${tag}: what feeds its coil is unknown`,
         why: 'Trace the wire from its coil, or see which lever makes it click.',
+        asks: 'current of its coil',
         open: true
       });
     else if (r.switchPortId.is !== 'set' && r.contact === 'make')

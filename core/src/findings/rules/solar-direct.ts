@@ -13,6 +13,7 @@ export const solarDirect = rule('solar-direct', 'safe', 'battery', (x) => {
       title: unknown ? 'The panel’s controller is unknown' : 'A panel must not hang straight on the battery',
       why: `It can push ${s.openV.toFixed(1)} V: nothing ends the charge and the battery is ruined.`,
       figures: { openV: s.openV },
+      asks: 'controller',
       open: unknown,
       remedies: [
         {

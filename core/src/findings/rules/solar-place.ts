@@ -12,6 +12,7 @@ export const solarPlace = rule('solar-place', 'lasts', 'battery', (x) => {
       title: 'The panel counts for nothing until place and day are known',
       why: 'How much it brings depends on latitude and time of year: type them on Outing.',
       figures: { panelW: x.box.charging.solar.panelW },
+      asks: 'place and day of the sun',
       open: true
     }
   ];

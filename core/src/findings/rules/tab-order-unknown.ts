@@ -47,6 +47,7 @@ export const tabOrderUnknown = rule('tab-order-unknown', 'safe', 'wiring', (x) =
       title: `${p.tag}: which tab is supply, load and lamp is unknown`,
       why: `Fed on its lamp tab it shorts + to − as soon as it is on. ${findTabs({ joined: null, lampFrom: null }).next}`,
       figures: {},
+      asks: 'order of its tabs',
       open: true,
       remedies: plainSwitch(x, p.part)
     }))

@@ -30,6 +30,7 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
       why: how,
       figures: {},
       open: true,
+      asks: name,
       remedies: path
         ? [{ label: 'Build it new, let Haversack choose', effect: 'replaces what is there', edits: [set(path, AUTO)] }]
         : []

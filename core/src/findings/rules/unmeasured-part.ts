@@ -11,12 +11,14 @@ export const unmeasuredPart = rule('unmeasured-part', 'fits', 'ports', (x) =>
       title: `Measure ${p.tag} before drilling`,
       why: `${p.part.name}: makers differ by millimetres in hole and depth. Put a caliper on yours and enter the figures.`,
       figures: { bodyDepthMm: p.part.bodyDepthMm },
+      asks: 'size of its hole',
       open: true,
       remedies: [
         {
           label: 'Mine measures the same',
           effect: 'takes the listed sizes as measured',
-          edits: [set(`parts/${p.part.id}/measureYours`, 'no')]
+          edits: [set(`parts/${p.part.id}/measureYours`, 'no')],
+          answer: true
         }
       ]
     }))

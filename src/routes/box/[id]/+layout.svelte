@@ -16,6 +16,7 @@
   import NextBar from '$lib/shell/NextBar.svelte';
   import Rail from '$lib/shell/Rail.svelte';
   import TopBar from '$lib/shell/TopBar.svelte';
+  import SoundDialog from '$lib/shell/SoundDialog.svelte';
   import VerdictStrip from '$lib/shell/VerdictStrip.svelte';
 
   let { data, children } = $props();
@@ -120,6 +121,7 @@
 </div>
 <FindDialog bind:open={finding} />
 <KeysDialog bind:open={keysShown} />
+<SoundDialog />
 <ConflictDialog />
 
 <style>

@@ -1,0 +1,80 @@
+import type { Finding, Severity } from './rule.ts';
+
+/** Findings that come from one thing, told as one: the thing is named, what follows from it hangs below. */
+export type Cause = {
+  key: string;
+  title: string;
+  severity: Severity;
+  /** What is shown first and cured first. */
+  head: Finding;
+  /** The others, worst first. */
+  others: Finding[];
+};
+
+const RANK: Record<Severity, number> = { stop: 0, caution: 1, note: 2 };
+
+const list = (words: readonly string[]): string => {
+  const all = [...new Set(words)];
+  return all.length < 2 ? (all[0] ?? '') : `${all.slice(0, -1).join(', ')} and ${all.at(-1)!}`;
+};
+
+const FUSES = 'fuses that protect too little';
+
+/** Names a finding could be told under, the one that says most first. */
+function namesOf(f: Finding): string[] {
+  if (f.acceptedBecause !== null) return [];
+  if (f.open) return [`open ${f.where.kind} ${f.where.id}`, `open alike ${f.id} ${f.asks}`];
+  if (f.cause === null) return [`alike ${f.id} ${f.severity}`];
+  // fuses of circuits and feeds are one sort of mistake, those of the packs another
+  if (/^fuse F[^0P]/.test(f.cause)) return [f.cause, FUSES];
+  return [f.cause];
+}
+
+function titleOf(name: string, all: readonly Finding[]): string {
+  const [head] = all;
+  if (all.length === 1) return head!.title;
+  const places = list(all.map((f) => f.where.label));
+  if (name.startsWith('open alike '))
+    return `${head!.title}; the same at ${list(all.slice(1).map((f) => f.where.label))}`;
+  if (name.startsWith('open ')) return `${head!.where.label}: ${list(all.map(askedOf))} not known`;
+  if (name === FUSES) {
+    const tags = list(all.map((f) => f.cause!.slice('fuse '.length)));
+    return `${tags} do not protect what stands behind them`;
+  }
+  if (name.startsWith('fuse ')) {
+    const fuse = name.slice('fuse '.length);
+    return `${fuse} does not protect what stands behind it: ${list(all.map((f) => (f.where.label === fuse ? 'its wire' : f.where.label)))}`;
+  }
+  if (name === 'short current') return `A short bursts fuses that cannot break it: ${places}`;
+  if (name === 'wall') return `The wall does not suit ${places}`;
+  return `${head!.title}; the same at ${list(all.slice(1).map((f) => f.where.label))}`;
+}
+
+/** What an open item asks for: 'fuse' of 'C3: fuse is unknown'. */
+const askedOf = (f: Finding): string => f.asks ?? f.title;
+
+/** Findings told by their causes, worst first, in the order they came. */
+export function byCause(findings: readonly Finding[]): Cause[] {
+  const count = new Map<string, number>();
+  for (const f of findings) for (const name of namesOf(f)) count.set(name, (count.get(name) ?? 0) + 1);
+  const fuses = new Set(findings.flatMap((f) => (namesOf(f).includes(FUSES) ? [f.cause!] : [])));
+  const nameOf = (f: Finding): string => {
+    const names = namesOf(f);
+    if (names.includes(FUSES) && fuses.size > 1) return FUSES;
+    return names.find((name) => count.get(name)! > 1) ?? f.key;
+  };
+  const groups = new Map<string, Finding[]>();
+  for (const f of findings) {
+    const name = nameOf(f);
+    const known = groups.get(name);
+    if (known) known.push(f);
+    else groups.set(name, [f]);
+  }
+  return [...groups]
+    .map(([key, all]): Cause => {
+      const sorted = all.toSorted((a, b) => RANK[a.severity] - RANK[b.severity]);
+      const [head, ...others] = sorted;
+      return { key, title: titleOf(key, sorted), severity: head!.severity, head: head!, others };
+    })
+    .toSorted((a, b) => RANK[a.severity] - RANK[b.severity]);
+}

@@ -1,0 +1,12 @@
+<script lang="ts">
+  import { stands } from '@haversack/core/remedy/attempt';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useHeavy } from '$lib/client/heavy.svelte.ts';
+
+  /** Opens the search for a sound box; there only while something stands against it. */
+  const open = useBox();
+  const heavy = useHeavy();
+  const against = $derived(open.plan.findings.some(stands));
+</script>
+
+{#if against}<button type="button" class="btn" onclick={() => (heavy.soundShown = true)}>Make it sound …</button>{/if}
