@@ -4,6 +4,7 @@ import { evaluate } from '../core/src/evaluate.ts';
 import { MOST_CHARACTERS, readBox } from '../core/src/exchange/read-box.ts';
 import { sure } from '../core/src/outing/sure.ts';
 import { seasonPlan } from '../core/src/season/season.ts';
+import { proven } from '../core/src/remedy/prove.ts';
 import { report, reportText } from '../core/src/exchange/report.ts';
 
 const args = process.argv.slice(2);
@@ -25,7 +26,9 @@ try {
 const read = readBox(text);
 if (!read.ok) refuse(read.problems.map((p) => `${file}${p.path ? `, at ${p.path}` : ''}: ${p.message}`).join('\n'));
 const plan = evaluate(read.box, STARTER_CATALOGUE, { fitNodeLimit: 200_000 });
+const catalogue = STARTER_CATALOGUE;
 const longer = {
+  remedies: new Map(plan.findings.map((f) => [f.key, proven({ box: read.box, catalogue, plan }, f)])),
   sure: plan.bank && plan.outing ? sure(read.box, plan.demand, plan.bank, plan.feed) : undefined,
   season: seasonPlan(read.box, plan)
 };

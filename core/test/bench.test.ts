@@ -42,10 +42,10 @@ describe('a parallel bank on paper', () => {
     const { bench } = planOf(twoPacks(110, 'bus'));
     const packs = bench.card.filter((r) => r.tag.startsWith('FP'));
     expect(packs).toEqual([
-      { tag: 'FP1', fuse: '30 A', feeds: 'Pack fuse 1', live: 'always' },
-      { tag: 'FP2', fuse: '30 A', feeds: 'Pack fuse 2', live: 'always' }
+      { tag: 'FP1', fuse: '20 A', feeds: 'Pack fuse 1', live: 'always' },
+      { tag: 'FP2', fuse: '20 A', feeds: 'Pack fuse 2', live: 'always' }
     ]);
-    expect(bench.steps.find((s) => s.id === 'fuse')!.detail).toMatch(/posts: FP1 30 A, FP2 30 A\.$/);
+    expect(bench.steps.find((s) => s.id === 'fuse')!.detail).toMatch(/posts: FP1 20 A, FP2 20 A\.$/);
   });
   test('joining the bank is a step of its own, with its leads by name; one pack has none', () => {
     const { bench, runs } = planOf(twoPacks(110, 'opposite'));

@@ -219,7 +219,10 @@ const BOX_CASES: BoxCase[] = [
     figure: 'what the battery terminal bears',
     // what an unread main fuse lets through is asked for, not judged
     edits: (box, plan) => [
-      battery(box, plan.wiring.main.fuseA === undefined ? { capacityAh: 0.1 } : { terminal: 'tab-4.8' })
+      [
+        ...battery(box, plan.wiring.main.fuseA === undefined ? { capacityAh: 0.1 } : { terminal: 'tab-4.8' }),
+        ...(box.bank.count > 1 ? [set('bank/packFuse', setTo(30))] : [])
+      ]
     ],
     says: /terminal|c-rate|runtime/
   }

@@ -1,6 +1,8 @@
 import type { Box } from '../box/schema.ts';
 import type { Plan } from '../evaluate.ts';
 import type { Sure } from '../outing/sure.ts';
+import { byCause } from '../findings/causes.ts';
+import type { Proven } from '../remedy/prove.ts';
 import type { SeasonPlan } from '../season/season.ts';
 import type { Finding } from '../findings/rule.ts';
 import { clockText, durationText, fixed } from '../quantity/format.ts';
@@ -12,7 +14,12 @@ const round = (v: number | undefined): number | null =>
   v === undefined || !Number.isFinite(v) ? null : Number(v.toPrecision(6));
 
 /** What takes longer than an edit may: worked out by the caller, left out when it was not asked for. */
-export type Longer = { sure?: Sure | undefined; season?: SeasonPlan | undefined };
+export type Longer = {
+  sure?: Sure | undefined;
+  season?: SeasonPlan | undefined;
+  /** Remedies that were tried, by the key of their finding. Without them none is printed: an untried one is not offered. */
+  remedies?: ReadonlyMap<string, readonly Pick<Proven, 'label' | 'effect'>[]>;
+};
 
 /** The derived plan as plain data, in the shape docs/format/report.md describes. Keys are added, never renamed. */
 export function report(box: Box, plan: Plan, longer: Longer = {}) {
@@ -43,7 +50,14 @@ export function report(box: Box, plan: Plan, longer: Longer = {}) {
       figures: f.figures,
       open: f.open,
       acceptedBecause: f.acceptedBecause,
-      remedies: f.remedies.map((r) => ({ label: r.label, effect: r.effect }))
+      cause: f.cause,
+      remedies: (longer.remedies?.get(f.key) ?? []).map((r) => ({ label: r.label, effect: r.effect }))
+    })),
+    /** The same findings told by what they come from. */
+    causes: byCause(plan.findings).map((c) => ({
+      title: c.title,
+      severity: c.severity,
+      keys: [c.head.key, ...c.others.map((f) => f.key)]
     })),
     demand: {
       totalWh: round(plan.demand.totalWh),
@@ -174,10 +188,13 @@ export function reportText(box: Box, plan: Plan, longer: Longer = {}): string {
     );
   out.push('', 'Findings');
   if (plan.findings.length === 0) out.push('  none');
-  for (const f of plan.findings) {
-    out.push(`  ${f.severity.toUpperCase()} ${f.where.label}: ${f.title}`, `    ${f.why}`);
-    if (f.acceptedBecause !== null) out.push(`    Accepted: ${f.acceptedBecause}`);
-    else for (const r of f.remedies) out.push(`    Do this: ${r.label} (${r.effect})`);
+  for (const { title, head, others } of byCause(plan.findings)) {
+    out.push(`  ${head.severity.toUpperCase()} ${head.where.label}: ${title}`);
+    for (const f of [head, ...others]) {
+      out.push(`    ${f.title === title ? '' : `${f.title}. `}${f.why}`);
+      if (f.acceptedBecause !== null) out.push(`    Accepted: ${f.acceptedBecause}`);
+      else for (const r of longer.remedies?.get(f.key) ?? []) out.push(`    Do this: ${r.label} (${r.effect})`);
+    }
   }
   const o = plan.outing;
   if (o)

@@ -74,6 +74,13 @@
     {#if remedies === undefined && finding.remedies.length > 0}<p class="lab mt-2 ml-6" aria-live="polite">
         Trying remedies on a copy …
       </p>{/if}
+    {#if remedies?.length === 0 && finding.severity === 'stop' && !finding.open}<p class="lab mt-2 ml-6">
+        No single change cures this without bringing something else. <button
+          type="button"
+          class="fig"
+          onclick={() => (heavy.soundShown = true)}>Make it sound</button
+        > looks for several together.
+      </p>{/if}
     {#each remedies ?? [] as remedy, i (i)}
       <div class="mt-2 flex items-center justify-between gap-3 border-t border-line pt-2">
         <div class="min-w-0">
