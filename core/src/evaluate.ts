@@ -19,6 +19,9 @@ import { sealing, type Sealing } from './sealing/sealing.ts';
 import { verdicts, type VerdictAnswer } from './verdict.ts';
 import { feedOf, type Feed } from './wiring/feed.ts';
 import { judge, type Judge } from './judge/table.ts';
+import { corners } from './unknown/corners.ts';
+import { unknownRanges } from './unknown/ranges.ts';
+import { settle } from './unknown/settle.ts';
 import { runList, type RunList } from './wiring/run-list.ts';
 import { wiringPlan } from './wiring/wiring.ts';
 import type { WiringPlan } from './wiring/types.ts';
@@ -48,13 +51,15 @@ export type Plan = {
   kit: Kit;
   bench: Bench;
   verdicts: VerdictAnswer[];
+  /** The same box with what is unknown at the ends of its range, the best end first; empty when nothing is unknown. */
+  ends: Plan[];
 };
 
 export type EvaluateOptions = {
   /** An earlier plan: its packing is handed on when exactly the same was asked of it. It never changes an answer. */
   reuse?: Plan | undefined;
   /** How long the packing search may look; the default suits every edit. */
-  fitNodeLimit?: number;
+  fitNodeLimit?: number | undefined;
   /** While a port or body is dragged, the box of `reuse`: as long as only places differ, the arrangement inside and the run stay. */
   hold?: Box | undefined;
 };
@@ -64,29 +69,50 @@ export type EvaluateOptions = {
  * through its resistances. Pure: the same box gives the same plan.
  */
 export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOptions = {}): Plan {
+  const plan = planOf(box, catalogue, options);
+  const ranges = unknownRanges(box, plan);
+  const found = corners(box, ranges);
+  if (found.length === 0) return plan;
+  const ends = found.map((c) => planOf(c.box, catalogue, { fitNodeLimit: options.fitNodeLimit }, plan));
+  const of = (sort: boolean) => ends.filter((_, i) => found[i]!.otherSort === sort).map((e) => e.findings);
+  const ranged = new Set(ranges.map((r) => r.path));
+  const told = settle(plan.findings, { ends: of(false), sorts: of(true), ranged });
+  return { ...plan, ends, findings: told, verdicts: answersOf(box, { ...plan, findings: told }) };
+}
+
+/** What the five answers say of a plan. */
+const answersOf = (box: Box, plan: Omit<Plan, 'verdicts' | 'ends'>): VerdictAnswer[] => verdicts({ box, ...plan });
+
+/**
+ * The plan of a box as it stands, unknowns left open.
+ * @param like plan of the same box with other figures of what is unknown: places, masses, kit and steps are taken from it
+ */
+function planOf(box: Box, catalogue: Catalogue, options: EvaluateOptions, like?: Plan): Plan {
   // while a thing is dragged only places change: what hangs on lengths of wire follows when it is let go
   const held = options.hold && onlyPlacesDiffer(box, options.hold) ? options.reuse : undefined;
-  const need = held?.demand ?? demand(box);
+  const need = (held ?? like)?.demand ?? demand(box);
   const b = held ? held.bank : bank(box, need);
-  const fit = caseFit(box, {
-    reuse: options.reuse?.fit,
-    hold: held !== undefined,
-    ...(options.fitNodeLimit === undefined ? {} : { nodeLimit: options.fitNodeLimit })
-  });
-  const panel = panelPlan(box, fit);
+  const fit = like
+    ? like.fit
+    : caseFit(box, {
+        reuse: options.reuse?.fit,
+        hold: held !== undefined,
+        ...(options.fitNodeLimit === undefined ? {} : { nodeLimit: options.fitNodeLimit })
+      });
+  const panel = like ? like.panel : panelPlan(box, fit);
   const wiring = held?.wiring ?? wiringPlan({ box, catalogue, need, bank: b, fit });
   const judged = held?.judge ?? judge({ box, catalogue, bank: b, wiring });
-  const runs = held?.runs ?? runList(box, wiring.netlist);
+  const runs = (held ?? like)?.runs ?? runList(box, wiring.netlist);
   const feed = held?.feed ?? feedOf(wiring);
   const run = held ? held.outing : outing(box, need, b, feed);
-  const seal = sealing(fit, panel, box.brackets);
-  const load = carry(box, fit, wiring);
+  const seal = like ? like.sealing : sealing(fit, panel, box.brackets);
+  const load = like?.carry ?? carry(box, fit, wiring);
   const dry = dryPlan(box, fit, b, seal);
-  const stands = fit && stance(fit, load);
+  const stands = like ? like.stance : fit && stance(fit, load);
   const leadsW = wiring.circuits.reduce((sum, c) => sum + c.dropV * c.loadA, 0);
   const heat = heatPlan(box, fit, need, b, leadsW);
-  const brackets = fit && panel ? bracketPlans(box, panel, fit.part, load) : [];
-  const list = held?.kit ?? kit(box, catalogue, b, wiring, runs);
+  const brackets = like ? like.brackets : fit && panel ? bracketPlans(box, panel, fit.part, load) : [];
+  const list = (held ?? like)?.kit ?? kit(box, catalogue, b, wiring, runs);
   const checked = findings({
     box,
     catalogue,
@@ -105,7 +131,7 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
     carry: load,
     lastsAfterH: (edits) => lastsAfterH(box, edits, feed)
   });
-  return {
+  const plan = {
     demand: need,
     bank: b,
     fit,
@@ -124,20 +150,10 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
     findings: checked.findings,
     checkCount: checked.checkCount,
     kit: list,
-    bench: held?.bench ?? bench(box, { bank: b, fit, panel, wiring, runs, demand: need }),
-    verdicts: verdicts({
-      box,
-      judge: judged,
-      bank: b,
-      fit,
-      panel,
-      outing: run,
-      sealing: seal,
-      carry: load,
-      kit: list,
-      ...checked
-    })
+    bench: (held ?? like)?.bench ?? bench(box, { bank: b, fit, panel, wiring, runs, demand: need })
   };
+  // an end is asked for its findings and figures, not for its answers
+  return { ...plan, ends: [], verdicts: like ? [] : answersOf(box, plan) };
 }
 
 const PLACES: readonly (keyof Box)[] = ['ports', 'placements', 'brackets'];

@@ -48,6 +48,8 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
         open: d.open ?? false,
         cause: d.cause ?? null,
         asks: d.asks ?? null,
+        about: d.about ?? null,
+        mayBe: [],
         acceptedBecause: reasons.get(key) ?? null
       };
     })

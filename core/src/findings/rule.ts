@@ -54,6 +54,10 @@ export type Finding = {
   cause: string | null;
   /** What an open item asks for, in a word or two: 'fuse'. */
   asks: string | null;
+  /** Field of the document whose value it asks for. */
+  about: string | null;
+  /** What may be wrong, depending on what is not known; worst first. */
+  mayBe: { key: string; title: string; severity: Severity }[];
   /** The person's reason for going on all the same. */
   acceptedBecause: string | null;
 };
@@ -94,6 +98,7 @@ export type Draft = {
   open?: boolean;
   cause?: string;
   asks?: string;
+  about?: string;
 };
 
 export type Rule = { id: string; verdict: Verdict; stage: Stage; check: (x: Facts) => Draft[] };

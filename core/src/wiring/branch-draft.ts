@@ -8,7 +8,7 @@ import type { Box, Device, Origin } from '../box/schema.ts';
 import type { FuseFamily, PartOf } from '../catalogue/part.ts';
 import { lawCurrentA, type LoadLaw } from '../network/law.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { behind, feedOfBranch, startOf, type Branch, type Tree } from './tree.ts';
+import { behind, feedOfBranch, startOf, wayTo, type Branch, type Tree } from './tree.ts';
 import { sharedBundles } from './bundles.ts';
 import { ampacityA, knownSize } from './conductor.ts';
 import { leverAt, type Lever } from './levers.ts';
@@ -289,10 +289,14 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
   const upId = x.tree.upOf.get(b.id);
   const start = startOf(x.tree, b.id);
   const { family, ratings } = x;
-  // behind a fuse stand all parts of the chain that have none of their own
+  const fusedBetween = (id: string): boolean => {
+    const way = wayTo(x.tree, id);
+    return way.slice(way.indexOf(b.id) + 1).some((k) => loads.get(k)?.load.circuit.fuse.is === 'set');
+  };
+  // behind a fuse stand all parts of the chain that have none of their own and none on the way to them
   const candidates = [
     ...own.rated,
-    ...all.filter((l) => l !== own && l.load.circuit.fuse.is !== 'set' && isCovered(l.load)).flatMap((l) => l.rated),
+    ...all.filter((l) => l !== own && isCovered(l.load) && !fusedBetween(l.load.circuit.id)).flatMap((l) => l.rated),
     ...(x.block?.perWayA != null ? [{ name: 'fuse block way', ratingA: x.block.perWayA }] : [])
   ];
   const weakest = candidates.sort((a, c) => a.ratingA - c.ratingA)[0];

@@ -18,6 +18,7 @@ export const coldCharge = rule('cold-charge', 'safe', 'battery', (x) => {
       why: `Below ${limitC} °C charging plates the cells with metal and ruins them.`,
       figures: { limitC },
       asks: 'where it is charged',
+      about: 'charging/coldestC',
       open: true,
       remedies: [
         { label: 'Indoors, above 5 °C', effect: 'safe for this battery', edits: [set('charging/coldestC', setTo(5))] }

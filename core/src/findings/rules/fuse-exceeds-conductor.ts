@@ -2,7 +2,7 @@ import { setTo } from '../../box/attr.ts';
 import { heldA } from '../../wiring/fuse.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { pickSizes, smallestFuse } from '../../wiring/sizing.ts';
-import { ampacityA, areaMm2 } from '../../wiring/conductor.ts';
+import { ampacityA as oneA, areaMm2 } from '../../wiring/conductor.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { branches, branchPath, circuitPlace, type Remedy, rule, set } from '../rule.ts';
 
@@ -16,28 +16,32 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
     const held = heldA(guard.family, fuseA);
     if (held <= c.ampacityA + 1e-9) return [];
     const own = c.fuseA !== undefined;
-    const remedies: Remedy[] = [];
-    const ratings = fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [];
-    const smaller = smallestFuse(c.fuseFamily, ratings, {
-      loadA: c.carriesA,
-      inrushA2s: c.inrushA2s,
-      limitA: Math.min(c.ampacityA, c.weakest?.ratingA ?? Infinity)
-    });
-    if (own && smaller !== undefined && smaller <= c.ampacityA)
-      remedies.push({
-        label: `Fit a ${smaller} A fuse`,
-        effect: `it feeds ${c.carriesA.toFixed(2)} A`,
-        edits: [set(`${branchPath(c)}/fuse`, setTo(smaller))]
+    const { ampacityA } = c;
+    const cures = (): Remedy[] => {
+      const remedies: Remedy[] = [];
+      const ratings = fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [];
+      const smaller = smallestFuse(c.fuseFamily, ratings, {
+        loadA: c.carriesA,
+        inrushA2s: c.inrushA2s,
+        limitA: Math.min(ampacityA, c.weakest?.ratingA ?? Infinity)
       });
-    const thicker = pickSizes(x.box.preferences.wireSystem).find(
-      (s) => c.circuit.wireCount * ampacityA(s, c.laid) >= held && areaMm2(s) > areaMm2(c.wire!)
-    );
-    if (thicker)
-      remedies.push({
-        label: `${wireSizeText(thicker)}, keep ${fuseA} A`,
-        effect: `adds ${((2 * c.lengthMm) / 1000).toFixed(1)} m of wire`,
-        edits: [set(`${branchPath(c)}/wire`, setTo(thicker))]
-      });
+      if (own && smaller !== undefined && smaller <= ampacityA)
+        remedies.push({
+          label: `Fit a ${smaller} A fuse`,
+          effect: `it feeds ${c.carriesA.toFixed(2)} A`,
+          edits: [set(`${branchPath(c)}/fuse`, setTo(smaller))]
+        });
+      const thicker = pickSizes(x.box.preferences.wireSystem).find(
+        (s) => c.circuit.wireCount * oneA(s, c.laid) >= held && areaMm2(s) > areaMm2(c.wire!)
+      );
+      if (thicker)
+        remedies.push({
+          label: `${wireSizeText(thicker)}, keep ${fuseA} A`,
+          effect: `adds ${((2 * c.lengthMm) / 1000).toFixed(1)} m of wire`,
+          edits: [set(`${branchPath(c)}/wire`, setTo(thicker))]
+        });
+      return remedies;
+    };
     return [
       {
         at: circuitPlace(c.circuit.id, c.tag),
@@ -47,7 +51,7 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
         title: own ? `${c.fuseTag} is too big for its wire` : `${guard.tag} is too big for the wire of ${c.tag}`,
         why: `A short at ${c.portTag} could carry ${fuseA} A for minutes. ${wireSizeText(c.wire!)} overheats above ${c.ampacityA.toFixed(1)} A, before the fuse opens.`,
         figures: { fuseA, ampacityA: c.ampacityA, loadA: c.loadA },
-        remedies
+        remedies: cures
       }
     ];
   })

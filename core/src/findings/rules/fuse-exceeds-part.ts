@@ -21,7 +21,7 @@ export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =
         title: `${guard.tag} is too big for ${c.weakest.name}`,
         why: `${c.weakest.name} is rated ${c.weakest.ratingA.toFixed(1)} A; with a ${fuseA} A fuse it melts first.`,
         figures: { fuseA, ratingA: c.weakest.ratingA },
-        remedies: remediesFor(x, c, own)
+        remedies: () => remediesFor(x, c, own)
       }
     ];
   })

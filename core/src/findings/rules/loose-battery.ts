@@ -17,6 +17,7 @@ export const looseBattery = rule('loose-battery', 'fits', 'case', (x) => {
       why: 'Dropped or tipped, it tears its leads off and shorts them. Close the box, turn it over, shake it: nothing may move.',
       figures: { massKg },
       asks: 'how it is held',
+      about: 'bank/holdDown',
       open: unknown,
       remedies: [
         {

@@ -3,7 +3,7 @@ import { AUTO } from '../../box/attr.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { largerSwitch } from '../switches.ts';
 import { heldA } from '../../wiring/fuse.ts';
-import { MAIN_PLACE, mainPath, rule, set } from '../rule.ts';
+import { MAIN_PLACE, mainPath, rule, set, type Remedy } from '../rule.ts';
 
 /** The main fuse is larger than its wire or a part behind it bears. */
 export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) => {
@@ -14,25 +14,28 @@ export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) =
   const partBad = m.weakest !== undefined && m.fuseA > m.weakest.ratingA;
   if (!wireBad && !partBad) return [];
   const limit = Math.min(m.ampacityA ?? Infinity, m.weakest?.ratingA ?? Infinity);
-  const remedies = [];
-  if (m.fuseOrigin === 'set')
-    remedies.push({
-      label: 'Let Haversack choose the fuse',
-      effect: `at most ${limit.toFixed(0)} A`,
-      edits: [set(mainPath(x, 'fuse'), AUTO)]
-    });
-  if (wireBad && m.wireOrigin === 'set')
-    remedies.push({
-      label: 'Let Haversack choose the wire',
-      effect: `carries ${m.fuseA} A`,
-      edits: [set(mainPath(x, 'wire'), AUTO)]
-    });
-  const larger = partBad && !wireBad ? largerSwitch(x, m.fuseA) : undefined;
-  const swap =
-    larger && x.fit && m.masterPortId && m.masterPart?.ratingA === m.weakest?.ratingA
-      ? swapPart(x.box, x.fit, m.masterPortId, larger)
-      : undefined;
-  if (swap) remedies.push({ label: larger!.name, effect: `bears ${larger!.ratingA} A`, edits: swap.edits });
+  const remedies = (): Remedy[] => {
+    const out: Remedy[] = [];
+    if (m.fuseOrigin === 'set')
+      out.push({
+        label: 'Let Haversack choose the fuse',
+        effect: `at most ${limit.toFixed(0)} A`,
+        edits: [set(mainPath(x, 'fuse'), AUTO)]
+      });
+    if (wireBad && m.wireOrigin === 'set')
+      out.push({
+        label: 'Let Haversack choose the wire',
+        effect: `carries ${m.fuseA} A`,
+        edits: [set(mainPath(x, 'wire'), AUTO)]
+      });
+    const larger = partBad && !wireBad ? largerSwitch(x, m.fuseA ?? 0) : undefined;
+    const swap =
+      larger && x.fit && m.masterPortId && m.masterPart?.ratingA === m.weakest?.ratingA
+        ? swapPart(x.box, x.fit, m.masterPortId, larger)
+        : undefined;
+    if (swap) out.push({ label: larger!.name, effect: `bears ${larger!.ratingA} A`, edits: swap.edits });
+    return out;
+  };
   return [
     {
       at: MAIN_PLACE,

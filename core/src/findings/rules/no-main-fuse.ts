@@ -1,14 +1,17 @@
 import { isTab } from '../../judge/terminals.ts';
 import { LOAD_SHARE } from '../../wiring/fuse.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
-import { catalogueOf, MAIN_PLACE, mainPath, rule, set, usePart } from '../rule.ts';
+import { branches, catalogueOf, MAIN_PLACE, mainPath, rule, set, usePart } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
 
 /** The battery reaches wire with nothing in between to open. */
 export const noMainFuse = rule('no-main-fuse', 'safe', 'wiring', (x) => {
   const m = x.wiring.main;
-  if (!x.bank || m.fuseOrigin === 'unknown' || (m.holder && m.fuseOrigin !== 'none')) return [];
-  if (m.loadA === 0 && x.box.circuits.length === 0) return [];
+  // a fuse somebody read is one, whichever holder it sits in
+  if (!x.bank || m.fuseOrigin === 'unknown' || m.fuseOrigin === 'set' || (m.holder && m.fuseOrigin !== 'none'))
+    return [];
+  // where every lead goes straight to the post with a fuse of its own there is no main feed
+  if (m.loadA === 0 && branches(x).every((c) => c.live === 'direct')) return [];
   const short = x.bank.shortCircuitA;
   const tab = isTab(x.bank.part);
   // small before large: the family whose smallest fuse that carries the load breaks what this battery drives

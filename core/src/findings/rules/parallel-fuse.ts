@@ -15,6 +15,7 @@ export const parallelFuse = rule('parallel-fuse', 'safe', 'battery', (x) => {
       why: `One pack would feed a short in the other with up to ${(x.bank.shortCircuitA / x.bank.count).toFixed(0)} A.`,
       figures: { packShortA: x.bank.shortCircuitA / x.bank.count },
       asks: 'pack fuses',
+      about: 'bank/packFuse',
       open: unknown,
       remedies: [
         {

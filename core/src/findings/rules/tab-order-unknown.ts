@@ -49,6 +49,6 @@ export const tabOrderUnknown = rule('tab-order-unknown', 'safe', 'wiring', (x) =
       figures: {},
       asks: 'order of its tabs',
       open: true,
-      remedies: plainSwitch(x, p.part)
+      remedies: () => plainSwitch(x, p.part)
     }))
 );

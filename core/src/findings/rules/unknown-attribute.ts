@@ -14,13 +14,27 @@ import {
   rule,
   set,
   type Draft,
+  type Facts,
   type Where
 } from '../rule.ts';
+
+const INSULATION = 'It is printed on the wire (such as 105C).';
+const TOUCHING = 'Count the wires that lie against it in its tightest bundle, itself included.';
+const KIND_OF_FUSE = 'Blade, glass, bolted, or a breaker with a lever: what it can break depends on it.';
+
+/** Where the rating of a fuse stands that belongs to no feed and no circuit. */
+function fusePath(x: Facts, tag: string): string | undefined {
+  const ref = x.judge.of(tag)?.part?.ref;
+  if (/^FP\d/.test(tag)) return 'bank/packFuse';
+  if (tag === 'FS') return 'charging/solar/fuse';
+  return ref?.kind === 'relay' ? `relays/${ref.id}/coilFuse` : undefined;
+}
 
 /** Everything safety depends on that nobody read yet: an open item with how to find out. */
 export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) => {
   const out: Draft[] = [];
-  const ask = (at: Where, name: string, how: string, path?: string) =>
+  /** @param path field it stands in; @param build whether it can be built new instead of looked up */
+  const ask = (at: Where, name: string, how: string, path?: string, build = path !== undefined) =>
     out.push({
       at,
       also: name.replace(/\W+/g, '-'),
@@ -31,9 +45,17 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
       figures: {},
       open: true,
       asks: name,
-      remedies: path
-        ? [{ label: 'Build it new, let Haversack choose', effect: 'replaces what is there', edits: [set(path, AUTO)] }]
-        : []
+      ...(path ? { about: path } : {}),
+      remedies:
+        path && build
+          ? [
+              {
+                label: 'Build it new, let Haversack choose',
+                effect: 'replaces what is there',
+                edits: [set(path, AUTO)]
+              }
+            ]
+          : []
     });
   const w = x.box.wiring;
   const main = mainFeed(x.box);
@@ -58,13 +80,8 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
       'Measure along the wire from the battery post to the fuse.',
       mainPath(x, 'fuseFromStartMm')
     );
-  if (w.insulationC.is === 'unknown')
-    ask(
-      BOX_PLACE,
-      'insulation class',
-      'It is printed on the wire (such as 105C); until then it counts as 60 °C.',
-      'wiring/insulationC'
-    );
+  if (w.insulationC.is === 'unknown') ask(BOX_PLACE, 'insulation class', INSULATION, 'wiring/insulationC');
+  if (w.bundledCount.is === 'unknown') ask(BOX_PLACE, 'wires that touch', TOUCHING, 'wiring/bundledCount', false);
   if (w.conductor.is === 'unknown')
     ask(BOX_PLACE, 'copper or not', 'Scrape a strand: silver inside is copper-clad aluminium.', 'wiring/conductor');
   if (w.returns.is === 'unknown')
@@ -84,9 +101,34 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
   if (main.switches.is === 'unknown')
     ask(BOX_PLACE, 'master switch', 'Find which switch the battery’s positive goes to first.', mainPath(x, 'switches'));
   if (x.bank && x.bank.part.maxContinuousA === null && x.bank.part.hasProtection !== false)
-    ask(BATTERY_PLACE, 'current limit', 'Read ‘continuous discharge’ on the battery’s label.');
+    ask(
+      BATTERY_PLACE,
+      'current limit',
+      'Read ‘continuous discharge’ on the battery’s label.',
+      `parts/${x.bank.part.id}/maxContinuousA`,
+      false
+    );
   if (x.box.bank.arrangement === 'changeover' && x.box.bank.changeoverA.is === 'unknown')
     ask(BATTERY_PLACE, 'changeover rating', 'Read the amps on the changeover’s body or packet.', 'bank/changeoverA');
+  const { charging } = x.box;
+  if (charging.path.is === 'unknown')
+    ask(
+      BATTERY_PLACE,
+      'how it is charged',
+      'An inlet of its own, through an outlet, or clips with the lid open? A box without a way to charge it is not finished.',
+      'charging/path',
+      false
+    );
+  if (charging.chargerA.is === 'unknown')
+    ask(BATTERY_PLACE, 'charger', 'Read the output amps on the charger.', 'charging/chargerA', false);
+  if (x.box.bank.disconnect.is === 'unknown')
+    ask(
+      BATTERY_PLACE,
+      'low-voltage stop',
+      'Look for a small unit that switches the loads off, and the volts set on it; a protected pack has one inside.',
+      'bank/disconnect',
+      false
+    );
   for (const c of branches(x)) {
     const path = branchPath(c);
     const at = circuitPlace(c.circuit.id, c.tag);
@@ -106,32 +148,45 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
     const at = plan ? circuitPlace(feed.id, plan.tag) : MAIN_PLACE;
     const path = `feeds/${feed.id}`;
     if (feed.wayIn.is === 'unknown')
-      ask(at, 'way in', 'How does it come through the wall: connector, lugs, clips, a gland?');
-    if (feed.throughPortId.is === 'unknown') ask(at, 'port it comes through', 'Follow the lead from outside.');
+      ask(at, 'way in', 'How does it come through the wall: connector, lugs, clips, a gland?', `${path}/wayIn`, false);
+    if (feed.throughPortId.is === 'unknown')
+      ask(at, 'port it comes through', 'Follow the lead from outside.', `${path}/throughPortId`, false);
     if (plan && feed.switches.is === 'unknown')
       ask(at, 'switch', 'Trace which switch breaks this feed.', `${path}/switches`);
-    if (feed.fuseFamily.is === 'unknown')
-      ask(at, 'kind of fuse', 'Blade, glass, bolted, or a breaker with a lever: what it can break depends on it.');
+    if (feed.fuseFamily.is === 'unknown') ask(at, 'kind of fuse', KIND_OF_FUSE, `${path}/fuseFamily`, false);
     if (!plan && feed.returnWire.is === 'unknown')
       ask(at, 'return wire', 'Read the print on the black wire, too.', `${path}/returnWire`);
-    if (!plan && feed.insulationC.is === 'unknown')
-      ask(at, 'insulation', 'It is printed on the wire (such as 105C); until then it counts as 60 °C.');
+    if (!plan && feed.insulationC.is === 'unknown') ask(at, 'insulation', INSULATION, `${path}/insulationC`, false);
     if (!plan && feed.lengthMm.is === 'unknown') ask(at, 'length', 'Measure along the wire.', `${path}/lengthMm`);
     if (feed.lead?.wire.is === 'unknown')
-      ask(at, 'wire of the section ahead', 'Read the print on the insulation, or measure the bare copper.');
+      ask(
+        at,
+        'wire of the section ahead',
+        'Read the print on the insulation, or measure the bare copper.',
+        `${path}/lead/wire`,
+        false
+      );
   }
   for (const c of branches(x)) {
     const at = circuitPlace(c.circuit.id, c.tag);
-    if (c.circuit.returnWire.is === 'unknown') ask(at, 'return wire', 'Read the print on the black wire, too.');
-    if (c.circuit.insulationC.is === 'unknown')
-      ask(at, 'insulation', 'It is printed on the wire (such as 105C); until then it counts as 60 °C.');
+    const path = branchPath(c);
+    if (c.circuit.returnWire.is === 'unknown')
+      ask(at, 'return wire', 'Read the print on the black wire, too.', `${path}/returnWire`);
+    if (c.circuit.insulationC.is === 'unknown') ask(at, 'insulation', INSULATION, `${path}/insulationC`, false);
+    if (c.circuit.bundledCount.is === 'unknown') ask(at, 'wires that touch', TOUCHING, `${path}/bundledCount`, false);
     if (!c.feed && c.circuit.fuseFamily.is === 'unknown')
-      ask(at, 'kind of fuse', 'Blade, glass, bolted, or a breaker with a lever: what it can break depends on it.');
+      ask(at, 'kind of fuse', KIND_OF_FUSE, `${path}/fuseFamily`, false);
   }
   // fuses that stand in no feed and no circuit: of a pack, a coil, a controller, a charger in the box
   for (const h of x.judge.all)
     if (h.kind === 'fuse' && h.part!.ratingA === null && h.id !== 'F0' && !branches(x).some((c) => c.fuseTag === h.id))
-      ask(placeOf(x, h), `${h.part!.label.toLowerCase()} ${h.id}`, `Pull ${h.id} and read the number on it.`);
+      ask(
+        placeOf(x, h),
+        `${h.part!.label.toLowerCase()} ${h.id}`,
+        `Pull ${h.id} and read the number on it.`,
+        fusePath(x, h.id),
+        false
+      );
   const { solar, builtIn } = x.box.charging;
   for (const c of [
     ...(solar?.fit === 'inside' ? [{ name: 'solar controller', from: solar.from }] : []),
@@ -141,13 +196,21 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
       ask(BOX_PLACE, `where ${c.name} is joined`, 'Follow its + lead: to the post, or behind a fuse or switch?');
   for (const d of x.box.devices)
     if (d.lead?.wire.is === 'unknown')
-      ask(devicePlace(d.id, d.name), 'wire of its lead', 'Read the print on the lead, or measure its bare copper.');
+      ask(
+        devicePlace(d.id, d.name),
+        'wire of its lead',
+        'Read the print on the lead, or measure its bare copper.',
+        `devices/${d.id}/lead/wire`,
+        false
+      );
   for (const p of x.panel?.ports ?? [])
     if (p.part.ratingA === null && ['outlet', 'inlet', 'switch'].includes(p.part.role))
       ask(
         portPlace(p.port.id, p.tag),
         'rating',
-        'Read the DC amps on its body or packet; an AC figure is an upper limit only.'
+        'Read the DC amps on its body or packet; an AC figure is an upper limit only.',
+        `parts/${p.part.id}/ratingA`,
+        false
       );
   return out;
 });

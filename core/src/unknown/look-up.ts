@@ -1,0 +1,119 @@
+import type { Finding, Where } from '../findings/rule.ts';
+
+/** How an answer to what is not known is entered. */
+export type AnswerKind =
+  | 'amps'
+  | 'part-amps'
+  | 'length'
+  | 'degrees'
+  | 'count'
+  | 'wire'
+  | 'insulation'
+  | 'choice'
+  /** Nothing that a field of this list could hold: it is said where it is set. */
+  | 'elsewhere';
+
+export type Question = {
+  key: string;
+  asks: string;
+  how: string;
+  /** Field of the document. */
+  path: string | null;
+  kind: AnswerKind;
+  /** For 'choice': what it may be. */
+  choices: readonly (readonly [value: string, text: string])[];
+  /** There may be none at all: a fuse that nobody fitted. */
+  mayBeNone: boolean;
+  finding: Finding;
+};
+export type LookUpPlace = { where: Where; questions: Question[] };
+
+const KIND: Readonly<Record<string, AnswerKind>> = {
+  fuse: 'amps',
+  coilFuse: 'amps',
+  packFuse: 'amps',
+  senseFuse: 'amps',
+  changeoverA: 'amps',
+  chargerA: 'amps',
+  ratingA: 'part-amps',
+  maxContinuousA: 'part-amps',
+  lengthMm: 'length',
+  fuseFromStartMm: 'length',
+  coldestC: 'degrees',
+  bundledCount: 'count',
+  wire: 'wire',
+  returnWire: 'wire',
+  insulationC: 'insulation'
+};
+const CHOICES: Readonly<Record<string, Question['choices']>> = {
+  conductor: [
+    ['copper', 'copper all through'],
+    ['copper-clad-aluminium', 'silver inside: copper-clad aluminium']
+  ],
+  returns: [
+    ['bus-bar', 'to a bar'],
+    ['stud', 'to one stud'],
+    ['chain', 'from port to port'],
+    ['splice', 'into a splice']
+  ],
+  fuseFamily: [
+    ['blade', 'blade'],
+    ['mini-blade', 'mini blade'],
+    ['glass', 'glass tube'],
+    ['midi', 'bolted strip'],
+    ['post', 'bolted on the stud'],
+    ['breaker', 'breaker with a lever']
+  ],
+  wayIn: [
+    ['connector', 'a plug and socket'],
+    ['lugs', 'lugs on studs'],
+    ['clips', 'clips'],
+    ['gland', 'a cord through a gland']
+  ],
+  holdDown: [
+    ['strap', 'a strap'],
+    ['bracket', 'a bracket'],
+    ['foam', 'foam all round'],
+    ['snug', 'it sits tight'],
+    ['hook-and-loop', 'hook and loop']
+  ],
+  path: [
+    ['inlet', 'an inlet of its own'],
+    ['through-port', 'through an outlet'],
+    ['lid-open', 'lid open, clips on the posts']
+  ],
+  postsCovered: [
+    ['yes', 'capped'],
+    ['no', 'bare']
+  ]
+};
+/** Attributes that may be 'none'. */
+const MAY_BE_NONE: readonly string[] = ['fuse', 'coilFuse', 'packFuse', 'senseFuse', 'holdDown'];
+
+function questionOf(f: Finding): Question {
+  const key = f.about?.split('/').at(-1) ?? '';
+  const choices = CHOICES[key] ?? [];
+  return {
+    key: f.key,
+    asks: f.asks ?? f.title,
+    how: f.why,
+    path: f.about,
+    kind: KIND[key] ?? (choices.length > 0 ? 'choice' : 'elsewhere'),
+    choices,
+    mayBeNone: MAY_BE_NONE.includes(key),
+    finding: f
+  };
+}
+
+/** What is still to be looked up with the box on the bench, place by place, in the order the places first come. */
+export function lookUpList(findings: readonly Finding[]): LookUpPlace[] {
+  const places = new Map<string, LookUpPlace>();
+  for (const f of findings) {
+    if (!f.open || f.acceptedBecause !== null) continue;
+    const name = `${f.where.kind} ${f.where.id}`;
+    const known = places.get(name);
+    if (known) known.questions.push(questionOf(f));
+    else places.set(name, { where: f.where, questions: [questionOf(f)] });
+  }
+  return [...places.values()];
+}

@@ -1,0 +1,231 @@
+import { AUTO, NONE, setTo, type Attr } from '../box/attr.ts';
+import type { Edit } from '../box/edits.ts';
+import { usualPackFuse } from '../battery/parallel-plan.ts';
+import type { Box } from '../box/schema.ts';
+import { LOAD_SHARE } from '../wiring/fuse.ts';
+import type { WiringPlan } from '../wiring/types.ts';
+import type { Chemistry, FuseFamily } from '../catalogue/part.ts';
+
+/**
+ * What an unknown attribute plausibly is. 'heat' is the end that is worst for heat and drop, 'short' the one that is worst
+ * for a short (thick and near), 'best' the one at which it does no harm; values between lie between.
+ */
+export type Range = {
+  path: string;
+  heat: unknown;
+  short: unknown;
+  best: unknown;
+  /** Another end that may be the best one: insulation of a low class starts cooler into a short. */
+  otherBest?: unknown;
+  /** Values to try, the ends with them. */
+  values: readonly unknown[];
+};
+
+export type End = 'heat' | 'short' | 'best' | 'otherBest';
+
+/** Ratings met in the field, A, smallest to largest. @source as-built reference: what lies at hand, a car's habit */
+const FUSE_RANGE: Record<FuseFamily, readonly number[]> = {
+  'mini-blade': [5, 10, 20, 30],
+  blade: [5, 10, 15, 30],
+  midi: [30, 60, 100],
+  post: [30, 60, 100],
+  glass: [2, 5, 10],
+  breaker: [10, 20, 40]
+};
+/** Ratings sold in some family, A. @source electrical reference 3 */
+const FUSE_RATINGS_A = [1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 40, 50, 60, 80, 100];
+/** Gauges met in the field. @source as-built reference */
+const THIN = { branch: ['22', '20', '18', '16', '14', '12', '10'], main: ['18', '16', '14', '12', '10', '8', '6'] };
+/** Insulation classes printed on wire, °C; none printed counts as the lowest. @source electrical reference 1 */
+const INSULATION_C = [60, 75, 90, 105];
+/** One way inside a box or to one beside it, mm. @source rule of thumb */
+const LENGTH_MM = [150, 600, 2000];
+/** Along the wire from a post to the first fuse, mm. @source as-built reference */
+const FUSE_DISTANCE_MM = [60, 150, 600];
+/** Small switches and sockets without a mark, A. @source rule of thumb: 3 A is the smallest sold for 12 V */
+const PART_RATING_A = [3, 10, 20];
+/** Chargers people have, A. @source as-built reference */
+const CHARGER_A = [1, 5, 10, 20];
+/** Sheds and cars in winter, °C. @source as-built reference: cold mornings */
+const CHARGE_PLACE_C = [-10, 5, 20];
+const TOUCHING = [1, 3, 6];
+
+const awg = (size: string): unknown => setTo({ system: 'awg', size });
+const range = (
+  path: string,
+  values: readonly unknown[],
+  heat: unknown,
+  short: unknown,
+  best: unknown = AUTO
+): Range => ({
+  path,
+  values,
+  heat,
+  short,
+  best
+});
+const rising = (path: string, list: readonly number[], worst: 'low' | 'high'): Range => {
+  const values = list.map((v) => setTo(v));
+  const [low, high] = [values[0], values.at(-1)];
+  return worst === 'low' ? range(path, values, low, low, high) : range(path, values, high, high, low);
+};
+
+/** The range of one attribute by its field; undefined where no check hangs on a figure of it. */
+function rangeOf(path: string, key: string, at: Place): Range | undefined {
+  const { family, isMain, loadA } = at;
+  switch (key) {
+    case 'fuse':
+    case 'packFuse': {
+      // one that is in use carries what runs through it
+      const carries = FUSE_RATINGS_A.find((a) => a * LOAD_SHARE >= loadA) ?? loadA / LOAD_SHARE;
+      const list = [...new Set([carries, ...FUSE_RANGE[family].filter((a) => a > carries)])].map((a) => setTo(a));
+      return range(path, list, list.at(-1), list.at(-1), list[0]);
+    }
+    case 'coilFuse':
+    case 'senseFuse':
+      return range(path, [setTo(1), setTo(2), setTo(10)], setTo(10), setTo(10));
+    case 'wire':
+    case 'returnWire': {
+      const sizes = isMain ? THIN.main : THIN.branch;
+      return range(path, sizes.map(awg), awg(sizes[0]!), awg(sizes.at(-1)!));
+    }
+    case 'insulationC':
+      return { ...rising(path, INSULATION_C, 'low'), otherBest: setTo(INSULATION_C[0]) };
+    case 'bundledCount':
+      return rising(path, TOUCHING, 'high');
+    case 'lengthMm':
+      return range(
+        path,
+        LENGTH_MM.map((v) => setTo(v)),
+        setTo(LENGTH_MM.at(-1)),
+        setTo(LENGTH_MM[0])
+      );
+    case 'fuseFromStartMm':
+      return rising(path, FUSE_DISTANCE_MM, 'high');
+    case 'fuseFamily':
+      return range(
+        path,
+        ['glass', 'blade', 'breaker'].map((v) => setTo(v)),
+        setTo('breaker'),
+        setTo('glass')
+      );
+    case 'conductor':
+      return range(
+        path,
+        ['copper', 'copper-clad-aluminium'].map((v) => setTo(v)),
+        setTo('copper-clad-aluminium'),
+        AUTO
+      );
+    case 'returns':
+      return range(
+        path,
+        ['bus-bar', 'chain'].map((v) => setTo(v)),
+        setTo('chain'),
+        AUTO
+      );
+    case 'changeoverA':
+      return rising(path, [20, 60, 100], 'low');
+    case 'chargerA':
+    case 'currentA':
+      return rising(path, CHARGER_A, 'high');
+    case 'coldestC':
+      return rising(path, CHARGE_PLACE_C, 'low');
+    case 'holdDown':
+      return range(path, [NONE, setTo('strap')], NONE, NONE, setTo('strap'));
+    default:
+      return undefined;
+  }
+}
+
+type Place = { family: FuseFamily; isMain: boolean; loadA: number };
+/** What runs where, from the plan with the unknowns left open. */
+export type Loads = { wiring: Pick<WiringPlan, 'circuits' | 'feeds' | 'main'> };
+
+function loadAt(path: string, main: string, { wiring }: Loads): number {
+  const [list, id] = path.split('/');
+  if (list === 'feeds' && id === main) return wiring.main.loadA;
+  if (list === 'feeds' || list === 'circuits')
+    return [...wiring.circuits, ...wiring.feeds].find((c) => c.circuit.id === id)?.carriesA ?? 0;
+  return list === 'bank' ? wiring.main.loadA : 0;
+}
+
+type Node = Record<string, unknown>;
+const isUnknown = (v: unknown): v is Attr<unknown> =>
+  typeof v === 'object' && v !== null && (v as Node).is === 'unknown';
+
+/** Fuse families of what is unknown: as its holder or kind says, else in line. */
+function familyAt(box: Box, list: string, id: string): FuseFamily {
+  const at =
+    list === 'feeds'
+      ? box.feeds.find((f) => f.id === id)
+      : list === 'circuits'
+        ? box.circuits.find((c) => c.id === id)
+        : undefined;
+  if (!at) return 'blade';
+  if (at.fuseFamily.is === 'set') return at.fuseFamily.value;
+  const holder = 'holderPartId' in at && at.holderPartId ? box.parts[at.holderPartId] : undefined;
+  return holder?.kind === 'fuse-holder' ? holder.family : 'blade';
+}
+
+/** Every unknown attribute of a box that a check hangs on, with its range. Figures of parts that nobody read are among them. */
+export function unknownRanges(box: Box, plan: Loads): Range[] {
+  const out: Range[] = [];
+  const main = box.feeds[0].id;
+  const loads = (path: string): number => loadAt(path, main, plan);
+  const walk = (node: unknown, path: string, list: string, id: string): void => {
+    if (Array.isArray(node)) {
+      node.forEach((v: Node, i) =>
+        walk(v, `${path}/${typeof v?.id === 'string' ? v.id : i}`, list, String(v?.id ?? i))
+      );
+      return;
+    }
+    if (typeof node !== 'object' || node === null) return;
+    for (const [key, value] of Object.entries(node)) {
+      const here = path === '' ? key : `${path}/${key}`;
+      if (isUnknown(value)) {
+        const isMain = path === `feeds/${main}` || path.startsWith(`feeds/${main}/`);
+        const family = key === 'packFuse' ? usualPackFuse(box).family : familyAt(box, list, id);
+        const found = rangeOf(here, key, { family, isMain, loadA: loads(path === '' ? key : path) });
+        if (found) out.push(found);
+      } else if (typeof value === 'object') walk(value, here, path === '' ? key : list, id);
+    }
+  };
+  walk({ ...box, parts: null }, '', '', '');
+  for (const port of box.ports) {
+    const part = box.parts[port.partId];
+    if (part?.kind === 'panel' && part.ratingA === null && ['outlet', 'inlet', 'switch'].includes(part.role))
+      out.push(
+        range(
+          `parts/${part.id}/ratingA`,
+          [...PART_RATING_A, null],
+          PART_RATING_A[0],
+          PART_RATING_A[0],
+          PART_RATING_A.at(-1)
+        )
+      );
+  }
+  const battery = box.bank.partId ? box.parts[box.bank.partId] : undefined;
+  if (battery?.kind === 'battery') {
+    const path = `parts/${battery.id}`;
+    if (battery.terminal === 'unknown')
+      out.push(range(`${path}/terminal`, ['tab-4.8', 'tab-6.3', 'm6', 'm8'], 'tab-4.8', 'tab-4.8', 'm8'));
+    if (battery.maxContinuousA === null && battery.hasProtection !== false) {
+      // packs are sold with half their capacity in amps, or with once their capacity
+      const usual = [0.5 * battery.capacityAh, battery.capacityAh, 3 * battery.capacityAh];
+      out.push(range(`${path}/maxContinuousA`, usual, usual[0], usual[0], usual.at(-1)));
+    }
+  }
+  return out.filter((r, i) => out.findIndex((o) => o.path === r.path) === i);
+}
+
+/** What a battery of unknown chemistry may be; nothing when it is known. */
+export function chemistryRange(box: Box): Exclude<Chemistry, 'unknown' | 'lithium'>[] {
+  const battery = box.bank.partId ? box.parts[box.bank.partId] : undefined;
+  if (battery?.kind !== 'battery') return [];
+  if (battery.chemistry === 'lithium') return ['lfp', 'nmc3', 'nmc4'];
+  return battery.chemistry === 'unknown' ? ['agm', 'flooded', 'lfp', 'nmc4'] : [];
+}
+
+/** The unknowns of a box set to one end of their ranges. */
+export const endEdits = (ranges: readonly Range[], end: End): Edit[] =>
+  ranges.map((r) => ({ op: 'set', path: r.path, value: end === 'otherBest' ? (r.otherBest ?? r.best) : r[end] }));

@@ -1,0 +1,93 @@
+import type { Finding, Severity } from '../findings/rule.ts';
+
+const BAD: Record<Severity, number> = { stop: 2, caution: 1, note: 0 };
+/** Consequences named in an open item: more would not be read. */
+const NAMED = 2;
+const EVERYWHERE = 'It is so whatever is found where something is not known; the figures are those of the best case.';
+
+/** What may be wrong at an end of the ranges and is not wrong everywhere. */
+function possible(stands: ReadonlyMap<string, Finding>, ends: readonly (readonly Finding[])[]): Finding[] {
+  const worst = new Map<string, Finding>();
+  for (const f of ends.flat()) {
+    if (f.open || f.severity === 'note' || f.acceptedBecause !== null) continue;
+    const sure = stands.get(f.key);
+    if (sure && BAD[sure.severity] >= BAD[f.severity]) continue;
+    const was = worst.get(f.key);
+    if (!was || BAD[f.severity] > BAD[was.severity]) worst.set(f.key, f);
+  }
+  return [...worst.values()].toSorted((a, b) => BAD[b.severity] - BAD[a.severity]);
+}
+
+/** Which of the possible findings hang on an open item: those of its place, and those that come from its fuse. */
+function hangsOn(open: Finding, all: readonly Finding[], bySort: readonly Finding[]): Finding[] {
+  if (open.id === 'chemistry-unknown') return [...bySort];
+  if (open.about === null) return [];
+  const { kind, id, label } = open.where;
+  const cause = `fuse ${label.startsWith('F') ? label : `F${label.replace(/^C/, '')}`}`;
+  const own = all.filter((f) => (f.where.kind === kind && f.where.id === id) || f.cause === cause);
+  // what is so of the whole box may be wrong anywhere
+  return kind === 'box' || kind === 'battery' ? (own.length > 0 ? own : [...all]) : own;
+}
+
+type Ends = {
+  ends: readonly (readonly Finding[])[];
+  sorts: readonly (readonly Finding[])[];
+  ranged: ReadonlySet<string>;
+};
+
+/**
+ * What is said of a box with unknowns, from what its ends say: wrong at every end stands, as mild as the best end has it;
+ * right at every end is not spoken of; else one open item tells what it depends on, and what may be wrong. Being unknown
+ * never clears a stop and never makes one.
+ * @param rough what the rules say with the unknowns left open
+ * @param ends the same for each end of the ranges, the best one first
+ * @param sorts the same for each other chemistry the battery may have
+ * @param ranged fields whose range was tried: an item about one of them that nothing hangs on is left out
+ */
+export function settle(rough: readonly Finding[], { ends, sorts, ranged }: Ends): Finding[] {
+  const all = [...ends, ...sorts];
+  const maps = all.map((list) => new Map(list.filter((f) => !f.open).map((f) => [f.key, f])));
+  const said = new Set(rough.filter((f) => !f.open).map((f) => f.key));
+  const stands = new Map<string, Finding>();
+  for (const f of ends[0]!) {
+    if (f.open || !maps.every((m) => m.has(f.key))) continue;
+    const mildest = maps.map((m) => m.get(f.key)!).toSorted((a, b) => BAD[a.severity] - BAD[b.severity])[0]!;
+    stands.set(f.key, said.has(f.key) ? mildest : withWhy(mildest, `${mildest.why} ${EVERYWHERE}`, []));
+  }
+  const maybe = possible(stands, ends);
+  const bySort = possible(stands, [ends[0]!, ...sorts]);
+  const asked = rough.filter((f) => f.open);
+  const hanging = new Map(asked.map((f) => [f, hangsOn(f, maybe, bySort)]));
+  // what hangs on no place that is asked about hangs on whatever is asked
+  const told = new Set([...hanging.values()].flat());
+  const left = [...new Set([...maybe, ...bySort])].filter((f) => !told.has(f));
+  const ranging = asked.filter((f) => f.about !== null && ranged.has(f.about));
+  const idle = ranging.filter((f) => hanging.get(f)!.length === 0);
+  for (const f of left.length === 0 ? [] : idle.length > 0 ? idle : ranging.slice(0, 1))
+    hanging.set(f, [...hanging.get(f)!, ...left]);
+  const open = asked.flatMap((f): Finding[] => {
+    const hang = hanging.get(f)!;
+    if (f.about !== null && ranged.has(f.about) && hang.length === 0) return [];
+    const titles = [...new Set(hang.map((h) => h.title))];
+    const more = titles.length > NAMED ? ` (and ${titles.length - NAMED} more)` : '';
+    const then = titles.length === 0 ? '' : ` At its worst: ${titles.slice(0, NAMED).join('; ')}${more}.`;
+    return [
+      withWhy(
+        f,
+        `${f.why}${then}`,
+        hang.map(({ key, title, severity }) => ({ key, title, severity }))
+      )
+    ];
+  });
+  return [...stands.values(), ...open].toSorted((a, b) => BAD[b.severity] - BAD[a.severity]);
+}
+
+/** The remedies of a finding are worked out when somebody looks: the getter goes along. */
+function withWhy(f: Finding, why: string, mayBe: Finding['mayBe']): Finding {
+  return Object.defineProperties({} as Finding, {
+    ...Object.getOwnPropertyDescriptors(f),
+    severity: { value: f.open && f.severity === 'stop' ? 'caution' : f.severity, enumerable: true },
+    why: { value: why, enumerable: true },
+    mayBe: { value: mayBe, enumerable: true }
+  });
+}

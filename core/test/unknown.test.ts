@@ -1,0 +1,199 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { AUTO, NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
+import { applyEdits, type Edit } from '../src/box/edits.ts';
+import { boxSchema, type Box } from '../src/box/schema.ts';
+import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
+import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
+import { jettyNetBox } from '../src/demo/wired.ts';
+import { evaluate, type Plan } from '../src/evaluate.ts';
+import { corners } from '../src/unknown/corners.ts';
+import { chemistryRange, unknownRanges } from '../src/unknown/ranges.ts';
+import { lookUpList } from '../src/unknown/look-up.ts';
+import { AS_BUILT, shedFindBox } from './as-built/boxes.ts';
+import { DEMO_BOXES } from './boxes.ts';
+import { randomBox } from './random-box.ts';
+
+const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
+const planOf = (box: Box): Plan => evaluate(box, STARTER_CATALOGUE);
+const change = (box: Box, ...edits: Edit[]): Box => applyEdits(box, edits);
+const stops = (plan: Plan) => plan.findings.filter((f) => f.severity === 'stop' && !f.open).map((f) => f.key);
+const announced = (plan: Plan) => new Set(plan.findings.flatMap((f) => f.mayBe.map((m) => m.key)));
+
+/** Fields a person may say 'unknown' in, of the things a box has. */
+const FIELDS = (box: Box): string[] => [
+  ...box.feeds.flatMap((f) =>
+    ['fuse', 'wire', 'insulationC', 'fuseFromStartMm', 'lengthMm'].map((k) => `feeds/${f.id}/${k}`)
+  ),
+  ...box.circuits.flatMap((c) =>
+    ['fuse', 'wire', 'returnWire', 'insulationC', 'lengthMm', 'bundledCount'].map((k) => `circuits/${c.id}/${k}`)
+  ),
+  'wiring/insulationC',
+  'wiring/conductor',
+  'charging/chargerA',
+  'charging/coldestC',
+  'bank/packFuse',
+  'bank/holdDown'
+];
+const unknownBy = (box: Box, picks: readonly number[]): Box => {
+  const fields = FIELDS(box);
+  return change(box, ...[...new Set(picks.map((p) => fields[p % fields.length]!))].map((path) => set(path, UNKNOWN)));
+};
+
+describe('unknown is a range', () => {
+  test('nothing unknown, no ends: the plan is what it was', () => {
+    const box = canalNightBankBox();
+    expect(corners(box, unknownRanges(box, planOf(box)))).toEqual([]);
+    expect(planOf(box).ends).toEqual([]);
+  });
+
+  test.each([...DEMO_BOXES, ...AS_BUILT])('%s: every end of every range is a document', (_, box) => {
+    const unknown = unknownBy(box, [0, 1, 5, 7, 11, 13, 17, 19, 23, 29]);
+    for (const c of corners(unknown, unknownRanges(unknown, planOf(unknown)))) {
+      const read = boxSchema.safeParse(c.box);
+      expect(read.success ? [] : read.error.issues.slice(0, 2)).toEqual([]);
+    }
+    for (const r of unknownRanges(unknown, planOf(unknown))) {
+      expect(r.values.length, r.path).toBeGreaterThan(1);
+      for (const value of r.values)
+        expect(boxSchema.safeParse(change(unknown, set(r.path, value))).success, r.path).toBe(true);
+    }
+  });
+
+  test('any value an unknown may have gives no stop that was not announced, and takes none away that stood', () => {
+    let tried = 0;
+    fc.assert(
+      fc.property(
+        fc.oneof(randomBox(6), fc.constantFrom(...[...DEMO_BOXES, ...AS_BUILT].map(([, b]) => b))),
+        fc.array(fc.nat(10_000), { minLength: 1, maxLength: 3 }),
+        fc.nat(1000),
+        fc.nat(1000),
+        (start, picks, which, value) => {
+          const box = unknownBy(start, picks);
+          const plan = planOf(box);
+          const ranges = unknownRanges(box, plan);
+          if (ranges.length === 0) return;
+          const r = ranges[which % ranges.length]!;
+          const after = planOf(change(box, set(r.path, r.values[value % r.values.length])));
+          tried++;
+          const before = new Set(stops(plan));
+          const may = announced(plan);
+          for (const key of stops(after)) expect(before.has(key) || may.has(key), `${r.path}: ${key}`).toBe(true);
+          const now = new Set(stops(after));
+          for (const key of before) expect(now.has(key), `${r.path} cleared ${key}`).toBe(true);
+        }
+      ),
+      { numRuns: 500, seed: 4 }
+    );
+    expect(tried).toBeGreaterThan(80);
+  });
+
+  test('wrong at both ends stands, and says that it does', () => {
+    const box = saltmarshHideBox();
+    const lamp = box.circuits[0]!.id;
+    const strong = change(
+      box,
+      set(`devices/${box.devices[0]!.id}/modes`, [
+        { id: 'm', name: 'on', dutyFraction: 1, draw: { kind: 'power', powerW: 600 } }
+      ]),
+      set(`circuits/${lamp}/wire`, UNKNOWN)
+    );
+    const found = planOf(strong).findings.find((f) => f.severity === 'stop' && f.where.id === lamp);
+    expect(found?.open).toBe(false);
+  });
+
+  test('right at both ends is silence: no open item for what makes no difference', () => {
+    const box = canalNightBankBox();
+    expect(
+      planOf(change(box, set('wiring/conductor', UNKNOWN))).findings.filter((f) => f.about === 'wiring/conductor')
+        .length
+    ).toBeLessThanOrEqual(1);
+    // 3 to 30 A on wire that bears 40: whatever it is, it holds
+    const thick = change(
+      box,
+      ...box.circuits.flatMap((c) => [set(`circuits/${c.id}/wire`, setTo({ system: 'awg', size: '8' }))]),
+      set(`circuits/${box.circuits[0]!.id}/insulationC`, UNKNOWN)
+    );
+    expect(planOf(thick).findings.filter((f) => f.asks === 'insulation')).toEqual([]);
+  });
+
+  test('otherwise one open item says what it depends on, how to find out and what would follow', () => {
+    const box = canalNightBankBox();
+    const id = box.circuits[0]!.id;
+    const plan = planOf(change(box, set(`circuits/${id}/fuse`, UNKNOWN)));
+    const [item] = plan.findings.filter((f) => f.about === `circuits/${id}/fuse`);
+    expect(item).toMatchObject({ open: true, severity: 'caution', asks: 'fuse' });
+    expect(item!.why).toMatch(/^Pull F1 and read the number on it\. At its worst: F1 is too big for /);
+    expect(item!.mayBe.some((m) => m.severity === 'stop')).toBe(true);
+    expect(plan.verdicts.find((v) => v.id === 'safe')!.state).toBe('caution');
+  });
+
+  test('a main fuse nobody read is no ‘no fuse at the battery’', () => {
+    const plan = planOf(change(jettyNetBox(), set('feeds/main/holderPartId', null)));
+    expect(plan.findings.some((f) => f.id === 'no-main-fuse')).toBe(false);
+    const read = planOf(change(jettyNetBox(), set('feeds/main/holderPartId', null), set('feeds/main/fuse', setTo(10))));
+    expect(read.findings.some((f) => f.id === 'no-main-fuse')).toBe(false);
+    const none = planOf(change(jettyNetBox(), set('feeds/main/holderPartId', null), set('feeds/main/fuse', NONE)));
+    expect(none.findings.some((f) => f.id === 'no-main-fuse' && f.severity === 'stop')).toBe(true);
+  });
+
+  test('an unknown chemistry is every sort it may be, and a caution until somebody looks', () => {
+    const box = shedFindBox();
+    expect(chemistryRange(box)).toEqual(['agm', 'flooded', 'lfp', 'nmc4']);
+    const item = planOf(box).findings.find((f) => f.id === 'chemistry-unknown')!;
+    expect([item.severity, item.open]).toEqual(['caution', true]);
+    expect(item.mayBe.length).toBeGreaterThan(0);
+    expect(chemistryRange(canalNightBankBox())).toEqual([]);
+  });
+
+  test('how it is charged, with what, and what stops it are asked when nobody knows', () => {
+    const box = change(
+      canalNightBankBox(),
+      set('charging/path', UNKNOWN),
+      set('charging/chargerA', UNKNOWN),
+      set('bank/disconnect', UNKNOWN)
+    );
+    const asked = planOf(box)
+      .findings.filter((f) => f.open)
+      .map((f) => f.asks);
+    expect(asked).toEqual(expect.arrayContaining(['how it is charged', 'low-voltage stop']));
+  });
+
+  test('the look-up list has every open item once, by place, with a way to answer', () => {
+    const plan = planOf(shedFindBox());
+    const list = lookUpList(plan.findings);
+    const open = plan.findings.filter((f) => f.open);
+    expect(list.flatMap((p) => p.questions.map((q) => q.key)).toSorted()).toEqual(open.map((f) => f.key).toSorted());
+    const c1 = list.find((p) => p.where.label === 'C1')!;
+    expect(c1.questions.map((q) => [q.asks, q.kind, q.mayBeNone])).toEqual([
+      ['fuse', 'amps', true],
+      ['wire', 'wire', false],
+      ['switch', 'elsewhere', false]
+    ]);
+    // answering everything that has a field empties the list of it
+    let box = shedFindBox();
+    for (const q of list.flatMap((p) => p.questions)) {
+      if (!q.path || q.kind === 'elsewhere') continue;
+      const value =
+        q.kind === 'amps'
+          ? setTo(3)
+          : q.kind === 'part-amps'
+            ? 20
+            : q.kind === 'wire'
+              ? setTo({ system: 'awg', size: '14' })
+              : q.kind === 'insulation'
+                ? setTo(105)
+                : q.kind === 'length'
+                  ? setTo(100)
+                  : q.kind === 'choice'
+                    ? setTo(q.choices[0]![0])
+                    : AUTO;
+      box = change(box, set(q.path, value));
+      expect(boxSchema.safeParse(box).success, q.path).toBe(true);
+      expect(
+        planOf(box).findings.some((f) => f.key === q.key),
+        q.key
+      ).toBe(false);
+    }
+  });
+});

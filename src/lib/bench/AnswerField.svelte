@@ -1,0 +1,120 @@
+<script lang="ts">
+  import { resolve } from '$app/paths';
+  import type { Question } from '@haversack/core/unknown/look-up';
+  import { AWG_SIZES, INSULATION_CLASSES, MM2_SIZES } from '@haversack/core/wiring/conductor';
+  import { wireSizeText } from '@haversack/core/quantity/wire-size';
+  import { setTo } from '@haversack/core/box/attr';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import QuantityField from '$lib/ui/QuantityField.svelte';
+
+  /** One answer: a field, a choice, or the way to where it is said. */
+  let { question: q, labelledby }: { question: Question; labelledby: string } = $props();
+  const open = useBox();
+  const label = $derived(`${q.finding.where.label} ${q.asks}`);
+  const prefs = $derived(open.doc.preferences);
+  const sizes = $derived(
+    (prefs.wireSystem === 'awg' ? AWG_SIZES : MM2_SIZES).map((size) => ({ system: prefs.wireSystem, size }))
+  );
+  const answers = $derived(q.finding.remedies.filter((r) => r.answer));
+  const take = (value: unknown) => q.path && open.set(`${label}: looked up`, q.path, value);
+</script>
+
+<div class="answer no-print" role="group" aria-labelledby={labelledby}>
+  {#if q.kind === 'amps' || q.kind === 'part-amps'}
+    <QuantityField
+      {label}
+      hideLabel
+      kind="current"
+      unit="A"
+      width={88}
+      text=""
+      options={{ min: 0.01, max: 500 }}
+      onvalue={(v) => take(q.kind === 'amps' ? setTo(v) : v)}
+    />
+  {:else if q.kind === 'length'}
+    <QuantityField
+      {label}
+      hideLabel
+      kind="length"
+      unit={prefs.lengthUnit}
+      width={88}
+      text=""
+      options={{ lengthUnit: prefs.lengthUnit, min: 0, max: 20000 }}
+      onvalue={(v) => take(setTo(v))}
+    />
+  {:else if q.kind === 'degrees'}
+    <QuantityField
+      {label}
+      hideLabel
+      kind="temperature"
+      unit={prefs.temperatureUnit === 'F' ? '°F' : '°C'}
+      width={88}
+      text=""
+      options={{ temperatureUnit: prefs.temperatureUnit, min: -40, max: 60 }}
+      onvalue={(v) => take(setTo(v))}
+    />
+  {:else if q.kind === 'count'}
+    <QuantityField
+      {label}
+      hideLabel
+      kind="number"
+      unit=""
+      width={88}
+      text=""
+      options={{ min: 1, max: 40, whole: true }}
+      onvalue={(v) => take(setTo(v))}
+    />
+  {:else if q.kind === 'wire'}
+    <select
+      class="in"
+      aria-label={label}
+      value=""
+      onchange={(e) => take(setTo(sizes.find((s) => s.size === e.currentTarget.value)))}
+    >
+      <option value="" disabled>which size</option>
+      {#each sizes as s (s.size)}<option value={s.size}>{wireSizeText(s)}</option>{/each}
+    </select>
+  {:else if q.kind === 'insulation'}
+    <select class="in" aria-label={label} value="" onchange={(e) => take(setTo(Number(e.currentTarget.value)))}>
+      <option value="" disabled>which class</option>
+      {#each INSULATION_CLASSES as c (c)}<option value={c}>{c} °C</option>{/each}
+    </select>
+  {:else if q.kind === 'choice'}
+    <select class="in" aria-label={label} value="" onchange={(e) => take(setTo(e.currentTarget.value))}>
+      <option value="" disabled>which</option>
+      {#each q.choices as [value, text] (value)}<option {value}>{text}</option>{/each}
+    </select>
+  {:else if answers.length === 0}
+    <a class="btn" href={resolve(`/box/[id]/${q.finding.stage}`, { id: open.id })}>Say it on {q.finding.stage}</a>
+  {/if}
+  {#if q.mayBeNone}<button type="button" class="btn" aria-label="{label}: there is none" onclick={() => take({ is: 'none' })}
+      >There is none</button
+    >{/if}
+  {#each answers as answer (answer.label)}
+    <button type="button" class="btn" onclick={() => open.commit(answer.label, answer.edits)}>{answer.label}</button>
+  {/each}
+</div>
+<div class="line" aria-hidden="true"></div>
+
+<style>
+  .answer {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    align-items: center;
+  }
+  .answer :global(.in),
+  .answer :global(.btn) {
+    min-height: 40px;
+  }
+  .line {
+    display: none;
+  }
+  @media print {
+    .line {
+      display: block;
+      height: 22px;
+      border-bottom: 1px solid #000;
+    }
+  }
+</style>
