@@ -87,8 +87,11 @@
   {:else if answers.length === 0}
     <a class="btn" href={resolve(`/box/[id]/${q.finding.stage}`, { id: open.id })}>Say it on {q.finding.stage}</a>
   {/if}
-  {#if q.mayBeNone}<button type="button" class="btn" aria-label="{label}: there is none" onclick={() => take({ is: 'none' })}
-      >There is none</button
+  {#if q.mayBeNone}<button
+      type="button"
+      class="btn"
+      aria-label="{label}: there is none"
+      onclick={() => take({ is: 'none' })}>There is none</button
     >{/if}
   {#each answers as answer (answer.label)}
     <button type="button" class="btn" onclick={() => open.commit(answer.label, answer.edits)}>{answer.label}</button>

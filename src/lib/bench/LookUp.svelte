@@ -17,8 +17,8 @@
     <section class="max-w-xl rounded-box border border-line2 bg-raise p-5">
       <h2>Nothing is left to look up</h2>
       <p class="mt-2 text-[14px] text-ink2">
-        Everything the checks hang on is known. Set a fuse, a wire or a rating to ‘unknown’ where nobody has read it, and it
-        stands here with how to find it out.
+        Everything the checks hang on is known. Set a fuse, a wire or a rating to ‘unknown’ where nobody has read it,
+        and it stands here with how to find it out.
       </p>
     </section>
   {:else}
@@ -30,7 +30,9 @@
           counts at once; Ctrl+Z takes it back.
         </p>
       </div>
-      <button type="button" class="btn no-print" onclick={() => window.print()}><Printer size={15} />Print the list</button>
+      <button type="button" class="btn no-print" onclick={() => window.print()}
+        ><Printer size={15} />Print the list</button
+      >
     </header>
     <div class="grid gap-4">
       {#each places as place (`${place.where.kind} ${place.where.id}`)}
