@@ -75,7 +75,7 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
   if (found.length === 0) return plan;
   const ends = found.map((c) => planOf(c.box, catalogue, { fitNodeLimit: options.fitNodeLimit }, plan));
   const of = (sort: boolean) => ends.filter((_, i) => found[i]!.otherSort === sort).map((e) => e.findings);
-  const ranged = new Set(ranges.map((r) => r.path));
+  const ranged = new Map(ranges.map((r) => [r.path, r.rules]));
   const told = settle(plan.findings, { ends: of(false), sorts: of(true), ranged });
   return { ...plan, ends, findings: told, verdicts: answersOf(box, { ...plan, findings: told }) };
 }
@@ -109,7 +109,11 @@ function planOf(box: Box, catalogue: Catalogue, options: EvaluateOptions, like?:
   const load = like?.carry ?? carry(box, fit, wiring);
   const dry = dryPlan(box, fit, b, seal);
   const stands = like ? like.stance : fit && stance(fit, load);
-  const leadsW = wiring.circuits.reduce((sum, c) => sum + c.dropV * c.loadA, 0);
+  // heat goes by the root mean square: a starter or a transmitter is on for a moment
+  const leadsW = wiring.circuits.reduce((sum, c) => {
+    const rmsA = judged.of(c.portTag)?.rmsA ?? c.loadA;
+    return c.loadA > 0 ? sum + (c.dropV / c.loadA) * rmsA ** 2 : sum;
+  }, 0);
   const heat = heatPlan(box, fit, need, b, leadsW);
   const brackets = like ? like.brackets : fit && panel ? bracketPlans(box, panel, fit.part, load) : [];
   const list = (held ?? like)?.kit ?? kit(box, catalogue, b, wiring, runs);

@@ -117,12 +117,12 @@ const EDGES: Edge[] = [
   },
   {
     rule: 'charge-voltage',
-    severity: 'stop',
+    severity: 'caution',
     make: (v) => change(hide, set('charging/chargerV', setTo(v))),
     quiet: 14.4,
-    trips: 13,
+    trips: 12.5,
     figure: (_, v) => 14.4 - v,
-    threshold: 0.3
+    threshold: 0.9
   },
   {
     rule: 'cold-charge',
@@ -300,8 +300,8 @@ const EDGES: Edge[] = [
       ),
     quiet: 0.0001,
     trips: 0.05,
-    figure: (_, v) => (v * 30 * 24) / 35,
-    threshold: 0.1
+    figure: (_, v) => (v * 24 * 90) / 35,
+    threshold: 1
   },
 
   // carry and stand

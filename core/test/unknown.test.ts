@@ -185,9 +185,11 @@ describe('unknown is a range', () => {
                 ? setTo(105)
                 : q.kind === 'length'
                   ? setTo(100)
-                  : q.kind === 'choice'
-                    ? setTo(q.choices[0]![0])
-                    : AUTO;
+                  : q.kind === 'choice' && q.bare
+                    ? q.choices[0]![0]
+                    : q.kind === 'choice'
+                      ? setTo(q.choices[0]![0])
+                      : AUTO;
       box = change(box, set(q.path, value));
       expect(boxSchema.safeParse(box).success, q.path).toBe(true);
       expect(

@@ -40,7 +40,7 @@ export type HeatPlan = {
 
 /**
  * How warm it gets inside, and what that means. Undefined without a case.
- * @param leadsW heat of fuses and wire with everything on
+ * @param leadsW mean heat of fuses and wire
  * @source mechanical reference 9
  */
 export function heatPlan(
@@ -52,14 +52,13 @@ export function heatPlan(
 ): HeatPlan | undefined {
   if (!fit) return undefined;
   const outside = outsideOf(fit.part);
-  const losses = [...lossesOf(box, need), { name: 'Fuses and wire, all on', lossW: leadsW }].filter(
-    (l) => l.lossW > 0.005
-  );
+  const losses = [...lossesOf(box, need), { name: 'Fuses and wire', lossW: leadsW }].filter((l) => l.lossW > 0.005);
   const lossW = losses.reduce((s, l) => s + l.lossW, 0);
   const airC = Math.max(box.outing.airC, box.outing.warmestC ?? box.outing.airC);
   const shadeRiseK = insideRiseK(outside, { lossW, sunWPerM2: 0 });
   const sunRiseK = insideRiseK(outside, { lossW, sunWPerM2: SUN_W_PER_M2 });
-  const limits = b && HEAT_LIMITS_C[b.chemistry];
+  // a battery outside is as warm as the air around it
+  const limits = b && box.bank.stands === 'inside' ? HEAT_LIMITS_C[b.chemistry] : undefined;
   const insideC = airC + (box.outing.inSun ? sunRiseK : shadeRiseK);
   const sunC = airC + sunRiseK;
   const say: string[] = [];

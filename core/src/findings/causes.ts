@@ -13,6 +13,8 @@ export type Cause = {
 
 const RANK: Record<Severity, number> = { stop: 0, caution: 1, note: 2 };
 
+const upper = (text: string): string => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
+
 const list = (words: readonly string[]): string => {
   const all = [...new Set(words)];
   return all.length < 2 ? (all[0] ?? '') : `${all.slice(0, -1).join(', ')} and ${all.at(-1)!}`;
@@ -74,7 +76,7 @@ export function byCause(findings: readonly Finding[]): Cause[] {
     .map(([key, all]): Cause => {
       const sorted = all.toSorted((a, b) => RANK[a.severity] - RANK[b.severity]);
       const [head, ...others] = sorted;
-      return { key, title: titleOf(key, sorted), severity: head!.severity, head: head!, others };
+      return { key, title: upper(titleOf(key, sorted)), severity: head!.severity, head: head!, others };
     })
     .toSorted((a, b) => RANK[a.severity] - RANK[b.severity]);
 }

@@ -1,6 +1,6 @@
 import { applyEdits } from '../box/edits.ts';
 import type { Box } from '../box/schema.ts';
-import { chemistryRange, endEdits, type End, type Range } from './ranges.ts';
+import { chemistryRange, endEdits, fieldOf, type End, type Range } from './ranges.ts';
 
 /** A box with everything unknown in it set to an end of its range. */
 export type Corner = {
@@ -18,21 +18,28 @@ export function corners(box: Box, ranges: readonly Range[]): Corner[] {
   const sorts = chemistryRange(box);
   if (ranges.length === 0 && sorts.length === 0) return [];
   const batteryId = box.bank.partId;
-  const as = (end: Corner['end'], chemistry: string | undefined, otherSort = false): Corner => ({
+  const as = (
+    end: End,
+    chemistry: string | undefined,
+    more: { otherSort?: boolean; others?: string[] } = {}
+  ): Corner => ({
     end,
-    otherSort,
+    otherSort: more.otherSort ?? false,
     box: applyEdits(box, [
-      ...endEdits(ranges, end),
+      ...endEdits(ranges, end, more.others),
       ...(chemistry === undefined
         ? []
         : [{ op: 'set' as const, path: `parts/${batteryId}/chemistry`, value: chemistry }])
     ])
   });
-  const [usual, ...others] = sorts;
+  const [usual, ...rest] = sorts;
+  // fields with two best ends: each of them at its other one, alone and together
+  const fields = [...new Set(ranges.filter((r) => r.otherBest !== undefined).map((r) => fieldOf(r.path)))];
+  const others = fields.length > 1 ? [...fields.map((f) => [f]), fields] : fields.map((f) => [f]);
   return [
     as('best', usual),
     ...(ranges.length > 0 ? [as('heat', usual), as('short', usual)] : []),
-    ...(ranges.some((r) => r.otherBest !== undefined) ? [as('otherBest', usual)] : []),
-    ...others.map((c) => as('best', c, true))
+    ...others.map((o) => as('best', usual, { others: o })),
+    ...rest.map((c) => as('best', c, { otherSort: true }))
   ];
 }

@@ -24,6 +24,8 @@ export type Question = {
   choices: readonly (readonly [value: string, text: string])[];
   /** There may be none at all: a fuse that nobody fitted. */
   mayBeNone: boolean;
+  /** The field holds the value itself, not an attribute. */
+  bare: boolean;
   finding: Finding;
 };
 export type LookUpPlace = { where: Where; questions: Question[] };
@@ -82,11 +84,22 @@ const CHOICES: Readonly<Record<string, Question['choices']>> = {
     ['through-port', 'through an outlet'],
     ['lid-open', 'lid open, clips on the posts']
   ],
+  terminal: [
+    ['tab-4.8', 'tab, 4.8 mm'],
+    ['tab-6.3', 'tab, 6.3 mm'],
+    ['m5', 'stud M5'],
+    ['m6', 'stud M6'],
+    ['m8', 'stud M8'],
+    ['post', 'tapered post'],
+    ['lead', 'a lead of its own']
+  ],
   postsCovered: [
     ['yes', 'capped'],
     ['no', 'bare']
   ]
 };
+/** Fields that hold a bare word or figure, not an attribute. */
+const BARE: readonly string[] = ['terminal', 'postsCovered', 'ratingA', 'maxContinuousA'];
 /** Attributes that may be 'none'. */
 const MAY_BE_NONE: readonly string[] = ['fuse', 'coilFuse', 'packFuse', 'senseFuse', 'holdDown'];
 
@@ -101,6 +114,7 @@ function questionOf(f: Finding): Question {
     kind: KIND[key] ?? (choices.length > 0 ? 'choice' : 'elsewhere'),
     choices,
     mayBeNone: MAY_BE_NONE.includes(key),
+    bare: BARE.includes(key),
     finding: f
   };
 }

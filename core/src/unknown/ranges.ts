@@ -2,7 +2,7 @@ import { AUTO, NONE, setTo, type Attr } from '../box/attr.ts';
 import type { Edit } from '../box/edits.ts';
 import { usualPackFuse } from '../battery/parallel-plan.ts';
 import type { Box } from '../box/schema.ts';
-import { LOAD_SHARE } from '../wiring/fuse.ts';
+import { LOAD_SHARE, SELECTIVE_RATIO } from '../wiring/fuse.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import type { Chemistry, FuseFamily } from '../catalogue/part.ts';
 
@@ -19,9 +19,29 @@ export type Range = {
   otherBest?: unknown;
   /** Values to try, the ends with them. */
   values: readonly unknown[];
+  /** Rules that hang on it, by name; any when it is left out. */
+  rules?: RegExp;
 };
 
-export type End = 'heat' | 'short' | 'best' | 'otherBest';
+/** Which rules hang on an attribute: an item says what follows from it, not from its neighbours. */
+const RULES: Readonly<Record<string, RegExp>> = {
+  insulationC: /conductor|fuse-exceeds|adiabatic|insulation|guard|terminal-too-hot|lead-thin/,
+  bundledCount: /conductor|fuse-exceeds|guard|bundle/,
+  lengthMm: /drop|undervoltage|fault|lead-|unfused/,
+  fuseFromStartMm: /far|unfused|interrupting/,
+  conductor: /cca|conductor|fuse-exceeds|drop|adiabatic|undervoltage|guard/,
+  returns: /return|chain|guard/,
+  ratingA: /part|switch|connector|element|socket|contact|guard|main-fuse/,
+  maxContinuousA: /bms|element-overload|c-rate|peak/,
+  terminal: /battery-terminal|main-fuse-exceeds/,
+  chargerA: /charg|overload|terminal/,
+  currentA: /charg|overload|terminal/,
+  coldestC: /cold/,
+  holdDown: /loose/,
+  changeoverA: /guard|overload|changeover/
+};
+
+export type End = 'heat' | 'short' | 'best';
 
 /** Ratings met in the field, A, smallest to largest. @source as-built reference: what lies at hand, a car's habit */
 const FUSE_RANGE: Record<FuseFamily, readonly number[]> = {
@@ -77,9 +97,12 @@ function rangeOf(path: string, key: string, at: Place): Range | undefined {
     case 'fuse':
     case 'packFuse': {
       // one that is in use carries what runs through it
-      const carries = FUSE_RATINGS_A.find((a) => a * LOAD_SHARE >= loadA) ?? loadA / LOAD_SHARE;
+      const carries = usualFuseA(loadA);
       const list = [...new Set([carries, ...FUSE_RANGE[family].filter((a) => a > carries)])].map((a) => setTo(a));
-      return range(path, list, list.at(-1), list.at(-1), list[0]);
+      if (!isMain) return range(path, list, list.at(-1), list.at(-1), list[0]);
+      // a main fuse is at its best where it lets the branches open first, or where it is small for its own wire
+      const selective = list.find((v) => v.value >= SELECTIVE_RATIO * at.biggestA) ?? list.at(-1)!;
+      return { ...range(path, list, list.at(-1), list.at(-1), selective), otherBest: list[0] };
     }
     case 'coilFuse':
     case 'senseFuse':
@@ -137,7 +160,7 @@ function rangeOf(path: string, key: string, at: Place): Range | undefined {
   }
 }
 
-type Place = { family: FuseFamily; isMain: boolean; loadA: number };
+type Place = { family: FuseFamily; isMain: boolean; loadA: number; biggestA: number };
 /** What runs where, from the plan with the unknowns left open. */
 export type Loads = { wiring: Pick<WiringPlan, 'circuits' | 'feeds' | 'main'> };
 
@@ -148,6 +171,9 @@ function loadAt(path: string, main: string, { wiring }: Loads): number {
     return [...wiring.circuits, ...wiring.feeds].find((c) => c.circuit.id === id)?.carriesA ?? 0;
   return list === 'bank' ? wiring.main.loadA : 0;
 }
+
+/** The smallest rating sold that carries a load for good, A. */
+const usualFuseA = (loadA: number): number => FUSE_RATINGS_A.find((a) => a * LOAD_SHARE >= loadA) ?? loadA / LOAD_SHARE;
 
 type Node = Record<string, unknown>;
 const isUnknown = (v: unknown): v is Attr<unknown> =>
@@ -171,6 +197,10 @@ function familyAt(box: Box, list: string, id: string): FuseFamily {
 export function unknownRanges(box: Box, plan: Loads): Range[] {
   const out: Range[] = [];
   const main = box.feeds[0].id;
+  const biggestA = Math.max(
+    0,
+    ...plan.wiring.circuits.map((c) => c.fuseA ?? (c.fuseOrigin === 'unknown' ? usualFuseA(c.carriesA) : 0))
+  );
   const loads = (path: string): number => loadAt(path, main, plan);
   const walk = (node: unknown, path: string, list: string, id: string): void => {
     if (Array.isArray(node)) {
@@ -185,7 +215,7 @@ export function unknownRanges(box: Box, plan: Loads): Range[] {
       if (isUnknown(value)) {
         const isMain = path === `feeds/${main}` || path.startsWith(`feeds/${main}/`);
         const family = key === 'packFuse' ? usualPackFuse(box).family : familyAt(box, list, id);
-        const found = rangeOf(here, key, { family, isMain, loadA: loads(path === '' ? key : path) });
+        const found = rangeOf(here, key, { family, isMain, loadA: loads(path === '' ? key : path), biggestA });
         if (found) out.push(found);
       } else if (typeof value === 'object') walk(value, here, path === '' ? key : list, id);
     }
@@ -215,7 +245,12 @@ export function unknownRanges(box: Box, plan: Loads): Range[] {
       out.push(range(`${path}/maxContinuousA`, usual, usual[0], usual[0], usual.at(-1)));
     }
   }
-  return out.filter((r, i) => out.findIndex((o) => o.path === r.path) === i);
+  return out
+    .filter((r, i) => out.findIndex((o) => o.path === r.path) === i)
+    .map((r) => {
+      const rules = RULES[r.path.split('/').at(-1)!];
+      return rules ? { ...r, rules } : r;
+    });
 }
 
 /** What a battery of unknown chemistry may be; nothing when it is known. */
@@ -226,6 +261,16 @@ export function chemistryRange(box: Box): Exclude<Chemistry, 'unknown' | 'lithiu
   return battery.chemistry === 'unknown' ? ['agm', 'flooded', 'lfp', 'nmc4'] : [];
 }
 
-/** The unknowns of a box set to one end of their ranges. */
-export const endEdits = (ranges: readonly Range[], end: End): Edit[] =>
-  ranges.map((r) => ({ op: 'set', path: r.path, value: end === 'otherBest' ? (r.otherBest ?? r.best) : r[end] }));
+/** The field of an attribute, without where it stands. */
+export const fieldOf = (path: string): string => path.split('/').at(-1)!;
+
+/**
+ * The unknowns of a box set to one end of their ranges.
+ * @param others fields that stand at their other best end
+ */
+export const endEdits = (ranges: readonly Range[], end: End, others: readonly string[] = []): Edit[] =>
+  ranges.map((r) => ({
+    op: 'set',
+    path: r.path,
+    value: r.otherBest !== undefined && others.includes(fieldOf(r.path)) ? r.otherBest : r[end]
+  }));

@@ -19,9 +19,16 @@ function possible(stands: ReadonlyMap<string, Finding>, ends: readonly (readonly
 }
 
 /** Which of the possible findings hang on an open item: those of its place, and those that come from its fuse. */
-function hangsOn(open: Finding, all: readonly Finding[], bySort: readonly Finding[]): Finding[] {
+function hangsOn(
+  open: Finding,
+  maybe: readonly Finding[],
+  bySort: readonly Finding[],
+  ranged: Ends['ranged']
+): Finding[] {
   if (open.id === 'chemistry-unknown') return [...bySort];
-  if (open.about === null) return [];
+  if (open.about === null || !ranged.has(open.about)) return [];
+  const rules = ranged.get(open.about);
+  const all = rules ? maybe.filter((f) => rules.test(f.id)) : maybe;
   const { kind, id, label } = open.where;
   const cause = `fuse ${label.startsWith('F') ? label : `F${label.replace(/^C/, '')}`}`;
   const own = all.filter((f) => (f.where.kind === kind && f.where.id === id) || f.cause === cause);
@@ -32,7 +39,8 @@ function hangsOn(open: Finding, all: readonly Finding[], bySort: readonly Findin
 type Ends = {
   ends: readonly (readonly Finding[])[];
   sorts: readonly (readonly Finding[])[];
-  ranged: ReadonlySet<string>;
+  /** Fields whose range was tried, with the rules that hang on each. */
+  ranged: ReadonlyMap<string, RegExp | undefined>;
 };
 
 /**
@@ -57,7 +65,7 @@ export function settle(rough: readonly Finding[], { ends, sorts, ranged }: Ends)
   const maybe = possible(stands, ends);
   const bySort = possible(stands, [ends[0]!, ...sorts]);
   const asked = rough.filter((f) => f.open);
-  const hanging = new Map(asked.map((f) => [f, hangsOn(f, maybe, bySort)]));
+  const hanging = new Map(asked.map((f) => [f, hangsOn(f, maybe, bySort, ranged)]));
   // what hangs on no place that is asked about hangs on whatever is asked
   const told = new Set([...hanging.values()].flat());
   const left = [...new Set([...maybe, ...bySort])].filter((f) => !told.has(f));

@@ -386,4 +386,4 @@ const sharesWay = (box: Box, t: Tree, b: Branch): boolean =>
 
 /** A USB module's rating is an output; its input is wired and fused for the current it can take, not below 5 A of contact. */
 const portInputA = (part: PartOf<'panel'>, lowV: number): number =>
-  part.converterRatedW ? Math.max(5, (part.converterRatedW * 1.15) / lowV) : part.ratingA!;
+  part.converterRatedW ? Math.max(5, part.ratingA ?? 0, (part.converterRatedW * 1.15) / lowV) : part.ratingA!;

@@ -18,7 +18,8 @@ export function standbyDraws(
   const parts = box.circuits.flatMap((circuit) => {
     const root = startOf(wiring.tree, circuit.id);
     if (root === 'main' && wiring.main.canSwitchOff) return [];
-    if (switchedBy(box, wiring.tree, circuit.id).length > 0) return [];
+    // its own switch cuts it as well as one on the way to it
+    if (circuit.switchPortId.is === 'set' || switchedBy(box, wiring.tree, circuit.id).length > 0) return [];
     const port = box.ports.find((p) => p.id === circuit.portId);
     const currentA = panelPartOf(box, port)?.quiescentA ?? 0;
     return currentA > 0 ? [{ circuit, name: port?.name ?? circuit.name, currentA }] : [];

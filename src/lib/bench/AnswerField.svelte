@@ -29,7 +29,7 @@
       width={88}
       text=""
       options={{ min: 0.01, max: 500 }}
-      onvalue={(v) => take(q.kind === 'amps' ? setTo(v) : v)}
+      onvalue={(v) => take(q.bare ? v : setTo(v))}
     />
   {:else if q.kind === 'length'}
     <QuantityField
@@ -80,7 +80,12 @@
       {#each INSULATION_CLASSES as c (c)}<option value={c}>{c} °C</option>{/each}
     </select>
   {:else if q.kind === 'choice'}
-    <select class="in" aria-label={label} value="" onchange={(e) => take(setTo(e.currentTarget.value))}>
+    <select
+      class="in"
+      aria-label={label}
+      value=""
+      onchange={(e) => take(q.bare ? e.currentTarget.value : setTo(e.currentTarget.value))}
+    >
       <option value="" disabled>which</option>
       {#each q.choices as [value, text] (value)}<option {value}>{text}</option>{/each}
     </select>

@@ -54,6 +54,8 @@ export class Heavy {
   #api: Remote<HeavyApi> | undefined;
   #worker: Worker | undefined;
   #version = 0;
+  // only remembered, never shown
+  // eslint-disable-next-line svelte/prefer-svelte-reactivity
   readonly #asked = new Set<string>();
   #queue: Promise<unknown> = Promise.resolve();
   #timers: Record<string, ReturnType<typeof setTimeout>> = {};

@@ -15,14 +15,14 @@ export const hotBox = rule('hot-box', 'safe', 'case', (x) => {
   const dark = x.box.outing.inSun && x.fit.part.absorptanceFraction > DARK;
   const why =
     t > Math.min(useC, NO_USE_C)
-      ? `Above ${Math.min(useC, NO_USE_C)} °C this battery must not be used.`
-      : t > chargeC
+      ? `Above ${Math.min(useC, NO_USE_C)} °C ${h.limits ? 'this battery' : 'what is inside'} must not be used.`
+      : h.limits && t > chargeC
         ? `Above ${chargeC} °C it must not be charged${charges ? ', and it is charged on this outing' : ''}, and it ages fast.`
-        : dark
+        : dark && h.limits
           ? 'A dark box in the sun ages its battery with every hour.'
           : undefined;
   if (!why) return [];
-  const severity = t > Math.min(useC, NO_USE_C) || (charges && t > chargeC) ? 'stop' : 'caution';
+  const severity = t > Math.min(useC, NO_USE_C) || (h.limits && charges && t > chargeC) ? 'stop' : 'caution';
   const draft: Draft = {
     at: CASE_PLACE,
     severity,

@@ -4,7 +4,8 @@ import { BATTERY_PLACE, rule, set } from '../rule.ts';
 /** A battery that nothing holds. Automatic takes a strap into the kit. */
 export const looseBattery = rule('loose-battery', 'fits', 'case', (x) => {
   const hold = x.box.bank.holdDown;
-  const massKg = x.bank?.massKg ?? 0;
+  // each pack hangs on its own strip
+  const massKg = (x.bank?.massKg ?? 0) / Math.max(1, x.bank?.count ?? 1);
   if (!x.bank || hold.is === 'auto' || (hold.is === 'set' && !(hold.value === 'hook-and-loop' && massKg > 1)))
     return [];
   const unknown = hold.is === 'unknown';

@@ -20,15 +20,20 @@ export const panelThickness = rule('panel-thickness', 'fits', 'ports', (x) =>
               figures: { stackMm: stack, maxMm: p.part.panelMaxMm }
             }
           ];
+    // a wall nobody measured may suit it
+    const guessed = !p.port.insert && (x.fit!.part.unmeasured ?? []).includes('wallMm');
     const thick = wall > p.part.panelMaxMm;
     return [
       {
         at: portPlace(p.port.id, p.tag),
-        severity: 'stop',
+        severity: guessed ? 'caution' : 'stop',
         cause: 'wall',
+        ...(guessed ? { open: true, asks: 'wall' } : {}),
         short: `${p.tag}: wall is too ${thick ? 'thick' : 'thin'}`,
-        title: `The wall is too ${thick ? 'thick' : 'thin'} for ${p.tag}`,
-        why: `The ${p.port.insert ? 'plate it sits in' : 'wall'} is ${wall} mm; the part holds on ${p.part.panelMinMm} to ${p.part.panelMaxMm} mm. ${thick ? 'Counterbore from inside, or take another part.' : 'Back it with a plate, or take another part.'}`,
+        title: guessed
+          ? `Whether the wall suits ${p.tag} is not known`
+          : `The wall is too ${thick ? 'thick' : 'thin'} for ${p.tag}`,
+        why: `The ${p.port.insert ? 'plate it sits in' : 'wall'} is ${guessed ? 'taken as ' : ''}${wall} mm${guessed ? ', nobody measured it' : ''}; the part holds on ${p.part.panelMinMm} to ${p.part.panelMaxMm} mm. ${thick ? 'Counterbore from inside, or take another part.' : 'Back it with a plate, or take another part.'}`,
         figures: { wallMm: wall, minMm: p.part.panelMinMm, maxMm: p.part.panelMaxMm }
       }
     ];

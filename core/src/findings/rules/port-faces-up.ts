@@ -2,7 +2,8 @@ import { portPlace, rule, set } from '../rule.ts';
 
 /** An opening that looks up collects rain; one in the floor stands in it. */
 export const portFacesUp = rule('port-faces-up', 'dry', 'ports', (x) =>
-  (x.panel?.ports ?? [])
+  // an outing that stays dry has no rain
+  (x.box.outing.seal === 'dry-store' ? [] : (x.panel?.ports ?? []))
     .filter(
       (p) =>
         p.part.role !== 'meter' &&

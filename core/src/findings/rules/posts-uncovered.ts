@@ -13,6 +13,7 @@ export const postsUncovered = rule('posts-uncovered', 'safe', 'battery', (x) => 
       why: `A spanner across them passes up to ${x.bank.shortCircuitA.toFixed(0)} A, with no fuse before it. Caps or boots on every post and stud.`,
       figures: { shortCircuitA: x.bank.shortCircuitA },
       asks: 'caps on its posts',
+      about: 'bank/postsCovered',
       open: unknown,
       remedies: [
         {

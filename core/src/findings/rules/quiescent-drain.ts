@@ -2,22 +2,25 @@ import { AUTO } from '../../box/attr.ts';
 import { standbyDraws } from '../../wiring/standby.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
-const STORAGE_DAYS = 30;
-const SHARE = 0.1;
+/** Days after which a box that lies by is looked after anyway; twice as long is worth a word. @source rule of thumb: a season */
+const SOON_DAYS = 90;
+const WORD_DAYS = 150;
+const MONTH_H = 30 * 24;
 
 /** What always-live circuits take in a month of storage. */
 export const quiescentDrain = rule('quiescent-drain', 'lasts', 'wiring', (x) => {
   if (!x.bank) return [];
   const draws = standbyDraws(x.box, x.wiring);
   const currentA = draws.reduce((s, d) => s + d.currentA, 0);
-  const monthAh = currentA * 24 * STORAGE_DAYS;
-  if (monthAh <= SHARE * x.bank.ratedAh) return [];
+  const monthAh = currentA * MONTH_H;
+  const days = currentA > 0 ? x.bank.ratedAh / currentA / 24 : Infinity;
+  if (days >= WORD_DAYS) return [];
   return [
     {
       at: BATTERY_PLACE,
-      severity: 'caution',
-      short: `Flat on the shelf in ${Math.floor(x.bank.ratedAh / currentA / 24)} days`,
-      title: `Flat on the shelf in ${Math.floor(x.bank.ratedAh / currentA / 24)} days`,
+      severity: days < SOON_DAYS ? 'caution' : 'note',
+      short: `Flat on the shelf in ${Math.floor(days)} days`,
+      title: `Flat on the shelf in ${Math.floor(days)} days`,
       why: `${(currentA * 1000).toFixed(0)} mA flow even when the box is switched off: ${monthAh.toFixed(1)} Ah a month.`,
       figures: { currentA, monthAh },
       remedies: x.wiring.main.canSwitchOff

@@ -1,6 +1,9 @@
 import { durationText, clockText } from '../../quantity/format.ts';
 import { BATTERY_PLACE, catalogueOf, devicePlace, rule, set, usePart, type Facts, type Remedy } from '../rule.ts';
 
+/** Less is told as this much, h. */
+const LEAST_H = 1 / 60;
+
 /** The plan is not served to its end: the kept-back line, a device or the pack's protection comes first. */
 export const runtimeShort = rule('runtime-short', 'lasts', 'outing', (x) => {
   const o = x.outing;
@@ -19,7 +22,7 @@ export const runtimeShort = rule('runtime-short', 'lasts', 'outing', (x) => {
       at: device ? devicePlace(device.id, device.name) : BATTERY_PLACE,
       severity: 'caution',
       short: `Empty at ${clockText(o.endsAtH ?? 0)}, before pack-up`,
-      title: `Empty ${durationText(missingH)} before you pack up`,
+      title: `Empty ${durationText(Math.max(missingH, LEAST_H))} before you pack up`,
       why: `The outing wants ${x.demand.totalAh.toFixed(1)} Ah; the battery gives ${x.bank!.usableAh.toFixed(1)} Ah at ${x.box.outing.airC} °C. At ${clockText(o.endsAtH ?? 0)} ${what}.`,
       figures: { lastsH: o.lastsH, wantedH: o.wantedH, wantedAh: x.demand.totalAh, usableAh: x.bank!.usableAh },
       remedies: () => remediesFor(x)

@@ -13,7 +13,9 @@ export const sourceUnfused = rule('source-unfused', 'safe', 'wiring', (x) =>
       why:
         c.circuit.purpose === 'charge'
           ? 'The battery feeds a short on the charge lead from behind: its fuse belongs at the battery end.'
-          : 'A short on it would run through the main fuse’s full rating.',
+          : c.guard
+            ? `A short on it would run through ${c.guard.tag} at its full rating.`
+            : 'Nothing before it opens: a short on it burns its wire.',
       figures: { loadA: c.loadA },
       remedies: [
         {

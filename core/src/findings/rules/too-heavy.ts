@@ -11,7 +11,7 @@ export const tooHeavy = rule('too-heavy', 'carry', 'case', (x) => {
       x.bank &&
       x.bank.chemistry !== 'lfp' &&
       b.capacityAh >= x.bank.part.capacityAh * 0.6 &&
-      x.bank.massKg - b.massKg > 0.5
+      x.bank.massKg - b.massKg * x.bank.count > 0.5
   );
   return [
     {
@@ -25,7 +25,7 @@ export const tooHeavy = rule('too-heavy', 'carry', 'case', (x) => {
         ? [
             {
               label: lighter.name,
-              effect: `${(x.bank!.part.massKg - lighter.massKg).toFixed(1)} kg lighter, lasts ${x.lastsAfterH(usePart(lighter, 'bank/partId')).toFixed(1)} h`,
+              effect: `${((x.bank!.part.massKg - lighter.massKg) * x.bank!.count).toFixed(1)} kg lighter, lasts ${x.lastsAfterH(usePart(lighter, 'bank/partId')).toFixed(1)} h`,
               edits: usePart(lighter, 'bank/partId')
             }
           ]

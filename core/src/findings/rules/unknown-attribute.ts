@@ -110,6 +110,14 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
     );
   if (x.box.bank.arrangement === 'changeover' && x.box.bank.changeoverA.is === 'unknown')
     ask(BATTERY_PLACE, 'changeover rating', 'Read the amps on the changeover’s body or packet.', 'bank/changeoverA');
+  if (x.bank?.part.terminal === 'unknown')
+    ask(
+      BATTERY_PLACE,
+      'terminals',
+      'Push-on tabs of 4.8 or 6.3 mm, studs M5, M6 or M8, tapered posts, or a lead: measure the tab or the thread.',
+      `parts/${x.bank.part.id}/terminal`,
+      false
+    );
   const { charging } = x.box;
   if (charging.path.is === 'unknown')
     ask(
