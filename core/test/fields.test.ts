@@ -49,11 +49,50 @@ describe('the form of an own part', () => {
     expect(asTyped(battery)).toMatchObject({ hasProtection: null });
   });
 
+  test('figures are typed with the units people use', () => {
+    const battery = starter('battery', 'battery-agm-18');
+    expect(
+      asTyped(battery, { massKg: '14 lb', lengthMm: '7 1/8 in', capacityAh: '30 Ah', maxChargeA: '500 mA' })
+    ).toMatchObject({
+      massKg: 6.35029318,
+      lengthMm: 180.975,
+      capacityAh: 30,
+      maxChargeA: 0.5
+    });
+    // watt-hours are questioned with what they are at its voltage
+    expect(withField(battery, field(battery, 'capacityAh'), '180 Wh')).toMatchObject({ ok: false, likely: '15 Ah' });
+    expect(withField(battery, field(battery, 'capacityAh'), '30 A')).toMatchObject({ ok: false, likely: '30 Ah' });
+  });
+
+  test('role, supply, weather, kind and ratings of fuses can be changed, and the part stays one', () => {
+    const socket = starter('panel', 'socket-12v-capped');
+    const changed = asTyped(socket, {
+      role: 'inlet',
+      supply: '12v',
+      'seal/open': 'rain',
+      'seal/capped': '',
+      ratingA: '20 A'
+    });
+    expect(changed).toMatchObject({ role: 'inlet', ratingA: 20, seal: { open: { jet: 6, dunk: 0 }, capped: null } });
+    expect(partSchema.safeParse(changed).success).toBe(true);
+    const fuse = starter('fuse', 'fuse-blade');
+    const own = asTyped(fuse, { ratingsA: '5, 7,5 10A; 15', family: 'midi' });
+    expect(own).toMatchObject({ ratingsA: [5, 7.5, 10, 15], family: 'midi' });
+    expect(withField(fuse, field(fuse, 'ratingsA'), 'five')).toMatchObject({ ok: false });
+    const unknown = asTyped(starter('battery', 'battery-lfp-20'), { hasProtection: '', terminal: 'unknown' });
+    expect(unknown).toMatchObject({ hasProtection: null, terminal: 'unknown' });
+  });
+
+  test('every figure is called by words', () => {
+    for (const part of STARTER_CATALOGUE)
+      for (const f of fieldsOf(part)) expect(f.label, `${part.kind} ${f.path}`).toMatch(/^[A-Z][a-zA-Z ,0-9-]+$/);
+  });
+
   test('what is no number is said to be none', () => {
     const battery = starter('battery', 'battery-lfp-20');
     expect(withField(battery, field(battery, 'capacityAh'), 'many')).toEqual({
       ok: false,
-      message: "'many' is not a number."
+      message: "Capacity: 'many' was not understood; type a capacity, such as 7 Ah."
     });
   });
 });

@@ -98,7 +98,7 @@
       aria-label="{label}: there is none"
       onclick={() => take({ is: 'none' })}>There is none</button
     >{/if}
-  {#each answers as answer (answer.label)}
+  {#each answers as answer, i (i)}
     <button type="button" class="btn" onclick={() => open.commit(answer.label, answer.edits)}>{answer.label}</button>
   {/each}
 </div>

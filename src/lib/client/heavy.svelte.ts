@@ -53,7 +53,8 @@ export class Heavy {
   failed = $state('');
   #api: Remote<HeavyApi> | undefined;
   #worker: Worker | undefined;
-  #version = 0;
+  /** Counts the documents: what was asked of an older one is asked again. */
+  #version = $state(0);
   // only remembered, never shown
   // eslint-disable-next-line svelte/prefer-svelte-reactivity
   readonly #asked = new Set<string>();
@@ -89,6 +90,10 @@ export class Heavy {
     this.sound = undefined;
     this.#version++;
     if (this.#api) void this.#api.stop(this.#version);
+  }
+
+  get version(): number {
+    return this.#version;
   }
 
   #job(): Job {

@@ -10,7 +10,9 @@
   import { portMark, SEAL_WORDS, sealWord } from '@haversack/core/sealing/sealing';
   import { setTo } from '@haversack/core/box/attr';
   import { FACES } from '@haversack/core/catalogue/faces';
-  import type { PartOf } from '@haversack/core/catalogue/part';
+  import type { Part, PartOf } from '@haversack/core/catalogue/part';
+  import OwnPartDialog from '$lib/parts/OwnPartDialog.svelte';
+  import { ownCopy } from '$lib/parts/own-copy.ts';
   import { swapPart } from '@haversack/core/panel/place-port';
   import { plugProudMm } from '@haversack/core/panel/plug-room';
   import { BEHIND_GAP_MM, FINGER_GAP_MM } from '@haversack/core/panel/spacing';
@@ -50,12 +52,28 @@
     return same.some((p) => p.id === plan.part.id) ? same : [plan.part, ...same];
   });
   let noRoom = $state('');
+  const MINE = 'enter-mine';
+  let editing = $state.raw<Part | null>(null);
+  let dialog = $state(false);
+  function kept(part: Part): void {
+    open.ownParts = [part, ...open.ownParts.filter((p) => p.id !== part.id)];
+    if (part.kind === 'panel') take(part);
+  }
   function swap(select: HTMLSelectElement): void {
+    if (select.value === MINE) {
+      select.value = plan.part.id;
+      editing = ownCopy(plan.part, [...open.catalogue, ...Object.values(open.doc.parts)]);
+      dialog = true;
+      return;
+    }
     const part = parts.find((p) => p.id === select.value);
-    const done = part && open.plan.fit ? swapPart(open.doc, open.plan.fit, plan.port.id, part) : undefined;
-    noRoom = done ? '' : `${part?.name ?? 'That part'} meets something everywhere on the ${plan.port.face}.`;
-    if (done && part) open.commit(`${plan.tag}: ${part.name}${done.moved ? ', moved' : ''}`, done.edits);
-    else select.value = plan.part.id;
+    if (!part || !take(part)) select.value = plan.part.id;
+  }
+  function take(part: PartOf<'panel'>): boolean {
+    const done = open.plan.fit ? swapPart(open.doc, open.plan.fit, plan.port.id, part) : undefined;
+    noRoom = done ? '' : `${part.name} meets something everywhere on the ${plan.port.face}.`;
+    if (done) open.commit(`${plan.tag}: ${part.name}${done.moved ? ', moved' : ''}`, done.edits);
+    return done !== undefined;
   }
   const STATES = { mated: 'plugged in', capped: 'capped', open: 'open' } as const;
 </script>
@@ -249,10 +267,12 @@
   <h3>Part</h3>
   <label class="row"
     ><span>It is</span><select class="in max-w-48 min-w-0" value={plan.part.id} onchange={(e) => swap(e.currentTarget)}
-      >{#each parts as p (p.id)}<option value={p.id}>{p.name}{p.origin === 'own' ? ' (own)' : ''}</option
-        >{/each}</select
+      >{#each parts as p (p.id)}<option value={p.id}>{p.name}{p.origin === 'own' ? ' (own)' : ''}</option>{/each}<option
+        value={MINE}>not in the list: enter mine …</option
+      ></select
     ></label
   >
+  {#if editing}<OwnPartDialog bind:open={dialog} part={editing} onkept={kept} />{/if}
   {#if noRoom}<p class="text-[12px]/[16px] text-stop" role="alert">{noRoom}</p>{/if}
   <div class="row">
     <span>Rating</span><span class="n">{plan.part.ratingA === null ? 'unknown' : `${plan.part.ratingA} A`}</span>

@@ -100,7 +100,7 @@
             ></tr
           >
         {:else}
-          {#each rows(found.before, after) as [word, was, now] (word)}<tr
+          {#each rows(found.before, after) as [word, was, now], i (i)}<tr
               ><th scope="row">{word}</th><td class="num">{was}</td><td class="num">{now}</td></tr
             >{/each}
         {/if}

@@ -19,7 +19,7 @@
   const heavy = useHeavy();
   const remedies = $derived(heavy.remedies[finding.key]);
   $effect(() => {
-    void open.plan;
+    void heavy.version;
     if (finding.acceptedBecause === null) untrack(() => heavy.wantRemedies(finding.key));
   });
   const reason = new KeptText(open.drafts, () => `reason|${finding.key}`);
@@ -64,7 +64,8 @@
     <h3 class="!text-[14px]/[20px] !font-[640] text-ink">{title ?? finding.title}</h3>
   </div>
   <p class="mt-1 ml-6 text-ink2">
-    {#if title && title !== finding.title}<b class="font-medium text-ink">{finding.title}.</b>&#32;{/if}{finding.why}
+    {#if title && title !== finding.title}<b class="font-medium text-ink">{finding.title}.</b>{/if}
+    {finding.why}
   </p>
   {#if finding.acceptedBecause !== null}
     <p class="mt-2 ml-6 text-[12px]">

@@ -1,6 +1,8 @@
 <script lang="ts">
   import type { Part, PartKind } from '@haversack/core/catalogue/part';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import OwnPartDialog from '$lib/parts/OwnPartDialog.svelte';
+  import { ownCopy } from '$lib/parts/own-copy.ts';
 
   /** Chooses a catalogue part and copies it into the box. */
   type Props = { label: string; kind: PartKind; value: string | null; path: string; none?: string; wide?: boolean };
@@ -12,7 +14,31 @@
     return own && !listed.some((p) => p.id === own.id) ? [own, ...listed] : listed;
   });
 
-  function choose(id: string): void {
+  const MINE = 'enter-mine';
+  let editing = $state.raw<Part | null>(null);
+  let dialog = $state(false);
+
+  /** Not in the list: a part of one's own, after the chosen one or the first of its kind. */
+  function enterMine(): void {
+    const pattern = (value ? open.doc.parts[value] : undefined) ?? choices[0];
+    if (!pattern) return;
+    editing = ownCopy(pattern, [...open.catalogue, ...Object.values(open.doc.parts)]);
+    dialog = true;
+  }
+
+  function kept(part: Part): void {
+    open.ownParts = [part, ...open.ownParts.filter((p) => p.id !== part.id)];
+    open.commit(`${label}: ${part.name}`, [
+      { op: 'set', path: `parts/${part.id}`, value: part },
+      { op: 'set', path, value: part.id }
+    ]);
+  }
+
+  function choose(id: string, field: HTMLSelectElement): void {
+    if (id === MINE) {
+      field.value = value ?? '';
+      return enterMine();
+    }
     if (id === '') return open.set(`${label}: none`, path, null);
     const part = choices.find((p) => p.id === id);
     if (part)
@@ -29,10 +55,12 @@
     aria-label={label}
     class="in {wide ? 'w-80' : 'max-w-44'} min-w-0"
     value={value ?? ''}
-    onchange={(e) => choose(e.currentTarget.value)}
+    onchange={(e) => choose(e.currentTarget.value, e.currentTarget)}
   >
     {#if none !== undefined || value === null}<option value="">{none ?? 'choose one'}</option>{/if}
     {#each choices as part (part.id)}<option value={part.id}>{part.name}{part.origin === 'own' ? ' (own)' : ''}</option
       >{/each}
+    <option value={MINE}>not in the list: enter mine …</option>
   </select>
 </label>
+{#if editing}<OwnPartDialog bind:open={dialog} part={editing} onkept={kept} />{/if}

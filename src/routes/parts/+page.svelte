@@ -1,22 +1,19 @@
 <script lang="ts">
   import type { Part, PartKind } from '@haversack/core/catalogue/part';
   import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
-  import { fieldsOf, withField } from '@haversack/core/catalogue/fields';
-  import Plus from '@lucide/svelte/icons/plus';
   import Trash from '@lucide/svelte/icons/trash-2';
   import { onMount } from 'svelte';
   import { resolve } from '$app/paths';
-  import { request, RequestError } from '$lib/client/api.ts';
-  import Dialog from '$lib/ui/Dialog.svelte';
+  import { request } from '$lib/client/api.ts';
+  import OwnPartDialog from '$lib/parts/OwnPartDialog.svelte';
+  import { ownCopy } from '$lib/parts/own-copy.ts';
 
   let own = $state.raw<Part[]>([]);
   let search = $state('');
   let kind = $state<PartKind>('battery');
   let editing = $state.raw<Part | null>(null);
   let dialog = $state(false);
-  let typed = $state<Record<string, string>>({});
   let problem = $state('');
-  let problems = $state.raw<Record<string, string>>({});
   const KINDS: Record<PartKind, string> = {
     battery: 'Batteries',
     case: 'Cases',
@@ -34,7 +31,6 @@
   const shown = $derived(
     all.filter((p) => p.kind === kind && p.name.toLowerCase().includes(search.trim().toLowerCase()))
   );
-  const fields = $derived(editing ? fieldsOf(editing) : []);
 
   onMount(load);
   async function load(): Promise<void> {
@@ -45,46 +41,10 @@
     }
   }
 
-  /** A starter part is taken as the pattern for an own one; own parts are edited in place. */
   function edit(part: Part): void {
-    editing =
-      part.origin === 'own'
-        ? part
-        : { ...part, origin: 'own', id: freeId(part.id), name: `My ${part.name}`.slice(0, 120) };
-    typed = Object.fromEntries(fieldsOf(editing).map((f) => [f.path, f.text]));
-    problems = {};
+    editing = ownCopy(part, all);
     problem = '';
     dialog = true;
-  }
-  function freeId(base: string): string {
-    let n = 1;
-    while (all.some((p) => p.id === `own-${base}-${n}`.slice(0, 64))) n++;
-    return `own-${base}-${n}`.slice(0, 64);
-  }
-
-  async function save(event: SubmitEvent): Promise<void> {
-    event.preventDefault();
-    if (!editing) return;
-    let next: Part = editing;
-    const wrong: Record<string, string> = {};
-    for (const f of fields) {
-      const result = withField(next, f, typed[f.path] ?? '');
-      if (result.ok) next = result.part;
-      else wrong[f.path] = result.message;
-    }
-    problems = wrong;
-    if (Object.keys(wrong).length) return;
-    try {
-      await request('PUT', '/api/parts', next);
-      dialog = false;
-      await load();
-    } catch (e) {
-      problem = (e as Error).message;
-      if (e instanceof RequestError && Array.isArray(e.body.problems))
-        problems = Object.fromEntries(
-          (e.body.problems as { path: string; message: string }[]).map((p) => [p.path, p.message])
-        );
-    }
   }
 
   async function remove(part: Part): Promise<void> {
@@ -147,25 +107,4 @@
   </main>
 </div>
 
-<Dialog bind:open={dialog} title={editing?.name ?? 'Part'}>
-  <form id="part-form" class="grid gap-2 sm:grid-cols-2" onsubmit={save}>
-    {#each fields as f (f.path)}
-      <label class="grid gap-1"
-        ><span class="lab">{f.label}{f.unit ? `, ${f.unit}` : ''}</span>
-        {#if f.choices && f.type !== 'list'}<select class="in" bind:value={typed[f.path]}
-            >{#each f.choices as c, nth (nth)}<option value={c}>{c || 'unknown'}</option>{/each}</select
-          >
-        {:else}<input
-            class="in"
-            class:bad={problems[f.path]}
-            bind:value={typed[f.path]}
-            placeholder={f.type === 'list' ? `any of ${f.choices?.join(', ')}` : f.nullable ? 'unknown' : ''}
-            aria-invalid={problems[f.path] ? 'true' : undefined}
-          />{/if}
-        {#if problems[f.path]}<span role="alert" class="text-[12px] text-stop">{problems[f.path]}</span>{/if}
-      </label>
-    {/each}
-  </form>
-  {#if problem}<p role="alert" class="mt-3 text-stop">{problem}</p>{/if}
-  {#snippet foot()}<button class="btn main" form="part-form"><Plus size={15} />Keep as my part</button>{/snippet}
-</Dialog>
+<OwnPartDialog bind:open={dialog} part={editing} onkept={() => void load()} />
