@@ -87,8 +87,9 @@ test('an own case is measured, packed, its ports laid out by mouse and keys, a d
   await page.getByLabel('Terminals behind').selectOption('straight');
   await expect(clash).toBeVisible();
   await expect(verdict(page, 'fits')).toHaveAttribute('data-state', 'stop');
+  await expect(clash.getByRole('button', { name: /Do this/ }).first()).toBeVisible();
   const count = await clash.getByRole('button', { name: /Do this/ }).count();
-  expect(count).toBeGreaterThanOrEqual(3);
+  expect(count).toBeGreaterThanOrEqual(2);
   for (let i = 0; i < count; i++) {
     await clash
       .getByRole('button', { name: /Do this/ })

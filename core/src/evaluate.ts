@@ -77,11 +77,12 @@ export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOption
   const of = (sort: boolean) => ends.filter((_, i) => found[i]!.otherSort === sort).map((e) => e.findings);
   const ranged = new Map(ranges.map((r) => [r.path, r.rules]));
   const told = settle(plan.findings, { ends: of(false), sorts: of(true), ranged });
-  return { ...plan, ends, findings: told, verdicts: answersOf(box, { ...plan, findings: told }) };
+  return { ...plan, ends, findings: told, verdicts: answersOf(box, { ...plan, findings: told, ends }) };
 }
 
 /** What the five answers say of a plan. */
-const answersOf = (box: Box, plan: Omit<Plan, 'verdicts' | 'ends'>): VerdictAnswer[] => verdicts({ box, ...plan });
+const answersOf = (box: Box, plan: Omit<Plan, 'verdicts' | 'ends'> & { ends?: Plan[] }): VerdictAnswer[] =>
+  verdicts({ box, ...plan });
 
 /**
  * The plan of a box as it stands, unknowns left open.

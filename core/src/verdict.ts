@@ -11,6 +11,7 @@ import type { Outing } from './outing/outing.ts';
 import type { PanelPlan } from './panel/panel.ts';
 import { BEHIND_GAP_MM } from './panel/spacing.ts';
 import { durationText, fixed, lengthText, massText } from './quantity/format.ts';
+import { isWide } from './unknown/span.ts';
 import { reaches, SEAL_WORDS, type Sealing } from './sealing/sealing.ts';
 
 export type VerdictState = 'not-started' | 'stop' | 'caution' | 'holds';
@@ -45,6 +46,8 @@ type Input = {
   judge: Judge;
   findings: Finding[];
   checkCount: number;
+  /** The same box with what is unknown at the ends of its range. */
+  ends?: readonly { outing: Outing | undefined }[];
 };
 
 /** The five answers, in their standing order. */
@@ -100,14 +103,17 @@ function lasts(x: Input): VerdictAnswer {
       rawValue: null,
       rawText: ''
     };
-  const short = o.wantedH - o.lastsH;
+  // with something unknown it is a span: the shorter end leads
+  const all = (x.ends ?? []).flatMap((e) => e.outing?.lastsH ?? []);
+  const span = all.length > 0 ? { low: Math.min(...all), high: Math.max(...all) } : { low: o.lastsH, high: o.lastsH };
+  const short = o.wantedH - span.low;
   return {
     id: 'lasts',
     name: 'Lasts',
     state: stateOf(found, true),
     say: short > 0 ? `${durationText(short)} short` : sureText(o.chanceFraction),
-    value: hoursPieces(o.lastsH),
-    target: `of ${wanted} wanted`,
+    value: hoursPieces(span.low),
+    target: isWide(span) ? `to ${durationText(span.high)} of ${wanted} wanted` : `of ${wanted} wanted`,
     reason: worst(
       found,
       Number.isFinite(o.lastsH) ? `${durationText(o.lastsH - o.wantedH)} to spare` : 'Far more than wanted'

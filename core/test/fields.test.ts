@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { nominalVOf } from '../src/battery/nominal.ts';
 import { fieldsOf, withField } from '../src/catalogue/fields.ts';
 import { partSchema, type Part } from '../src/catalogue/part.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
@@ -60,7 +61,10 @@ describe('the form of an own part', () => {
       maxChargeA: 0.5
     });
     // watt-hours are questioned with what they are at its voltage
-    expect(withField(battery, field(battery, 'capacityAh'), '180 Wh')).toMatchObject({ ok: false, likely: '15 Ah' });
+    expect(withField(battery, field(battery, 'capacityAh'), '180 Wh', nominalVOf(battery))).toMatchObject({
+      ok: false,
+      likely: '15 Ah'
+    });
     expect(withField(battery, field(battery, 'capacityAh'), '30 A')).toMatchObject({ ok: false, likely: '30 Ah' });
   });
 

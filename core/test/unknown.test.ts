@@ -139,7 +139,7 @@ describe('unknown is a range', () => {
 
   test('an unknown chemistry is every sort it may be, and a caution until somebody looks', () => {
     const box = shedFindBox();
-    expect(chemistryRange(box)).toEqual(['agm', 'flooded', 'lfp', 'nmc4']);
+    expect(chemistryRange(box)).toEqual(['agm', 'flooded']);
     const item = planOf(box).findings.find((f) => f.id === 'chemistry-unknown')!;
     expect([item.severity, item.open]).toEqual(['caution', true]);
     expect(item.mayBe.length).toBeGreaterThan(0);

@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { parseQuantity, quantityText, type ParseOptions } from '../quantity/parse.ts';
+import { parseQuantity, quantityText } from '../quantity/parse.ts';
 import type { QuantityKind } from '../quantity/units.ts';
-import { usedKind, CHEMISTRY } from '../battery/chemistry.ts';
 import { FIELD_WORDS } from './field-words.ts';
 import { partSchema, type Part, type PartOf, type SealMark } from './part.ts';
 
@@ -133,13 +132,17 @@ function sealFields(seal: SealMark | PartOf<'panel'>['seal']): PartField[] {
   ];
 }
 
-/** The part with one figure as typed, or what is wrong with it. Lengths may be typed in inches. */
+/**
+ * The part with one figure as typed, or what is wrong with it. Lengths may be typed in inches.
+ * @param atV volts at which watt-hours typed for a capacity are turned into amp-hours
+ */
 export function withField(
   part: Part,
   field: PartField,
-  text: string
+  text: string,
+  atV?: number
 ): { ok: true; part: Part } | { ok: false; message: string; likely?: string } {
-  const read = readField(part, field, text.trim());
+  const read = readField(field, text.trim(), atV);
   if ('message' in read) return { ok: false, ...read };
   const [head, tail] = field.path.split('/') as [string, string | undefined];
   const node = part as unknown as Record<string, unknown>;
@@ -165,9 +168,9 @@ function readList(field: PartField, text: string): { value: string[] } | { messa
 }
 
 function readField(
-  part: Part,
   field: PartField,
-  text: string
+  text: string,
+  atV: number | undefined
 ): { value: unknown } | { message: string; likely?: string } {
   if (text === '' && field.nullable) return { value: null };
   if (field.type === 'text') return { value: text };
@@ -180,7 +183,11 @@ function readField(
   if (text === '') return { message: `${field.label} is needed.` };
   if (field.type === 'numbers') return readNumbers(text);
   if (field.kind !== undefined && text !== '0') {
-    const parsed = parseQuantity(text, field.kind, optionsOf(part, field));
+    const parsed = parseQuantity(text, field.kind, {
+      lengthUnit: 'mm',
+      allowZero: true,
+      ...(atV === undefined ? {} : { atV })
+    });
     if (parsed.ok) return { value: parsed.value };
     const likely = parsed.likely === undefined ? {} : { likely: quantityText(parsed.likely, field.kind) };
     return { message: `${field.label}: ${parsed.message}`, ...likely };
@@ -196,10 +203,3 @@ function readNumbers(text: string): { value: number[] } | { message: string } {
   const wrong = words.find((_, i) => !Number.isFinite(values[i]!) || values[i]! <= 0);
   return wrong === undefined ? { value: values } : { message: `‘${wrong}’ is not a rating; write 5, 7.5, 10.` };
 }
-
-/** A capacity may be typed in watt-hours: at the voltage its kind of battery has. */
-const optionsOf = (part: Part, field: PartField): ParseOptions => ({
-  lengthUnit: 'mm',
-  allowZero: true,
-  ...(part.kind === 'battery' && field.kind === 'capacity' ? { atV: CHEMISTRY[usedKind(part.chemistry)].nominalV } : {})
-});

@@ -230,6 +230,12 @@ function port(s: Sheet, p: NetPart, y: number, r: Row): void {
   s.at(p.id, 'sense-', [x - 8, y + 14]);
 }
 
+/** What is lost; with something unknown on the way, the most it may be. */
+function lostText(s: Sheet, c: CircuitPlan): string {
+  const most = s.mostLostV?.(c.circuit.id);
+  return most === undefined ? `${fixed(c.dropV, 2)} V` : `≤ ${fixed(most, 1)} V`;
+}
+
 function figures(s: Sheet, c: CircuitPlan, y: number, r: Row): void {
   const owner: Owner = { kind: 'part', id: c.portTag, ref: { kind: 'circuit', id: c.circuit.id } };
   const lead = s.wiring.netlist.parts.filter(
@@ -240,14 +246,7 @@ function figures(s: Sheet, c: CircuitPlan, y: number, r: Row): void {
   lead.forEach((p, i) => device(s, p, y, i));
   s.text(owner, s.col.amps + 8, y - 8, `${ampsText(c.feed ? c.carriesA : c.loadA)} A`, 'value', 'end');
   if (c.feed) return;
-  s.text(
-    owner,
-    s.col.volts + 8,
-    y - 8,
-    `${fixed(c.dropV, 2)} V`,
-    c.dropFraction > c.dropLimitFraction ? 'warn' : 'value',
-    'end'
-  );
+  s.text(owner, s.col.volts + 8, y - 8, lostText(s, c), c.dropFraction > c.dropLimitFraction ? 'warn' : 'value', 'end');
   if (r.group === 'ahead' && c.live === 'always' && r.upId === undefined)
     s.text(owner, RAIL_X + 12, y + 16, 'before any switch: always live', 'warn');
   if (r.group === 'post' && r.upId === undefined)

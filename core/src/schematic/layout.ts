@@ -6,14 +6,14 @@ import { bank } from './draw-bank.ts';
 import { bottom, rail } from './draw-main.ts';
 import { rest } from './draw-returns.ts';
 import { row } from './draw-row.ts';
-import { Sheet } from './sheet.ts';
+import { Sheet, type SheetOptions } from './sheet.ts';
 /**
  * The circuit as a ladder: the bank at the lower left, the main path up the left rail, one row for each circuit, returns to
  * the right rail and along the bottom through the shunt. Where things stand follows from the order of the document alone, so
  * a changed wire or fuse moves nothing and a new circuit moves what lies below it by one row.
  * @param widthPx room there is; rows get wider, never narrower than they can be read
  */
-export function schematic(wiring: WiringPlan, x: { widthPx: number; lengthUnit: LengthUnit }): Schematic {
+export function schematic(wiring: WiringPlan, x: SheetOptions): Schematic {
   const s = new Sheet(wiring, x);
   columns(s);
   bank(s);

@@ -32,6 +32,12 @@ export const lineWeight = (c: Pick<Conductor, 'size' | 'count'>): number =>
   c.size && knownSize(c.size) ? Math.min(5.5, 1.1 + Math.sqrt(c.count * areaMm2(c.size)) * 1.15) : 1;
 
 /** The paper: columns and rows worked out once, and what is put on it. */
+export type SheetOptions = {
+  widthPx: number;
+  lengthUnit: LengthUnit;
+  mostLostV?: ((circuitId: string) => number | undefined) | undefined;
+};
+
 export class Sheet {
   readonly wiring: WiringPlan;
   readonly unit: LengthUnit;
@@ -58,8 +64,12 @@ export class Sheet {
   /** Middle of the main fuse on the left rail. */
   readonly fuseY: number;
 
-  constructor(wiring: WiringPlan, x: { widthPx: number; lengthUnit: LengthUnit }) {
+  /** The most that may be lost on a circuit whose wire or length is not known, V; undefined where it is. */
+  readonly mostLostV: SheetOptions['mostLostV'];
+
+  constructor(wiring: WiringPlan, x: SheetOptions) {
     this.wiring = wiring;
+    this.mostLostV = x.mostLostV;
     this.unit = x.lengthUnit;
     this.rows = rowsOf(wiring);
     this.width = Math.max(LEAST_WIDTH, x.widthPx);

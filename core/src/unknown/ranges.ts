@@ -1,5 +1,6 @@
 import { AUTO, NONE, setTo, type Attr } from '../box/attr.ts';
 import type { Edit } from '../box/edits.ts';
+import { leftByWeight } from '../battery/density.ts';
 import { usualPackFuse } from '../battery/parallel-plan.ts';
 import type { Box } from '../box/schema.ts';
 import { LOAD_SHARE, SELECTIVE_RATIO } from '../wiring/fuse.ts';
@@ -258,7 +259,7 @@ export function chemistryRange(box: Box): Exclude<Chemistry, 'unknown' | 'lithiu
   const battery = box.bank.partId ? box.parts[box.bank.partId] : undefined;
   if (battery?.kind !== 'battery') return [];
   if (battery.chemistry === 'lithium') return ['lfp', 'nmc3', 'nmc4'];
-  return battery.chemistry === 'unknown' ? ['agm', 'flooded', 'lfp', 'nmc4'] : [];
+  return battery.chemistry === 'unknown' ? leftByWeight(battery, ['agm', 'flooded', 'lfp', 'nmc4']) : [];
 }
 
 /** The field of an attribute, without where it stands. */

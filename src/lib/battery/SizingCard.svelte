@@ -1,7 +1,8 @@
 <script lang="ts">
   import { setTo } from '@haversack/core/box/attr';
   import { resizeOuting } from '@haversack/core/box/commands';
-  import { durationText, fixed, temperatureText } from '@haversack/core/quantity/format';
+  import { ampsTable } from '@haversack/core/battery/amps-for';
+  import { ampsText, durationText, fixed, temperatureText } from '@haversack/core/quantity/format';
   import { AGE_UNITS } from '@haversack/core/quantity/units';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Figure from '$lib/ui/Figure.svelte';
@@ -125,6 +126,11 @@
         /></span
       >
     </div>
+    <p class="lab mt-1">
+      Down to what is kept back it gives {ampsTable(bank, outing.durationH)
+        .map((r) => `${ampsText(r.amps)} A for ${durationText(r.durationH)}`)
+        .join(', ')}.
+    </p>
   {:else}
     <p class="text-[14px]">
       {open.plan.demand.totalWh > 0

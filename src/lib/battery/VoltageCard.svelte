@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { chemistryRange } from '@haversack/core/unknown/ranges';
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
   import { voltageChart, whatVoltageMeans, type Reading } from '@haversack/core/battery/voltage';
   import type { KnownChemistry } from '@haversack/core/catalogue/part';
@@ -23,7 +24,10 @@
     return p.ok ? p.value : open.doc.outing.airC;
   });
   const loadA = $derived(open.plan.demand.meanA);
-  type Out = { say: string; worth: string; low: number; high: number } | { problem: string } | undefined;
+  type Out =
+    | { say: string; worth: string; low: number; high: number; each: { kind: KnownChemistry; say: string }[] }
+    | { problem: string }
+    | undefined;
   const answer = $derived.by((): Out => {
     if (volts.trim() === '') return undefined;
     const read = (text: string, label: string, min: number, max: number): number | string => {
@@ -37,18 +41,23 @@
       condition === 'loaded' ? parseQuantity(amps || String(loadA), 'current', { min: 0, max: 200 }) : undefined;
     for (const x of [v, o, t]) if (typeof x === 'string') return { problem: x };
     if (a && !a.ok) return { problem: `Load: ${a.message}` };
-    const m = whatVoltageMeans({
-      chemistry,
-      capacityAh,
-      volts: v as number,
-      state: condition,
-      currentA: a?.ok ? a.value : 0,
-      tempC,
-      meterOffsetV: o as number,
-      meterToleranceV: t as number
-    });
-    return { say: m.say, worth: m.worth, low: m.lowFraction, high: m.highFraction };
+    const meant = (kind: KnownChemistry) =>
+      whatVoltageMeans({
+        chemistry: kind,
+        capacityAh,
+        volts: v as number,
+        state: condition,
+        currentA: a?.ok ? a.value : 0,
+        tempC,
+        meterOffsetV: o as number,
+        meterToleranceV: t as number
+      });
+    const m = meant(chemistry);
+    const each = sorts.map((kind) => ({ kind, say: meant(kind).say }));
+    return { say: m.say, worth: m.worth, low: m.lowFraction, high: m.highFraction, each };
   });
+  /** With a battery nobody knows the sort of, what the reading means for each it may be. */
+  const sorts = $derived(chosen === '' && bank?.assumedChemistry ? chemistryRange(open.doc) : []);
   const rows = $derived(voltageChart(chemistry, { capacityAh, tempC, currentA: loadA }));
 </script>
 
@@ -106,6 +115,11 @@
       <label for="v-tol">and is good to ±</label><input id="v-tol" class="in n w-24" bind:value={tolerance} />
     </div>
     {#if answer && 'problem' in answer}<p role="alert" class="mt-2 text-stop">{answer.problem}</p>
+    {:else if answer && answer.each.length > 0}
+      <p class="mt-2">Which battery it is, is not known: the same reading would mean</p>
+      <ul class="list-disc pl-5" aria-label="By sort of battery">
+        {#each answer.each as one (one.kind)}<li><b>{CHEMISTRY[one.kind].name}:</b> {one.say}</li>{/each}
+      </ul>
     {:else if answer}
       <div
         class="gauge"

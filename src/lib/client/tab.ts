@@ -39,8 +39,19 @@ export async function holdTab(): Promise<void> {
   void navigator.locks.request(lockName(held), () => new Promise<void>(() => {}));
 }
 
-/** Marks of windows that are open now; undefined when this browser cannot tell. */
+/** A window that is being reloaded is gone for less than this. */
+const RELOADS_MS = 2500;
+
+/** Marks of windows that are open now or were a moment ago: one that is just being reloaded is not taken for a closed one. */
 export async function livingTabs(): Promise<Set<string> | undefined> {
+  const before = await openTabs();
+  if (!before) return undefined;
+  await new Promise((done) => setTimeout(done, RELOADS_MS));
+  const now = await openTabs();
+  return now && new Set([...before, ...now]);
+}
+
+async function openTabs(): Promise<Set<string> | undefined> {
   if (!navigator.locks) return undefined;
   const { held: locks = [] } = await navigator.locks.query();
   return new Set(locks.flatMap((l) => (l.name?.startsWith('haversack-tab-') ? [l.name.slice(14)] : [])));

@@ -5,6 +5,7 @@
   import { fuseOf } from '@haversack/core/wiring/main-path';
   import { ampsText, fixed, lengthText, runText } from '@haversack/core/quantity/format';
   import { wireSizeText } from '@haversack/core/quantity/wire-size';
+  import { spanOf, spanText } from '@haversack/core/unknown/span';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
   import Figure from '$lib/ui/Figure.svelte';
@@ -28,6 +29,10 @@
   const path = $derived(`circuits/${c.id}`);
   const ratings = $derived(fuseOf(open.doc, open.catalogue, plan.fuseFamily)?.ratingsA ?? []);
   const unit = $derived(open.doc.preferences.lengthUnit);
+  const same = (p: { wiring: { circuits: readonly CircuitPlan[] } }) =>
+    p.wiring.circuits.find((k) => k.circuit.id === c.id);
+  const lost = $derived(spanOf(open.plan, (p) => same(p)?.dropV) ?? { low: plan.dropV, high: plan.dropV });
+  const arrives = $derived(spanOf(open.plan, (p) => same(p)?.plugV) ?? { low: plan.plugV, high: plan.plugV });
   const run = $derived(runText(plan.lengthMm, unit));
   const switches = $derived(
     (open.plan.panel?.ports ?? []).filter((p) => isSwitch(p.part) && p.port.id !== open.plan.wiring.main.masterPortId)
@@ -203,14 +208,14 @@
   <h3>Drop</h3>
   <div class="row">
     <span>Wire, fuse, switch, crimps</span><span class="flex items-center gap-2"
-      ><Figure value={fixed(plan.dropV, 2)} unit="V" working={plan.dropWorking()} /><Mark
+      ><Figure value={spanText(lost, (v) => fixed(v, 2))} unit="V" working={plan.dropWorking()} /><Mark
         state={plan.dropFraction <= plan.dropLimitFraction ? 'holds' : 'caution'}
       /></span
     >
   </div>
   <div class="row">
     <span>At the port, battery low</span><span class="val"
-      ><span class="n">{fixed(plan.plugV, 2)}</span><span class="u min-w-5">V</span></span
+      ><span class="n">{spanText(arrives, (v) => fixed(v, 2))}</span><span class="u min-w-5">V</span></span
     >
   </div>
   <p class="lab">{fixed(plan.dropFraction * 100, 1)} % lost; {fixed(plan.dropLimitFraction * 100, 0)} % is allowed.</p>

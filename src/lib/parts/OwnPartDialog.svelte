@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nominalVOf } from '@haversack/core/battery/nominal';
   import { CHOICE_WORDS } from '@haversack/core/catalogue/field-words';
   import { fieldsOf, withField, type PartField } from '@haversack/core/catalogue/fields';
   import type { Part } from '@haversack/core/catalogue/part';
@@ -32,7 +33,7 @@
     let next: Part = part;
     const wrong: Record<string, { message: string; likely?: string }> = {};
     for (const f of fields) {
-      const read = withField(next, f, typed[f.path] ?? '');
+      const read = withField(next, f, typed[f.path] ?? '', nominalVOf(next));
       if (read.ok) next = read.part;
       else wrong[f.path] = read;
     }

@@ -13,6 +13,7 @@
   import Printer from '@lucide/svelte/icons/printer';
   import X from '@lucide/svelte/icons/x';
   import { resolve } from '$app/paths';
+  import { isWide, spanOf } from '@haversack/core/unknown/span';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import CircuitDrawing from './CircuitDrawing.svelte';
   import LeadLegend from './LeadLegend.svelte';
@@ -23,7 +24,11 @@
   const open = useBox();
   const w = $derived(open.plan.wiring);
   const unit = $derived(open.doc.preferences.lengthUnit);
-  const drawing = $derived(schematic(w, { widthPx: width - 2, lengthUnit: unit }));
+  const mostLostV = (id: string): number | undefined => {
+    const span = spanOf(open.plan, (p) => p.wiring.circuits.find((c) => c.circuit.id === id)?.dropV);
+    return span && isWide(span) ? span.high : undefined;
+  };
+  const drawing = $derived(schematic(w, { widthPx: width - 2, lengthUnit: unit, mostLostV }));
   const circuit = $derived(new TrialCircuit(w));
   const reading = $derived(circuit.read(benchSource(open.plan.bank)));
   const failing = $derived(failingParts(open.plan));

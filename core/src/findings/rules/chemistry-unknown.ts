@@ -1,3 +1,4 @@
+import { byWeight } from '../../battery/density.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 /** Nobody read what the battery is made of: charging and capacity rest on it. */
@@ -13,7 +14,8 @@ export const chemistryUnknown = rule('chemistry-unknown', 'safe', 'battery', (x)
       title: lithium ? 'Lithium, but which sort is unknown' : 'The battery’s chemistry is unknown',
       why: lithium
         ? 'Iron phosphate is charged with 14.4 V, three cells of the common kind with 12.6 V, four with 16.8 V: the wrong one burns. Read the label: 12.8 V is iron phosphate, 11.1 V three cells, 14.8 V four. Until then the figures are those of iron phosphate.'
-        : 'Charging voltage, cold limit and usable depth depend on it. Read the label: LiFePO4 says 12.8 V, AGM and gel say 12 V and weigh two and a half times as much. Until then the figures are those of AGM.',
+        : 'Charging voltage, cold limit and usable depth depend on it. Read the label: LiFePO4 says 12.8 V, AGM and gel say 12 V and weigh two and a half times as much. Until then the figures are those of AGM.' +
+          ` ${byWeight(x.bank.part).say}`,
       figures: { massKg: x.bank.part.massKg, capacityAh: x.bank.part.capacityAh },
       asks: 'chemistry',
       open: true,

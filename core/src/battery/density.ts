@@ -1,0 +1,30 @@
+import type { KnownChemistry, PartOf } from '../catalogue/part.ts';
+
+type Known = Pick<PartOf<'battery'>, 'capacityAh' | 'massKg' | 'notKnown'>;
+
+/** No lead battery reaches this, and no lithium pack with its case falls so low, Wh per kg. @source electrical reference 8: 25 to 48 for lead, 80 and more for lithium */
+const LEAD_MOST = 60;
+const LITHIUM_LEAST = 55;
+
+/** Watt-hours per kilogram at 12 V; undefined while capacity or mass is not known. */
+export function whPerKg(part: Known): number | undefined {
+  const missing = part.notKnown.includes('capacity') || part.notKnown.includes('mass') || part.massKg <= 0;
+  return missing ? undefined : (part.capacityAh * 12) / part.massKg;
+}
+
+/** What a battery of unknown chemistry can be by its weight, and why in a few words. */
+export function byWeight(part: Known): { only: 'lead' | 'lithium' | undefined; say: string } {
+  const density = whPerKg(part);
+  if (density === undefined) return { only: undefined, say: 'Weigh it: lead and lithium of one size differ by half.' };
+  const shown = `${density.toFixed(0)} Wh per kg`;
+  if (density > LEAD_MOST) return { only: 'lithium', say: `${shown}: no lead-acid weighs so little.` };
+  if (density < LITHIUM_LEAST) return { only: 'lead', say: `${shown}: no lithium weighs so much.` };
+  return { only: undefined, say: `${shown} tells nothing: it could be either.` };
+}
+
+const LEAD: readonly KnownChemistry[] = ['agm', 'gel', 'flooded'];
+/** Those of some chemistries that the weight leaves. */
+export const leftByWeight = (part: Known, all: readonly KnownChemistry[]): KnownChemistry[] => {
+  const { only } = byWeight(part);
+  return only === undefined ? [...all] : all.filter((c) => LEAD.includes(c) === (only === 'lead'));
+};
