@@ -1,4 +1,3 @@
-import type { LengthUnit } from '../quantity/length.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import type { Schematic } from './shapes.ts';
 
