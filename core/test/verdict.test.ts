@@ -8,6 +8,7 @@ import type { Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { evaluate } from '../src/evaluate.ts';
+import { withSeason } from '../src/season/season-answer.ts';
 import { sureText, withSureness } from '../src/verdict.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { randomBox } from './random-box.ts';
@@ -150,5 +151,43 @@ describe('the five answers', () => {
     const { verdicts } = planOf(canalNightBankBox());
     expect(withSureness(verdicts, { chanceFraction: 0.31 })[0]!.say).toBe('31 % sure');
     expect(withSureness(verdicts, undefined)).toEqual(verdicts);
+  });
+});
+
+describe('a box that is left alone is judged by its season', () => {
+  const answers = evaluate(canalNightBankBox(), STARTER_CATALOGUE).verdicts;
+  const lasts = (over: Partial<Parameters<typeof withSeason>[1] & object>) =>
+    withSeason(answers, {
+      dayCount: 90,
+      diesOnDay: undefined,
+      visits: [],
+      visitPlan: [],
+      everyDays: undefined,
+      ...over
+    }).find((v) => v.id === 'lasts')!;
+  test('the day it dies and the visits that prevent it', () => {
+    expect(lasts({ diesOnDay: 11, visitPlan: [9, 19, 29, 39], everyDays: 10 })).toMatchObject({
+      state: 'caution',
+      say: 'dies on day 12',
+      target: 'of 90 days left alone',
+      reason: 'Come on day 10, 20 and 2 more'
+    });
+    expect(lasts({ diesOnDay: 3, everyDays: 2 }).reason).toBe('Come every 2 days');
+    expect(lasts({ diesOnDay: 0 }).reason).toBe('Even daily visits are too few');
+  });
+  test('a season it stands through holds, with the visits as planned', () => {
+    expect(lasts({ visits: [30] })).toMatchObject({
+      state: 'holds',
+      say: 'the whole season',
+      reason: 'With one visit as planned'
+    });
+    expect(lasts({}).value).toEqual([{ number: '90', unit: 'days' }]);
+    expect(lasts({}).reason).toBe('Nobody has to come');
+  });
+  test('the other answers, and a box without a season, are left as they are', () => {
+    expect(withSeason(answers, undefined)).toEqual(answers);
+    const after = withSeason(answers, { dayCount: 9, diesOnDay: 1, visits: [], visitPlan: [], everyDays: 1 });
+    for (const [i, a] of after.entries()) if (a.id !== 'lasts') expect(a).toEqual(answers[i]);
+    for (const a of after) expect(a.reason.length).toBeLessThanOrEqual(32);
   });
 });

@@ -3,6 +3,7 @@ import type { Plan } from '../evaluate.ts';
 import type { Sure } from '../outing/sure.ts';
 import { byCause } from '../findings/causes.ts';
 import type { Proven } from '../remedy/prove.ts';
+import { withSeason } from '../season/season-answer.ts';
 import type { SeasonPlan } from '../season/season.ts';
 import type { Finding } from '../findings/rule.ts';
 import { clockText, durationText, fixed } from '../quantity/format.ts';
@@ -29,7 +30,7 @@ export function report(box: Box, plan: Plan, longer: Longer = {}) {
     name: box.name,
     stops: unaccepted(plan).filter((f) => f.severity === 'stop').length,
     verdicts: Object.fromEntries(
-      plan.verdicts.map((v) => [
+      withSeason(plan.verdicts, longer.season).map((v) => [
         v.id,
         {
           state: v.state,
@@ -182,7 +183,7 @@ const unaccepted = (plan: Plan): Finding[] => plan.findings.filter((f) => f.acce
 /** The same for people: a page of text. */
 export function reportText(box: Box, plan: Plan, longer: Longer = {}): string {
   const out: string[] = [box.name, '='.repeat(box.name.length), ''];
-  for (const v of plan.verdicts)
+  for (const v of withSeason(plan.verdicts, longer.season))
     out.push(
       `${v.name.padEnd(6)} ${v.state.padEnd(12)} ${v.value.map((p) => `${p.number} ${p.unit}`.trim()).join(' ')} ${v.target} · ${v.reason}`
     );

@@ -1,5 +1,7 @@
 <script lang="ts">
+  import { withSeason } from '@haversack/core/season/season-answer';
   import { withSureness, type VerdictAnswer } from '@haversack/core/verdict';
+  import { untrack } from 'svelte';
   import { useHeavy } from '$lib/client/heavy.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import SoundButton from './SoundButton.svelte';
@@ -9,7 +11,13 @@
 
   const open = useBox();
   const heavy = useHeavy();
-  const verdicts = $derived(withSureness(open.plan.verdicts, heavy.busy.sure ? undefined : heavy.sure));
+  // a box that is left alone is judged by its season
+  $effect(() => {
+    void heavy.version;
+    if (open.doc.season) untrack(() => heavy.wantSeason());
+  });
+  const sure = $derived(withSureness(open.plan.verdicts, heavy.busy.sure ? undefined : heavy.sure));
+  const verdicts = $derived(withSeason(sure, open.doc.season ? heavy.season : undefined));
   let shown = $state<VerdictAnswer['id'] | null>(null);
   const reasons = $derived(shown ? open.plan.findings.filter((f) => f.verdict === shown) : []);
   const shownAnswer = $derived(verdicts.find((v) => v.id === shown));

@@ -1,0 +1,45 @@
+import type { VerdictAnswer } from '../verdict.ts';
+import type { SeasonPlan } from './season.ts';
+
+type SeasonEnd = Pick<SeasonPlan, 'dayCount' | 'diesOnDay' | 'visits' | 'visitPlan' | 'everyDays'>;
+
+/** Days of visits as people write them: '20, 41 and 2 more'. */
+const FIRST_VISITS = 2;
+const visitsText = (days: readonly number[]): string =>
+  `${days
+    .slice(0, FIRST_VISITS)
+    .map((d) => d + 1)
+    .join(', ')}${days.length > FIRST_VISITS ? ` and ${days.length - FIRST_VISITS} more` : ''}`;
+
+/**
+ * The answers of a box that is left alone for a season: Lasts says the day it dies and the visits that prevent it, not how
+ * often one day would go into the battery. What speaks against the first day keeps its word.
+ */
+export function withSeason(answers: readonly VerdictAnswer[], season: SeasonEnd | undefined): VerdictAnswer[] {
+  if (!season) return [...answers];
+  return answers.map((a): VerdictAnswer => {
+    if (a.id !== 'lasts' || a.state === 'not-started' || a.state === 'stop') return a;
+    const { diesOnDay: dies, dayCount, visits, visitPlan, everyDays } = season;
+    const days = dies ?? dayCount;
+    const reason =
+      dies === undefined
+        ? visits.length > 0
+          ? `With ${visits.length === 1 ? 'one visit' : `${visits.length} visits`} as planned`
+          : 'Nobody has to come'
+        : visitPlan.length > 0
+          ? `Come on day ${visitsText(visitPlan)}`
+          : everyDays !== undefined
+            ? `Come every ${everyDays} days`
+            : 'Even daily visits are too few';
+    return {
+      ...a,
+      state: dies === undefined ? 'holds' : 'caution',
+      say: dies === undefined ? 'the whole season' : `dies on day ${dies + 1}`,
+      value: [{ number: String(days), unit: days === 1 ? 'day' : 'days' }],
+      target: `of ${dayCount} days left alone`,
+      reason,
+      rawValue: days,
+      rawText: `${days} days`
+    };
+  });
+}
