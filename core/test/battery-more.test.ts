@@ -187,7 +187,7 @@ describe('charging, sun and shelf', () => {
   test('the plan names path, fuse, hours and the order; a load on it takes longer', () => {
     const plan = chargingPlan(hide, planOf())!;
     expect(plan.path).toBe('inlet');
-    expect(plan.fuseA).toBeGreaterThan(0);
+    expect(plan.way.fuseA).toBeGreaterThan(0);
     expect(plan.whileOff).toBe(true);
     expect(plan.hoursLoaded!).toBeGreaterThan(plan.hours!.totalH);
     expect(plan.coldestC).toBe(0);

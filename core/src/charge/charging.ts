@@ -6,6 +6,7 @@ import type { KnownChemistry } from '../catalogue/part.ts';
 import type { Plan } from '../evaluate.ts';
 import { taperOf } from '../outing/sources.ts';
 import { ampsText, fixed } from '../quantity/format.ts';
+import { chargeWay, type ChargeWay } from './charge-way.ts';
 import { line, type Working } from '../quantity/working.ts';
 import { chargerA } from '../wiring/charger.ts';
 
@@ -35,8 +36,8 @@ export const ENERGY_EFFICIENCY: Record<KnownChemistry, number> = {
 export type ChargingPlan = {
   path: 'inlet' | 'through-port' | 'lid-open';
   pathKnown: boolean;
-  fuseTag: string | undefined;
-  fuseA: number | undefined;
+  /** The way its current takes, and what limits it. */
+  way: ChargeWay;
   chargerA: number;
   chargerV: number;
   floatV: number | null;
@@ -50,6 +51,10 @@ export type ChargingPlan = {
   hottestC: number;
   whileOff: boolean;
   vent: { needed: boolean; openingCm2: number; say: string };
+  /** What the box’s own meter shows while it charges. */
+  meterSay: string;
+  /** What to set on a charger or controller, to be noted beside it. */
+  settings: string[];
   /** What to do, in order. */
   steps: string[];
   cautions: string[];
@@ -62,6 +67,7 @@ export function chargingPlan(box: Box, plan: Plan): ChargingPlan | undefined {
   if (!b) return undefined;
   const data = CHEMISTRY[b.chemistry];
   const inlet = plan.wiring.circuits.find((c) => c.circuit.purpose === 'charge');
+  const way = chargeWay(box, plan);
   const path = valueOf(box.charging.path, inlet ? ('inlet' as const) : ('lid-open' as const));
   const amps = chargerA(box, b) ?? 0;
   const taper = taperOf(data);
@@ -87,8 +93,7 @@ export function chargingPlan(box: Box, plan: Plan): ChargingPlan | undefined {
   return {
     path: path ?? 'lid-open',
     pathKnown: path !== undefined,
-    fuseTag: inlet?.fuseTag,
-    fuseA: inlet?.fuseA,
+    way,
     chargerA: amps,
     chargerV: valueOf(box.charging.chargerV, data.absorbV) ?? data.absorbV,
     floatV: FLOAT[b.chemistry].floatV,
@@ -99,7 +104,7 @@ export function chargingPlan(box: Box, plan: Plan): ChargingPlan | undefined {
     wallWh: storedWh / (ENERGY_EFFICIENCY[b.chemistry] * CHARGER_EFFICIENCY),
     coldestC: data.chargeMinC,
     hottestC: data.chargeMaxC,
-    whileOff: path === 'lid-open' || (inlet ? inlet.live !== 'master' || !plan.wiring.main.canSwitchOff : false),
+    whileOff: way.switchesOn.length === 0,
     vent: {
       needed: data.isLead,
       openingCm2: vent.areaCm2,
@@ -109,16 +114,51 @@ export function chargingPlan(box: Box, plan: Plan): ChargingPlan | undefined {
           : `Give it two openings of ${fixed(vent.areaCm2, 1)} cm², one low, one high, or charge with the lid open.`
         : 'Gives off no gas in use; keep the vent for a fault.'
     },
-    steps: steps(box, plan, lid),
+    meterSay: meterSay(plan, amps, way),
+    settings: settingsOf(b.chemistry, data.absorbV, tailA),
+    steps: steps(box, plan, lid, way),
     cautions: cautions(data.isLithium),
     working: hoursWorking(b.ratedAh * b.healthFraction, profile, amps, hours, longer)
   };
 }
 
-function steps(box: Box, plan: Plan, lid: boolean): string[] {
+/** A shunt counts what goes in less what runs meanwhile; on the wrong side of it a charger is not seen at all. */
+function meterSay(plan: Plan, amps: number, way: ChargeWay): string {
+  if (!plan.wiring.shunt) return 'No meter counts what goes in: full is when the charger says so.';
+  const runs = way.liveMeanwhile.length > 0 ? plan.demand.meanA : 0;
+  const net = amps - runs;
+  const shown = `${net < 0 ? '−' : '+'}${ampsText(Math.abs(net))} A`;
+  return runs > 0
+    ? `The meter shows ${shown}: ${ampsText(amps)} A of the charger less ${ampsText(runs)} A that runs meanwhile; plus is into the battery.`
+    : `The meter shows ${shown}: plus is into the battery. It counts up.`;
+}
+
+function settingsOf(chemistry: KnownChemistry, absorbV: number, tailA: number): string[] {
+  const f = FLOAT[chemistry];
+  return [
+    `Charge (absorption) ${fixed(absorbV, 1)} V, ends at ${ampsText(tailA)} A`,
+    f.floatV === null ? 'Float off' : `Float ${fixed(f.floatV, 1)} V`,
+    'Equalise off',
+    f.absorbMvPerK === 0
+      ? 'Temperature compensation off'
+      : `Temperature compensation ${f.absorbMvPerK} mV for each °C above 25 °C`
+  ];
+}
+
+function steps(box: Box, plan: Plan, lid: boolean, way: ChargeWay): string[] {
   const out: string[] = [];
   if (lid) out.push('Open the lid and leave it open until done.');
-  out.push('Switch the box off.', 'Connect the charger to the box first, then to the mains.');
+  const what = way.portTag ? `the charger to ${way.portTag}` : 'the charger to the battery';
+  if (way.switchesOn.length > 0) {
+    const live =
+      way.liveMeanwhile.length > 0
+        ? ` ${way.liveMeanwhile.join(', ')} are live meanwhile: unplug or switch off what need not run.`
+        : '';
+    out.push(
+      `Switch on ${way.switchesOn.join(' and ')}: the charge goes in through ${way.switchesOn.length > 1 ? 'them' : 'it'}.${live}`
+    );
+  } else if (plan.wiring.main.canSwitchOff) out.push('Switch the box off.');
+  out.push(`Connect ${what} first, then to the mains.`);
   if (box.charging.solar)
     out.push('Sun: controller to the battery first, panel last; the other way round when taking it apart.');
   if (plan.bank!.count > 1) out.push('Packs of the bank charge together, joined as they are used.');

@@ -6,13 +6,15 @@ import type { Box } from '../box/schema.ts';
 /** Charge current taken while none is named, share of capacity per hour. @source electrical reference 6, recommended rates */
 const CHARGE_RATE = { lithium: 0.25, lead: 0.15 };
 
+/** Chargers that are sold, A. @source common ratings of small 12 V chargers */
+const SOLD_A = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30, 40];
+/** The largest that is sold and no stronger. */
+const soldA = (amps: number): number => SOLD_A.findLast((a) => a <= amps + 1e-9) ?? SOLD_A[0]!;
+
 /** Charger current: named, or the usual one for the bank, within 80 % of what the inlet bears. */
 export function chargerA(box: Box, b: Bank | undefined): number | undefined {
   const rate = b && CHEMISTRY[b.chemistry].isLithium ? CHARGE_RATE.lithium : CHARGE_RATE.lead;
   const inlet = box.circuits.find((c) => c.purpose === 'charge');
   const rating = partOf(box, 'panel', box.ports.find((p) => p.id === inlet?.portId)?.partId)?.ratingA;
-  return valueOf(
-    box.charging.chargerA,
-    b && Math.max(1, Math.floor(Math.min(b.ratedAh * rate, 0.8 * (rating ?? Infinity))))
-  );
+  return valueOf(box.charging.chargerA, b && soldA(Math.min(b.ratedAh * rate, 0.8 * (rating ?? Infinity))));
 }

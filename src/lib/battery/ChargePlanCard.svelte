@@ -29,7 +29,9 @@
   {:else}
     <div class="row">
       <span>Through</span><span
-        >{PATHS[plan.path]}{plan.fuseTag ? `, fuse ${plan.fuseTag} ${plan.fuseA ?? '?'} A` : ''}</span
+        >{PATHS[plan.path]}{plan.way.portTag ? ` ${plan.way.portTag}` : ''}{plan.way.fuseTag
+          ? `, fuse ${plan.way.fuseTag} ${plan.way.fuseA ?? '?'} A`
+          : ''}</span
       >
     </div>
     <div class="row">
@@ -73,10 +75,22 @@
       <span>While the box is switched off</span><span class="flex items-center gap-1"
         ><Mark state={plan.whileOff ? 'holds' : 'caution'} size={14} />{plan.whileOff
           ? 'yes'
-          : 'no: the master must be on'}</span
+          : `no: ${plan.way.switchesOn.join(' and ')} must be on`}</span
       >
     </div>
+    {#if plan.way.limitA !== undefined}<div class="row">
+        <span>The way lets in at most</span><span class="flex items-center gap-1"
+          ><Mark state={plan.chargerA <= plan.way.limitA + 1e-9 ? 'holds' : 'caution'} size={14} /><span class="n"
+            >{ampsText(plan.way.limitA)} A</span
+          >: {plan.way.limitedBy}</span
+        >
+      </div>{/if}
+    <p class="mt-1">{plan.meterSay}</p>
     <p class="mt-1">{plan.vent.say}</p>
+    <h3 class="mt-3">To set on the charger or controller</h3>
+    <ul class="list-disc pl-5">
+      {#each plan.settings as setting, nth (nth)}<li>{setting}</li>{/each}
+    </ul>
     <h3 class="mt-3">In this order</h3>
     <ol class="list-decimal pl-5">
       {#each plan.steps as step, nth (nth)}<li>{step}</li>{/each}

@@ -1,0 +1,93 @@
+import { mainFeed, switchesOf } from '../box/feeds.ts';
+import type { Box } from '../box/schema.ts';
+import type { Plan } from '../evaluate.ts';
+import { chargePortId } from '../judge/charge-sources.ts';
+import { LOAD_SHARE } from '../wiring/fuse.ts';
+import { switchedBy } from '../wiring/tree.ts';
+import type { CircuitPlan } from '../wiring/types.ts';
+
+/** The way a charger's current takes from where it is plugged in to the battery. */
+export type ChargeWay = {
+  /** Port it is plugged into; undefined: clipped on the posts, or nobody said. */
+  portTag: string | undefined;
+  fuseTag: string | undefined;
+  fuseA: number | undefined;
+  /** The most it lets in, A, and what sets it; undefined where nothing does. */
+  limitA: number | undefined;
+  limitedBy: string | undefined;
+  /** Switches that must be on, by tag; with all of them off nothing goes in. */
+  switchesOn: string[];
+  /** What is live meanwhile, because it hangs behind the same switches. */
+  liveMeanwhile: string[];
+};
+
+/** Follows the charge from its port back to the battery, through the circuit as it is wired. */
+export function chargeWay(box: Box, plan: Pick<Plan, 'wiring' | 'panel' | 'bank'>): ChargeWay {
+  const portId = chargePortId(box);
+  const circuit = plan.wiring.circuits.find((c) => c.circuit.portId === portId);
+  if (!circuit) {
+    const labelA = packA(plan);
+    return { ...NOTHING, limitA: labelA, limitedBy: labelA === undefined ? undefined : 'the battery’s label' };
+  }
+  const on = switchTags(box, plan, circuit);
+  const limits = limitsOf(plan, circuit).sort((a, b) => a.amps - b.amps)[0];
+  return {
+    portTag: circuit.portTag,
+    fuseTag: circuit.guard?.tag,
+    fuseA: circuit.guard?.ratingA,
+    limitA: limits?.amps,
+    limitedBy: limits?.by,
+    switchesOn: on,
+    liveMeanwhile:
+      on.length === 0
+        ? []
+        : plan.wiring.circuits
+            .filter((c) => c !== circuit && c.circuit.purpose === 'load')
+            .filter((c) => {
+              const its = switchTags(box, plan, c);
+              return its.length > 0 && its.every((tag) => on.includes(tag));
+            })
+            .map((c) => `${c.portTag} ${c.feeds}`)
+  };
+}
+
+const NOTHING: ChargeWay = {
+  portTag: undefined,
+  fuseTag: undefined,
+  fuseA: undefined,
+  limitA: undefined,
+  limitedBy: undefined,
+  switchesOn: [],
+  liveMeanwhile: []
+};
+
+const packA = ({ bank }: Pick<Plan, 'bank'>): number | undefined =>
+  bank?.part.maxChargeA == null ? undefined : bank.part.maxChargeA * bank.count;
+
+/** Everything between the port and the battery that bears only so much. */
+function limitsOf(plan: Pick<Plan, 'wiring' | 'bank'>, c: CircuitPlan): { amps: number; by: string }[] {
+  const labelA = packA(plan);
+  return [
+    ...(c.guard?.ratingA === undefined
+      ? []
+      : [{ amps: LOAD_SHARE * c.guard.ratingA, by: `fuse ${c.guard.tag}, at 80 % of ${c.guard.ratingA} A` }]),
+    ...(c.portPart?.ratingA == null ? [] : [{ amps: c.portPart.ratingA, by: `the plug of ${c.portTag}` }]),
+    ...(c.ampacityA === undefined ? [] : [{ amps: c.ampacityA, by: `the wire of ${c.tag}` }]),
+    ...(labelA === undefined ? [] : [{ amps: labelA, by: 'the battery’s label' }])
+  ];
+}
+
+/** Switches between a circuit's port and the battery: its own and those of the feeds it hangs behind. */
+function switchTags(box: Box, plan: Pick<Plan, 'wiring' | 'panel'>, c: CircuitPlan): string[] {
+  const tagOf = (id: string): string => plan.panel?.ports.find((p) => p.port.id === id)?.tag ?? id;
+  const feeds = switchedBy(box, plan.wiring.tree, c.circuit.id).flatMap((f) => {
+    const chosen = switchesOf(box, f).map(tagOf);
+    const lever = f.leverSwitches
+      ? [
+          `the lever of ${f.id === mainFeed(box).id ? 'F0' : (plan.wiring.feeds.find((k) => k.circuit.id === f.id)?.fuseTag ?? f.name)}`
+        ]
+      : [];
+    return [...chosen, ...lever];
+  });
+  return [...new Set([...feeds, ...c.switches.map((s) => s.tag)])];
+}
