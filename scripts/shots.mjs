@@ -65,7 +65,13 @@ await shot('live', `/box/${moor}/wiring?view=live`, {
     await page.waitForTimeout(400);
   }
 });
-await shot('where', `/box/${hide}/wiring?view=where`);
+await shot('sound', `/box/${idOf('Jetty')}/wiring`, {
+  before: async (page) => {
+    await page.getByRole('button', { name: 'Make it sound …' }).first().click();
+    await page.getByRole('list', { name: 'Changes' }).waitFor({ timeout: 30_000 });
+    await page.waitForTimeout(400);
+  }
+});
 await shot('outing-night', `/box/${hide}/outing`, { night: true });
-await shot('logbook-phone', `/box/${hide}/logbook`, { width: 390, height: 844 });
+await shot('lookup-phone', `/box/${idOf('Jetty')}/bench?view=lookup`, { width: 390, height: 844 });
 await browser.close();
