@@ -165,6 +165,11 @@ function read(text: string): Draft {
   }
   if (afterAt) throw new NotUnderstood("A time is missing after 'at', such as at 13:00.", 'at');
   out.name = names.join(' ');
+  // an inverter alone is the thing itself, not how something is fed
+  if (out.name === '' && out.supply === 'inverter' && /\binverter\b/i.test(text)) {
+    out.name = 'inverter';
+    out.supply = '12v';
+  }
   if (out.name === '')
     throw new NotUnderstood('Begin with a name, such as lamp or radio.', text.trim().split(/\s+/)[0]!);
   return out;
