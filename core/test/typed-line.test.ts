@@ -21,10 +21,10 @@ const watts = (d: Device) => d.modes.map((m) => Number(drawW(m.draw).toFixed(4))
 
 describe('a typed line', () => {
   test('an inverter alone is a device, a fridge has its share', () => {
-    expect(device('inverter 300W')).toMatchObject({ name: 'inverter', supply: '12v' });
+    expect(device('inverter 300W')).toMatchObject({ name: 'Inverter', supply: '12v' });
     expect(watts(device('inverter 300W'))).toEqual([300]);
     const fridge = device('fridge 4A 40%');
-    expect([fridge.name, fridge.modes[0]!.dutyFraction]).toEqual(['fridge', 0.4]);
+    expect([fridge.name, fridge.modes[0]!.dutyFraction]).toEqual(['Fridge', 0.4]);
   });
 
   test.each([
