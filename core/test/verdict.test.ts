@@ -184,6 +184,19 @@ describe('a box that is left alone is judged by its season', () => {
     expect(lasts({}).value).toEqual([{ number: '90', unit: 'days' }]);
     expect(lasts({}).reason).toBe('Nobody has to come');
   });
+  test('a season that is served does not hide an outing that is not', () => {
+    const short = evaluate(saltmarshHideBox(), STARTER_CATALOGUE).verdicts;
+    const was = short.find((v) => v.id === 'lasts')!;
+    expect(was.state).toBe('caution');
+    const now = withSeason(short, {
+      dayCount: 21,
+      diesOnDay: undefined,
+      visits: [1],
+      visitPlan: [],
+      everyDays: 1
+    }).find((v) => v.id === 'lasts')!;
+    expect([now.state, now.reason]).toEqual(['caution', was.reason]);
+  });
   test('the other answers, and a box without a season, are left as they are', () => {
     expect(withSeason(answers, undefined)).toEqual(answers);
     const after = withSeason(answers, { dayCount: 9, diesOnDay: 1, visits: [], visitPlan: [], everyDays: 1 });

@@ -22,6 +22,14 @@ const TRIED = 28;
 /** Changes that clear their finding but bring something: how many of them are followed one step further. */
 const FOLLOWED = 3;
 
+/** One of two lists of edits is contained in the other, the parts they bring along aside. */
+function sameChange(a: readonly Edit[], b: readonly Edit[]): boolean {
+  const bare = (edits: readonly Edit[]) =>
+    new Set(edits.filter((e) => !e.path.startsWith('parts/')).map((e) => JSON.stringify(e)));
+  const [x, y] = [bare(a), bare(b)];
+  return [...x].every((e) => y.has(e)) || [...y].every((e) => x.has(e));
+}
+
 /** A finding about too few hours is eased by every hour more. */
 const WORTH = 1.05;
 const easesHours = (b: Bench, f: Finding, tried: Attempt): boolean =>
@@ -57,7 +65,8 @@ export function* proving(b: Bench, finding: Finding): Generator<undefined, Prove
     const tried = attempt(b, move.edits);
     if (!tried || !(tried.cleared.includes(finding.key) || easesHours(b, finding, tried))) continue;
     if (tried.fresh.length > 0) nearly.push({ move, tried });
-    else out.push(provenBy(b, finding, move, tried));
+    // the same change under another name is offered once
+    else if (!out.some((o) => sameChange(o.edits, move.edits))) out.push(provenBy(b, finding, move, tried));
     if (out.length === OFFERED) break;
   }
   if (out.length > 0 || answers.length > 0) return [...answers, ...out];
@@ -79,10 +88,15 @@ export function* proving(b: Bench, finding: Finding): Generator<undefined, Prove
   return out;
 }
 
+const FORESEEN = /\blasts\b|\badds [\d.]+ kg|kg lighter/;
+
 function provenBy(b: Bench, finding: Finding, move: Move, tried: Attempt): Proven {
   const also = tried.cleared.filter((key) => key !== finding.key);
   const titles = b.plan.findings.filter((f) => also.includes(f.key) && stands(f)).length;
-  const effect = [move.effect, effectOf(b.plan, tried.plan, b.box), titles > 0 ? `clears ${titles} more` : ''];
+  const measured = effectOf(b.plan, tried.plan, b.box);
+  // what was reckoned beforehand gives way to what the trial showed
+  const foreseen = measured !== '' && FORESEEN.test(move.effect);
+  const effect = [foreseen ? '' : move.effect, measured, titles > 0 ? `clears ${titles} more` : ''];
   return {
     label: move.label,
     effect: effect.filter(Boolean).join('; '),

@@ -33,11 +33,12 @@ export function withSeason(answers: readonly VerdictAnswer[], season: SeasonEnd 
             : 'Even daily visits are too few';
     return {
       ...a,
-      state: dies === undefined ? 'holds' : 'caution',
+      // what speaks against the outing itself keeps its word
+      state: dies === undefined ? a.state : 'caution',
       say: dies === undefined ? 'the whole season' : `dies on day ${dies + 1}`,
       value: [{ number: String(days), unit: days === 1 ? 'day' : 'days' }],
       target: `of ${dayCount} days left alone`,
-      reason,
+      reason: dies === undefined && a.state === 'caution' ? a.reason : reason,
       rawValue: days,
       rawText: `${days} days`
     };

@@ -1,7 +1,6 @@
 <script lang="ts">
   import type { Part, PartKind } from '@haversack/core/catalogue/part';
   import { useBox } from '$lib/client/open-box.svelte.ts';
-  import OwnPartDialog from '$lib/parts/OwnPartDialog.svelte';
   import { ownCopy } from '$lib/parts/own-copy.ts';
 
   /** Chooses a catalogue part and copies it into the box. */
@@ -63,4 +62,8 @@
     <option value={MINE}>not in the list: enter mine …</option>
   </select>
 </label>
-{#if editing}<OwnPartDialog bind:open={dialog} part={editing} onkept={kept} />{/if}
+{#if editing}{#await import('$lib/parts/OwnPartDialog.svelte') then { default: OwnPartDialog }}<OwnPartDialog
+      bind:open={dialog}
+      part={editing}
+      onkept={kept}
+    />{/await}{/if}

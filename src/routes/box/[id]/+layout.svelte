@@ -16,7 +16,6 @@
   import NextBar from '$lib/shell/NextBar.svelte';
   import Rail from '$lib/shell/Rail.svelte';
   import TopBar from '$lib/shell/TopBar.svelte';
-  import SoundDialog from '$lib/shell/SoundDialog.svelte';
   import VerdictStrip from '$lib/shell/VerdictStrip.svelte';
 
   let { data, children } = $props();
@@ -121,7 +120,8 @@
 </div>
 <FindDialog bind:open={finding} />
 <KeysDialog bind:open={keysShown} />
-<SoundDialog />
+{#if heavy.soundShown}{#await import('$lib/shell/SoundDialog.svelte') then { default: SoundDialog }}<SoundDialog
+    />{/await}{/if}
 <ConflictDialog />
 
 <style>
