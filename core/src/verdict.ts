@@ -107,16 +107,21 @@ function lasts(x: Input): VerdictAnswer {
   const all = (x.ends ?? []).flatMap((e) => e.outing?.lastsH ?? []);
   const span = all.length > 0 ? { low: Math.min(...all), high: Math.max(...all) } : { low: o.lastsH, high: o.lastsH };
   const short = o.wantedH - span.low;
+  const state = stateOf(found, true);
   return {
     id: 'lasts',
     name: 'Lasts',
-    state: stateOf(found, true),
+    state: state === 'holds' && short > 0 ? 'caution' : state,
     say: short > 0 ? `${durationText(short)} short` : sureText(o.chanceFraction),
     value: hoursPieces(span.low),
-    target: isWide(span) ? `to ${durationText(span.high)} of ${wanted} wanted` : `of ${wanted} wanted`,
+    target: isWide(span) ? `to ${durationText(span.high)}` : `of ${wanted} wanted`,
     reason: worst(
       found,
-      Number.isFinite(o.lastsH) ? `${durationText(o.lastsH - o.wantedH)} to spare` : 'Far more than wanted'
+      short > 0
+        ? `${wanted} wanted: it depends`
+        : Number.isFinite(span.low)
+          ? `${durationText(span.low - o.wantedH)} to spare`
+          : 'Far more than wanted'
     ),
     rawValue: Number.isFinite(o.lastsH) ? o.lastsH : 1e6,
     rawText: durationText(o.lastsH)
