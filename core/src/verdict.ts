@@ -11,7 +11,7 @@ import type { Outing } from './outing/outing.ts';
 import type { PanelPlan } from './panel/panel.ts';
 import { BEHIND_GAP_MM } from './panel/spacing.ts';
 import { durationText, fixed, lengthText, massText } from './quantity/format.ts';
-import { isWide } from './unknown/span.ts';
+import { isWide, spanOf } from './unknown/span.ts';
 import { reaches, SEAL_WORDS, type Sealing } from './sealing/sealing.ts';
 
 export type VerdictState = 'not-started' | 'stop' | 'caution' | 'holds';
@@ -87,6 +87,8 @@ export const withSureness = (
     a.id === 'lasts' && sure && / % sure$/.test(a.say) ? { ...a, say: sureText(sure.chanceFraction) } : a
   );
 
+type HoursOf = { outing: Outing | undefined; ends: readonly HoursOf[] };
+
 function lasts(x: Input): VerdictAnswer {
   const found = live(x, 'lasts');
   const o = x.outing;
@@ -104,8 +106,8 @@ function lasts(x: Input): VerdictAnswer {
       rawText: ''
     };
   // with something unknown it is a span: the shorter end leads
-  const all = (x.ends ?? []).flatMap((e) => e.outing?.lastsH ?? []);
-  const span = all.length > 0 ? { low: Math.min(...all), high: Math.max(...all) } : { low: o.lastsH, high: o.lastsH };
+  const known = { outing: o, ends: (x.ends ?? []).map((e) => ({ outing: e.outing, ends: [] })) };
+  const span = spanOf<HoursOf>(known, (p) => p.outing?.lastsH)!;
   const short = o.wantedH - span.low;
   const state = stateOf(found, true);
   return {

@@ -28,7 +28,7 @@ function namesOf(f: Finding): string[] {
   if (f.open) return [`open ${f.where.kind} ${f.where.id}`, `open alike ${f.id} ${f.asks}`];
   if (f.cause === null) return [`alike ${f.id} ${f.severity}`];
   // fuses of circuits and feeds are one sort of mistake, those of the packs another
-  if (/^fuse F[^0P]/.test(f.cause)) return [f.cause, FUSES];
+  if (f.cause.startsWith('fuse ') && !/^fuse F(0|P\d+)$/.test(f.cause)) return [f.cause, FUSES];
   return [f.cause];
 }
 

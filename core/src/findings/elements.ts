@@ -39,6 +39,20 @@ export function nameOf(x: Facts, h: Happening): string {
   return branch ? `the wire of ${branch.tag} (${size})` : `${size} from ${c.from.part} to ${c.to.part}`;
 }
 
+/** Field of the document that holds the rating of a fuse of the drawn circuit; undefined when none does. */
+export function fuseFieldOf(x: Pick<Facts, 'box' | 'wiring'>, tag: string): string | undefined {
+  if (tag === 'F0') return mainPath(x, 'fuse');
+  if (/^FP\d+$/.test(tag)) return 'bank/packFuse';
+  if (tag === 'FS') return 'charging/solar/fuse';
+  const branch = branches(x).find((b) => b.fuseTag === tag);
+  if (branch) return `${branchPath(branch)}/fuse`;
+  const charger = x.box.charging.builtIn[Number(/^FC(\d+)$/.exec(tag)?.[1]) - 1];
+  if (charger) return `charging/builtIn/${charger.id}/fuse`;
+  const ref = x.wiring.netlist.parts.find((p) => p.id === tag)?.ref;
+  if (ref?.kind === 'relay') return `relays/${ref.id}/coilFuse`;
+  return ref?.kind === 'circuit' ? 'wiring/senseFuse' : undefined;
+}
+
 /** Field of the document that sets an element's wire; undefined where it follows another. */
 export function wirePathOf(x: Facts, h: Happening): string | undefined {
   const c = branches(x).find((b) => b.circuit.id === h.circuitId);

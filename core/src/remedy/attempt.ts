@@ -19,7 +19,7 @@ export type Attempt = {
   cleared: string[];
 };
 
-/** Tries edits on a copy. @returns undefined when they cannot be made or lead to no document */
+/** Tries edits on a copy. @returns undefined when they cannot be made */
 export function attempt(b: Bench, edits: readonly Edit[]): Attempt | undefined {
   let box: Box;
   try {
@@ -28,14 +28,17 @@ export function attempt(b: Bench, edits: readonly Edit[]): Attempt | undefined {
     return undefined;
   }
   const plan = evaluate(box, b.catalogue, { reuse: b.plan });
-  const badOf = (p: Plan) =>
-    new Map(p.findings.filter((f) => f.acceptedBecause === null).map((f) => [f.key, BAD[f.severity]]));
-  const was = badOf(b.plan);
-  const now = badOf(plan);
+  const badOf = (p: Plan, counts: (f: Finding) => boolean) =>
+    new Map(p.findings.filter(counts).map((f) => [f.key, BAD[f.severity]]));
+  const notAccepted = (f: Finding) => f.acceptedBecause === null;
+  const was = badOf(b.plan, notAccepted);
+  const now = badOf(plan, notAccepted);
+  // a question that becomes a caution under the same key is a new caution
+  const stood = badOf(b.plan, stands);
   return {
     box,
     plan,
-    fresh: plan.findings.filter((f) => stands(f) && BAD[f.severity] > (was.get(f.key) ?? 0)),
+    fresh: plan.findings.filter((f) => stands(f) && BAD[f.severity] > (stood.get(f.key) ?? 0)),
     cleared: [...was].filter(([key, bad]) => (now.get(key) ?? 0) < bad).map(([key]) => key)
   };
 }

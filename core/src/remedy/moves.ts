@@ -4,11 +4,13 @@ import { mainFeed, switchesOf } from '../box/feeds.ts';
 import { panelPartOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import { wallMmOf } from '../case/faces.ts';
-import type { Catalogue, PartOf } from '../catalogue/part.ts';
+import type { Catalogue } from '../catalogue/part.ts';
 import { chooseBattery } from '../compare/candidate.ts';
 import type { Plan } from '../evaluate.ts';
+import { fuseFieldOf } from '../findings/elements.ts';
 import { branches, branchPath, catalogueOf, mainPath, set, usePart, type Finding } from '../findings/rule.ts';
 import { swapPart } from '../panel/place-port.ts';
+import { LOAD_SHARE } from '../wiring/fuse.ts';
 import { fuseOf } from '../wiring/main-path.ts';
 
 /** A change that may cure a finding. The weight says how much it upsets: a fuse is little, another battery is much. */
@@ -16,7 +18,7 @@ export type Move = { label: string; effect: string; edits: Edit[]; weight: numbe
 export type Bench = { box: Box; catalogue: Catalogue; plan: Plan };
 
 /** How much a change upsets what is built. @source rule of thumb: what takes minutes, what takes an evening, what is bought anew */
-export const WEIGHT = { setting: 1, fuse: 1, wire: 2, holder: 3, part: 4, battery: 30, case: 40 } as const;
+export const WEIGHT = { fuse: 1, wire: 2, holder: 3, part: 4, battery: 30, case: 40 } as const;
 
 /** What upsets most of what some edits touch. */
 export function weightOf(edits: readonly Edit[]): number {
@@ -39,38 +41,18 @@ const move = (label: string, effect: string, edits: Edit[]): Move => ({
   weight: weightOf(edits)
 });
 
-type FusePlace = {
-  path: string;
-  wirePath: string | undefined;
-  family: PartOf<'fuse'>['family'];
-  loadA: number;
-  nowA: number | undefined;
-};
-
-/** Where the rating of a fuse stands in the document, and what it has to carry. */
-export function fusePlace({ box, plan }: Bench, tag: string): FusePlace | undefined {
-  const x = { box, wiring: plan.wiring };
-  const part = plan.wiring.netlist.parts.find((p) => p.id === tag);
-  const family = part?.family ?? 'blade';
-  const nowA = part?.ratingA ?? undefined;
-  const loadA = plan.judge.of(tag)?.steadyA ?? 0;
-  const at = (path: string, wirePath?: string): FusePlace => ({ path, wirePath, family, loadA, nowA });
-  if (tag === 'F0') return at(mainPath(x, 'fuse'), mainPath(x, 'wire'));
-  if (/^FP\d/.test(tag)) return at('bank/packFuse', mainPath(x, 'wire'));
-  if (tag === 'FS') return at('charging/solar/fuse');
-  const c = branches(x).find((b) => b.fuseTag === tag);
-  if (c) return at(`${branchPath(c)}/fuse`, `${branchPath(c)}/wire`);
-  const ref = part?.ref;
-  return ref?.kind === 'relay' ? at(`relays/${ref.id}/coilFuse`) : undefined;
-}
-
 /** A smaller fuse of the same family first; then another size of wire with it; then another family in another holder. */
 function fuseMoves(b: Bench, tag: string): Move[] {
-  const place = fusePlace(b, tag);
-  if (!place) return [];
-  const { path, wirePath, family, loadA, nowA } = place;
-  const ratings = fuseOf(b.box, b.catalogue, family)?.ratingsA ?? [];
-  const smaller = ratings.filter((r) => r < (nowA ?? Infinity) && r * 0.8 >= loadA - 1e-9).toSorted((p, q) => q - p);
+  const { box, plan } = b;
+  const x = { box, wiring: plan.wiring };
+  const path = fuseFieldOf(x, tag);
+  if (path === undefined) return [];
+  const part = plan.wiring.netlist.parts.find((p) => p.id === tag);
+  const loadA = plan.judge.of(tag)?.steadyA ?? 0;
+  const ratings = fuseOf(box, b.catalogue, part?.family ?? 'blade')?.ratingsA ?? [];
+  const smaller = ratings
+    .filter((r) => r < (part?.ratingA ?? Infinity) && r * LOAD_SHARE >= loadA - 1e-9)
+    .toSorted((p, q) => q - p);
   // the largest that is smaller, the middle one and the smallest that bears the load: the rest lies between
   const tried = [...new Set([smaller[0], smaller[smaller.length >> 1], smaller.at(-1)])].filter((r) => r !== undefined);
   const bears = `carries ${loadA.toFixed(1)} A`;
@@ -78,6 +60,11 @@ function fuseMoves(b: Bench, tag: string): Move[] {
     ...tried.map((r) => move(`${tag}: a ${r} A fuse`, bears, [set(path, setTo(r))])),
     move(`${tag}: let Haversack choose the fuse`, bears, [set(path, AUTO)])
   ];
+  const wirePath = /^F(0|P\d+)$/.test(tag)
+    ? mainPath(x, 'wire')
+    : branches(x).some((c) => c.fuseTag === tag)
+      ? path.replace(/fuse$/, 'wire')
+      : undefined;
   if (wirePath)
     out.push(
       move(`${tag}: let Haversack choose fuse and wire`, 'the fuse by the load, the wire by the fuse', [
@@ -234,7 +221,6 @@ const SETTINGS: Readonly<Record<string, (b: Bench) => Move[]>> = {
   ],
   'cold-charge': () => [move('Charge it indoors', '5 °C or warmer', [set('charging/coldestC', AUTO)])],
   'meter-unfused': () => [move('A small fuse for the sense leads', '', [set('wiring/senseFuse', AUTO)])],
-  'ways-tied': () => [],
   'shunt-overload': ({ catalogue }) =>
     catalogueOf({ catalogue }, 'shunt').map((p) => move(p.name, '', usePart(p, 'wiring/shuntPartId')))
 };
@@ -265,7 +251,7 @@ export function movesFor(b: Bench, f: Finding): Move[] {
   const id = f.where.id;
   const more: Move[] = [
     ...(SETTINGS[f.id]?.(b) ?? []),
-    ...(f.key.includes(':CH') ? [changeoverMove] : []),
+    ...(f.where.kind === 'battery' && b.box.bank.changeoverA.is === 'set' ? [changeoverMove] : []),
     ...(tag ? fuseMoves(b, tag) : []),
     ...(f.cause === 'short current' ? holderMoves(b, 'F0') : []),
     ...(f.where.kind === 'circuit' ? branchMoves(b, id) : []),
@@ -275,18 +261,18 @@ export function movesFor(b: Bench, f: Finding): Move[] {
     ...(f.where.kind === 'battery' && f.verdict !== 'fits' ? batteryMoves(b) : [])
   ];
   const seen = new Set<string>();
+  const now = JSON.stringify(b.box);
   return [...offered, ...more].filter((m) => {
     const what = JSON.stringify(m.edits);
-    if (m.edits.length === 0 || seen.has(what) || changesNothing(b.box, m.edits)) return false;
+    if (m.edits.length === 0 || seen.has(what) || changesNothing(b.box, now, m.edits)) return false;
     seen.add(what);
     return true;
   });
 }
 
-function changesNothing(box: Box, edits: readonly Edit[]): boolean {
+function changesNothing(box: Box, now: string, edits: readonly Edit[]): boolean {
   try {
-    const after = applyEdits(box, edits);
-    return JSON.stringify(after) === JSON.stringify(box);
+    return JSON.stringify(applyEdits(box, edits)) === now;
   } catch {
     return true;
   }

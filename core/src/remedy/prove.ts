@@ -2,6 +2,7 @@ import type { Edit } from '../box/edits.ts';
 import { durationText, fixed, massText } from '../quantity/format.ts';
 import type { Plan } from '../evaluate.ts';
 import type { Finding } from '../findings/rule.ts';
+import { finished } from '../work.ts';
 import { attempt, stands, type Attempt } from './attempt.ts';
 import { movesFor, type Bench, type Move } from './moves.ts';
 
@@ -35,7 +36,7 @@ const WORTH = 1.05;
 const easesHours = (b: Bench, f: Finding, tried: Attempt): boolean =>
   f.id.startsWith('runtime') && (tried.plan.outing?.lastsH ?? 0) > WORTH * (b.plan.outing?.lastsH ?? Infinity);
 
-/** What a change does to price, mass, hours and chance, in the person's units; empty where nothing changes. */
+/** What a change does to price, mass and hours, in the person's units; empty where nothing changes. */
 export function effectOf(before: Plan, after: Plan, box: Bench['box']): string {
   const { currency, massUnit } = box.preferences;
   const cost = after.kit.costPerBox - before.kit.costPerBox;
@@ -107,7 +108,4 @@ function provenBy(b: Bench, finding: Finding, move: Move, tried: Attempt): Prove
 }
 
 /** All of `proving` at once. */
-export function proven(b: Bench, finding: Finding): Proven[] {
-  const work = proving(b, finding);
-  for (let next = work.next(); ; next = work.next()) if (next.done) return next.value;
-}
+export const proven = (b: Bench, finding: Finding): Proven[] => finished(proving(b, finding));

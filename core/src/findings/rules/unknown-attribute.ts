@@ -1,5 +1,5 @@
 import { mainFeed } from '../../box/feeds.ts';
-import { placeOf } from '../elements.ts';
+import { fuseFieldOf, placeOf } from '../elements.ts';
 import { AUTO } from '../../box/attr.ts';
 import {
   BATTERY_PLACE,
@@ -14,21 +14,12 @@ import {
   rule,
   set,
   type Draft,
-  type Facts,
   type Where
 } from '../rule.ts';
 
 const INSULATION = 'It is printed on the wire (such as 105C).';
 const TOUCHING = 'Count the wires that lie against it in its tightest bundle, itself included.';
 const KIND_OF_FUSE = 'Blade, glass, bolted, or a breaker with a lever: what it can break depends on it.';
-
-/** Where the rating of a fuse stands that belongs to no feed and no circuit. */
-function fusePath(x: Facts, tag: string): string | undefined {
-  const ref = x.judge.of(tag)?.part?.ref;
-  if (/^FP\d/.test(tag)) return 'bank/packFuse';
-  if (tag === 'FS') return 'charging/solar/fuse';
-  return ref?.kind === 'relay' ? `relays/${ref.id}/coilFuse` : undefined;
-}
 
 /** Everything safety depends on that nobody read yet: an open item with how to find out. */
 export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) => {
@@ -192,7 +183,7 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
         placeOf(x, h),
         `${h.part!.label.toLowerCase()} ${h.id}`,
         `Pull ${h.id} and read the number on it.`,
-        fusePath(x, h.id),
+        fuseFieldOf(x, h.id),
         false
       );
   const { solar, builtIn } = x.box.charging;
