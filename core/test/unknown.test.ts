@@ -137,6 +137,19 @@ describe('unknown is a range', () => {
     expect(none.findings.some((f) => f.id === 'no-main-fuse' && f.severity === 'stop')).toBe(true);
   });
 
+  test('a main fuse that was read without its holder is asked where it sits, and is a stop when that is far', () => {
+    const bare = change(canalNightBankBox(), set('feeds/main/holderPartId', null), set('feeds/main/fuse', setTo(20)));
+    const far = (mm: number) =>
+      planOf(change(bare, set('feeds/main/fuseFromStartMm', setTo(mm)))).findings.filter(
+        (f) => f.id === 'main-fuse-far'
+      );
+    expect(far(600).map((f) => f.severity)).toEqual(['stop']);
+    expect(far(120)).toEqual([]);
+    const asked = planOf(bare);
+    expect(asked.findings.some((f) => f.asks === 'fuse distance' && f.open)).toBe(true);
+    expect(asked.verdicts.find((v) => v.id === 'safe')!.state).not.toBe('holds');
+  });
+
   test('an unknown chemistry is every sort it may be, and a caution until somebody looks', () => {
     const box = shedFindBox();
     expect(chemistryRange(box)).toEqual(['agm', 'flooded']);

@@ -7,7 +7,7 @@ import { MAIN_PLACE, mainPath, rule, set } from '../rule.ts';
 export const mainFuseFar = rule('main-fuse-far', 'safe', 'wiring', (x) => {
   const m = x.wiring.main;
   const limit = unfusedLimitMm(mainFeed(x.box).sheathed);
-  if (!m.holder || m.fuseDistanceMm === undefined || m.fuseDistanceMm <= limit) return [];
+  if (m.fuseOrigin === 'none' || m.fuseDistanceMm === undefined || m.fuseDistanceMm <= limit) return [];
   return [
     {
       at: MAIN_PLACE,
@@ -16,13 +16,15 @@ export const mainFuseFar = rule('main-fuse-far', 'safe', 'wiring', (x) => {
       title: `The main fuse sits ${m.fuseDistanceMm.toFixed(0)} mm from the battery`,
       why: `Wire ahead of it is not protected: ${limit} mm at most${mainFeed(x.box).sheathed ? ' in a sheath' : ', or 1830 mm wholly in a sheath'}.`,
       figures: { distanceMm: m.fuseDistanceMm, limitMm: limit },
-      remedies: [
-        {
-          label: 'Fit it where the holder usually goes',
-          effect: `${m.holder.usualDistanceMm} mm from the post`,
-          edits: [set(mainPath(x, 'fuseFromStartMm'), AUTO)]
-        }
-      ]
+      remedies: m.holder
+        ? [
+            {
+              label: 'Fit it where the holder usually goes',
+              effect: `${m.holder.usualDistanceMm} mm from the post`,
+              edits: [set(mainPath(x, 'fuseFromStartMm'), AUTO)]
+            }
+          ]
+        : []
     }
   ];
 });

@@ -64,7 +64,9 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
       'Read the print on the insulation, or measure the bare copper: 2.05 mm across is 12 AWG.',
       mainPath(x, 'wire')
     );
-  if (main.fuseFromStartMm.is === 'unknown')
+  // a fuse somebody read without naming its holder may sit anywhere
+  const nowhere = x.wiring.main.fuseOrigin === 'set' && x.wiring.main.fuseDistanceMm === undefined;
+  if (main.fuseFromStartMm.is === 'unknown' || nowhere)
     ask(
       MAIN_PLACE,
       'fuse distance',
