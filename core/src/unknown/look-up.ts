@@ -1,4 +1,4 @@
-import type { Finding, Where } from '../findings/rule.ts';
+import type { Finding, Stage, Where } from '../findings/rule.ts';
 
 /** How an answer to what is not known is entered. */
 export type AnswerKind =
@@ -26,6 +26,8 @@ export type Question = {
   mayBeNone: boolean;
   /** The field holds the value itself, not an attribute. */
   bare: boolean;
+  /** Stage on which it is said where this list has no field for it. */
+  stage: Stage;
   finding: Finding;
 };
 export type LookUpPlace = { where: Where; questions: Question[] };
@@ -103,6 +105,18 @@ const BARE: readonly string[] = ['terminal', 'postsCovered', 'ratingA', 'maxCont
 /** Attributes that may be 'none'. */
 const MAY_BE_NONE: readonly string[] = ['fuse', 'coilFuse', 'packFuse', 'senseFuse', 'holdDown'];
 
+/** Where a thing of each kind is set. */
+const STAGE_OF: Record<Where['kind'], Stage> = {
+  device: 'outing',
+  port: 'ports',
+  circuit: 'wiring',
+  main: 'wiring',
+  box: 'wiring',
+  battery: 'battery',
+  case: 'case',
+  body: 'case'
+};
+
 function questionOf(f: Finding): Question {
   const key = f.about?.split('/').at(-1) ?? '';
   const choices = CHOICES[key] ?? [];
@@ -115,6 +129,7 @@ function questionOf(f: Finding): Question {
     choices,
     mayBeNone: MAY_BE_NONE.includes(key),
     bare: BARE.includes(key),
+    stage: STAGE_OF[f.where.kind],
     finding: f
   };
 }

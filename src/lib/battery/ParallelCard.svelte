@@ -5,7 +5,6 @@
   import { fixed, lengthText } from '@haversack/core/quantity/format';
   import { AGE_UNITS } from '@haversack/core/quantity/units';
   import { useBox } from '$lib/client/open-box.svelte.ts';
-  import AttrField from '$lib/ui/AttrField.svelte';
   import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
@@ -125,44 +124,30 @@
         choices={Object.entries(TAKE) as [keyof typeof TAKE, string][]}
         onchoose={(v, t) => set(t, 'takeOff', v)}
       />
-      <AttrField
+      <AttrQuantity
         label="One link, one pole"
+        kind="number"
+        unit="mohm"
         attr={b.linkMilliOhm}
+        text={String}
         automatic="{fixed(bank.linkMilliOhm, 2)} mohm"
         start={1}
         allow={['auto', 'set']}
+        options={{ min: 0.01, max: 1000, units: { mohm: 1, ohm: 1000 } }}
         onattr={(a) => set('Links', 'linkMilliOhm', a)}
-      >
-        {#snippet field()}<QuantityField
-            label="Link resistance"
-            hideLabel
-            kind="number"
-            unit="mohm"
-            width={56}
-            text={b.linkMilliOhm.is === 'set' ? String(b.linkMilliOhm.value) : ''}
-            options={{ min: 0.01, max: 1000, units: { mohm: 1, ohm: 1000 } }}
-            onvalue={(v) => set(`Links ${v} mohm`, 'linkMilliOhm', { is: 'set', value: v })}
-          />{/snippet}
-      </AttrField>
+      />
     {/if}
-    <AttrField
+    <AttrQuantity
       label="Fuse at each battery"
+      kind="current"
+      unit="A"
       attr={b.packFuse}
+      text={String}
       automatic="{plan?.packFuseA ?? '–'} A"
       start={plan?.packFuseA ?? 30}
+      options={{ min: 1, max: 300 }}
       onattr={(a) => set('Fuse at each battery', 'packFuse', a)}
-    >
-      {#snippet field()}<QuantityField
-          label="Fuse at each battery"
-          hideLabel
-          kind="current"
-          unit="A"
-          width={56}
-          text={b.packFuse.is === 'set' ? String(b.packFuse.value) : ''}
-          options={{ min: 1, max: 300 }}
-          onvalue={(v) => set(`Pack fuses ${v} A`, 'packFuse', { is: 'set', value: v })}
-        />{/snippet}
-    </AttrField>
+    />
     <table class="sheet mt-2">
       <thead
         ><tr

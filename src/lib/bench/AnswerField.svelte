@@ -16,6 +16,12 @@
     (prefs.wireSystem === 'awg' ? AWG_SIZES : MM2_SIZES).map((size) => ({ system: prefs.wireSystem, size }))
   );
   const answers = $derived(q.finding.remedies.filter((r) => r.answer));
+  /** The thing stands chosen on the stage that says it. */
+  function choose(): void {
+    const { kind, id } = q.finding.where;
+    if (kind === 'device' || kind === 'port' || kind === 'circuit') open.selected = { kind, id };
+    else if (kind === 'main') open.selected = { kind };
+  }
   const take = (value: unknown) => q.path && open.set(`${label}: looked up`, q.path, value);
 </script>
 
@@ -90,7 +96,7 @@
       {#each q.choices as [value, text] (value)}<option {value}>{text}</option>{/each}
     </select>
   {:else if answers.length === 0}
-    <a class="btn" href={resolve(`/box/[id]/${q.finding.stage}`, { id: open.id })}>Say it on {q.finding.stage}</a>
+    <a class="btn" href={resolve(`/box/[id]/${q.stage}`, { id: open.id })} onclick={choose}>Say it on {q.stage}</a>
   {/if}
   {#if q.mayBeNone}<button
       type="button"

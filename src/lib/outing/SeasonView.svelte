@@ -3,7 +3,6 @@
   import { usualMonthC } from '@haversack/core/season/season';
   import type { Season } from '@haversack/core/box/schema';
   import { durationText, fixed, temperatureText } from '@haversack/core/quantity/format';
-  import { untrack } from 'svelte';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { useHeavy } from '$lib/client/heavy.svelte.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
@@ -16,12 +15,6 @@
   const unit = $derived(open.doc.preferences.temperatureUnit);
   const DAYS = { d: 1, day: 1, days: 1, week: 7, weeks: 7 };
   const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-  $effect(() => {
-    void open.doc;
-    untrack(() => {
-      if (open.doc.season) heavy.wantSeason();
-    });
-  });
   const set = <K extends keyof Season>(what: string, key: K, value: Season[K]) =>
     open.set(`Season: ${what}`, `season/${key}`, value);
   const today = () => new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10);

@@ -72,9 +72,7 @@
       Accepted: “{finding.acceptedBecause}” <button type="button" class="fig ml-1" onclick={withdraw}>take back</button>
     </p>
   {:else}
-    {#if remedies === undefined && finding.remedies.length > 0}<p class="lab mt-2 ml-6" aria-live="polite">
-        Trying remedies on a copy …
-      </p>{/if}
+    {#if remedies === undefined}<p class="lab mt-2 ml-6" aria-live="polite">Trying remedies on a copy …</p>{/if}
     {#if remedies?.length === 0 && finding.severity === 'stop' && !finding.open}<p class="lab mt-2 ml-6">
         No single change cures this without bringing something else. <button
           type="button"
