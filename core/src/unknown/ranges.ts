@@ -4,6 +4,8 @@ import { leftByWeight } from '../battery/density.ts';
 import { usualPackFuse } from '../battery/parallel-plan.ts';
 import type { Box } from '../box/schema.ts';
 import { LOAD_SHARE, SELECTIVE_RATIO } from '../wiring/fuse.ts';
+import { fuseFieldOf } from '../findings/elements.ts';
+import type { Judge } from '../judge/table.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import type { Chemistry, FuseFamily } from '../catalogue/part.ts';
 
@@ -16,7 +18,7 @@ export type Range = {
   heat: unknown;
   short: unknown;
   best: unknown;
-  /** Another end that may be the best one: insulation of a low class starts cooler into a short. */
+  /** Another end that may be the best one: insulation of a low class starts cooler into a short, far wire weakens it. */
   otherBest?: unknown;
   /** Values to try, the ends with them. */
   values: readonly unknown[];
@@ -47,7 +49,7 @@ export type End = 'heat' | 'short' | 'best';
 /** Ratings met in the field, A, smallest to largest. @source as-built reference: what lies at hand, a car's habit */
 const FUSE_RANGE: Record<FuseFamily, readonly number[]> = {
   'mini-blade': [5, 10, 20, 30],
-  blade: [5, 10, 15, 30],
+  blade: [5, 10, 15, 30, 40],
   midi: [30, 60, 100],
   post: [30, 60, 100],
   glass: [2, 5, 10],
@@ -125,7 +127,8 @@ function rangeOf(path: string, key: string, at: Place): Range | undefined {
         setTo(LENGTH_MM[0])
       );
     case 'fuseFromStartMm':
-      return rising(path, FUSE_DISTANCE_MM, 'high');
+      // far out the wire before it has nothing that opens, near by the short is strongest
+      return { ...rising(path, FUSE_DISTANCE_MM, 'high'), otherBest: setTo(FUSE_DISTANCE_MM.at(-1)) };
     case 'fuseFamily':
       return range(
         path,
@@ -163,14 +166,16 @@ function rangeOf(path: string, key: string, at: Place): Range | undefined {
 
 type Place = { family: FuseFamily; isMain: boolean; loadA: number; biggestA: number };
 /** What runs where, from the plan with the unknowns left open. */
-export type Loads = { wiring: Pick<WiringPlan, 'circuits' | 'feeds' | 'main'> };
+export type Loads = { wiring: WiringPlan; judge: Judge };
 
-function loadAt(path: string, main: string, { wiring }: Loads): number {
-  const [list, id] = path.split('/');
-  if (list === 'feeds' && id === main) return wiring.main.loadA;
-  if (list === 'feeds' || list === 'circuits')
-    return [...wiring.circuits, ...wiring.feeds].find((c) => c.circuit.id === id)?.carriesA ?? 0;
-  return list === 'bank' ? wiring.main.loadA : 0;
+/** The most that runs through the fuse whose rating stands in a field, A: in use or while it charges. */
+function loadsByField(box: Box, { wiring, judge }: Loads): ReadonlyMap<string, number> {
+  const out = new Map<string, number>();
+  for (const h of judge.all) {
+    const path = h.kind === 'fuse' ? fuseFieldOf({ box, wiring }, h.id) : undefined;
+    if (path) out.set(path, Math.max(out.get(path) ?? 0, h.steadyA, h.chargeA));
+  }
+  return out;
 }
 
 /** The smallest rating sold that carries a load for good, A. */
@@ -202,7 +207,7 @@ export function unknownRanges(box: Box, plan: Loads): Range[] {
     0,
     ...plan.wiring.circuits.map((c) => c.fuseA ?? (c.fuseOrigin === 'unknown' ? usualFuseA(c.carriesA) : 0))
   );
-  const loads = (path: string): number => loadAt(path, main, plan);
+  const loads = loadsByField(box, plan);
   const walk = (node: unknown, path: string, list: string, id: string): void => {
     if (Array.isArray(node)) {
       node.forEach((v: Node, i) =>
@@ -216,7 +221,7 @@ export function unknownRanges(box: Box, plan: Loads): Range[] {
       if (isUnknown(value)) {
         const isMain = path === `feeds/${main}` || path.startsWith(`feeds/${main}/`);
         const family = key === 'packFuse' ? usualPackFuse(box).family : familyAt(box, list, id);
-        const found = rangeOf(here, key, { family, isMain, loadA: loads(path === '' ? key : path), biggestA });
+        const found = rangeOf(here, key, { family, isMain, loadA: loads.get(here) ?? 0, biggestA });
         if (found) out.push(found);
       } else if (typeof value === 'object') walk(value, here, path === '' ? key : list, id);
     }
@@ -249,7 +254,7 @@ export function unknownRanges(box: Box, plan: Loads): Range[] {
   return out
     .filter((r, i) => out.findIndex((o) => o.path === r.path) === i)
     .map((r) => {
-      const rules = RULES[r.path.split('/').at(-1)!];
+      const rules = RULES[fieldOf(r.path)];
       return rules ? { ...r, rules } : r;
     });
 }

@@ -29,9 +29,10 @@ function hangsOn(
   if (open.about === null || !ranged.has(open.about)) return [];
   const rules = ranged.get(open.about);
   const all = rules ? maybe.filter((f) => rules.test(f.id)) : maybe;
-  const { kind, id, label } = open.where;
-  const cause = `fuse ${label.startsWith('F') ? label : `F${label.replace(/^C/, '')}`}`;
-  const own = all.filter((f) => (f.where.kind === kind && f.where.id === id) || f.cause === cause);
+  const { kind, id } = open.where;
+  const own = all.filter(
+    (f) => (f.where.kind === kind && f.where.id === id) || (f.cause !== null && f.cause === open.cause)
+  );
   // what is so of the whole box may be wrong anywhere
   return kind === 'box' || kind === 'battery' ? (own.length > 0 ? own : [...all]) : own;
 }
@@ -62,7 +63,8 @@ export function settle(rough: readonly Finding[], { ends, sorts, ranged }: Ends)
     const mildest = maps.map((m) => m.get(f.key)!).toSorted((a, b) => BAD[a.severity] - BAD[b.severity])[0]!;
     stands.set(f.key, said.has(f.key) ? mildest : withWhy(mildest, `${mildest.why} ${EVERYWHERE}`, []));
   }
-  const maybe = possible(stands, ends);
+  // what the open plan says against the box is possible, too: nothing that was said is lost
+  const maybe = possible(stands, [...ends, rough]);
   const bySort = possible(stands, [ends[0]!, ...sorts]);
   const asked = rough.filter((f) => f.open);
   const hanging = new Map(asked.map((f) => [f, hangsOn(f, maybe, bySort, ranged)]));

@@ -1,6 +1,7 @@
 import { mainFeed } from '../../box/feeds.ts';
 import { fuseFieldOf, placeOf } from '../elements.ts';
 import { AUTO } from '../../box/attr.ts';
+import { fieldOf, unknownRanges } from '../../unknown/ranges.ts';
 import {
   BATTERY_PLACE,
   BOX_PLACE,
@@ -21,9 +22,25 @@ const INSULATION = 'It is printed on the wire (such as 105C).';
 const TOUCHING = 'Count the wires that lie against it in its tightest bundle, itself included.';
 const KIND_OF_FUSE = 'Blade, glass, bolted, or a breaker with a lever: what it can break depends on it.';
 
+/** Asked by rules of their own. */
+const ASKED_ELSEWHERE: readonly string[] = ['charging/coldestC', 'bank/holdDown', 'bank/packFuse'];
+const FIELD_WORDS: Readonly<Record<string, string>> = {
+  bundledCount: 'wires that touch',
+  fuseFromStartMm: 'fuse distance',
+  returnWire: 'return wire',
+  insulationC: 'insulation',
+  lengthMm: 'length',
+  fuseFamily: 'kind of fuse',
+  senseFuse: 'sense fuse',
+  currentA: 'current'
+};
+
 /** Everything safety depends on that nobody read yet: an open item with how to find out. */
 export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) => {
   const out: Draft[] = [];
+  /** The fuse of the place that is asked about: what comes from it hangs on the question. */
+  const fuseAt = (at: Where): string | undefined =>
+    at.kind === 'main' ? 'F0' : branches(x).find((c) => at.kind === 'circuit' && c.circuit.id === at.id)?.fuseTag;
   /** @param path field it stands in; @param build whether it can be built new instead of looked up */
   const ask = (at: Where, name: string, how: string, path?: string, build = path !== undefined) =>
     out.push({
@@ -37,6 +54,7 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
       open: true,
       asks: name,
       ...(path ? { about: path } : {}),
+      ...(fuseAt(at) ? { cause: `fuse ${fuseAt(at)}` } : {}),
       remedies:
         path && build
           ? [
@@ -112,6 +130,15 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
       false
     );
   const { charging } = x.box;
+  for (const c of charging.builtIn)
+    if (c.currentA.is === 'unknown')
+      ask(
+        BATTERY_PLACE,
+        `output of ${c.name || 'the charger inside'}`,
+        'Read the output amps on the charger.',
+        `charging/builtIn/${c.id}/currentA`,
+        false
+      );
   if (charging.path.is === 'unknown')
     ask(
       BATTERY_PLACE,
@@ -139,8 +166,8 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
     if (c.lengthOrigin === 'unknown') ask(at, 'length', 'Measure along the wire.', `${path}/lengthMm`);
     if (c.circuit.from.is === 'unknown')
       ask(at, 'feed', 'Follow its + wire back: to the block, or to the tab of another port?', `${path}/from`);
-    if (c.circuit.fuseFromStartMm.is === 'unknown' && c.live === 'direct')
-      ask(at, 'fuse distance', 'Measure along the wire from the battery post to its fuse.', `${path}/fuseFromStartMm`);
+    if (c.circuit.fuseFromStartMm.is === 'unknown')
+      ask(at, 'fuse distance', 'Measure along the wire from where it starts to its fuse.', `${path}/fuseFromStartMm`);
     if (c.circuit.switchPortId.is === 'unknown')
       ask(at, 'switch', 'Trace which switch breaks this circuit.', `${path}/switchPortId`);
   }
@@ -213,5 +240,15 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
         `parts/${p.part.id}/ratingA`,
         false
       );
+  // whatever else has a range is asked for, too: nothing that a check hangs on goes unasked
+  const asked = new Set([...ASKED_ELSEWHERE, ...out.map((d) => d.about)]);
+  for (const { path } of unknownRanges(x.box, x)) {
+    if (asked.has(path)) continue;
+    const [list, id] = path.split('/');
+    const c = branches(x).find((b) => (list === 'feeds' || list === 'circuits') && b.circuit.id === id);
+    const at = c ? circuitPlace(c.circuit.id, c.tag) : list === 'feeds' ? MAIN_PLACE : BOX_PLACE;
+    const field = fieldOf(path);
+    ask(at, FIELD_WORDS[field] ?? field, field === 'bundledCount' ? TOUCHING : 'Read or measure it.', path, false);
+  }
   return out;
 });
