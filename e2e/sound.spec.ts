@@ -121,3 +121,72 @@ test('a battery that is in no list is entered where it is needed, in the units p
   });
   for (const p of parts.filter((k) => k.name.startsWith('Barn'))) await page.request.delete(`/api/parts/${p.id}`);
 });
+
+test('what comes from one cause unfolds, and a stop without a single cure leads to the search', async ({ page }) => {
+  const id = await copyOf(page, 'Jetty net box, as found', 'One cause');
+  await open(page, `/box/${id}/wiring`);
+  await verdict(page, 'safe').click();
+  const reasons = page.getByRole('region', { name: 'Reasons for Safe' });
+  const cause = reasons.locator('article').filter({ hasText: 'does not protect what stands behind it' }).first();
+  const below = cause.locator('details');
+  await expect(below).toContainText(/comes with \d+ more/);
+  await below.locator('summary').press('Enter');
+  await expect(below.locator('article').first()).toBeVisible();
+  // its own remedies were tried, too
+  await expect(below.getByRole('button', { name: /^Do this|^Make it sound/ }).first()).toBeVisible({ timeout: 20_000 });
+  const stuck = reasons.locator('article').filter({ hasText: 'The main fuse sits 320 mm' }).first();
+  await stuck.getByRole('button', { name: 'Make it sound' }).click({ timeout: 20_000 });
+  await expect(page.getByRole('dialog', { name: 'Make it sound' })).toBeVisible();
+});
+
+test('answers on the list: none, a choice, what the label says, and the stage that says it', async ({ page }) => {
+  const { document } = await (
+    await page.request.get(`/api/boxes/${await copyOf(page, 'Canal night bank box', 'x')}`)
+  ).json();
+  document.name = 'Nobody read it';
+  const battery = document.parts[document.bank.partId];
+  document.parts[document.bank.partId] = { ...battery, chemistry: 'unknown', terminal: 'unknown', massKg: 6 };
+  document.feeds[0].fuse = { is: 'unknown' };
+  document.feeds[0].bundledCount = { is: 'unknown' };
+  document.circuits[0].switchPortId = { is: 'unknown' };
+  document.charging.path = { is: 'unknown' };
+  const made = await page.request.post('/api/boxes', { data: { document } });
+  const id = ((await made.json()) as { id: string }).id;
+  await open(page, `/box/${id}/bench?view=lookup`);
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('button', { name: 'Print the list' })).toBeHidden();
+  await page.emulateMedia({ media: 'screen' });
+  // what the label says settles the chemistry
+  await page.getByRole('button', { name: 'The label says AGM' }).click();
+  await expect(page.getByRole('button', { name: 'The label says AGM' })).toHaveCount(0);
+  await page.getByLabel('battery how it is charged').selectOption({ label: 'lid open, clips on the posts' });
+  await expect(page.getByLabel('battery how it is charged')).toHaveCount(0);
+  await page.getByRole('button', { name: 'F0 main fuse: there is none' }).click();
+  await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'stop');
+  await page.keyboard.press('Control+z');
+  await expect(verdict(page, 'safe')).not.toHaveAttribute('data-state', 'stop');
+  // a switch is traced on the wiring, where its circuit stands chosen
+  await page.getByRole('link', { name: 'Say it on wiring' }).first().click();
+  await expect(page.getByRole('heading', { name: 'Wiring', level: 1 })).toBeVisible();
+});
+
+test('a part of one’s own in a port’s hole, a changeover that was read', async ({ page }) => {
+  const id = await copyOf(page, 'Moor camera post', 'Own in its hole');
+  await open(page, `/box/${id}/ports`);
+  await page.locator('[data-port=p1]').press('Enter');
+  const details = page.getByRole('complementary', { name: 'Details' });
+  await details.getByLabel(/^It is/).selectOption({ label: 'not in the list: enter mine …' });
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Name').fill('Salvaged connector');
+  await dialog.getByLabel('Bears for good, A').fill('8 A');
+  await dialog.getByRole('button', { name: 'Keep as my part' }).click();
+  await expect(details.getByLabel(/^It is/).locator('option:checked')).toHaveText('Salvaged connector (own)');
+  await open(page, `/box/${id}/battery?view=join`);
+  const rating = page.getByLabel('The changeover bears');
+  await rating.first().selectOption('set');
+  await page.getByRole('textbox', { name: 'The changeover bears' }).fill('20');
+  await page.getByRole('textbox', { name: 'The changeover bears' }).press('Enter');
+  await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'stop');
+  const { parts } = (await (await page.request.get('/api/parts')).json()) as { parts: { id: string; name: string }[] };
+  for (const p of parts.filter((k) => k.name === 'Salvaged connector')) await page.request.delete(`/api/parts/${p.id}`);
+});

@@ -5,7 +5,10 @@
   import { wireSizeText } from '@haversack/core/quantity/wire-size';
   import { setTo } from '@haversack/core/box/attr';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import type { ComponentProps } from 'svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+
+  type Figure = Pick<ComponentProps<typeof QuantityField>, 'kind' | 'unit' | 'options'>;
 
   /** One answer: a field, a choice, or the way to where it is said. */
   let { question: q, labelledby }: { question: Question; labelledby: string } = $props();
@@ -15,6 +18,30 @@
   const sizes = $derived(
     (prefs.wireSystem === 'awg' ? AWG_SIZES : MM2_SIZES).map((size) => ({ system: prefs.wireSystem, size }))
   );
+  /** How a figure is typed; nothing where the answer is none. */
+  const figure = $derived.by((): Figure | undefined => {
+    switch (q.kind) {
+      case 'amps':
+      case 'part-amps':
+        return { kind: 'current', unit: 'A', options: { min: 0.01, max: 500 } };
+      case 'length':
+        return {
+          kind: 'length',
+          unit: prefs.lengthUnit,
+          options: { lengthUnit: prefs.lengthUnit, min: 0, max: 20000 }
+        };
+      case 'degrees':
+        return {
+          kind: 'temperature',
+          unit: `°${prefs.temperatureUnit}`,
+          options: { temperatureUnit: prefs.temperatureUnit, min: -40, max: 60 }
+        };
+      case 'count':
+        return { kind: 'number', unit: '', options: { min: 1, max: 40, whole: true } };
+      default:
+        return undefined;
+    }
+  });
   const answers = $derived(q.finding.remedies.filter((r) => r.answer));
   /** The thing stands chosen on the stage that says it. */
   function choose(): void {
@@ -26,50 +53,8 @@
 </script>
 
 <div class="answer no-print" role="group" aria-labelledby={labelledby}>
-  {#if q.kind === 'amps' || q.kind === 'part-amps'}
-    <QuantityField
-      {label}
-      hideLabel
-      kind="current"
-      unit="A"
-      width={88}
-      text=""
-      options={{ min: 0.01, max: 500 }}
-      onvalue={(v) => take(q.bare ? v : setTo(v))}
-    />
-  {:else if q.kind === 'length'}
-    <QuantityField
-      {label}
-      hideLabel
-      kind="length"
-      unit={prefs.lengthUnit}
-      width={88}
-      text=""
-      options={{ lengthUnit: prefs.lengthUnit, min: 0, max: 20000 }}
-      onvalue={(v) => take(setTo(v))}
-    />
-  {:else if q.kind === 'degrees'}
-    <QuantityField
-      {label}
-      hideLabel
-      kind="temperature"
-      unit={prefs.temperatureUnit === 'F' ? '°F' : '°C'}
-      width={88}
-      text=""
-      options={{ temperatureUnit: prefs.temperatureUnit, min: -40, max: 60 }}
-      onvalue={(v) => take(setTo(v))}
-    />
-  {:else if q.kind === 'count'}
-    <QuantityField
-      {label}
-      hideLabel
-      kind="number"
-      unit=""
-      width={88}
-      text=""
-      options={{ min: 1, max: 40, whole: true }}
-      onvalue={(v) => take(setTo(v))}
-    />
+  {#if figure}
+    <QuantityField {label} hideLabel width={88} text="" {...figure} onvalue={(v) => take(q.bare ? v : setTo(v))} />
   {:else if q.kind === 'wire'}
     <select
       class="in"
