@@ -3,6 +3,7 @@ import type { Box } from '../box/schema.ts';
 import type { Catalogue } from '../catalogue/part.ts';
 import { evaluate, type Plan } from '../evaluate.ts';
 import type { Finding } from '../findings/rule.ts';
+import { finished } from '../work.ts';
 import { attempt, stands, type Attempt } from './attempt.ts';
 import { movesFor, type Bench, type Move } from './moves.ts';
 
@@ -81,6 +82,48 @@ function scoreOf(from: Bench, move: Move, tried: Attempt): number {
   );
 }
 
+/**
+ * The change that clears a finding for least upset and leaves less against the box than before; where none does alone, one
+ * that clears it is followed one step further, to what it brings. Yields what `tick` gives before each trial.
+ */
+function* bestStep(
+  from: Bench,
+  finding: Finding,
+  tick: () => SoundProgress
+): Generator<SoundProgress, Step | undefined> {
+  const now = badness(from.plan);
+  let best: Step | undefined;
+  const nearly: Step[] = [];
+  const trial = (move: Move): Step | undefined => {
+    const tried = attempt(from, move.edits);
+    return tried?.cleared.includes(finding.key) ? { move, tried, score: scoreOf(from, move, tried) } : undefined;
+  };
+  const better = (s: Step) => badness(s.tried.plan) < now && (!best || s.score < best.score);
+  for (const move of movesFor(from, finding).slice(0, PER_FINDING)) {
+    yield tick();
+    const step = trial(move);
+    if (step && better(step)) best = step;
+    else if (step) nearly.push(step);
+  }
+  if (best) return best;
+  for (const first of nearly.toSorted((p, q) => p.score - q.score).slice(0, FOLLOWED)) {
+    const { box, plan, fresh } = first.tried;
+    const brings = fresh.find(isStop) ?? fresh[0];
+    if (!brings) continue;
+    for (const next of movesFor({ ...from, box, plan }, brings).slice(0, PER_FINDING)) {
+      yield tick();
+      const step = trial({
+        label: `${first.move.label}, and ${next.label}`,
+        effect: '',
+        edits: [...first.move.edits, ...next.edits],
+        weight: first.move.weight + next.weight
+      });
+      if (step && better(step)) best = step;
+    }
+  }
+  return best;
+}
+
 type Taken = { move: Move; place: string; clears: string[] };
 
 /**
@@ -105,38 +148,10 @@ export function* soundSearch(
     const left = at.plan.findings.filter((f) => wanted(f) && !stuck.has(f.key));
     const finding = left.find(isStop) ?? left[0];
     if (!finding) break;
-    const now = badness(at.plan);
-    const from = at;
-    let best: Step | undefined;
-    const nearly: Step[] = [];
-    const better = (s: Step) => badness(s.tried.plan) < now && (!best || s.score < best.score);
-    const note = (move: Move, tried: Attempt | undefined): Step | undefined =>
-      tried?.cleared.includes(finding.key) ? { move, tried, score: scoreOf(from, move, tried) } : undefined;
-    for (const move of movesFor(at, finding).slice(0, PER_FINDING)) {
-      yield progress();
+    const best = yield* bestStep(at, finding, () => {
       triedCount++;
-      const step = note(move, attempt(at, move.edits));
-      if (!step) continue;
-      if (better(step)) best = step;
-      else nearly.push(step);
-    }
-    // what clears it but brings something else is followed one step further
-    for (const first of best ? [] : nearly.toSorted((p, q) => p.score - q.score).slice(0, FOLLOWED)) {
-      const on: Bench = { box: first.tried.box, catalogue, plan: first.tried.plan };
-      for (const next of movesFor(on, first.tried.fresh.find(isStop) ?? first.tried.fresh[0]!).slice(0, PER_FINDING)) {
-        yield progress();
-        triedCount++;
-        const edits = [...first.move.edits, ...next.edits];
-        const both: Move = {
-          label: `${first.move.label}, and ${next.label}`,
-          effect: '',
-          edits,
-          weight: first.move.weight + next.weight
-        };
-        const step = note(both, attempt(at, edits));
-        if (step && better(step)) best = step;
-      }
-    }
+      return progress();
+    });
     if (!best) {
       stuck.add(finding.key);
       continue;
@@ -150,7 +165,7 @@ export function* soundSearch(
   for (const one of taken.toReversed()) {
     yield progress();
     const rest = taken.filter((t) => t !== one);
-    const after = planWith(box, catalogue, rest);
+    const after = planWith(box, catalogue, editsOf(rest));
     triedCount++;
     if (
       after &&
@@ -158,7 +173,7 @@ export function* soundSearch(
       badness(after) <= badness(at.plan)
     ) {
       taken = rest;
-      at = { box: applyAll(box, rest), catalogue, plan: after };
+      at = { box: applyEdits(box, editsOf(rest)), catalogue, plan: after };
     }
   }
   return {
@@ -177,15 +192,11 @@ export function* soundSearch(
 
 const titlesOf = (plan: Plan, keys: readonly string[]): string[] =>
   plan.findings.filter((f) => keys.includes(f.key)).map((f) => f.title);
-const applyAll = (box: Box, taken: readonly Taken[]): Box =>
-  applyEdits(
-    box,
-    taken.flatMap((t) => t.move.edits)
-  );
+const editsOf = (taken: readonly Taken[]): Edit[] => taken.flatMap((t) => t.move.edits);
 
-function planWith(box: Box, catalogue: Catalogue, taken: readonly Taken[]): Plan | undefined {
+function planWith(box: Box, catalogue: Catalogue, edits: readonly Edit[]): Plan | undefined {
   try {
-    return evaluate(applyAll(box, taken), catalogue);
+    return evaluate(applyEdits(box, edits), catalogue);
   } catch {
     return undefined;
   }
@@ -197,23 +208,14 @@ export function soundWith(
   catalogue: Catalogue,
   changes: readonly { edits: Edit[] }[]
 ): SoundFacts | undefined {
-  try {
-    return soundFacts(
-      evaluate(
-        applyEdits(
-          box,
-          changes.flatMap((c) => c.edits)
-        ),
-        catalogue
-      )
-    );
-  } catch {
-    return undefined;
-  }
+  const plan = planWith(
+    box,
+    catalogue,
+    changes.flatMap((c) => c.edits)
+  );
+  return plan && soundFacts(plan);
 }
 
 /** All of `soundSearch` at once. */
-export function makeSound(box: Box, catalogue: Catalogue, goal: Goal): Sound {
-  const work = soundSearch(box, catalogue, goal);
-  for (let next = work.next(); ; next = work.next()) if (next.done) return next.value;
-}
+export const makeSound = (box: Box, catalogue: Catalogue, goal: Goal): Sound =>
+  finished(soundSearch(box, catalogue, goal));
