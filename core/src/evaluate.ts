@@ -1,3 +1,4 @@
+import { saidIn } from './quantity/said.ts';
 import { bank, type Bank } from './battery/bank.ts';
 import { bench, type Bench } from './bench/bench.ts';
 import { applyEdits, type Edit } from './box/edits.ts';
@@ -106,10 +107,11 @@ function planOf(box: Box, catalogue: Catalogue, options: EvaluateOptions, like?:
   const runs = (held ?? like)?.runs ?? runList(box, wiring.netlist);
   const feed = held?.feed ?? feedOf(wiring);
   const run = held ? held.outing : outing(box, need, b, feed);
-  const seal = like ? like.sealing : sealing(fit, panel, box.brackets);
+  const seal = like ? like.sealing : sealing(box, fit, panel);
   const load = like?.carry ?? carry(box, fit, wiring);
+  const said = saidIn(box.preferences);
   const dry = dryPlan(box, fit, b, seal);
-  const stands = like ? like.stance : fit && stance(fit, load);
+  const stands = like ? like.stance : fit && stance(fit, load, said);
   // heat goes by the root mean square: a starter or a transmitter is on for a moment
   const leadsW = wiring.circuits.reduce((sum, c) => {
     const rmsA = judged.of(c.portTag)?.rmsA ?? c.loadA;
@@ -134,6 +136,7 @@ function planOf(box: Box, catalogue: Catalogue, options: EvaluateOptions, like?:
     heat,
     brackets,
     carry: load,
+    said,
     lastsAfterH: (edits) => lastsAfterH(box, edits, feed)
   });
   const plan = {

@@ -1,3 +1,4 @@
+import { METRIC } from '../src/quantity/said.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
@@ -103,12 +104,12 @@ describe('how it hangs, stands and swims', () => {
   });
   test('what holds the battery follows from the room round it', () => {
     const gaps = (mm: number) => ({ left: mm, right: mm, front: mm, back: mm });
-    expect(holdDown(2.6, gaps(1), SIZE).how).toBe('snug');
-    const foam = holdDown(2.6, gaps(6), SIZE);
+    expect(holdDown(2.6, gaps(1), SIZE, METRIC).how).toBe('snug');
+    const foam = holdDown(2.6, gaps(6), SIZE, METRIC);
     expect(foam.how).toBe('foam');
     expect(foam.foam.map((f) => f.thicknessMm)).toEqual([8, 8, 8, 8]);
-    expect(holdDown(2.6, gaps(60), SIZE).how).toBe('strap');
-    expect(holdDown(12, gaps(60), SIZE).how).toBe('cradle');
+    expect(holdDown(2.6, gaps(60), SIZE, METRIC).how).toBe('strap');
+    expect(holdDown(12, gaps(60), SIZE, METRIC).how).toBe('cradle');
   });
   test('every demo box knows its stance and what is dry in it, without a NaN', () => {
     for (const box of demoBoxes()) {

@@ -1,3 +1,4 @@
+import { METRIC } from '../src/quantity/said.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
@@ -283,7 +284,7 @@ describe('measuring sheet', () => {
     ['depthMm', { depthMm: 5 }, /out of range/]
   ] as const)('wrong %s is told with what would be right', (key, over, words) => {
     const bad = { ...draft, measures: { ...draft.measures, ...over } };
-    const found = draftProblems(bad).find((p) => p.key === key)!;
+    const found = draftProblems(bad, METRIC).find((p) => p.key === key)!;
     expect(found.say).toMatch(words);
     expect(caseFromDraft(bad)).toBeUndefined();
   });

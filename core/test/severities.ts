@@ -10,6 +10,7 @@ export const SEVERITY_OF_TRIP: Record<string, readonly string[]> = {
     'bundle-not-derated',
     'c-rate-high',
     'capacity-claim',
+    'card-full',
     'case-not-measured',
     'cca-wire',
     'changeover-unsound',
@@ -36,6 +37,7 @@ export const SEVERITY_OF_TRIP: Record<string, readonly string[]> = {
     'lid-wire-trap',
     'mains-cord',
     'metal-case',
+    'no-charge-way',
     'no-temp-comp',
     'no-vent-sealed',
     'outside-inlet',
@@ -59,6 +61,7 @@ export const SEVERITY_OF_TRIP: Record<string, readonly string[]> = {
     'too-heavy',
     'unknown-attribute',
     'unmeasured-part',
+    'vehicle-direct',
     'voltage-drop',
     'web-too-thin'
   ],

@@ -1,4 +1,4 @@
-import { lengthsInUnit } from '../src/quantity/format.ts';
+import { METRIC } from '../src/quantity/said.ts';
 import { describe, expect, test } from 'vitest';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
 import { labelSheet } from '../src/bench/label-sheet.ts';
@@ -78,9 +78,9 @@ test('live distances: the nearest neighbour and the nearest no-drill place, nega
 });
 
 test('a plug over the latch, on the hinge side or against the ground is named; the demo layout has none', () => {
-  expect(plugClashes(plan.panel!, fit.part)).toEqual([]);
+  expect(plugClashes(plan.panel!, fit.part, METRIC)).toEqual([]);
   const what = (edits: Edit[]) =>
-    plugClashes(evaluate(applyEdits(hide, edits), STARTER_CATALOGUE).panel!, fit.part).map((c) => c.what);
+    plugClashes(evaluate(applyEdits(hide, edits), STARTER_CATALOGUE).panel!, fit.part, METRIC).map((c) => c.what);
   expect(what(movePort('p1', { xMm: 100, yMm: 90 }, 'back'))).toContain('lid');
   expect(what(movePort('p1', { xMm: 135, yMm: 160 }))).toContain('latch');
   expect(what(movePort('p1', { xMm: 42, yMm: 22 }))).toContain('ground');
@@ -136,16 +136,5 @@ describe('trials to choose from', () => {
     const loads = plan.wiring.circuits.filter((c) => c.circuit.purpose === 'load').reduce((s, c) => s + c.loadA, 0);
     expect(sumOfBranchesA(rows)).toBeCloseTo(loads, 9);
     expect(rows.some((r) => r.charges)).toBe(true);
-  });
-});
-
-describe('millimetres named in a sentence, for people who measure in inches', () => {
-  test('a length, a pair and a range are put into inches; a tag, an area and a word are not', () => {
-    expect(lengthsInUnit('The fuse sits 320 mm away', 'in')).toBe('The fuse sits 12 19/32 in away');
-    expect(lengthsInUnit('Glass fuse 6.3 x 32 mm', 'in')).toBe('Glass fuse 1/4 x 1 17/64 in');
-    expect(lengthsInUnit('holds on 1 to 8 mm', 'in')).toBe('holds on 3/64 to 5/16 in');
-    expect(lengthsInUnit('Move M1 to 60 mm', 'in')).toBe('Move M1 to 2 23/64 in');
-    expect(lengthsInUnit('bears 2.5 mm² of M6', 'in')).toBe('bears 2.5 mm² of M6');
-    expect(lengthsInUnit('The fuse sits 320 mm away', 'mm')).toBe('The fuse sits 320 mm away');
   });
 });

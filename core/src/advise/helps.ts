@@ -1,3 +1,4 @@
+import { saidIn } from '../quantity/said.ts';
 import { catalogueOf, set, usePart } from '../findings/rule.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
 import { setTo } from '../box/attr.ts';
@@ -54,7 +55,7 @@ export function* helps(box: Box, plan: Plan, catalogue: Catalogue): Generator<un
     const fits = after.fit?.state !== 'no' || plan.fit?.state === 'no';
     const parts = [
       `lasts ${durationText(after.outing.lastsH)}`,
-      Math.abs(heavier) >= 0.05 ? `${heavier > 0 ? '+' : '−'}${fixed(Math.abs(heavier), 1)} kg` : '',
+      Math.abs(heavier) >= 0.05 ? `${heavier > 0 ? '+' : '−'}${saidIn(box.preferences).kg(Math.abs(heavier), 1)}` : '',
       fits ? '' : 'does not go into this case',
       idea.also ?? ''
     ];

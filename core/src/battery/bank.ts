@@ -1,3 +1,4 @@
+import { saidIn } from '../quantity/said.ts';
 import { partOf, valueOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import type { KnownChemistry, PartOf } from '../catalogue/part.ts';
@@ -188,7 +189,7 @@ type Figures = Pick<
 function usableWorking(box: Box, f: Figures, chemistryName: string): Working {
   const lostAge = f.ratedAh * (1 - f.healthFraction);
   const lostCold = f.ratedAh * f.healthFraction - f.availableAh;
-  const coldNote = `${fixed(f.coldFraction * 100, 1)} % left at ${fixed(f.tempC, 0)} °C, ${chemistryName}`;
+  const coldNote = `${fixed(f.coldFraction * 100, 1)} % left at ${saidIn(box.preferences).degC(f.tempC, 0)}, ${chemistryName}`;
   return {
     id: 'usable',
     title: 'What the battery gives',
@@ -274,7 +275,7 @@ function sizingWorking(box: Box, need: Demand, f: Figures & { rate: number; need
         `${fixed(f.keepBackFraction * 100, 0)} % kept back`,
         '÷'
       ),
-      line('Left in the cold', fixed(f.coldFraction, 5), '', 'table', `${fixed(f.tempC, 0)} °C`, '÷'),
+      line('Left in the cold', fixed(f.coldFraction, 5), '', 'table', saidIn(box.preferences).degC(f.tempC, 0), '÷'),
       line(
         'Left after age',
         fixed(f.healthFraction, 5),

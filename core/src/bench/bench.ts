@@ -1,3 +1,4 @@
+import { saidIn } from '../quantity/said.ts';
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
@@ -178,7 +179,7 @@ function steps(
     step(
       'drill',
       'Drill',
-      `Pilot ${fit?.part.material === 'steel' ? 4 : 3} mm, wood clamped behind, slowly. Under the size and filed beats over it.`,
+      `Pilot ${saidIn(box.preferences).mm(fit?.part.material === 'steel' ? 4 : 3)}, wood clamped behind, slowly. Under the size and filed beats over it.`,
       'Eye protection; clamp the case.'
     );
     step(

@@ -85,6 +85,7 @@ export function plainDevice(box: Box, name: string): Device {
     maxV: null,
     belowMin: 'stops',
     inner: null,
+    card: null,
     inSeason: true,
     hasMotor: false,
     use: 'field',

@@ -93,6 +93,14 @@ export const deviceSchema = z.strictObject({
       first: z.enum(['box', 'inner'])
     })
     .nullable(),
+  /** A memory card it writes to while it is on: its size and how much an hour takes. */
+  card: z
+    .strictObject({
+      sizeGB: z.number().finite().positive().max(100000),
+      gbPerHour: z.number().finite().positive().max(10000)
+    })
+    .nullable()
+    .default(null),
   /** Counted in the season, unattended. */
   inSeason: z.boolean(),
   hasMotor: z.boolean(),

@@ -85,6 +85,7 @@ export function emptyBox(name: string): Box {
     charging: {
       path: AUTO,
       throughPortId: AUTO,
+      fedFrom: 'mains',
       chargerA: AUTO,
       chargerV: AUTO,
       coldestC: AUTO,

@@ -199,6 +199,8 @@ export const boxSchema = z.strictObject({
     path: attr(z.enum(['inlet', 'through-port', 'lid-open'])),
     /** The outlet it is charged through; automatic: nobody said which. */
     throughPortId: attr(idSchema),
+    /** What feeds the charger. */
+    fedFrom: z.enum(['mains', 'vehicle-converter', 'vehicle-direct']).default('mains'),
     chargerA: attr(amps),
     chargerV: attr(z.number().positive().max(60)),
     coldestC: attr(z.number().min(-40).max(60)),

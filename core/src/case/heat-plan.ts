@@ -1,3 +1,4 @@
+import { saidIn } from '../quantity/said.ts';
 import type { Bank } from '../battery/bank.ts';
 import type { Box } from '../box/schema.ts';
 import type { KnownChemistry } from '../catalogue/part.ts';
@@ -61,19 +62,20 @@ export function heatPlan(
   const limits = b && box.bank.stands === 'inside' ? HEAT_LIMITS_C[b.chemistry] : undefined;
   const insideC = airC + (box.outing.inSun ? sunRiseK : shadeRiseK);
   const sunC = airC + sunRiseK;
+  const said = saidIn(box.preferences);
   const say: string[] = [];
   if (limits) {
     say.push(
       insideC > limits.useC
-        ? `The battery may not be used above ${limits.useC} °C.`
+        ? `The battery may not be used above ${said.degC(limits.useC)}.`
         : insideC > limits.chargeC
-          ? `The battery may not be charged above ${limits.chargeC} °C.`
-          : `The battery may be used and charged: its limits are ${limits.useC} and ${limits.chargeC} °C.`
+          ? `The battery may not be charged above ${said.degC(limits.chargeC)}.`
+          : `The battery may be used and charged: its limits are ${said.degC(limits.useC)} and ${said.degC(limits.chargeC)}.`
     );
     if (!box.outing.inSun && sunC > limits.chargeC)
-      say.push(`In strong sun it would reach ${fixed(sunC, 0)} °C: no charging then; shade or a pale cover first.`);
+      say.push(`In strong sun it would reach ${said.degC(sunC, 0)}: no charging then; shade or a pale cover first.`);
   }
-  say.push(`Wires and fuses are sized for ${fixed(Math.max(LEAST_SIZING_C, insideC), 0)} °C around them.`);
+  say.push(`Wires and fuses are sized for ${said.degC(Math.max(LEAST_SIZING_C, insideC), 0)} around them.`);
   return {
     losses,
     lossW,

@@ -1,3 +1,5 @@
+import type { Said } from '../quantity/said.ts';
+
 const GRAVITY = 9.80665;
 /** Shear that hook-and-loop is trusted with, kPa. @source mechanical reference 11 */
 const HOOK_KPA = 20;
@@ -52,6 +54,7 @@ export function holdDown(
   massKg: number,
   gapsMm: HoldDown['gapsMm'],
   size: { lengthMm: number; widthMm: number; heightMm: number },
+  said: Said,
   g: number = LOAD_G.boat
 ): HoldDown {
   const sides = Object.entries(gapsMm) as [keyof HoldDown['gapsMm'], number][];
@@ -67,13 +70,13 @@ export function holdDown(
       heightMm: Math.round(size.heightMm * STRIP_HEIGHT)
     }));
   const how = widest <= SNUG_MM * 2 ? 'snug' : widest <= FOAM_MM ? 'foam' : massKg > 8 ? 'cradle' : 'strap';
-  const strips = foam.map((f) => `${f.side} ${f.thicknessMm.toFixed(0)} mm`).join(', ');
+  const strips = foam.map((f) => `${f.side} ${said.mm(f.thicknessMm, 0)}`).join(', ');
   const over = `It must bear ${n.toFixed(0)} N (${g} g).`;
   const say =
     how === 'snug'
-      ? `It stands snug (${tightest.toFixed(1)} mm): leave room to swell, never wedge it. ${over}`
+      ? `It stands snug (${said.mm(tightest, 1)}): leave room to swell, never wedge it. ${over}`
       : how === 'foam'
-        ? `Closed-cell foam round it, free thickness: ${strips}; strips ${Math.round(size.heightMm * STRIP_HEIGHT)} mm high. ${over}`
+        ? `Closed-cell foam round it, free thickness: ${strips}; strips ${said.mm(Math.round(size.heightMm * STRIP_HEIGHT))} high. ${over}`
         : `A ${how === 'cradle' ? 'bolted cradle of angle and bar' : 'strap to two anchors'} over the top${strips ? `, and foam: ${strips}` : ''}. ${over}`;
   const strapMm =
     how === 'strap' ? 2 * size.heightMm + Math.min(size.lengthMm, size.widthMm) + 2 * STRAP_TAIL_MM : undefined;

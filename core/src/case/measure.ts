@@ -1,3 +1,4 @@
+import { METRIC, type Said } from '../quantity/said.ts';
 import { CASE_MEASURES, type Face, type PartOf, type Zone } from '../catalogue/part.ts';
 import { SHELL_KG_PER_L } from './balance.ts';
 
@@ -177,7 +178,7 @@ export type CaseDraft = {
 export type DraftProblem = { key: Measure | 'name' | `zone-${number}`; say: string };
 
 /** What is wrong in a measuring sheet, in sentences that say what would be right. */
-export function draftProblems(d: CaseDraft): DraftProblem[] {
+export function draftProblems(d: CaseDraft, said: Said): DraftProblem[] {
   const m = d.measures;
   const out: DraftProblem[] = [];
   const say = (key: DraftProblem['key'], text: string) => out.push({ key, say: text });
@@ -185,17 +186,18 @@ export function draftProblems(d: CaseDraft): DraftProblem[] {
   for (const step of MEASURE_STEPS) {
     const v = m[step.key];
     if (v === undefined) continue;
+    const quantity = step.unit === 'mass' ? said.kg : said.mm;
     if (v < step.min || v > step.max)
       say(
         step.key,
-        `${step.title}: ${v} is out of range; ${step.min} to ${step.max} ${step.unit === 'mass' ? 'kg' : 'mm'} can be right.`
+        `${step.title}: ${quantity(v)} is out of range; ${quantity(step.min)} to ${quantity(step.max)} can be right.`
       );
   }
   const bigger = (floor: Measure, rim: Measure, word: string) => {
     if (m[floor] !== undefined && m[rim] !== undefined && m[floor]! > m[rim]! + 0.5)
       say(
         rim,
-        `The ${word} at the rim (${m[rim]} mm) is less than at the floor (${m[floor]} mm): nothing could be lifted out. Were they swapped?`
+        `The ${word} at the rim (${said.mm(m[rim]!)}) is less than at the floor (${m[floor]} mm): nothing could be lifted out. Were they swapped?`
       );
   };
   bigger('floorLengthMm', 'rimLengthMm', 'length');
@@ -204,18 +206,21 @@ export function draftProblems(d: CaseDraft): DraftProblem[] {
   if (m.wallMm !== undefined && Number.isFinite(least) && 2 * m.wallMm >= least)
     say(
       'wallMm',
-      `Walls of ${m.wallMm} mm on both sides are thicker than the ${least} mm between them. A wall is usually 1 to 4 mm; in inches 1/8 is 3.2 mm.`
+      `Walls of ${said.mm(m.wallMm)} on both sides are thicker than the ${said.mm(least)} between them. A wall is usually ${said.mms(' to ', 1, 4)}.`
     );
   if (m.cornerRadiusMm !== undefined && Number.isFinite(least) && 2 * m.cornerRadiusMm > least)
-    say('cornerRadiusMm', `Corners of ${m.cornerRadiusMm} mm radius do not go into ${least} mm.`);
+    say('cornerRadiusMm', `Corners of ${said.mm(m.cornerRadiusMm)} radius do not go into ${said.mm(least)}.`);
   if (m.trayBelowRimMm !== undefined && m.depthMm !== undefined && m.trayBelowRimMm >= m.depthMm)
-    say('trayBelowRimMm', `The tray would hang ${m.trayBelowRimMm} mm down in a case ${m.depthMm} mm deep.`);
+    say(
+      'trayBelowRimMm',
+      `The tray would hang ${said.mm(m.trayBelowRimMm)} down in a case ${said.mm(m.depthMm)} deep.`
+    );
   d.zones.forEach((z, i) => {
     const size = faceOf(d, z.face);
     if (size && (z.xMm >= size.widthMm || z.yMm >= size.heightMm))
       say(
         `zone-${i}`,
-        `The ${z.kind} on the ${z.face} starts outside the face, which is ${size.widthMm} × ${size.heightMm} mm.`
+        `The ${z.kind} on the ${z.face} starts outside the face, which is ${said.mms(' × ', size.widthMm, size.heightMm)}.`
       );
   });
   return out;
@@ -240,7 +245,7 @@ export function caseFromDraft(d: CaseDraft): Case | undefined {
   const m = d.measures;
   const length = m.floorLengthMm ?? m.rimLengthMm;
   const width = m.floorWidthMm ?? m.rimWidthMm;
-  if (length === undefined || width === undefined || m.depthMm === undefined || draftProblems(d).length > 0)
+  if (length === undefined || width === undefined || m.depthMm === undefined || draftProblems(d, METRIC).length > 0)
     return undefined;
   const v = { ...USUAL, ...m };
   return {

@@ -1,3 +1,4 @@
+import type { Said } from '../quantity/said.ts';
 import { volumesL } from './faces.ts';
 import { afloat, floating, hangTiltDeg, tipDeg, type Afloat, type Floating } from './balance.ts';
 import { solidOf, type CaseFit } from './fit.ts';
@@ -34,7 +35,8 @@ export type Stance = {
  */
 export function stance(
   fit: CaseFit,
-  mass: { massKg: number; centreMm: { xMm: number; yMm: number; zMm: number } | undefined }
+  mass: { massKg: number; centreMm: { xMm: number; yMm: number; zMm: number } | undefined },
+  said: Said
 ): Stance | undefined {
   const { centreMm: g } = mass;
   if (!g) return undefined;
@@ -68,12 +70,12 @@ export function stance(
     tipsFirst: { edge, deg: tips[edge] },
     floating: swims,
     afloat: swims?.floats ? afloat(c, swims.submergedFraction * swims.outsideL, low) : undefined,
-    hold: battery(fit)
+    hold: battery(fit, said)
   };
 }
 
 /** The heaviest battery, with the room to the nearest thing on each side at its own height. */
-function battery(fit: CaseFit): HoldDown | undefined {
+function battery(fit: CaseFit, said: Said): HoldDown | undefined {
   const body = fit.bodies.filter((b) => b.kind === 'battery').sort((a, b) => b.massKg - a.massKg)[0];
   const placed = fit.placed.find((p) => p.id === body?.id);
   if (!body || !placed) return undefined;
@@ -105,5 +107,5 @@ function battery(fit: CaseFit): HoldDown | undefined {
     front: Math.max(0, before(1, insetY)),
     back: Math.max(0, after(1, c.rimWidthMm - insetY))
   };
-  return holdDown(body.massKg, gapsMm, placed);
+  return holdDown(body.massKg, gapsMm, placed, said);
 }

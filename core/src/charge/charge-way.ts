@@ -1,3 +1,5 @@
+import { CHEMISTRY } from '../battery/chemistry.ts';
+import { valueOf } from '../box/lookup.ts';
 import { mainFeed, switchesOf } from '../box/feeds.ts';
 import type { Box } from '../box/schema.ts';
 import type { Plan } from '../evaluate.ts';
@@ -27,10 +29,14 @@ export function chargeWay(box: Box, plan: Pick<Plan, 'wiring' | 'panel' | 'bank'
   const circuit = plan.wiring.circuits.find((c) => c.circuit.portId === portId);
   if (!circuit) {
     const labelA = packA(plan);
-    return { ...NOTHING, limitA: labelA, limitedBy: labelA === undefined ? undefined : 'the battery’s label' };
+    const least = [
+      ...vehicleLimit(box, plan),
+      ...(labelA === undefined ? [] : [{ amps: labelA, by: 'the battery’s label' }])
+    ].sort((a, b) => a.amps - b.amps)[0];
+    return { ...NOTHING, limitA: least?.amps, limitedBy: least?.by };
   }
   const on = switchTags(box, plan, circuit);
-  const limits = limitsOf(plan, circuit).sort((a, b) => a.amps - b.amps)[0];
+  const limits = limitsOf(box, plan, circuit).sort((a, b) => a.amps - b.amps)[0];
   return {
     portTag: circuit.portTag,
     fuseTag: circuit.guard?.tag,
@@ -61,13 +67,34 @@ const NOTHING: ChargeWay = {
   liveMeanwhile: []
 };
 
+const vehicleLimit = (box: Box, { bank }: Pick<Plan, 'bank'>): { amps: number; by: string }[] =>
+  bank && box.charging.fedFrom === 'vehicle-converter'
+    ? [
+        {
+          amps: vehicleA(valueOf(box.charging.chargerV, undefined) ?? CHEMISTRY[bank.chemistry].absorbV),
+          by: `a vehicle’s socket of ${VEHICLE_SOCKET.fuseA} A, through the converter`
+        }
+      ]
+    : [];
+
 const packA = ({ bank }: Pick<Plan, 'bank'>): number | undefined =>
   bank?.part.maxChargeA == null ? undefined : bank.part.maxChargeA * bank.count;
 
 /** Everything between the port and the battery that bears only so much. */
-function limitsOf(plan: Pick<Plan, 'wiring' | 'bank'>, c: CircuitPlan): { amps: number; by: string }[] {
+/**
+ * What the socket of a vehicle gives for good: a fuse of 10 A, loaded to 80 %, and what its converter hands on.
+ * @source rule of thumb: auxiliary sockets are fused 10 to 15 A, converters keep 85 %
+ */
+export const VEHICLE_SOCKET = { fuseA: 10, volts: 12, efficiency: 0.85 } as const;
+
+/** The most a charging converter gives from a vehicle's socket at a charging voltage, A. */
+export const vehicleA = (chargeV: number): number =>
+  (LOAD_SHARE * VEHICLE_SOCKET.fuseA * VEHICLE_SOCKET.volts * VEHICLE_SOCKET.efficiency) / chargeV;
+
+function limitsOf(box: Box, plan: Pick<Plan, 'wiring' | 'bank'>, c: CircuitPlan): { amps: number; by: string }[] {
   const labelA = packA(plan);
   return [
+    ...vehicleLimit(box, plan),
     ...(c.guard?.ratingA === undefined
       ? []
       : [{ amps: LOAD_SHARE * c.guard.ratingA, by: `fuse ${c.guard.tag}, at 80 % of ${c.guard.ratingA} A` }]),

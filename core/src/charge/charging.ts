@@ -1,3 +1,4 @@
+import { saidIn, type Said } from '../quantity/said.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { chargeHours, ventOpeningCm2 } from '../battery/model.ts';
 import { valueOf } from '../box/lookup.ts';
@@ -115,7 +116,7 @@ export function chargingPlan(box: Box, plan: Plan): ChargingPlan | undefined {
         : 'Gives off no gas in use; keep the vent for a fault.'
     },
     meterSay: meterSay(plan, amps, way),
-    settings: settingsOf(b.chemistry, data.absorbV, tailA),
+    settings: settingsOf(b.chemistry, data.absorbV, tailA, saidIn(box.preferences)),
     steps: steps(box, plan, lid, way),
     cautions: cautions(data.isLithium),
     working: hoursWorking(b.ratedAh * b.healthFraction, profile, amps, hours, longer)
@@ -133,7 +134,7 @@ function meterSay(plan: Plan, amps: number, way: ChargeWay): string {
     : `The meter shows ${shown}: plus is into the battery. It counts up.`;
 }
 
-function settingsOf(chemistry: KnownChemistry, absorbV: number, tailA: number): string[] {
+function settingsOf(chemistry: KnownChemistry, absorbV: number, tailA: number, said: Said): string[] {
   const f = FLOAT[chemistry];
   return [
     `Charge (absorption) ${fixed(absorbV, 1)} V, ends at ${ampsText(tailA)} A`,
@@ -141,9 +142,25 @@ function settingsOf(chemistry: KnownChemistry, absorbV: number, tailA: number): 
     'Equalise off',
     f.absorbMvPerK === 0
       ? 'Temperature compensation off'
-      : `Temperature compensation ${f.absorbMvPerK} mV for each °C above 25 °C`
+      : `Temperature compensation ${said.mvPerDegree(f.absorbMvPerK)} above ${said.degC(25)}`
   ];
 }
+
+/** What feeds the charger, in the order of the work. */
+const FEED: Record<Box['charging']['fedFrom'], { connect: (what: string) => string; end: string }> = {
+  mains: {
+    connect: (what) => `Connect ${what} first, then to the mains.`,
+    end: 'Stay near. Mains off first, then the box, when it is full.'
+  },
+  'vehicle-converter': {
+    connect: (what) => `Connect ${what} first, then its converter to the vehicle’s socket, engine running.`,
+    end: 'Out of the vehicle’s socket before the engine is off for long; then the box, when it is full.'
+  },
+  'vehicle-direct': {
+    connect: () => 'Do not: a vehicle’s socket is no charger. Put a converter made for it in between.',
+    end: 'Until then charge it from the mains.'
+  }
+};
 
 function steps(box: Box, plan: Plan, lid: boolean, way: ChargeWay): string[] {
   const out: string[] = [];
@@ -158,11 +175,11 @@ function steps(box: Box, plan: Plan, lid: boolean, way: ChargeWay): string[] {
       `Switch on ${way.switchesOn.join(' and ')}: the charge goes in through ${way.switchesOn.length > 1 ? 'them' : 'it'}.${live}`
     );
   } else if (plan.wiring.main.canSwitchOff) out.push('Switch the box off.');
-  out.push(`Connect ${what} first, then to the mains.`);
+  out.push(FEED[box.charging.fedFrom].connect(what));
   if (box.charging.solar)
     out.push('Sun: controller to the battery first, panel last; the other way round when taking it apart.');
   if (plan.bank!.count > 1) out.push('Packs of the bank charge together, joined as they are used.');
-  out.push('Stay near. Mains off first, then the box, when it is full.');
+  out.push(FEED[box.charging.fedFrom].end);
   return out;
 }
 

@@ -1,3 +1,4 @@
+import { saidIn } from '../quantity/said.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { selfDischargePerMonth } from '../battery/model.ts';
 import type { Box } from '../box/schema.ts';
@@ -43,6 +44,7 @@ export function storagePlan(box: Box, plan: Plan): StoragePlan | undefined {
   const b = plan.bank;
   if (!b) return undefined;
   const rule = STORE[b.chemistry];
+  const said = saidIn(box.preferences);
   const drains: { name: string; currentA: number }[] = standbyDraws(box, plan.wiring).map((d) => ({
     name: d.name,
     currentA: d.currentA
@@ -84,7 +86,7 @@ export function storagePlan(box: Box, plan: Plan): StoragePlan | undefined {
           fixed(perMonthFraction * 100, 3),
           '%',
           'table',
-          `${fixed(box.charging.storageC, 0)} °C, doubles each 10 K`
+          `${said.degC(box.charging.storageC, 0)}, doubles each ${said.kelvin(10)}`
         ),
         line(
           'Drain while off',

@@ -86,6 +86,7 @@ export function slipwayBox(): Box {
     maxV: 17,
     minV: 10.5,
     inner: null,
+    card: null,
     portId: sounder.portId,
     source: 'measured',
     modes: [steady('sounding', 9)],

@@ -1,8 +1,9 @@
+import { saidIn, type Said } from '../quantity/said.ts';
 import type { Box, Bracket } from '../box/schema.ts';
 import { wallMmOf } from '../case/faces.ts';
 import type { Face, PartOf } from '../catalogue/part.ts';
 import type { PanelPlan, PortPlan } from '../panel/panel.ts';
-import { fixed, lengthText } from '../quantity/format.ts';
+import { fixed } from '../quantity/format.ts';
 import { inchFraction } from '../quantity/length.ts';
 import { bitsFor, bitText, USUAL_SETS, type BitSet } from './bits.ts';
 import { drillSpeedRpm } from './speed.ts';
@@ -16,7 +17,7 @@ export type HoleRow = {
   tag: string;
   face: Face;
   part: string;
-  /** '29.0' or '27.2 × 12.1', mm. */
+  /** '29.0' or '27.2 × 12.1', mm; '1.142' in inches. */
   size: string;
   window: string;
   x: BothLengths;
@@ -74,7 +75,7 @@ export function holeSchedule(
   const { ports, brackets } = drilled(box, panel);
   return [
     ...ports.map((p) => holeRow(box, panel, p, casePart, owned)),
-    ...brackets.map((b) => bracketRow(b, casePart, owned))
+    ...brackets.map((b) => bracketRow(b, casePart, owned, saidIn(box.preferences)))
   ];
 }
 
@@ -94,7 +95,7 @@ export const boltCentres = (b: Bracket): { xMm: number; yMm: number }[] =>
   );
 export const BOLT_HOLE_MM = BOLT.targetMm;
 
-function bracketRow(b: Bracket, c: PartOf<'case'>, owned: readonly BitSet[]): HoleRow {
+function bracketRow(b: Bracket, c: PartOf<'case'>, owned: readonly BitSet[], said: Said): HoleRow {
   const choice = chooseBit(BOLT, bitsFor(owned, c.material, wallMmOf(c, b.face)));
   const wish = chooseBit(BOLT, bitsFor(USUAL_SETS, c.material, wallMmOf(c, b.face)));
   const buy = choice.kind === 'drill' || wish.kind === 'none' ? '' : bitText(wish.bit);
@@ -103,16 +104,16 @@ function bracketRow(b: Bracket, c: PartOf<'case'>, owned: readonly BitSet[]): Ho
     tag: b.name || 'Bracket',
     face: b.face,
     part: 'Bracket, four M5 bolts through a plate',
-    size: `4 × ${fixed(BOLT.targetMm, 1)}`,
-    window: `${lengthText(BOLT.minMm, 'mm')} to ${lengthText(BOLT.maxMm, 'mm')}`,
+    size: `4 × ${said.fine(BOLT.targetMm, 1)}`,
+    window: `${said.fine(BOLT.minMm, 1)} to ${said.fine(BOLT.maxMm, 1)}`,
     x: bothLengths(b.xMm),
     y: bothLengths(b.yMm),
-    pilot: `${c.material === 'steel' ? PILOT_MM.steel : PILOT_MM.other} mm`,
+    pilot: said.mm(c.material === 'steel' ? PILOT_MM.steel : PILOT_MM.other),
     rpm: drillSpeedRpm(BOLT.targetMm, c.material),
     how:
       choice.kind === 'none'
         ? `None of your bits will do${buy ? `: get a ${buy}` : ''}.`
-        : `Four times at ${fixed(b.acrossMm * BOLT_PITCH, 1)} mm centres, ${bitText(choice.bit)}; sealing washers under the heads.`,
+        : `Four times at ${said.mm(b.acrossMm * BOLT_PITCH, 1)} centres, ${bitText(choice.bit)}; sealing washers under the heads.`,
     bit: choice.kind === 'none' ? '–' : bitText(choice.bit),
     fileMm: choice.kind === 'drill + file' ? choice.fileMm : 0,
     buy,
@@ -123,6 +124,7 @@ function bracketRow(b: Bracket, c: PartOf<'case'>, owned: readonly BitSet[]): Ho
 }
 
 function holeRow(box: Box, panel: PanelPlan, p: PortPlan, c: PartOf<'case'>, owned: readonly BitSet[]): HoleRow {
+  const said = saidIn(box.preferences);
   const { hole } = p.part;
   const w = windowOf(p);
   const wallMm = wallMmOf(c, p.port.face);
@@ -134,32 +136,37 @@ function holeRow(box: Box, panel: PanelPlan, p: PortPlan, c: PartOf<'case'>, own
   const heavy = choice.kind === 'drill + file' && choice.fileMm > HEAVY_FILING_MM;
   const how =
     hole.shape === 'rect'
-      ? `Drill ${CORNER_MM} mm inside each corner, cut half a millimetre inside the line, file to ${fixed(hole.widthMm, 1)} × ${fixed(hole.heightMm, 1)} mm.`
+      ? `Drill ${said.mm(CORNER_MM)} inside each corner, cut ${said.fineMm(0.5, 1)} inside the line, file to ${said.fine(hole.widthMm, 1)} × ${said.fineMm(hole.heightMm, 1)}.`
       : choice.kind === 'none'
         ? `None of your bits will do${buy ? `: get a ${buy}` : ''}.`
         : choice.kind === 'drill'
-          ? `${cap(times)}${bitText(choice.bit)}: cuts about ${fixed(choice.holeMm, 1)} mm.`
-          : `${cap(times)}${bitText(choice.bit)}, then file ${fixed(choice.fileMm, 2)} mm all round${heavy && buy ? `; better a ${buy}` : ''}.`;
+          ? `${cap(times)}${bitText(choice.bit)}: cuts about ${said.fineMm(choice.holeMm, 1)}.`
+          : `${cap(times)}${bitText(choice.bit)}, then file ${said.fineMm(choice.fileMm)} all round${heavy && buy ? `; better a ${buy}` : ''}.`;
   const sideways = p.port.face === 'lid' || p.port.face === 'floor';
   return {
     portId: p.port.id,
     tag: p.tag,
     face: p.port.face,
     part: p.part.name,
-    size: sizeText(p),
+    size: sizeText(p, said),
     window:
       hole.shape === 'rect'
-        ? `up to ${fixed(RECT_OVER_MM, 1)} mm over`
-        : `${lengthText(w.minMm, 'mm')} to ${lengthText(w.maxMm, 'mm')}`,
+        ? `up to ${said.fineMm(RECT_OVER_MM, 1)} over`
+        : `${said.fine(w.minMm, 1)} to ${said.fine(w.maxMm, 1)}`,
     x: bothLengths(p.port.xMm),
     y: bothLengths(p.port.yMm),
     pilot:
       choice.kind !== 'none' && choice.bit.family === 'step' && w.targetMm > NO_PILOT_MM
         ? 'none'
-        : `${c.material === 'steel' ? PILOT_MM.steel : PILOT_MM.other} mm`,
+        : said.mm(c.material === 'steel' ? PILOT_MM.steel : PILOT_MM.other),
     rpm: drillSpeedRpm(w.targetMm, c.material),
     how,
-    bit: hole.shape === 'rect' ? `${CORNER_MM} mm drill and file` : choice.kind === 'none' ? '–' : bitText(choice.bit),
+    bit:
+      hole.shape === 'rect'
+        ? `${said.mm(CORNER_MM)} drill and file`
+        : choice.kind === 'none'
+          ? '–'
+          : bitText(choice.bit),
     fileMm: choice.kind === 'drill + file' ? choice.fileMm : 0,
     buy: choice.kind === 'drill' || hole.shape === 'rect' ? '' : buy,
     state: hole.shape === 'rect' ? 'holds' : choice.kind === 'none' ? 'stop' : heavy ? 'caution' : 'holds',
@@ -178,11 +185,11 @@ function windowOf(p: PortPlan): HoleWindow {
   return { minMm: d - 0.1, targetMm: d, maxMm: d + 0.5 };
 }
 
-function sizeText(p: PortPlan): string {
+function sizeText(p: PortPlan, said: Said): string {
   const { hole } = p.part;
-  if (hole.shape === 'round') return fixed(hole.diameterMm, 1);
-  if (hole.shape === 'rect') return `${fixed(hole.widthMm, 1)} × ${fixed(hole.heightMm, 1)}`;
-  return hole.shape === 'twin' ? `2 × ${fixed(hole.diameterMm, 1)}, ${fixed(hole.pitchMm, 2)} apart` : '';
+  if (hole.shape === 'round') return said.fine(hole.diameterMm, 1);
+  if (hole.shape === 'rect') return `${said.fine(hole.widthMm, 1)} × ${said.fine(hole.heightMm, 1)}`;
+  return hole.shape === 'twin' ? `2 × ${said.fine(hole.diameterMm, 1)}, ${said.fine(hole.pitchMm)} apart` : '';
 }
 
 /** A rib of the wall stands within reach of the hole: what is hidden from outside is seen from inside. */

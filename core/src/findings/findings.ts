@@ -1,10 +1,6 @@
-import { lengthsInUnit } from '../quantity/format.ts';
 import { RULES } from './registry.ts';
 import { BOX_PLACE, type Facts, type Finding, type Remedy, type Severity } from './rule.ts';
 
-/** What fits the third line of a strip cell. */
-const MOST_SHORT = 32;
-const cut = (text: string): string => (text.length > MOST_SHORT ? `${text.slice(0, MOST_SHORT - 1)}…` : text);
 const RANK: Record<Severity, number> = { stop: 0, caution: 1, note: 2 };
 
 /**
@@ -20,7 +16,6 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
     told.set(key, n);
     return n === 1 ? key : `${key}:${n}`;
   };
-  const words = (text: string): string => lengthsInUnit(text, facts.box.preferences.lengthUnit);
   const all = RULES.flatMap((rule) =>
     rule.check(facts).map((d): Finding => {
       const where = d.at ?? BOX_PLACE;
@@ -33,17 +28,12 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
         verdict: rule.verdict,
         stage: rule.stage,
         where,
-        short: cut(words(d.short)),
-        title: words(d.title),
-        why: words(d.why),
+        short: d.short,
+        title: d.title,
+        why: d.why,
         figures: d.figures ?? {},
         get remedies() {
-          known ??= (typeof d.remedies === 'function' ? d.remedies() : (d.remedies ?? [])).map((r) => ({
-            ...r,
-            label: words(r.label),
-            effect: words(r.effect)
-          }));
-          return known;
+          return (known ??= typeof d.remedies === 'function' ? d.remedies() : (d.remedies ?? []));
         },
         open: d.open ?? false,
         cause: d.cause ?? null,

@@ -20,6 +20,7 @@ import { breakerLever } from './rules/breaker-lever.ts';
 import { bundleNotDerated } from './rules/bundle-not-derated.ts';
 import { cRateHigh } from './rules/c-rate-high.ts';
 import { capacityClaim } from './rules/capacity-claim.ts';
+import { cardFull } from './rules/card-full.ts';
 import { caseNotMeasured } from './rules/case-not-measured.ts';
 import { caseShape } from './rules/case-shape.ts';
 import { ccaWire } from './rules/cca-wire.ts';
@@ -95,6 +96,7 @@ import { metalCase } from './rules/metal-case.ts';
 import { meterSharedFeed } from './rules/meter-shared-feed.ts';
 import { meterUnfused } from './rules/meter-unfused.ts';
 import { neverOn } from './rules/never-on.ts';
+import { noChargeWay } from './rules/no-charge-way.ts';
 import { noCutoff } from './rules/no-cutoff.ts';
 import { noMainFuse } from './rules/no-main-fuse.ts';
 import { noMaster } from './rules/no-master.ts';
@@ -154,6 +156,7 @@ import { tooHeavy } from './rules/too-heavy.ts';
 import { unknownAttribute } from './rules/unknown-attribute.ts';
 import { unmeasuredPart } from './rules/unmeasured-part.ts';
 import { usbCRail } from './rules/usb-c-rail.ts';
+import { vehicleDirect } from './rules/vehicle-direct.ts';
 import { voltageDrop } from './rules/voltage-drop.ts';
 import { waysTied } from './rules/ways-tied.ts';
 import { webTooThin } from './rules/web-too-thin.ts';
@@ -181,6 +184,7 @@ export const RULES: readonly Rule[] = [
   breakerLever,
   bundleNotDerated,
   capacityClaim,
+  cardFull,
   caseNotMeasured,
   caseShape,
   ccaWire,
@@ -257,6 +261,7 @@ export const RULES: readonly Rule[] = [
   meterSharedFeed,
   meterUnfused,
   neverOn,
+  noChargeWay,
   noCutoff,
   noMainFuse,
   noMaster,
@@ -316,6 +321,7 @@ export const RULES: readonly Rule[] = [
   unknownAttribute,
   unmeasuredPart,
   usbCRail,
+  vehicleDirect,
   voltageDrop,
   waysTied,
   webTooThin,

@@ -14,6 +14,7 @@ import type { Stance } from '../case/stance.ts';
 import type { CircuitPlan, WiringPlan } from '../wiring/types.ts';
 import type { Judge } from '../judge/table.ts';
 import type { Carry } from '../kit/carry.ts';
+import type { Said } from '../quantity/said.ts';
 
 export type Severity = 'stop' | 'caution' | 'note';
 export type Verdict = 'lasts' | 'fits' | 'dry' | 'safe' | 'carry';
@@ -42,7 +43,7 @@ export type Finding = {
   verdict: Verdict;
   stage: Stage;
   where: Where;
-  /** At most 32 characters, naming a thing. */
+  /** A few words for a strip cell, naming a thing; the cell wraps it, nothing cuts it. */
   short: string;
   title: string;
   why: string;
@@ -80,6 +81,8 @@ export type Facts = {
   heat: HeatPlan | undefined;
   brackets: BracketPlan[];
   carry: Carry;
+  /** Writes quantities in the person's units: the only way one gets into a sentence. */
+  said: Said;
   /** Hours the box would last after some edits, everything else as it is. */
   lastsAfterH: (edits: Edit[]) => number;
 };

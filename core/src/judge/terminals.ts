@@ -1,3 +1,4 @@
+import type { Said } from '../quantity/said.ts';
 import type { PartOf } from '../catalogue/part.ts';
 
 type Terminal = PartOf<'battery'>['terminal'];
@@ -8,15 +9,15 @@ type Terminal = PartOf<'battery'>['terminal'];
  */
 export const TERMINAL_BEARS: Record<
   Exclude<Terminal, 'unknown'>,
-  { ratingA: number; mostMm2: number; words: string }
+  { ratingA: number; mostMm2: number; words: (said: Said) => string }
 > = {
-  'tab-4.8': { ratingA: 16, mostMm2: 2.6, words: '4.8 mm tab' },
-  'tab-6.3': { ratingA: 24, mostMm2: 6, words: '6.3 mm tab' },
-  m5: { ratingA: 80, mostMm2: 16, words: 'M5 stud' },
-  m6: { ratingA: 120, mostMm2: 35, words: 'M6 stud' },
-  m8: { ratingA: 250, mostMm2: 70, words: 'M8 stud' },
-  post: { ratingA: 300, mostMm2: 70, words: 'lead post' },
-  lead: { ratingA: 300, mostMm2: 70, words: 'lead of its own' }
+  'tab-4.8': { ratingA: 16, mostMm2: 2.6, words: (said) => `${said.mm(4.8)} tab` },
+  'tab-6.3': { ratingA: 24, mostMm2: 6, words: (said) => `${said.mm(6.3)} tab` },
+  m5: { ratingA: 80, mostMm2: 16, words: () => 'M5 stud' },
+  m6: { ratingA: 120, mostMm2: 35, words: () => 'M6 stud' },
+  m8: { ratingA: 250, mostMm2: 70, words: () => 'M8 stud' },
+  post: { ratingA: 300, mostMm2: 70, words: () => 'lead post' },
+  lead: { ratingA: 300, mostMm2: 70, words: () => 'lead of its own' }
 };
 
 /** What a pack's terminals bear; undefined when nobody knows them. */

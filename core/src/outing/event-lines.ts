@@ -1,17 +1,14 @@
 import type { Box } from '../box/schema.ts';
-import { clockText } from '../quantity/format.ts';
-import { dayCount, dayOf } from '../timeline/bars.ts';
+import { momentText } from '../timeline/bars.ts';
 import type { Outing } from './outing.ts';
 import type { RunEvent } from './run-types.ts';
 
 /** The run's events as sentences, in order, with the day where there are several. */
 export function eventLines(box: Box, outing: Outing): { when: string; what: string }[] {
-  const days = dayCount(box.outing);
-  const when = (timeH: number): string => (days > 2 ? `day ${dayOf(timeH)} ${clockText(timeH)}` : clockText(timeH));
   return [...outing.run.events]
     .sort((a, b) => a.timeH - b.timeH)
     .map((e) => ({
-      when: when(e.reason === 'kept-back' ? (outing.endsAtH ?? e.timeH) : e.timeH),
+      when: momentText(box.outing, e.reason === 'kept-back' ? (outing.endsAtH ?? e.timeH) : e.timeH),
       what: sentence(box, e)
     }));
 }

@@ -1,3 +1,4 @@
+import { METRIC } from '../quantity/said.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
 import { removeCircuit } from '../box/remove-circuit.ts';
 import type { Box } from '../box/schema.ts';
@@ -20,7 +21,7 @@ function clashNames(panel: PanelPlan, fit: CaseFit): Set<string> {
     ...panel.zoneClashes.map((z) => `zone ${z.portId}`),
     ...panel.swingClashes.map((s) => `swing ${s.portId}`),
     ...panel.ports.filter((p) => p.clearMm < 0).map((p) => `deep ${p.port.id}`),
-    ...plugClashes(panel, fit.part).map((p) => `plug ${p.portId}`)
+    ...plugClashes(panel, fit.part, METRIC).map((p) => `plug ${p.portId}`)
   ]);
 }
 

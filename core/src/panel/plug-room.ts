@@ -1,3 +1,4 @@
+import type { Said } from '../quantity/said.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { aboveGroundMm, type PanelPlan, type PortPlan } from './panel.ts';
 import { ZONE_WORDS } from './zones.ts';
@@ -14,16 +15,16 @@ export type PlugClash = { portId: string; what: string; say: string };
 const BEND_BELOW_MM = 20;
 
 /** Plugs that meet latch, handle or ground, or that the lid lands on. @source mechanical reference 5 */
-export function plugClashes(panel: PanelPlan, c: PartOf<'case'>): PlugClash[] {
+export function plugClashes(panel: PanelPlan, c: PartOf<'case'>, said: Said): PlugClash[] {
   return panel.ports
     .filter((p) => p.part.plugWidthMm > 0 && p.port.inUse === 'mated')
     .flatMap((p) => {
-      const clash = clashOf(p, panel, c);
+      const clash = clashOf(p, panel, c, said);
       return clash ? [{ portId: p.port.id, ...clash }] : [];
     });
 }
 
-function clashOf(p: PortPlan, panel: PanelPlan, c: PartOf<'case'>): Omit<PlugClash, 'portId'> | undefined {
+function clashOf(p: PortPlan, panel: PanelPlan, c: PartOf<'case'>, said: Said): Omit<PlugClash, 'portId'> | undefined {
   const half = p.part.plugWidthMm / 2;
   const zone = panel.zones.find(
     (z) =>
@@ -37,11 +38,11 @@ function clashOf(p: PortPlan, panel: PanelPlan, c: PartOf<'case'>): Omit<PlugCla
   if (zone)
     return {
       what: ZONE_WORDS[zone.kind],
-      say: `Its plug is ${p.part.plugWidthMm} mm across and stands ${plugProudMm(p.part)} mm out, over the ${ZONE_WORDS[zone.kind]}.`
+      say: `Its plug is ${said.mm(p.part.plugWidthMm)} across and stands ${said.mm(plugProudMm(p.part))} out, over the ${ZONE_WORDS[zone.kind]}.`
     };
   if (c.hinge === p.port.face)
     return { what: 'lid', say: 'It is on the hinge side: the open lid comes down on its plug.' };
   if (p.port.face !== 'lid' && aboveGroundMm(p, c) + p.part.flangeHeightMm / 2 - half < BEND_BELOW_MM)
-    return { what: 'ground', say: `Its lead has less than ${BEND_BELOW_MM} mm under the plug to bend.` };
+    return { what: 'ground', say: `Its lead has less than ${said.mm(BEND_BELOW_MM)} under the plug to bend.` };
   return undefined;
 }

@@ -54,20 +54,6 @@ export function clockText(timeH: number): string {
 export const temperatureText = (tempC: number, unit: 'C' | 'F'): string =>
   fixed(unit === 'C' ? tempC : (tempC * 9) / 5 + 32, Number.isInteger(tempC) ? 0 : 1);
 
-/**
- * The millimetres named in a sentence, put into the person's unit: '34, 106 mm' or '50 × 25 mm' as inch fractions to 1/64.
- * Areas (mm²) stay, and so does a tag: 'Move M1 to 60 mm' names the port M1.
- */
-export function lengthsInUnit(text: string, unit: LengthUnit): string {
-  if (unit === 'mm') return text;
-  return text.replace(
-    /(?<![\w.])(\d+(?:\.\d+)?(?:(?:, | × | x | to )\d+(?:\.\d+)?)*) mm\b(?!²)/g,
-    (_, numbers: string) => {
-      return `${numbers.replace(/\d+(?:\.\d+)?/g, (n) => inchFraction(Number(n)).text)} in`;
-    }
-  );
-}
-
 /** Pound in kilograms, exact. @source international yard and pound agreement */
 export const KG_PER_LB = 0.45359237;
 

@@ -14,6 +14,8 @@ export type QuantityKind =
   | 'money'
   | 'fraction'
   | 'resistance'
+  | 'data'
+  | 'dataRate'
   | 'number';
 
 type UnitTable = Record<string, (value: number) => number>;
@@ -43,6 +45,12 @@ export const UNITS: Record<Exclude<QuantityKind, 'length' | 'duration'>, { unit:
   money: { unit: '', units: { '€': by(1), eur: by(1), $: by(1), '£': by(1), usd: by(1), gbp: by(1) } },
   fraction: { unit: '%', units: { '%': by(0.01), percent: by(0.01) } },
   resistance: { unit: 'ohm', units: { ohm: by(1), mohm: by(1e-3), Ω: by(1), ω: by(1), mω: by(1e-3) } },
+  data: { unit: 'GB', units: { gb: by(1), mb: by(1e-3), tb: by(1e3) } },
+  // 'Mb/s' and 'MB/s' differ by eight and are typed alike: only the spelled-out bit is taken
+  dataRate: {
+    unit: 'GB/h',
+    units: { 'gb/h': by(1), 'mb/min': by(0.06), 'mbit/s': by(0.45), mbps: by(0.45), 'gb/day': by(1 / 24) }
+  },
   number: { unit: '', units: {} }
 };
 
@@ -60,6 +68,8 @@ export const KIND_WORDS: Record<QuantityKind, string> = {
   money: 'a price, such as 12.50',
   fraction: 'a share, such as 80 %',
   resistance: 'a resistance, such as 0.1 ohm',
+  data: 'a size of a card, such as 128 GB',
+  dataRate: 'what is written in an hour, such as 12 GB/h or 60 Mbit/s',
   number: 'a number'
 };
 

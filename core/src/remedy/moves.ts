@@ -1,3 +1,4 @@
+import { saidIn } from '../quantity/said.ts';
 import { AUTO, setTo } from '../box/attr.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
 import { mainFeed, switchesOf } from '../box/feeds.ts';
@@ -194,8 +195,32 @@ const changeoverMove: Move = move('A changeover that bears the main fuse', 'in t
   set('bank/changeoverA', AUTO)
 ]);
 
+/** Steps in which the battery is slid towards the handle line, shares of the way to where the box would hang straight. */
+const SLIDES = [1, 0.75, 1.1, 0.5];
+
+/** The battery slid until the centre of mass hangs under the handle; everything else finds its own place again. */
+function balanceMoves({ box, plan }: Bench): Move[] {
+  const off = plan.stance?.offHandleMm;
+  const heavy = plan.fit?.bodies.filter((b) => b.kind === 'battery').toSorted((a, b) => b.massKg - a.massKg)[0];
+  const at = plan.fit?.placed.find((p) => p.id === heavy?.id);
+  if (!off || !heavy || !at) return [];
+  const perMm = plan.carry.massKg / heavy.massKg;
+  const acrossToo = plan.fit!.part.handleAt !== null;
+  return SLIDES.map((share) => {
+    const xMm = Math.round(at.xMm - share * off.xMm * perMm);
+    const yMm = acrossToo ? Math.round(at.yMm - share * off.yMm * perMm) : at.yMm;
+    const slideMm = Math.round(Math.hypot(xMm - at.xMm, yMm - at.yMm));
+    return move(
+      `Slide the battery ${saidIn(box.preferences).mm(slideMm)} towards the handle`,
+      'it hangs straighter; the rest is arranged anew',
+      [set('placements', { ...box.placements, [heavy.id]: { turn: at.turn, xMm, yMm, zMm: at.zMm } })]
+    );
+  });
+}
+
 /** Single settings that cure findings which have nothing else to be cured by. */
 const SETTINGS: Readonly<Record<string, (b: Bench) => Move[]>> = {
+  'tilts-on-handle': balanceMoves,
   'live-male-pins': ({ box }) => [
     move('A shrouded two-pole connector for the battery’s lead', 'nothing live is bare', [
       set(`feeds/${mainFeed(box).id}/wayIn`, setTo('connector'))

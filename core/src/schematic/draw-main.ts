@@ -63,7 +63,7 @@ function mainEnd(s: Sheet): { owner: Owner; at: Point } | undefined {
 }
 
 function isolators(s: Sheet): string[] {
-  return s.wiring.netlist.parts.filter((p) => p.label === 'Isolator').map((p) => p.id);
+  return s.wiring.netlist.parts.filter((p) => p.duty === 'isolator').map((p) => p.id);
 }
 
 /** Leads of the main path from what is always live onward. */

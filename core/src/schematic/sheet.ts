@@ -220,7 +220,7 @@ export class Sheet {
         weight: 1.5
       });
     this.text(owner, x + span / 2, y + 20, p.kind === 'inlet' ? 'cable' : p.id, 'name', 'middle');
-    const word = p.label === 'Master switch' ? 'master' : p.kind === 'relay' ? 'relay' : '';
+    const word = p.duty === 'master' ? 'master' : p.kind === 'relay' ? 'relay' : '';
     if (word) this.text(owner, x + span / 2, y + 34, word, 'plain', 'middle');
   }
 }

@@ -1,3 +1,4 @@
+import { saidIn, type Said } from '../quantity/said.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { hoursUntilItBurns, hydrogenLPerH, ventOpeningCm2 } from '../battery/model.ts';
 import type { Bank } from '../battery/bank.ts';
@@ -101,7 +102,8 @@ export function dryPlan(
       wantsVent,
       hasVent: seal.hasVent,
       gasTight: fit.part.gasTight,
-      lidN: lidForceN(suction, fit.part.rimLengthMm, fit.part.rimWidthMm)
+      lidN: lidForceN(suction, fit.part.rimLengthMm, fit.part.rimWidthMm),
+      said: saidIn(box.preferences)
     }),
     working: workingOf(box, { freeL, dose, total, month, warm, coldestC })
   };
@@ -157,16 +159,17 @@ function words(x: {
   hasVent: boolean;
   gasTight: boolean;
   lidN: number;
+  said: Said;
 }): string[] {
   const out: string[] = [];
   out.push(
     x.wet > 0
-      ? `Air closed in sweats below ${fixed(x.dewC, 0)} °C: ${fixed(x.wet, 2)} g of water at ${fixed(x.coldestC, 0)} °C, enough to film a board. Close it in dry air, or put gel in.`
-      : `Air closed in stays above its dew point (${fixed(x.dewC, 0)} °C).`
+      ? `Air closed in sweats below ${x.said.degC(x.dewC, 0)}: ${fixed(x.wet, 2)} g of water at ${x.said.degC(x.coldestC, 0)}, enough to film a board. Close it in dry air, or put gel in.`
+      : `Air closed in stays above its dew point (${x.said.degC(x.dewC, 0)}).`
   );
   if (x.suction > 0 && x.gasTight)
     out.push(
-      `Cooling pulls with ${fixed(x.suction / 100, 0)} mbar, as much as ${fixed(headM(x.suction) * 100, 0)} cm of water, on every seal, and holds the lid down with ${fixed(x.lidN, 0)} N: a vent, or wait before you open it.${x.wantsVent && !x.hasVent ? ' Fit an M12 pressure vent.' : x.hasVent ? ' The vent evens that out.' : ''}`
+      `Cooling pulls with ${fixed(x.suction / 100, 0)} mbar, as much as ${x.said.mm(headM(x.suction) * 1000, 0)} of water, on every seal, and holds the lid down with ${fixed(x.lidN, 0)} N: a vent, or wait before you open it.${x.wantsVent && !x.hasVent ? ' Fit an M12 pressure vent.' : x.hasVent ? ' The vent evens that out.' : ''}`
     );
   if (!x.gasTight) out.push('It breathes: gel is soon used up unless it stands closed and dry.');
   return out;
@@ -195,7 +198,7 @@ function workingOf(
         fixed(x.month.openings, 3),
         'g',
         'entered',
-        `air of ${fixed(x.warm.tempC, 0)} °C, ${humid}`,
+        `air of ${saidIn(box.preferences).degC(x.warm.tempC, 0)}, ${humid}`,
         '+'
       ),
       line('Breathing', fixed(x.month.breathing, 3), 'g', 'computed', 'none in a tight case; an upper bound', '+'),

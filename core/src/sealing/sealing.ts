@@ -1,3 +1,5 @@
+import type { Box } from '../box/schema.ts';
+import { saidIn, type Said } from '../quantity/said.ts';
 import type { SealWord } from '../box/schema.ts';
 import type { Face, SealMark } from '../catalogue/part.ts';
 import type { Bracket } from '../box/schema.ts';
@@ -57,7 +59,7 @@ const DRIP_LOOP_MM = 50;
 const BOLT_MARK: SealMark = { jet: 4, dunk: 0 };
 
 /** Where water goes at a port: along its lead, into a cup, or off. */
-function dripOf(p: PortPlan, heightMm: number): string {
+function dripOf(p: PortPlan, heightMm: number, said: Said): string {
   const { face, inUse } = p.port;
   if (face === 'floor') return 'stands in what is on the ground';
   const lead =
@@ -67,17 +69,18 @@ function dripOf(p: PortPlan, heightMm: number): string {
   if (face === 'lid') return lead ? 'runs down the lead into it: lead it over an edge first' : 'rain lies on it';
   if (!lead) return 'runs off down the face';
   return heightMm >= DRIP_LOOP_MM
-    ? `lead may drop ${Math.min(DRIP_LOOP_MM, Math.floor(heightMm))} mm in a loop and drip off`
-    : `lead has only ${Math.floor(heightMm)} mm to drop: let it sag beside the box`;
+    ? `lead may drop ${said.mm(DRIP_LOOP_MM)} in a loop and drip off`
+    : `lead has only ${said.mm(Math.floor(heightMm))} to drop: let it sag beside the box`;
 }
 
 /** The weakest penetration decides. A drilled case is untested: this is what it is built towards. @source mechanical reference 7.1 */
 export function sealing(
+  { brackets, preferences }: Pick<Box, 'brackets' | 'preferences'>,
   fit: CaseFit | undefined,
-  panel: PanelPlan | undefined,
-  brackets: readonly Bracket[]
+  panel: PanelPlan | undefined
 ): Sealing | undefined {
   if (!fit || !panel) return undefined;
+  const said = saidIn(preferences);
   const shell = fit.part.seal;
   const items: SealItem[] = [
     {
@@ -100,7 +103,7 @@ export function sealing(
       portId: p.port.id,
       face: p.port.face,
       heightMm,
-      drip: dripOf(p, heightMm),
+      drip: dripOf(p, heightMm, said),
       open: p.part.seal.open,
       inUse: plugged ? portMark(p, p.port.inUse) : portMark(p, p.part.seal.capped ? 'capped' : 'open'),
       closed: portMark(p, p.part.role === 'gland' ? 'mated' : p.part.seal.capped ? 'capped' : 'open')

@@ -1,3 +1,4 @@
+import { clockText } from '../quantity/format.ts';
 import type { Span } from '../box/schema.ts';
 
 type Window = { startH: number; durationH: number };
@@ -26,4 +27,21 @@ export function nextBar(spans: readonly Span[], outing: Window): Span {
   const last = Math.max(outing.startH, ...spans.map((s) => s.endH));
   const startH = last < endH - 0.5 ? (spans.length === 0 ? outing.startH : last + 0.25) : outing.startH;
   return { startH, endH: Math.min(endH, startH + 1), dutyFraction: null };
+}
+
+/** A moment in words: the clock, and the day where an outing has more than one night: 'day 3, 04:10'. */
+export const momentText = (outing: Window, timeH: number): string =>
+  dayCount(outing) > 2 ? `day ${dayOf(timeH)}, ${clockText(timeH)}` : clockText(timeH);
+
+/**
+ * A stretch of time in words. One of a day or more says how many days later it ends, since two clock times alone would
+ * make 'on from 22:00 to 06:00' of a night and of three: '22:00 to 06:00, 3 days later'.
+ */
+export function stretchText(outing: Window, span: Pick<Span, 'startH' | 'endH'>): string {
+  const later = dayOf(span.endH) - dayOf(span.startH);
+  const longer = span.endH - span.startH >= 24 - 1e-9;
+  const end = longer
+    ? `${clockText(span.endH)}, ${later === 1 ? 'a day' : `${later} days`} later`
+    : clockText(span.endH);
+  return `${momentText(outing, span.startH)} to ${end}`;
 }

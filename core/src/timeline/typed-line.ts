@@ -1,3 +1,4 @@
+import { stretchText } from './bars.ts';
 import { deviceFrom, duplicateDevice, plainDevice } from '../box/commands.ts';
 import type { Edit } from '../box/edits.ts';
 import type { Box, Device, Draw, Span } from '../box/schema.ts';
@@ -257,11 +258,9 @@ function done(box: Box, from: Device, draft: Draft): { device: Device; bars: Spa
   return { device: { ...device, modes, ...said }, bars };
 }
 
-const labelOf = (name: string, bars: readonly Span[]): string => {
+const labelOf = (box: Box, name: string, bars: readonly Span[]): string => {
   const first = bars[0];
-  return first
-    ? `${name} ${clockText(first.startH)} to ${clockText(first.endH)}${bars.length > 1 ? `, ${bars.length} bars` : ''}`
-    : name;
+  return first ? `${name} ${stretchText(box.outing, first)}${bars.length > 1 ? `, ${bars.length} bars` : ''}` : name;
 };
 
 function added(box: Box, from: Device, draft: Draft): Taken {
@@ -269,7 +268,7 @@ function added(box: Box, from: Device, draft: Draft): Taken {
   const value: Device = { ...device, spans: bars.length > 0 ? bars : device.spans };
   return {
     ok: true,
-    label: labelOf(value.name, bars),
+    label: labelOf(box, value.name, bars),
     deviceId: value.id,
     edits: [{ op: 'add', path: 'devices', value }]
   };
@@ -281,7 +280,7 @@ function changed(box: Box, there: Device, draft: Draft): Taken {
   const keys = ['supply', 'wantsV', 'modes', 'spans', 'source', 'sourceNote'] as const;
   return {
     ok: true,
-    label: labelOf(value.name, bars),
+    label: labelOf(box, value.name, bars),
     deviceId: there.id,
     edits: keys
       .filter((key) => value[key] !== there[key])

@@ -87,8 +87,8 @@ const CHOICES: Readonly<Record<string, Question['choices']>> = {
     ['lid-open', 'lid open, clips on the posts']
   ],
   terminal: [
-    ['tab-4.8', 'tab, 4.8 mm'],
-    ['tab-6.3', 'tab, 6.3 mm'],
+    ['tab-4.8', 'tab, 4.8 mm (3/16 in)'],
+    ['tab-6.3', 'tab, 6.3 mm (1/4 in)'],
     ['m5', 'stud M5'],
     ['m6', 'stud M6'],
     ['m8', 'stud M8'],

@@ -193,10 +193,17 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
         const lead = leadOf(sources, f, fixed(f), x);
         const size = wireSizeText(fixed(f));
         return [
-          { what: `${size} to ${f.portTag}`, milliOhm: lead.wireOut, currentA: f.lowCarriesA, entered: entered(f) },
+          {
+            kind: 'wire',
+            what: `${size} to ${f.portTag}`,
+            milliOhm: lead.wireOut,
+            currentA: f.lowCarriesA,
+            entered: entered(f)
+          },
           ...(lead.fuse > 0
             ? [
                 {
+                  kind: 'fuse' as const,
                   what: `Fuse ${f.fuseTag} and its clips`,
                   milliOhm: lead.fuse,
                   currentA: f.lowCarriesA,
@@ -205,6 +212,7 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
               ]
             : []),
           {
+            kind: 'crimps' as const,
             what: `Crimps to ${f.portTag}`,
             milliOhm: lead.out - lead.wireOut - lead.fuse,
             currentA: f.lowCarriesA,
@@ -213,6 +221,7 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
           ...(f.feed && f !== d && lead.own + lead.back > 0
             ? [
                 {
+                  kind: 'switches' as const,
                   what: `Switches and return of ${f.tag}`,
                   milliOhm: lead.own + lead.back,
                   currentA: f.lowCarriesA,
@@ -222,10 +231,17 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
             : [])
         ];
       }),
-      { what: 'Switch and port contacts', milliOhm: own.own, currentA: d.lowLoadA, entered: false },
+      {
+        kind: 'contacts' as const,
+        what: 'Switch and port contacts',
+        milliOhm: own.own,
+        currentA: d.lowLoadA,
+        entered: false
+      },
       ...backs.map((b): DropPiece => {
         const lead = leadOf(sources, b, fixed(b), x);
         return {
+          kind: 'return' as const,
           what: `Return from ${b.portTag} with its crimps`,
           milliOhm: lead.back,
           currentA: x.backA.get(b.circuit.id) ?? b.lowLoadA,
@@ -267,6 +283,20 @@ function finish(
   const one = wire && knownSize(wire) ? ampacityA(wire, laid) : undefined;
   const ampacity = one === undefined ? undefined : one * d.circuit.wireCount;
   const max = [ampacity, d.weakest?.ratingA].filter((v) => v !== undefined);
+  // the charger's current does not go through what the loads share
+  const shared: DropPiece[] =
+    d.circuit.purpose === 'charge' || sharedMilliOhm === 0
+      ? []
+      : [
+          {
+            kind: 'shared',
+            what: 'Shared path, out and back',
+            milliOhm: sharedMilliOhm,
+            currentA: main.lowLoadA,
+            entered: false
+          }
+        ];
+  const pieces = () => [...found.pieces(), ...shared];
   const weakOhm = (found.weakBankMilliOhm + sharedMilliOhm + milliOhm) / 1000;
   const windowA = { min: d.carriesA / 0.8, max: max.length ? Math.min(...max) : undefined };
   const lead = leadOf({ box } as Sources, d, wire ?? THINNEST, x);
@@ -329,20 +359,8 @@ function finish(
         laid,
         meterMostA: d.portPart?.role === 'meter' ? METER_FUSE_A : undefined
       }),
-    dropWorking: () =>
-      dropWorking(
-        d,
-        [
-          ...found.pieces(),
-          // the charger's current does not go through what the loads share
-          ...(d.circuit.purpose === 'charge' || sharedMilliOhm === 0
-            ? []
-            : [
-                { what: 'Shared path, out and back', milliOhm: sharedMilliOhm, currentA: main.lowLoadA, entered: false }
-              ])
-        ],
-        dropV
-      ),
+    dropPieces: pieces,
+    dropWorking: () => dropWorking(d, pieces(), dropV),
     lengthWorking: () => lengthWorking(d, d.run, box.preferences.lengthUnit)
   };
 }

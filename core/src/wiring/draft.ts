@@ -35,6 +35,7 @@ export type Draft = Omit<
   | 'conductorC'
   | 'fuseWorking'
   | 'lengthWorking'
+  | 'dropPieces'
   | 'dropWorking'
   | 'fuseA'
   | 'windowA'

@@ -1,3 +1,4 @@
+import { saidIn } from '../quantity/said.ts';
 import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
 import { mainFeed, masterPortId, switchesOf } from '../box/feeds.ts';
 import { panelPartOf, partOf, valueOf } from '../box/lookup.ts';
@@ -79,7 +80,7 @@ export function mainDraft({ box, catalogue, need, fit, bank }: Sources, circuits
     { name: 'fuse block', ratingA: x.block?.totalA },
     { name: 'shunt', ratingA: x.shunt?.ratingA },
     { name: 'main fuse holder', ratingA: holder?.ratingA },
-    ...(terminal ? [{ name: `battery’s ${terminal.words}`, ratingA: terminal.ratingA }] : [])
+    ...(terminal ? [{ name: `battery’s ${terminal.words(saidIn(box.preferences))}`, ratingA: terminal.ratingA }] : [])
   ];
   const weakest = parts
     .filter((p): p is { name: string; ratingA: number } => p.ratingA != null)

@@ -21,7 +21,7 @@ const JOINT_MILLIOHM: Record<NetPartKind, number> = {
 const MAIN_JOINT_MILLIOHM = CONTACT_MILLIOHM.ringOnStud;
 
 export type NewPart = Pick<NetPart, 'id' | 'kind' | 'label' | 'terminals' | 'ref'> &
-  Partial<Pick<NetPart, 'ratingA' | 'family' | 'throughMilliOhm' | 'coil'>>;
+  Partial<Pick<NetPart, 'duty' | 'ratingA' | 'family' | 'throughMilliOhm' | 'coil'>>;
 export type NewWire = Pick<Conductor, 'id' | 'from' | 'to' | 'polarity' | 'lengthMm'> &
   Partial<Pick<Conductor, 'size' | 'count' | 'circuitId'>>;
 
@@ -46,6 +46,7 @@ export class NetBuilder {
       id: p.id,
       kind: p.kind,
       label: p.label,
+      ...(p.duty ? { duty: p.duty } : {}),
       terminals: p.terminals,
       ratingA: p.ratingA ?? null,
       family: p.family ?? null,

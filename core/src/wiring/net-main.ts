@@ -139,6 +139,7 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
       id: s.tag,
       kind: 'switch',
       label: s.portId === main.masterPortId ? 'Master switch' : 'Isolator',
+      duty: s.portId === main.masterPortId ? 'master' : 'isolator',
       terminals: ['in', 'out'],
       ratingA: s.part?.ratingA ?? null,
       throughMilliOhm: through(s.part?.contactMilliOhm ?? 0),

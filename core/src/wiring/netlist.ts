@@ -23,6 +23,8 @@ export type NetPart = {
   kind: NetPartKind;
   label: string;
   terminals: string[];
+  /** Of a switch in the main feed: the last before the loads, or one ahead of it. */
+  duty?: 'master' | 'isolator';
   ratingA: number | null;
   /** Of a fuse or breaker. */
   family: FuseFamily | null;

@@ -1,3 +1,4 @@
+import type { DropPiece } from './workings.ts';
 import type { Circuit, Feed } from '../box/schema.ts';
 import type { FuseFamily, PartOf } from '../catalogue/part.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
@@ -82,6 +83,8 @@ export type CircuitPlan = {
   conductorC: number | undefined;
   /** Written out when somebody opens them. */
   fuseWorking: () => Working;
+  /** The way to its plug and back, piece by piece. */
+  dropPieces: () => DropPiece[];
   dropWorking: () => Working;
   lengthWorking: () => Working;
 };

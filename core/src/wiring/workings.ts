@@ -126,7 +126,16 @@ export function fuseWorking(d: Draft, x: FuseFacts): Working {
 }
 
 /** One stretch of the way to a plug and back: its resistance and what flows through it. */
-export type DropPiece = { what: string; milliOhm: number; currentA: number; entered: boolean };
+export type DropPiece = {
+  what: string;
+  kind: 'wire' | 'fuse' | 'crimps' | 'switches' | 'contacts' | 'return' | 'shared';
+  milliOhm: number;
+  currentA: number;
+  entered: boolean;
+};
+
+/** What a piece loses, V. */
+export const lostV = (p: DropPiece): number => (p.currentA * p.milliOhm) / 1000;
 
 /** Voltage lost on the way to a plug and back, piece by piece; in a chain each carries what hangs behind it. */
 export const dropWorking = (d: Draft, pieces: readonly DropPiece[], dropV: number): Working => ({
@@ -136,7 +145,7 @@ export const dropWorking = (d: Draft, pieces: readonly DropPiece[], dropV: numbe
   lines: pieces.map((p) =>
     line(
       p.what,
-      fixed((p.currentA * p.milliOhm) / 1000, 4),
+      fixed(lostV(p), 4),
       'V',
       p.entered ? 'entered' : 'computed',
       `${fixed(p.currentA, 3)} A through ${fixed(p.milliOhm, 2)} mohm`,

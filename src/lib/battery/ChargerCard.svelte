@@ -16,6 +16,11 @@
     ['yes', 'blocks charging, its label says so'],
     ['no', 'charges all the same']
   ] as const;
+  const FED_FROM = [
+    ['mains', 'the mains'],
+    ['vehicle-converter', 'a vehicle, through a charging converter'],
+    ['vehicle-direct', 'a vehicle’s socket, straight']
+  ] as const;
   const outlets = $derived(
     (open.plan.panel?.ports ?? [])
       .filter((p) => p.part.role === 'outlet' && p.part.converterRatedW === null)
@@ -53,6 +58,12 @@
       choices={[['auto', 'not said: the weakest counts'], ['unknown', 'unknown'], ...outlets]}
       onchoose={(v, t) => open.set(`Charged through ${t}`, 'charging/throughPortId', fromChoice(v))}
     />{/if}
+  <SelectRow
+    word="The charger is fed from"
+    value={open.doc.charging.fedFrom}
+    choices={FED_FROM}
+    onchoose={(v, t) => open.set(`Charged from ${t}`, 'charging/fedFrom', v)}
+  />
   <AttrField
     label="Charger current"
     attr={open.doc.charging.chargerA}

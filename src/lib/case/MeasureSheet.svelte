@@ -10,6 +10,7 @@
   } from '@haversack/core/case/measure';
   import type { PartOf } from '@haversack/core/catalogue/part';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
+  import { saidIn } from '@haversack/core/quantity/said';
   import { request } from '$lib/client/api.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Mark from '$lib/ui/Mark.svelte';
@@ -25,7 +26,7 @@
   let draft: CaseDraft = $state.raw(begin());
   let active = $state<Measure | undefined>('floorLengthMm');
   let problem = $state('');
-  const problems = $derived(draftProblems(draft));
+  const problems = $derived(draftProblems(draft, saidIn(open.doc.preferences)));
   const made = $derived(caseFromDraft(draft));
   const left = $derived(stillOpen(draft));
   const neededLeft = $derived(left.filter((s) => s.needed));

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Device, Span } from '@haversack/core/box/schema';
   import { ampsText, clockText, fixed, temperatureText } from '@haversack/core/quantity/format';
+  import { dayOf, stretchText } from '@haversack/core/timeline/bars';
   import { repeatDaily, splitBar } from '@haversack/core/box/commands';
   import { barShares } from '@haversack/core/demand/draw';
   import { SUPPLY_WORDS } from '@haversack/core/demand/edit-draw';
@@ -65,7 +66,7 @@
   function put(device: Device, i: number, span: Span, merge?: string): void {
     const next = keptBar(span);
     open.set(
-      `${device.name} ${clockText(next.startH)} to ${clockText(next.endH)}`,
+      `${device.name} ${stretchText(outing, next)}`,
       `devices/${device.id}/spans`,
       device.spans.map((s, j) => (j === i ? next : s)),
       merge
@@ -269,7 +270,7 @@
           class="bar"
           aria-label="{device.name} bar {i + 1}"
           aria-valuenow={span.startH}
-          aria-valuetext="{clockText(span.startH)} to {clockText(span.endH)}, {fixed(shares.topFraction * 100, 0)} %"
+          aria-valuetext="{stretchText(outing, span)}, {fixed(shares.topFraction * 100, 0)} %"
           onpointerdown={(e) => down(e, device, i, 'move')}
           onkeydown={(e) => keys(e, device, i)}
         >
@@ -300,7 +301,9 @@
           {#if chosen && x2 - x1 > 96}<text class="n" x={x1 + 8} y={y + 22} style:fill="var(--on-brass)"
               >{clockText(span.startH)}</text
             ><text class="n" x={x2 - 8} y={y + 22} text-anchor="end" style:fill="var(--on-brass)"
-              >{clockText(span.endH)}</text
+              >{clockText(span.endH)}{span.endH - span.startH >= 24
+                ? ` +${dayOf(span.endH) - dayOf(span.startH)} d`
+                : ''}</text
             >{/if}
         </g>
         {#each [['start', x1], ['end', x2]] as const as [grip, x] (grip)}

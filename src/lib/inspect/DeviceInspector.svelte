@@ -2,13 +2,13 @@
   import { duplicateDevice } from '@haversack/core/box/commands';
   import { SUPPLY_WORDS } from '@haversack/core/demand/edit-draw';
   import type { Device } from '@haversack/core/box/schema';
-  import { durationText, fixed } from '@haversack/core/quantity/format';
+  import { fixed } from '@haversack/core/quantity/format';
   import { ownDevicePart } from '@haversack/core/demand/own-device';
   import { request } from '$lib/client/api.ts';
   import { keepText } from '$lib/client/field-drafts.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
-  import QuantityRow from '$lib/ui/QuantityRow.svelte';
+  import DeviceAlone from './device/DeviceAlone.svelte';
   import DeviceBars from './device/DeviceBars.svelte';
   import DeviceClaims from './device/DeviceClaims.svelte';
   import DeviceDraw from './device/DeviceDraw.svelte';
@@ -121,43 +121,7 @@
 <DeviceBars {device} />
 <DeviceNeeds {device} />
 <DeviceLead {device} />
-<section class="sec">
-  <h3>A battery of its own</h3>
-  <label class="row"
-    ><span>Has one inside</span><input
-      type="checkbox"
-      checked={device.inner !== null}
-      onchange={(e) =>
-        set(
-          e.currentTarget.checked ? 'battery inside' : 'no battery inside',
-          'inner',
-          e.currentTarget.checked ? { capacityWh: 10, first: 'box' } : null
-        )}
-    /></label
-  >
-  {#if device.inner}
-    <QuantityRow
-      word="Holds"
-      label="Inner battery"
-      kind="energy"
-      unit="Wh"
-      width={64}
-      text={fixed(device.inner.capacityWh, device.inner.capacityWh < 10 ? 1 : 0)}
-      options={{ min: 0.1, max: 1000 }}
-      onvalue={(v) => set(`inner ${v} Wh`, 'inner/capacityWh', v)}
-    />
-    <label class="row"
-      ><span>Empties first</span><select
-        class="in w-44"
-        value={device.inner.first}
-        onchange={(e) => set('which source first', 'inner/first', e.currentTarget.value)}
-        ><option value="box">the box, inner as backup</option><option value="inner">its own, then the box</option
-        ></select
-      ></label
-    >
-    <p class="lab">With the lead pulled it carries on for {durationText(need.innerH)}.</p>
-  {/if}
-</section>
+<DeviceAlone {device} {need} />
 <div class="flex flex-wrap items-center gap-2 p-4">
   <button type="button" class="btn" onclick={keep}>Keep in my library</button>
   <span class="flex items-center gap-1"

@@ -13,6 +13,9 @@
   const open = useBox();
   const bits = ownBits();
   let editing = $state(false);
+  let bothSystems = $state(false);
+  const unit = $derived(open.doc.preferences.lengthUnit);
+  const other = $derived(unit === 'mm' ? 'in' : 'mm');
   const rows = $derived(
     open.plan.panel && open.plan.fit ? holeSchedule(open.doc, open.plan.panel, open.plan.fit.part, bits.sets) : []
   );
@@ -53,6 +56,9 @@
           ></span
         >
       {/each}
+      <label class="ml-2 flex items-center gap-2"
+        ><input type="checkbox" bind:checked={bothSystems} />{other === 'in' ? 'Inches' : 'Millimetres'} too</label
+      >
       {#if notSaved}<span class="lab" role="status">saving first …</span>{/if}
       {#if bits.problem}<span role="alert" class="text-stop">{bits.problem}</span>{/if}
     </div>
@@ -60,8 +66,8 @@
       <table class="sheet">
         <thead
           ><tr
-            ><th>Hole</th><th>Face</th><th class="num">Size, mm</th><th class="num">Good from, to</th><th class="num"
-              >From the left</th
+            ><th>Hole</th><th>Face</th><th class="num">Size, {unit}</th><th class="num">Good from, to</th><th
+              class="num">From the left</th
             ><th class="num">Up</th><th>Pilot, speed</th><th>How</th></tr
           ></thead
         >
@@ -78,11 +84,13 @@
               <td class="num n">{r.window}</td>
               {#each [r.x, r.y] as v, i (i)}
                 <td class="num"
-                  ><span class="n whitespace-nowrap">{v.mm} mm</span><span
-                    class="lab n block whitespace-nowrap"
-                    title="What rounding to 1/64 in costs"
-                    >{v.inch} in {v.errorMm >= 0 ? '+' : '−'}{fixed(Math.abs(v.errorMm), 2)}</span
-                  ></td
+                  ><span class="n whitespace-nowrap">{unit === 'mm' ? v.mm : v.inch} {unit}</span>{#if bothSystems}<span
+                      class="lab n block whitespace-nowrap"
+                      title="What rounding to 1/64 in costs stands behind, mm"
+                      >{other === 'mm' ? v.mm : v.inch}
+                      {other}
+                      {v.errorMm >= 0 ? '+' : '−'}{fixed(Math.abs(v.errorMm), 2)}</span
+                    >{/if}</td
                 >
               {/each}
               <td class="n">{r.pilot}<span class="lab block whitespace-nowrap">{r.rpm} rpm</span></td>

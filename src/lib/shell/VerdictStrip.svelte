@@ -29,6 +29,9 @@
     return { text: before.text, better: v.rawValue > before.raw };
   }
 
+  /** Long reasons wrap: what opens above the strip stands on its real height. */
+  let stripPx = $state(72);
+
   function keys(event: KeyboardEvent): void {
     if (event.key === 'Escape' && shown) {
       event.stopPropagation();
@@ -39,7 +42,7 @@
 
 <svelte:window onkeydowncapture={keys} />
 
-<section class="strip no-print" aria-label="Verdicts">
+<section class="strip no-print" aria-label="Verdicts" bind:clientHeight={stripPx}>
   {#each verdicts as v (v.id)}
     {@const before = was(v)}
     <button
@@ -67,7 +70,12 @@
 </section>
 
 {#if shown && shownAnswer}
-  <div class="reasons no-print" role="region" aria-label="Reasons for {shownAnswer.name}">
+  <div
+    class="reasons no-print"
+    style:bottom="{stripPx + 8}px"
+    role="region"
+    aria-label="Reasons for {shownAnswer.name}"
+  >
     <div class="mb-2 flex items-center justify-between">
       <h2>{shownAnswer.name}: {shownAnswer.say}</h2>
       <div class="flex gap-2">
@@ -115,13 +123,12 @@
   }
   .w {
     display: flex;
-    gap: 8px;
     font-size: 12px;
     line-height: 16px;
     color: var(--ink2);
     font-stretch: 92%;
-    white-space: nowrap;
-    overflow: hidden;
+    flex-wrap: wrap;
+    column-gap: 8px;
   }
   .w b {
     font-weight: 640;
@@ -141,9 +148,6 @@
   .val2 {
     line-height: 24px;
     font-size: 20px;
-    white-space: nowrap;
-    overflow: hidden;
-    text-overflow: ellipsis;
   }
   .num {
     font: 560 20px/24px var(--font-mono);
@@ -168,9 +172,7 @@
     line-height: 16px;
     color: var(--ink2);
     font-stretch: 92%;
-    white-space: nowrap;
-    overflow: hidden;
-    text-overflow: ellipsis;
+    overflow-wrap: anywhere;
   }
   .caution .r {
     color: var(--caution);
@@ -181,7 +183,6 @@
   .reasons {
     position: fixed;
     left: 92px;
-    bottom: 80px;
     z-index: 40;
     width: min(560px, calc(100vw - 24px));
     max-height: 70vh;
@@ -226,7 +227,6 @@
     }
     .reasons {
       left: 12px;
-      bottom: 56px;
     }
   }
 </style>

@@ -15,7 +15,7 @@ export const adapterReverses = rule('adapter-reverses', 'safe', 'ports', (x) =>
         {
           at,
           severity: 'caution',
-          short: adapter === 'unknown' ? 'Does the adapter swap + and −?' : `${d.name.slice(0, 14)}: which pole is +?`,
+          short: adapter === 'unknown' ? 'Does the adapter swap + and −?' : `${d.name}: which pole is +?`,
           title:
             adapter === 'unknown'
               ? `Whether the adapter of ${d.name} swaps the poles is unknown`
@@ -36,7 +36,7 @@ export const adapterReverses = rule('adapter-reverses', 'safe', 'ports', (x) =>
         {
           at,
           severity: 'caution',
-          short: `${d.name.slice(0, 14)}: swapped adapter`,
+          short: `${d.name}: swapped adapter`,
           title: `${d.name} is wired the other way round, and its adapter swaps the poles back`,
           why: 'It works with this adapter only: the adapter kills every other device, and the device dies on every other lead. Mark both halves in words and colour, or rewire the device and throw the adapter away.',
           figures: {},
@@ -50,7 +50,7 @@ export const adapterReverses = rule('adapter-reverses', 'safe', 'ports', (x) =>
       {
         at,
         severity: 'stop',
-        short: `${d.name} gets + on −`.slice(0, 32),
+        short: `${d.name} gets + on −`,
         title: swaps
           ? `The adapter of ${d.name} swaps + and −`
           : `${d.name} is wired the other way round and nothing swaps it back`,

@@ -19,7 +19,7 @@ export const adiabaticFail = rule('adiabatic-fail', 'safe', 'wiring', (x) => {
       at: where,
       severity: 'stop' as const,
       cause: `fuse ${tag}`,
-      short: `${tag} is too slow for ${size}`.slice(0, 32),
+      short: `${tag} is too slow for ${size}`,
       title: `${tag} is too slow for ${nameOf(x, h)}`,
       why: `In a heavy short it lets ${h.letsA2s!.toFixed(0)} A²s through; ${size} stands ${h.standsA2s!.toFixed(0)} A²s.`,
       figures: { letsA2s: h.letsA2s!, standsA2s: h.standsA2s! },

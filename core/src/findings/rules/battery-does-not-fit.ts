@@ -36,13 +36,13 @@ export const batteryDoesNotFit = rule('battery-does-not-fit', 'fits', 'case', (x
     {
       at: CASE_PLACE,
       severity: 'stop',
-      short: best ? `${best.mm} mm too short in ${best.name}` : 'Does not go in at all',
-      title: best ? `It does not go in: ${best.mm} mm short in ${best.name}` : 'It does not go in',
-      why: `No arrangement of ${x.fit.bodies.map((b) => b.name.toLowerCase()).join(', ')} with ${x.box.paddingMm} mm padding exists in this case${
+      short: best ? `${x.said.mm(best.mm)} too short in ${best.name}` : 'Does not go in at all',
+      title: best ? `It does not go in: ${x.said.mm(best.mm)} short in ${best.name}` : 'It does not go in',
+      why: `No arrangement of ${x.fit.bodies.map((b) => b.name.toLowerCase()).join(', ')} with ${x.said.mm(x.box.paddingMm)} padding exists in this case${
         ways.length > 1
           ? ` (or ${ways
               .slice(1)
-              .map((w) => `${w.mm} mm in ${w.name}`)
+              .map((w) => `${x.said.mm(w.mm)} in ${w.name}`)
               .join(', ')})`
           : ''
       }.`,

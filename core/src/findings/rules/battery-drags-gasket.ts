@@ -18,7 +18,7 @@ export const batteryDragsGasket = rule('battery-drags-gasket', 'dry', 'case', (x
           also: p.id,
           severity: 'caution' as const,
           short: 'Battery rubs the gasket',
-          title: `The battery passes the rim with ${clearMm.toFixed(1)} mm to spare`,
+          title: `The battery passes the rim with ${x.said.mm(clearMm, 1)} to spare`,
           why: 'Every time it goes in or out it drags along the gasket. Grit or a nick there lets water in, and cooling pulls it through. Lay tape over the rim while lifting, or move the battery inwards.',
           figures: { clearMm, wantedMm: RIM_CLEAR_MM }
         }

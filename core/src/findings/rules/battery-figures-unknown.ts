@@ -17,7 +17,7 @@ export const batteryFiguresUnknown = rule('battery-figures-unknown', 'lasts', 'b
     {
       at: BATTERY_PLACE,
       severity: 'caution',
-      short: `Battery: ${names} unknown`.slice(0, 32),
+      short: `Battery: ${names} unknown`,
       title: `The battery’s ${names} ${missing.length > 1 ? 'are' : 'is'} not known`,
       why: `${missing.map((m) => HOW[m]).join(' ')} Until then the figures entered stand in, and hours, fit and weight are only as good as they are.`,
       figures: { unknownCount: missing.length },

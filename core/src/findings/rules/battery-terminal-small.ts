@@ -10,6 +10,7 @@ export const batteryTerminalSmall = rule('battery-terminal-small', 'safe', 'batt
   const { part } = x.bank;
   const bears = terminalBears(part);
   if (!bears) return [];
+  const words = bears.words(x.said);
   const out: Draft[] = [];
   const say = (
     also: string,
@@ -25,7 +26,7 @@ export const batteryTerminalSmall = rule('battery-terminal-small', 'safe', 'batt
       at: BATTERY_PLACE,
       also,
       severity,
-      short: short.slice(0, 32),
+      short,
       title,
       why,
       figures: { amps, bearsA: bears.ratingA }
@@ -35,8 +36,8 @@ export const batteryTerminalSmall = rule('battery-terminal-small', 'safe', 'batt
     say(
       'load',
       loadA > bears.ratingA ? 'stop' : 'caution',
-      `${bears.words} ${bears.ratingA} A: ${loadA.toFixed(1)} A`,
-      `The battery’s ${bears.words} carries ${loadA.toFixed(1)} A`,
+      `${words} ${bears.ratingA} A: ${loadA.toFixed(1)} A`,
+      `The battery’s ${words} carries ${loadA.toFixed(1)} A`,
       `It bears ${bears.ratingA} A for good; the receptacle on it gets hot and loosens. A battery with larger terminals, or less load.`,
       loadA
     );
@@ -50,8 +51,8 @@ export const batteryTerminalSmall = rule('battery-terminal-small', 'safe', 'batt
       say(
         `fuse-${f.id}`,
         'stop',
-        `${f.id} ${f.part.ratingA} A on a ${bears.words}`,
-        `${f.id} is too big for the battery’s ${bears.words}`,
+        `${f.id} ${f.part.ratingA} A on a ${words}`,
+        `${f.id} is too big for the battery’s ${words}`,
         `The tab bears ${bears.ratingA} A; ${f.part.ratingA} A can flow for minutes before ${f.id} opens. Take a smaller fuse where the load allows it.`,
         f.part.ratingA,
         `fuse ${f.id}`
@@ -74,8 +75,8 @@ export const batteryTerminalSmall = rule('battery-terminal-small', 'safe', 'batt
     say(
       'wire',
       'caution',
-      `${wireSizeText(thick.size!)} does not fit a ${bears.words}`,
-      `${wireSizeText(thick.size!)} is too thick for a ${bears.words}`,
+      `${wireSizeText(thick.size!)} does not fit a ${words}`,
+      `${wireSizeText(thick.size!)} is too thick for a ${words}`,
       `Receptacles for it take ${bears.mostMm2} mm² at most. Begin with a short thin lead of the right size and a fuse that suits it, or take thinner wire.`,
       0
     );

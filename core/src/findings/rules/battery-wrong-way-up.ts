@@ -12,7 +12,7 @@ export const batteryWrongWayUp = rule('battery-wrong-way-up', 'safe', 'case', (x
         at: battery ? BATTERY_PLACE : { kind: 'body' as const, id: b.id, label: b.name },
         also: b.id,
         severity: battery?.anyWayUp === 'upright' ? ('stop' as const) : ('caution' as const),
-        short: `${b.name} lies the wrong way`.slice(0, 32),
+        short: `${b.name} lies the wrong way`,
         title: `${b.name} must stand upright`,
         why:
           battery?.anyWayUp === 'upright'

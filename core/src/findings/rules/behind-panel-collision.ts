@@ -9,9 +9,9 @@ export const behindPanelCollision = rule('behind-panel-collision', 'fits', 'port
     .map((p) => ({
       at: portPlace(p.port.id, p.tag),
       severity: 'stop' as const,
-      short: `${p.tag} hits the ${p.behindName}`.slice(0, 32),
-      title: `${p.tag} does not go in: ${(-p.clearMm).toFixed(1)} mm short`,
-      why: `It needs ${p.needMm.toFixed(0)} mm behind the wall with its terminals; the ${p.behindName} stands after ${p.freeMm.toFixed(1)} mm.`,
+      short: `${p.tag} hits the ${p.behindName}`,
+      title: `${p.tag} does not go in: ${x.said.mm(-p.clearMm, 1)} short`,
+      why: `It needs ${x.said.mm(p.needMm, 0)} behind the wall with its terminals; the ${p.behindName} stands after ${x.said.mm(p.freeMm, 1)}.`,
       figures: { needMm: p.needMm, freeMm: p.freeMm, clearMm: p.clearMm },
       remedies: () => depthRemedies(x.box, x.fit!, x.catalogue, p)
     }));

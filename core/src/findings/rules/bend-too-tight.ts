@@ -40,16 +40,16 @@ export const bendTooTight = rule('bend-too-tight', 'fits', 'case', (x) => {
           at: BATTERY_PLACE,
           also: p.id,
           severity: 'caution' as const,
-          short: `Leads bend in ${roomMm.toFixed(0)} mm`,
-          title: `The battery leads have ${roomMm.toFixed(0)} mm to bend in, ${needMm.toFixed(0)} mm wanted`,
-          why: `A ${od.toFixed(1)} mm cable wants ${flag ? 'its own thickness over a flag terminal' : `${STRAIGHT_MM.straight} mm straight and four times its thickness`}. Tighter, strands break and terminals are pulled off.`,
+          short: `Leads bend in ${x.said.mm(roomMm, 0)}`,
+          title: `The battery leads have ${x.said.mm(roomMm, 0)} to bend in, ${x.said.mm(needMm, 0)} wanted`,
+          why: `A ${x.said.mm(od, 1)} cable wants ${flag ? 'its own thickness over a flag terminal' : `${x.said.mm(STRAIGHT_MM.straight)} straight and four times its thickness`}. Tighter, strands break and terminals are pulled off.`,
           figures: { roomMm, needMm },
           remedies: flag
             ? []
             : [
                 {
                   label: 'Flag terminals on the battery',
-                  effect: `${(od + STRAIGHT_MM.flag).toFixed(0)} mm are enough`,
+                  effect: `${x.said.mm(od + STRAIGHT_MM.flag, 0)} are enough`,
                   edits: [set('bank/terminals', 'flag')]
                 }
               ]

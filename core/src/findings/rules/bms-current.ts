@@ -32,7 +32,7 @@ export const bmsCurrent = rule('bms-current', 'lasts', 'battery', (x) => {
         at: BATTERY_PLACE,
         also: 'start',
         severity: startA > TRIPS_AT.surely * each ? 'stop' : 'caution',
-        short: `${first.d.name.slice(0, 12)} starts at ${startA.toFixed(0)} A`.slice(0, 32),
+        short: `${first.d.name} starts at ${startA.toFixed(0)} A`,
         title: `The start of ${first.d.name} may switch the pack off`,
         why: `A motor takes ${START} times its running current as it starts: ${startA.toFixed(0)} A with the rest on. Pack electronics for ${each} A trip at two to three times that. A soft start, a larger pack, or the motor on first.`,
         figures: { startA, limitA: each }

@@ -10,9 +10,9 @@ export const bracketPullsOff = rule('bracket-pulls-off', 'safe', 'ports', (x) =>
         {
           at,
           severity: 'stop' as const,
-          short: `${name} pulls off`.slice(0, 32),
+          short: `${name} pulls off`,
           title: `${name} pulls off: ${b.pullN.toFixed(0)} N on a foot that bears ${b.bearsN.toFixed(0)} N`,
-          why: `${b.bracket.loadKg} kg at ${b.bracket.leverMm} mm, knocked about as it is carried. A shorter arm, a larger foot or bolts through a plate.`,
+          why: `${x.said.kg(b.bracket.loadKg)} at ${x.said.mm(b.bracket.leverMm)}, knocked about as it is carried. A shorter arm, a larger foot or bolts through a plate.`,
           figures: { pullN: b.pullN, bearsN: b.bearsN },
           remedies: [
             ...(b.bracket.fixing === 'suction'
@@ -25,7 +25,7 @@ export const bracketPullsOff = rule('bracket-pulls-off', 'safe', 'ports', (x) =>
                 ]
               : []),
             {
-              label: `Arm of ${Math.floor((b.bracket.leverMm * b.bearsN) / b.pullN)} mm`,
+              label: `Arm of ${x.said.mm(Math.floor((b.bracket.leverMm * b.bearsN) / b.pullN))}`,
               effect: 'as far out as the foot bears',
               edits: [set(`brackets/${b.bracket.id}/leverMm`, Math.floor((b.bracket.leverMm * b.bearsN) / b.pullN))]
             }

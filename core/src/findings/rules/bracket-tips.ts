@@ -10,7 +10,7 @@ export const bracketTips = rule('bracket-tips', 'carry', 'ports', (x) =>
     .map((b) => ({
       at: { kind: 'body' as const, id: b.bracket.id, label: b.bracket.name || 'bracket' },
       severity: 'caution' as const,
-      short: `${b.bracket.name || 'Bracket'} tips the box`.slice(0, 32),
+      short: `${b.bracket.name || 'Bracket'} tips the box`,
       title: `${b.bracket.name || 'The bracket'} tips the box over`,
       why: `Its load uses ${(b.tipShare * 100).toFixed(0)} % of what the box’s own weight holds; half is left for gusts and knocks. Shorten the arm, or peg the box down.`,
       figures: { tipShare: b.tipShare }

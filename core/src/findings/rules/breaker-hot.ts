@@ -15,7 +15,7 @@ export const breakerHot = rule('breaker-hot', 'safe', 'wiring', (x) => {
       severity: 'caution',
       short: `Breaker ${m.fuseA} A trips when warm`,
       title: 'The main breaker may trip in normal use',
-      why: `At ${airC.toFixed(0)} °C inside it should carry ${bears.toFixed(1)} A at most; ${m.loadA.toFixed(1)} A can flow.`,
+      why: `At ${x.said.degC(airC, 0)} inside it should carry ${bears.toFixed(1)} A at most; ${m.loadA.toFixed(1)} A can flow.`,
       figures: { loadA: m.loadA, bearsA: bears },
       remedies:
         m.fuseOrigin === 'set'

@@ -17,7 +17,7 @@ export const bundleNotDerated = rule('bundle-not-derated', 'safe', 'wiring', (x)
       severity: 'caution',
       short: `${2 * long.length} long wires, none bundled?`,
       title: `${2 * long.length} loaded wires run far, reckoned as if each lay alone`,
-      why: `Touching for more than ${BUNDLE_LENGTH_MM} mm they trap each other’s heat. Lay them apart, or let the bundle count.`,
+      why: `Touching for more than ${x.said.mm(BUNDLE_LENGTH_MM)} they trap each other’s heat. Lay them apart, or let the bundle count.`,
       figures: { wireCount: 2 * long.length },
       remedies: [
         {

@@ -11,7 +11,7 @@ export const capacityClaim = rule('capacity-claim', 'lasts', 'battery', (x) => {
       at: BATTERY_PLACE,
       severity: 'caution',
       short: `${x.bank.claim.whPerKg.toFixed(0)} Wh/kg is too good`,
-      title: `${x.bank.part.capacityAh} Ah in ${x.bank.part.massKg} kg is too good to be true`,
+      title: `${x.bank.part.capacityAh} Ah in ${x.said.kg(x.bank.part.massKg)} is too good to be true`,
       why: `That is ${x.bank.claim.whPerKg.toFixed(0)} Wh per kg; packs of this kind reach ${data.implausibleWhPerKg} at most. Perhaps the figure is cranking amps, or counted at the cell’s voltage; weigh it, or plan with ${likelyAh.toFixed(1)} Ah.`,
       figures: { whPerKg: x.bank.claim.whPerKg, mostWhPerKg: data.implausibleWhPerKg, likelyAh }
     }

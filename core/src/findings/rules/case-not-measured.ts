@@ -10,7 +10,7 @@ export const caseNotMeasured = rule('case-not-measured', 'fits', 'case', (x) => 
     {
       at: CASE_PLACE,
       severity: steps.some((s) => s.needed) ? ('caution' as const) : ('note' as const),
-      short: `${open.length} sizes of the case are guessed`.slice(0, 32),
+      short: `${open.length} sizes of the case are guessed`,
       title: `${open.length} ${open.length === 1 ? 'size' : 'sizes'} of the case not measured yet`,
       why: `Usual values stand in for: ${steps.map((s) => s.title.toLowerCase()).join('; ')}. Measure them before you drill.`,
       figures: { openCount: open.length },

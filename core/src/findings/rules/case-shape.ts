@@ -7,11 +7,15 @@ export const caseShape = rule('case-shape', 'fits', 'case', (x) => {
   const least = Math.min(c.floorWidthMm, c.floorLengthMm, c.depthMm);
   const wrong: string[] = [];
   if (2 * c.wallMm >= least)
-    wrong.push(`two walls of ${c.wallMm} mm are as thick as the ${least} mm between them (usual are 1 to 4 mm)`);
+    wrong.push(
+      `two walls of ${x.said.mm(c.wallMm)} are as thick as the ${x.said.mm(least)} between them (usual are ${x.said.mms(' to ', 1, 4)})`
+    );
   if (c.floorLengthMm > c.rimLengthMm + 0.5 || c.floorWidthMm > c.rimWidthMm + 0.5)
     wrong.push('the floor is larger than the rim: floor and rim may be swapped');
-  if (c.trayBelowRimMm >= c.depthMm) wrong.push(`the tray hangs ${c.trayBelowRimMm} mm down in ${c.depthMm} mm`);
-  if (2 * c.cornerRadiusMm > least) wrong.push(`corners of ${c.cornerRadiusMm} mm radius do not go into ${least} mm`);
+  if (c.trayBelowRimMm >= c.depthMm)
+    wrong.push(`the tray hangs ${x.said.mm(c.trayBelowRimMm)} down in ${x.said.mm(c.depthMm)}`);
+  if (2 * c.cornerRadiusMm > least)
+    wrong.push(`corners of ${x.said.mm(c.cornerRadiusMm)} radius do not go into ${x.said.mm(least)}`);
   if (wrong.length === 0) return [];
   return [
     {

@@ -10,7 +10,7 @@ export const chainLoop = rule('chain-loop', 'safe', 'wiring', (x) => {
     return {
       at: circuitPlace(first!.circuit.id, first!.tag),
       severity: 'stop',
-      short: `${all.map((c) => c.tag).join(' and ')} form a loop`.slice(0, 32),
+      short: `${all.map((c) => c.tag).join(' and ')} form a loop`,
       title: `${all.map((c) => c.tag).join(' → ')} → ${first!.tag} feed each other`,
       why: 'None of them hangs on the battery. They are worked out as if each were fed from the main path.',
       figures: { circuitCount: ring.length },

@@ -23,7 +23,7 @@ export const chemistryUnknown = rule('chemistry-unknown', 'safe', 'battery', (x)
         label: `The label says ${c === 'lfp' ? 'LiFePO4' : c === 'agm' ? 'AGM' : '14.8 V, four cells'}`,
         effect:
           c === 'lfp'
-            ? '12.8 V, no charging below 0 °C'
+            ? `12.8 V, no charging below ${x.said.degC(0)}`
             : c === 'agm'
               ? '12 V, half its charge usable'
               : 'reaches 16.8 V while it charges',

@@ -15,13 +15,17 @@ export const coldCharge = rule('cold-charge', 'safe', 'battery', (x) => {
       severity: 'caution',
       short: 'How cold does it charge?',
       title: 'The coldest charging place is unknown',
-      why: `Below ${limitC} °C charging plates the cells with metal and ruins them.`,
+      why: `Below ${x.said.degC(limitC)} charging plates the cells with metal and ruins them.`,
       figures: { limitC },
       asks: 'where it is charged',
       about: 'charging/coldestC',
       open: true,
       remedies: [
-        { label: 'Indoors, above 5 °C', effect: 'safe for this battery', edits: [set('charging/coldestC', setTo(5))] }
+        {
+          label: `Indoors, above ${x.said.degC(5)}`,
+          effect: 'safe for this battery',
+          edits: [set('charging/coldestC', setTo(5))]
+        }
       ]
     });
   const cold = x.judge.sources.filter((s) => s.coldestC !== undefined && s.coldestC < limitC);
@@ -33,9 +37,9 @@ export const coldCharge = rule('cold-charge', 'safe', 'battery', (x) => {
       at: BATTERY_PLACE,
       also: 'blocked',
       severity: 'note',
-      short: `Below ${limitC} °C nothing goes in`,
-      title: `Below ${limitC} °C the battery takes no charge`,
-      why: `It blocks charging in the cold, so ${worst.name} gives nothing at ${c} °C: the run counts none of it.`,
+      short: `Below ${x.said.degC(limitC)} nothing goes in`,
+      title: `Below ${x.said.degC(limitC)} the battery takes no charge`,
+      why: `It blocks charging in the cold, so ${worst.name} gives nothing at ${x.said.degC(c)}: the run counts none of it.`,
       figures: { coldestC: c, limitC }
     });
     return out;
@@ -44,9 +48,9 @@ export const coldCharge = rule('cold-charge', 'safe', 'battery', (x) => {
     at: BATTERY_PLACE,
     ...(worst.when === 'home' ? {} : { also: worst.id }),
     severity: 'stop',
-    short: `Charging at ${c} °C ruins it`,
-    title: `Charging at ${c} °C ruins this battery`,
-    why: `${upper(worst.name)} charges it at ${c} °C. Below ${limitC} °C lithium plates the cells with metal: capacity is lost and a later internal short is possible.${
+    short: `Charging at ${x.said.degC(c)} ruins it`,
+    title: `Charging at ${x.said.degC(c)} ruins this battery`,
+    why: `${upper(worst.name)} charges it at ${x.said.degC(c)}. Below ${x.said.degC(limitC)} lithium plates the cells with metal: capacity is lost and a later internal short is possible.${
       cold.length > 1
         ? ` So ${cold.length > 2 ? 'do' : 'does'} ${cold
             .slice(1)
@@ -91,7 +95,7 @@ function remediesFor(x: Facts, s: ChargeSource): Remedy[] {
   if (s.when === 'home')
     return [
       {
-        label: 'Charge indoors, above 5 °C',
+        label: `Charge indoors, above ${x.said.degC(5)}`,
         effect: 'written on the lid card',
         edits: [set('charging/coldestC', setTo(5))]
       },

@@ -14,7 +14,7 @@ export const condensation = rule('condensation', 'dry', 'case', (x) => {
       severity: 'note',
       short: `${d.condensesG.toFixed(2)} g sweat inside`,
       title: `${d.condensesG.toFixed(2)} g of water sweat out inside`,
-      why: `Air closed in at ${x.box.dry.closeC} °C and ${Math.round(x.box.dry.closeHumidityFraction * 100)} % has its dew point at ${d.dewC.toFixed(0)} °C; the coldest hour is ${d.coldestC} °C. Close the box in dry air, or put gel in.`,
+      why: `Air closed in at ${x.said.degC(x.box.dry.closeC)} and ${Math.round(x.box.dry.closeHumidityFraction * 100)} % has its dew point at ${x.said.degC(d.dewC, 0)}; the coldest hour is ${x.said.degC(d.coldestC)}. Close the box in dry air, or put gel in.`,
       figures: { condensesG: d.condensesG, dewC: d.dewC },
       remedies: [
         { label: `Put ${gelG} g of silica gel in`, effect: 'keeps the air at 40 %', edits: [set('dry/gelG', gelG)] }

@@ -16,7 +16,7 @@ export const contactHeat = rule('contact-heat', 'safe', 'wiring', (x) => {
         at: circuitPlace(c.circuit.id, c.tag),
         also: tag,
         severity: 'caution',
-        short: `${tag} contacts give off ${heatW.toFixed(1)} W`.slice(0, 32),
+        short: `${tag} contacts give off ${heatW.toFixed(1)} W`,
         title: `The contacts of ${tag} get hot`,
         why: `${rmsA.toFixed(1)} A (root mean square) through ${milliOhm} mohm give off ${heatW.toFixed(1)} W; ${limitW} W is the most. Take a connector with firmer contacts.`,
         figures: { heatW, limitW }

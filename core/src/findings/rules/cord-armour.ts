@@ -9,7 +9,7 @@ export const cordArmour = rule('cord-armour', 'safe', 'ports', (x) =>
           {
             at: devicePlace(d.id, d.name),
             severity: 'caution' as const,
-            short: `${d.name.slice(0, 14)}: armour conducts`,
+            short: `${d.name}: armour conducts`,
             title:
               d.lead.armoured === 'unknown'
                 ? `Whether the cord of ${d.name} has a metal braid is unknown`

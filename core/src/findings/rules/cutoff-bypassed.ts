@@ -16,7 +16,7 @@ export const cutoffBypassed = rule('cutoff-bypassed', 'lasts', 'battery', (x) =>
     {
       at: BATTERY_PLACE,
       severity: x.bank?.part.hasProtection === true ? 'note' : 'caution',
-      short: `${round.map((c) => c.portTag).join(', ')} go round the cut-off`.slice(0, 32),
+      short: `${round.map((c) => c.portTag).join(', ')} go round the cut-off`,
       title: `${round.map((c) => `${c.portTag} ${c.feeds}`).join(', ')} ${round.length > 1 ? 'go' : 'goes'} round the cut-off`,
       why: `It opens at ${cut.value.cutV} V for what hangs behind it; these go on until ${x.bank?.part.hasProtection === true ? 'the pack’s own electronics switch it off' : 'the battery is empty and harmed'}.`,
       figures: { cutV: cut.value.cutV, portCount: round.length },

@@ -31,9 +31,9 @@ export const deepFrost = rule('deep-frost', 'lasts', 'battery', (x) => {
       {
         at: BATTERY_PLACE,
         severity: 'stop',
-        short: `Freezes at ${limitC.toFixed(0)} °C when so empty`,
-        title: `Drained to ${(soc * 100).toFixed(0)} % it freezes at ${limitC.toFixed(0)} °C`,
-        why: `It gets ${c.toFixed(0)} °C cold. The acid of an empty lead battery is nearly water: ice bursts plates and case. Keep more back, or bring it in before it is empty.`,
+        short: `Freezes at ${x.said.degC(limitC, 0)} when so empty`,
+        title: `Drained to ${(soc * 100).toFixed(0)} % it freezes at ${x.said.degC(limitC, 0)}`,
+        why: `It gets ${x.said.degC(c, 0)} cold. The acid of an empty lead battery is nearly water: ice bursts plates and case. Keep more back, or bring it in before it is empty.`,
         figures: { coldC: c, limitC, socFraction: soc }
       }
     ];
@@ -44,9 +44,9 @@ export const deepFrost = rule('deep-frost', 'lasts', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'stop',
-      short: `${c.toFixed(0)} °C: too cold to be used`,
-      title: `At ${c.toFixed(0)} °C this battery is not to be used`,
-      why: `${data.name} is made for ${leastC} °C and above; below, its electronics switch it off or its cells freeze, and no figure for hours can be told. Keep it warmer: foam, a coat, a hand warmer.`,
+      short: `${x.said.degC(c, 0)}: too cold to be used`,
+      title: `At ${x.said.degC(c, 0)} this battery is not to be used`,
+      why: `${data.name} is made for ${x.said.degC(leastC)} and above; below, its electronics switch it off or its cells freeze, and no figure for hours can be told. Keep it warmer: foam, a coat, a hand warmer.`,
       figures: { coldC: c, limitC: leastC }
     }
   ];

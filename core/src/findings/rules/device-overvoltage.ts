@@ -23,7 +23,7 @@ export const deviceOvervoltage = rule('device-overvoltage', 'safe', 'outing', (x
       {
         at: devicePlace(d.id, d.name),
         severity: 'stop' as const,
-        short: `${d.name.slice(0, 16)} gets ${highV.toFixed(1)} V`,
+        short: `${d.name} gets ${highV.toFixed(1)} V`,
         title: `${d.name} can get ${highV.toFixed(1)} V`,
         why: unknown
           ? `What it bears is unknown, and 12 V devices seldom bear more than ${USUAL_MOST_V} V. While this battery charges its terminals reach ${highV.toFixed(1)} V. Read its label (‘10–30 V’, ‘12 V ±10 %’).`

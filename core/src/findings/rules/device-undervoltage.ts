@@ -1,4 +1,5 @@
-import { clockText, durationText } from '../../quantity/format.ts';
+import { durationText } from '../../quantity/format.ts';
+import { momentText } from '../../timeline/bars.ts';
 import { devicePlace, rule, type Draft } from '../rule.ts';
 
 /** A device falls under its least voltage within the outing although charge is left. */
@@ -11,7 +12,7 @@ export const deviceUndervoltage = rule('device-undervoltage', 'lasts', 'outing',
       at: devicePlace(device.id, device.name),
       figures: { volts: e.volts, minV: device.minV ?? 0, timeH: e.timeH }
     };
-    const name = device.name.length > 14 ? `${device.name.slice(0, 13)}…` : device.name;
+    const { name } = device;
     const lack = `It gets ${e.volts.toFixed(2)} V and needs ${device.minV} V.`;
     const better = 'A regulator port, a thicker or shorter wire, or a fuller battery keeps it going.';
     if (e.reason === 'device' && device.inner)
@@ -19,8 +20,8 @@ export const deviceUndervoltage = rule('device-undervoltage', 'lasts', 'outing',
         {
           ...base,
           severity: 'caution',
-          short: `${name} ends at ${clockText(e.timeH)}`,
-          title: `${device.name} ends at ${clockText(e.timeH)}, its inner battery empty`,
+          short: `${name} ends at ${momentText(x.box.outing, e.timeH)}`,
+          title: `${device.name} ends at ${momentText(x.box.outing, e.timeH)}, its inner battery empty`,
           why: `The box no longer gave it ${device.minV} V, and then its own battery ran out. ${better}`
         }
       ];
@@ -29,8 +30,8 @@ export const deviceUndervoltage = rule('device-undervoltage', 'lasts', 'outing',
         {
           ...base,
           severity: 'caution',
-          short: `${name} stops at ${clockText(e.timeH)}`,
-          title: `${device.name} stops at ${clockText(e.timeH)}`,
+          short: `${name} stops at ${momentText(x.box.outing, e.timeH)}`,
+          title: `${device.name} stops at ${momentText(x.box.outing, e.timeH)}`,
           why: `${lack} ${better}`
         }
       ];
@@ -40,8 +41,8 @@ export const deviceUndervoltage = rule('device-undervoltage', 'lasts', 'outing',
           ...base,
           also: 'resets',
           severity: 'caution',
-          short: `${name} resets ${clockText(e.timeH)}`,
-          title: `${device.name} resets from ${clockText(e.timeH)} on`,
+          short: `${name} resets ${momentText(x.box.outing, e.timeH)}`,
+          title: `${device.name} resets from ${momentText(x.box.outing, e.timeH)} on`,
           why: `${lack} It starts anew each time the voltage dips, and draws on meanwhile. ${better}`
         }
       ];
@@ -51,8 +52,8 @@ export const deviceUndervoltage = rule('device-undervoltage', 'lasts', 'outing',
           ...base,
           also: 'degrades',
           severity: 'caution',
-          short: `${name} weak at ${clockText(e.timeH)}`,
-          title: `${device.name} works badly from ${clockText(e.timeH)} on`,
+          short: `${name} weak at ${momentText(x.box.outing, e.timeH)}`,
+          title: `${device.name} works badly from ${momentText(x.box.outing, e.timeH)} on`,
           why: `${lack} It goes on, but weakly or faultily. ${better}`
         }
       ];
@@ -63,7 +64,7 @@ export const deviceUndervoltage = rule('device-undervoltage', 'lasts', 'outing',
           also: 'inner',
           severity: 'note',
           short: `${name} on its own battery`,
-          title: `${device.name} goes over to its own battery at ${clockText(e.timeH)}`,
+          title: `${device.name} goes over to its own battery at ${momentText(x.box.outing, e.timeH)}`,
           why: `${lack} Its inner battery carries it ${durationText(x.demand.devices[i]!.innerH)}.`
         }
       ];

@@ -15,7 +15,7 @@ export const deviceWithoutPort = rule('device-without-port', 'fits', 'ports', (x
     .map((d) => ({
       at: devicePlace(d.id, d.name),
       severity: 'caution' as const,
-      short: `${d.name.slice(0, 20)} has no port`,
+      short: `${d.name} has no port`,
       title: `${d.name} has no port`,
       why: 'Nothing on the faces is there for it to plug into.',
       figures: {},
@@ -39,20 +39,20 @@ function waysIn(x: Facts, fit: CaseFit, d: Device): Remedy[] {
       suits
     };
   })[0];
-  const fresh = firstPlaced(box, fit, suited, d);
+  const fresh = firstPlaced(x, fit, suited, d);
   const plain = plug && { label: plug.label, effect: plug.effect, edits: plug.edits };
   return [...(plug?.suits ? [plain!] : []), ...fresh, ...(plug && !plug.suits ? [plain!] : [])];
 }
 
 /** The best part that finds a place where it meets nothing; what suits may go on any face before something worse is taken. */
-function firstPlaced(box: Box, fit: CaseFit, suited: readonly Suited[], d: Device): Remedy[] {
+function firstPlaced({ box, said }: Facts, fit: CaseFit, suited: readonly Suited[], d: Device): Remedy[] {
   for (const s of suited) {
     const port = placePort(box, fit, s.part, PLACE_FACES, { name: d.name });
     if (!port) continue;
     return [
       {
         label: `Add ${s.part.name}`,
-        effect: [`on the ${port.face}, at ${port.xMm}, ${port.yMm} mm, with its own fuse`, s.say]
+        effect: [`on the ${port.face}, at ${said.mms(', ', port.xMm, port.yMm)}, with its own fuse`, s.say]
           .filter(Boolean)
           .join('; '),
         edits: [...port.edits, set(`devices/${d.id}/portId`, port.portId)]

@@ -11,14 +11,14 @@ export const directFuseFar = rule('direct-fuse-far', 'safe', 'wiring', (x) =>
           {
             at: circuitPlace(c.circuit.id, c.tag),
             severity: 'stop' as const,
-            short: `${c.fuseTag} is ${c.fuseDistanceMm.toFixed(0)} mm from the post`.slice(0, 32),
-            title: `${c.fuseTag} sits ${c.fuseDistanceMm.toFixed(0)} mm from the battery`,
-            why: `${c.tag} is taken straight off the post: wire ahead of its fuse has nothing that opens; ${BARE_MM} mm at most.`,
+            short: `${c.fuseTag} is ${x.said.mm(c.fuseDistanceMm, 0)} from the post`,
+            title: `${c.fuseTag} sits ${x.said.mm(c.fuseDistanceMm, 0)} from the battery`,
+            why: `${c.tag} is taken straight off the post: wire ahead of its fuse has nothing that opens; ${x.said.mm(BARE_MM)} at most.`,
             figures: { distanceMm: c.fuseDistanceMm, limitMm: BARE_MM },
             remedies: [
               {
                 label: 'The holder at the ring',
-                effect: '100 mm from the post',
+                effect: `${x.said.mm(100)} from the post`,
                 edits: [set(`${branchPath(c)}/fuseFromStartMm`, AUTO)]
               }
             ]

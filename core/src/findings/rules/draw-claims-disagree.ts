@@ -11,7 +11,7 @@ export const drawClaimsDisagree = rule('draw-claims-disagree', 'lasts', 'outing'
       {
         at: devicePlace(d.id, d.name),
         severity: 'caution' as const,
-        short: `${d.name.slice(0, 14)}: claims disagree`,
+        short: `${d.name}: claims disagree`,
         title: `What is known about ${d.name} does not agree`,
         why: `${cap(c.a.say)}: ${c.a.powerW.toFixed(1)} W. But ${c.b.say}: ${c.b.powerW.toFixed(1)} W, ${c.factor.toFixed(1)} times less. Measure it once more, at the 12 V lead, while it does what it will do outside.`,
         figures: { moreW: c.a.powerW, lessW: c.b.powerW },

@@ -12,7 +12,7 @@ export const drawGuessed = rule('draw-guessed', 'lasts', 'outing', (x) =>
       {
         at: devicePlace(device.id, device.name),
         severity: 'note' as const,
-        short: `Measure ${device.name.slice(0, 14)}: it decides`,
+        short: `Measure ${device.name}: it decides`,
         title: `Measure ${device.name}: it decides`,
         why: `${share} % of the energy rests on a guess, which may be a third off. A meter in its lead for ten minutes settles it.`,
         figures: { shareFraction: d.energyWh / x.demand.totalWh, spreadFraction: d.spreadFraction },

@@ -10,14 +10,14 @@ export const edgeTooNear = rule('edge-too-near', 'fits', 'ports', (x) =>
       {
         at: portPlace(p.port.id, p.tag),
         severity: 'caution' as const,
-        short: `${p.tag} is ${nearest.toFixed(0)} mm from the edge`,
+        short: `${p.tag} is ${x.said.mm(nearest, 0)} from the edge`,
         title: `${p.tag} is too near the edge`,
-        why: `The flange keeps ${nearest.toFixed(1)} mm from the edge; ${wantedMm.toFixed(0)} mm keep it on flat wall, clear of the rounded corner.`,
+        why: `The flange keeps ${x.said.mm(nearest, 1)} from the edge; ${x.said.mm(wantedMm, 0)} keep it on flat wall, clear of the rounded corner.`,
         figures: { edgeMm: nearest, wantedMm },
         remedies: [
           {
             label: 'Move it inward',
-            effect: `${wantedMm.toFixed(0)} mm to the edge`,
+            effect: `${x.said.mm(wantedMm, 0)} to the edge`,
             edits: [
               {
                 op: 'set' as const,

@@ -30,7 +30,7 @@ export const elementOverload = rule('element-overload', 'safe', 'wiring', (x) =>
       at: where,
       also: `${h.id.replace(/\W+/g, '-')}${charging ? '-charging' : ''}`,
       severity: stop ? ('stop' as const) : ('caution' as const),
-      short: `${h.part ? h.id : where.label}: ${amps.toFixed(1)} of ${h.bearsA!.toFixed(0)} A`.slice(0, 32),
+      short: `${h.part ? h.id : where.label}: ${amps.toFixed(1)} of ${h.bearsA!.toFixed(0)} A`,
       title: charging
         ? `Charging sends ${amps.toFixed(1)} A through ${name}`
         : `${name[0]!.toUpperCase()}${name.slice(1)} carries ${amps.toFixed(1)} A`,

@@ -30,7 +30,7 @@ export const engineCircuit = rule('engine-circuit', 'safe', 'outing', (x) =>
         {
           at,
           severity: 'stop',
-          short: `${d.name} is out of scope`.slice(0, 32),
+          short: `${d.name} is out of scope`,
           title: `Haversack does not plan what ${does}`,
           why,
           figures: {},
@@ -50,7 +50,7 @@ export const engineCircuit = rule('engine-circuit', 'safe', 'outing', (x) =>
       {
         at,
         severity: 'caution',
-        short: `${d.name}: engine or drive?`.slice(0, 32),
+        short: `${d.name}: engine or drive?`,
         title: `${d.name}: is this field electronics?`,
         why: `Its name sounds like something that ${WHAT[sounds][0]}: that is outside what Haversack plans.`,
         figures: {},

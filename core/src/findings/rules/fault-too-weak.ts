@@ -56,7 +56,7 @@ export const faultTooWeak = rule('fault-too-weak', 'safe', 'wiring', (x) =>
         at,
         severity: stop ? ('stop' as const) : ('caution' as const),
         cause: `fuse ${guard.tag}`,
-        short: `A short at ${at.kind === 'main' ? 'its end' : end} may not open ${guard.tag}`.slice(0, 32),
+        short: `A short at ${at.kind === 'main' ? 'its end' : end} may not open ${guard.tag}`,
         title: `A short at ${end} opens ${guard.tag} slowly`,
         why: `Cold and nearly empty the battery drives ${weakFaultA.toFixed(0)} A there: ${(weakFaultA / fuseA).toFixed(1)} times the fuse, ${FAST} are wanted.`,
         figures: { faultA: weakFaultA, fuseA },

@@ -8,16 +8,16 @@ export const fitTight = rule('fit-tight', 'fits', 'ports', (x) =>
     .map((p) => ({
       at: portPlace(p.port.id, p.tag),
       severity: 'caution' as const,
-      short: `${p.tag}: ${p.clearMm.toFixed(1)} mm to the ${p.behindName}`.slice(0, 32),
-      title: `Only ${p.clearMm.toFixed(1)} mm behind ${p.tag}`,
-      why: `Wanted: ${BEHIND_GAP_MM} mm to the ${p.behindName}. Parts and mouldings vary by more than this: measure your real ones before drilling.`,
+      short: `${p.tag}: ${x.said.mm(p.clearMm, 1)} to the ${p.behindName}`,
+      title: `Only ${x.said.mm(p.clearMm, 1)} behind ${p.tag}`,
+      why: `Wanted: ${x.said.mm(BEHIND_GAP_MM)} to the ${p.behindName}. Parts and mouldings vary by more than this: measure your real ones before drilling.`,
       figures: { clearMm: p.clearMm, wantedMm: BEHIND_GAP_MM },
       remedies:
         p.port.terminals === 'straight'
           ? [
               {
                 label: 'Use flag terminals',
-                effect: `${(p.clearMm + p.part.straightMm - p.part.flagMm).toFixed(1)} mm clear`,
+                effect: `${x.said.mm(p.clearMm + p.part.straightMm - p.part.flagMm, 1)} clear`,
                 edits: [{ op: 'set' as const, path: `ports/${p.port.id}/terminals`, value: 'flag' }]
               }
             ]

@@ -18,14 +18,14 @@ export const flangeOverlap = rule('flange-overlap', 'fits', 'ports', (x) => {
           severity: 'stop' as const,
           short: `${a!.tag} and ${b!.tag} are too close`,
           title: `${a!.tag} and ${b!.tag} cannot both seat`,
-          why: `Between their ${c.kind === 'nut' ? 'nuts' : 'flanges'} are ${c.gapMm.toFixed(1)} mm; ${c.wantedMm} mm are needed.`,
+          why: `Between their ${c.kind === 'nut' ? 'nuts' : 'flanges'} are ${x.said.mm(c.gapMm, 1)}; ${x.said.mm(c.wantedMm)} are needed.`,
           figures: { gapMm: c.gapMm, wantedMm: c.wantedMm },
           remedies: () => {
             const spot = freeSpot(x.box, x.fit!, b!.part, b!.port, b!.port);
             return spot
               ? [
                   {
-                    label: `Move ${b!.tag} to ${spot.xMm}, ${spot.yMm} mm`,
+                    label: `Move ${b!.tag} to ${x.said.mms(', ', spot.xMm, spot.yMm)}`,
                     effect: 'nearest free place',
                     edits: movePort(b!.port.id, spot)
                   }

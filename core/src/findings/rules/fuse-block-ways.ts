@@ -25,7 +25,7 @@ export const fuseBlockWays = rule('fuse-block-ways', 'safe', 'wiring', (x) => {
       figures: { wantedCount: wanted, wayCount: block?.wayCount ?? 0 },
       remedies: larger.slice(0, 2).map((b) => ({
         label: b.name,
-        effect: `${b.lengthMm} × ${b.widthMm} × ${b.heightMm} mm`,
+        effect: `${x.said.mms(' × ', b.lengthMm, b.widthMm, b.heightMm)}`,
         edits: usePart(b, mainPath(x, 'blockPartId'))
       }))
     }

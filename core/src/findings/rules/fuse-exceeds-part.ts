@@ -17,7 +17,7 @@ export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =
         at: circuitPlace(c.circuit.id, c.tag),
         severity: 'stop' as const,
         cause: `fuse ${guard.tag}`,
-        short: `${guard.tag} ${fuseA} A is too big for ${c.weakest.name}`.slice(0, 32),
+        short: `${guard.tag} ${fuseA} A is too big for ${c.weakest.name}`,
         title: `${guard.tag} is too big for ${c.weakest.name}`,
         why: `${c.weakest.name} is rated ${c.weakest.ratingA.toFixed(1)} A; with a ${fuseA} A fuse it melts first.`,
         figures: { fuseA, ratingA: c.weakest.ratingA },

@@ -16,7 +16,7 @@ export const fuseExceedsReturn = rule('fuse-exceeds-return', 'safe', 'wiring', (
         at: circuitPlace(c.circuit.id, c.tag),
         severity: 'stop' as const,
         cause: `fuse ${worst.guard!.tag}`,
-        short: `${c.tag} return: ${worst.guard!.tag} is too big`.slice(0, 32),
+        short: `${c.tag} return: ${worst.guard!.tag} is too big`,
         title: `The return of ${c.tag} burns before ${worst.guard!.tag} opens`,
         why: `${worst.portTag} returns over it: a short there sends ${worst.guard!.ratingA} A through ${c.ampacityA.toFixed(1)} A of wire.`,
         figures: { fuseA: worst.guard!.ratingA!, ampacityA: c.ampacityA },

@@ -12,7 +12,7 @@ export const fuseInrush = rule('fuse-inrush', 'safe', 'wiring', (x) =>
         at: circuitPlace(c.circuit.id, c.tag),
         // chosen by Haversack it is the largest that still protects what stands behind it
         severity: c.fuseOrigin === 'auto' ? ('note' as const) : ('caution' as const),
-        short: `${c.fuseTag} wears out when switched on`.slice(0, 32),
+        short: `${c.fuseTag} wears out when switched on`,
         title: `${c.fuseTag} wears out each time it is switched on`,
         why: `The inrush is ${c.inrushA2s.toFixed(1)} A²s; a ${c.fuseA} A fuse stands ${(INRUSH_SHARE * melt).toFixed(1)} A²s again and again.${c.fuseOrigin === 'auto' ? ` A larger one would not protect ${c.weakest?.name ?? 'its wire'}: carry spares, or take a connector that bears more.` : ''}`,
         figures: { inrushA2s: c.inrushA2s, meltA2s: melt },

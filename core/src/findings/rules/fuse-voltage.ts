@@ -17,7 +17,7 @@ export const fuseVoltage = rule('fuse-voltage', 'safe', 'wiring', (x) => {
         at: BOX_PLACE,
         also: family,
         severity: 'stop' as const,
-        short: `${fuse.name} has no DC rating`.slice(0, 32),
+        short: `${fuse.name} has no DC rating`,
         title: `${fuse.name}: DC voltage ${fuse.voltageDcV === null ? 'not stated' : `${fuse.voltageDcV} V`}`,
         why: `It must break ${highV.toFixed(1)} V DC; an AC figure does not tell whether the arc goes out.`,
         figures: { needV: highV, ratedV: fuse.voltageDcV ?? 0 },

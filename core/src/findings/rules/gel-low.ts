@@ -13,7 +13,7 @@ export const gelLow = rule('gel-low', 'dry', 'case', (x) => {
       severity: 'note',
       short: `Gel lasts ${days.toFixed(0)} days`,
       title: `The silica gel lasts ${days.toFixed(0)} days`,
-      why: `${x.box.dry.gelG} g take up what ${days.toFixed(0)} days bring in; a month wants ${gelG} g. Or dry it more often, two hours at 110 to 120 °C.`,
+      why: `${x.box.dry.gelG} g take up what ${days.toFixed(0)} days bring in; a month wants ${gelG} g. Or dry it more often, two hours at ${x.said.degC(110)} to ${x.said.degC(120)}.`,
       figures: { days, wantedG: x.dry!.gelG },
       remedies: [{ label: `Put ${gelG} g in`, effect: 'lasts a month', edits: [set('dry/gelG', gelG)] }]
     }

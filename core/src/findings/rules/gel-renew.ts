@@ -11,7 +11,7 @@ export const gelRenew = rule('gel-renew', 'dry', 'case', (x) => {
       severity: 'note',
       short: `Gel is full since ${until}`,
       title: `The gel is full since ${until}`,
-      why: `Put in or dried on ${x.box.dry.gelSince}, it lasts ${Math.round(x.dry!.gelDays!)} days in this box. Dry it at 110 to 120 °C for two to three hours, or take a fresh one.`,
+      why: `Put in or dried on ${x.box.dry.gelSince}, it lasts ${Math.round(x.dry!.gelDays!)} days in this box. Dry it at ${x.said.degC(110)} to ${x.said.degC(120)} for two to three hours, or take a fresh one.`,
       figures: { gelDays: x.dry!.gelDays! },
       remedies: [{ label: 'Dried for this outing', effect: `good from ${day}`, edits: [set('dry/gelSince', day)] }]
     }

@@ -12,8 +12,8 @@ export const handleRating = rule('handle-rating', 'carry', 'case', (x) => {
         at: CASE_PLACE,
         severity: 'note',
         short: 'The latch carries the box',
-        title: `The handle is on the lid: the latch carries ${x.carry.massKg.toFixed(1)} kg`,
-        why: `Above ${LID_HANDLE_KG} kg a latch may spring open on a stumble. A strap round case and lid takes the load off it.`,
+        title: `The handle is on the lid: the latch carries ${x.said.kg(x.carry.massKg, 1)}`,
+        why: `Above ${x.said.kg(LID_HANDLE_KG)} a latch may spring open on a stumble. A strap round case and lid takes the load off it.`,
         figures: { massKg: x.carry.massKg, ratedKg: LID_HANDLE_KG }
       }
     ];
@@ -22,9 +22,9 @@ export const handleRating = rule('handle-rating', 'carry', 'case', (x) => {
     {
       at: CASE_PLACE,
       severity: 'caution',
-      short: `Handle bears ${rated} kg`,
-      title: `The handle bears ${rated} kg`,
-      why: `The box weighs ${x.carry.massKg.toFixed(1)} kg. A strap round the case carries it instead.`,
+      short: `Handle bears ${x.said.kg(rated)}`,
+      title: `The handle bears ${x.said.kg(rated)}`,
+      why: `The box weighs ${x.said.kg(x.carry.massKg, 1)}. A strap round the case carries it instead.`,
       figures: { massKg: x.carry.massKg, ratedKg: rated }
     }
   ];

@@ -15,9 +15,9 @@ export const hotBox = rule('hot-box', 'safe', 'case', (x) => {
   const dark = x.box.outing.inSun && x.fit.part.absorptanceFraction > DARK;
   const why =
     t > Math.min(useC, NO_USE_C)
-      ? `Above ${Math.min(useC, NO_USE_C)} °C ${h.limits ? 'this battery' : 'what is inside'} must not be used.`
+      ? `Above ${x.said.degC(Math.min(useC, NO_USE_C))} ${h.limits ? 'this battery' : 'what is inside'} must not be used.`
       : h.limits && t > chargeC
-        ? `Above ${chargeC} °C it must not be charged${charges ? ', and it is charged on this outing' : ''}, and it ages fast.`
+        ? `Above ${x.said.degC(chargeC)} it must not be charged${charges ? ', and it is charged on this outing' : ''}, and it ages fast.`
         : dark && h.limits
           ? 'A dark box in the sun ages its battery with every hour.'
           : undefined;
@@ -26,15 +26,15 @@ export const hotBox = rule('hot-box', 'safe', 'case', (x) => {
   const draft: Draft = {
     at: CASE_PLACE,
     severity,
-    short: `${t.toFixed(0)} °C inside`,
-    title: `It gets ${t.toFixed(0)} °C inside`,
+    short: `${x.said.degC(t, 0)} inside`,
+    title: `It gets ${x.said.degC(t, 0)} inside`,
     why: `${why} Shade or a pale cover does most.`,
     figures: { insideC: t, airC: h.airC, chargeC, useC },
     remedies: x.box.outing.inSun
       ? [
           {
             label: 'Keep it in the shade',
-            effect: `${(h.airC + h.shadeRiseK).toFixed(0)} °C inside`,
+            effect: `${x.said.degC(h.airC + h.shadeRiseK, 0)} inside`,
             edits: [set('outing/inSun', false)]
           }
         ]

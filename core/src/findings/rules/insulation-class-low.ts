@@ -13,7 +13,7 @@ export const insulationClassLow = rule('insulation-class-low', 'safe', 'wiring',
       severity: 'caution',
       short: `Wire of the ${c.value} °C class`,
       title: `The insulation is only of the ${c.value} °C class`,
-      why: `In a box at ${x.wiring.ambientC.toFixed(0)} °C little room is left for the wire’s own heat. 90 to 105 °C wire costs hardly more.`,
+      why: `In a box at ${x.said.degC(x.wiring.ambientC, 0)} little room is left for the wire’s own heat. 90 to 105 °C wire costs hardly more.`,
       figures: { insulationC: c.value, airC: x.wiring.ambientC },
       remedies: [
         { label: 'Use 75 °C wire or better', effect: 'carries more', edits: [set('wiring/insulationC', AUTO)] }

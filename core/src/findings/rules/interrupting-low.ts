@@ -22,7 +22,7 @@ export const interruptingLow = rule('interrupting-low', 'safe', 'wiring', (x) =>
         ...(h.id === 'F0' || where.kind === 'circuit' ? {} : { also: h.id }),
         severity: stop ? ('stop' as const) : ('caution' as const),
         cause: 'short current',
-        short: `${h.id} breaks ${h.breaksA} A, not ${shortA.toFixed(0)}`.slice(0, 32),
+        short: `${h.id} breaks ${h.breaksA} A, not ${shortA.toFixed(0)}`,
         title: stop
           ? `${h.id === 'F0' ? 'The main fuse' : h.id} could burst on a short`
           : `${h.id === 'F0' ? 'The main fuse' : h.id} is near what it can break`,

@@ -11,7 +11,7 @@ export const inverterPresent = rule('inverter-present', 'safe', 'outing', (x) =>
       {
         at: devicePlace(d.id, d.name),
         severity: 'caution' as const,
-        short: `${d.name.slice(0, 16)}: mains inside`,
+        short: `${d.name}: mains inside`,
         title: `${d.name} runs on mains from an inverter`,
         why: `An inverter’s output can kill, damp places especially; local codes and a licensed electrician decide about it. Haversack plans the 12 V side only: ${amps.toFixed(1)} A at most, ${lostW.toFixed(1)} W lost. Many such devices also take USB-C.`,
         figures: { peakA: amps, lostW },

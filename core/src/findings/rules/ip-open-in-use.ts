@@ -20,7 +20,7 @@ export const ipOpenInUse = rule('ip-open-in-use', 'dry', 'ports', (x) => {
       short: `${open
         .map((i) => i.name)
         .slice(0, 3)
-        .join(', ')} open while plugged in`.slice(0, 32),
+        .join(', ')} open while plugged in`,
       title: `${open.map((i) => i.name).join(', ')} ${open.length > 1 ? 'are' : 'is'} open while plugged in`,
       why: `The outing wants ${SEAL_WORDS[wanted].toLowerCase()}; with plugs in it is ${SEAL_WORDS[s.inUse].toLowerCase()}. The mated state decides in the rain.`,
       figures: { openCount: open.length },
@@ -57,7 +57,7 @@ function sealedRemedy(x: Facts, open: readonly SealItem[]): Remedy[] {
     names.add(swap.to.name);
   }
   const fit = caseFit(box);
-  const after = sealing(fit, panelPlan(box, fit), box.brackets);
+  const after = sealing(box, fit, panelPlan(box, fit));
   if (edits.length === 0 || !after || !reaches(after.inUse, x.box.outing.seal)) return [];
   return [
     {

@@ -23,7 +23,7 @@ export const ipWeakest = rule('ip-weakest', 'dry', 'ports', (x) => {
     {
       at: port ? portPlace(port.id, worst.name) : CASE_PLACE,
       severity: 'caution',
-      short: `${worst.name} lets it down: ${SEAL_WORDS[s.closed].toLowerCase()}`.slice(0, 32),
+      short: `${worst.name} lets it down: ${SEAL_WORDS[s.closed].toLowerCase()}`,
       title: `Built towards ${SEAL_WORDS[s.closed].toLowerCase()}, not ${SEAL_WORDS[wanted].toLowerCase()}`,
       why: `Even with every cap on, ${worst.name}${part ? ` (${part.name})` : ''} is the weakest place. ${
         shellFails
@@ -81,7 +81,7 @@ function otherCase(x: Facts, cases: ReturnType<typeof holdingCases>): Remedy[] {
     const box = applyEdits(x.box, edits);
     const fit = caseFit(box);
     if (fit?.state !== 'fits' || collides(x.box, x.fit!, edits)) continue;
-    const after = sealing(fit, panelPlan(box, fit), box.brackets);
+    const after = sealing(box, fit, panelPlan(box, fit));
     return [
       {
         label: `Take the ${c.name}`,

@@ -13,13 +13,13 @@ export const leadTooLong = rule('lead-too-long', 'fits', 'wiring', (x) =>
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: 'caution' as const,
-        short: `${c.tag} is ${more} mm too long`,
-        title: `The lead to ${c.portTag} is ${more} mm too long`,
-        why: `The way is ${c.neededMm} mm with a service loop. What is over lies under the lid, is pinched when it shuts, and costs voltage.`,
+        short: `${c.tag} is ${x.said.mm(more)} too long`,
+        title: `The lead to ${c.portTag} is ${x.said.mm(more)} too long`,
+        why: `The way is ${x.said.mm(c.neededMm)} with a service loop. What is over lies under the lid, is pinched when it shuts, and costs voltage.`,
         figures: { lengthMm: c.lengthMm, neededMm: c.neededMm },
         remedies: [
           {
-            label: `Cut it ${c.neededMm} mm`,
+            label: `Cut it ${x.said.mm(c.neededMm)}`,
             effect: `${((2 * more) / 1000).toFixed(1)} m less wire`,
             edits: [set(`circuits/${c.circuit.id}/lengthMm`, AUTO)]
           }

@@ -14,13 +14,13 @@ export const leadTooShort = rule('lead-too-short', 'safe', 'wiring', (x) =>
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: never ? ('stop' as const) : ('caution' as const),
-        short: `${c.tag} is ${Math.round(c.neededMm - c.lengthMm)} mm short`,
-        title: `The lead to ${c.portTag} is ${Math.round(c.neededMm - c.lengthMm)} mm short`,
-        why: `${Math.round(c.lengthMm)} mm are set; along the walls${lid ? ', with the lid open,' : ''} with a service loop it wants ${c.neededMm} mm.${never ? (lid ? ' Opening the lid pulls it off.' : ' It does not reach.') : ''}`,
+        short: `${c.tag} is ${x.said.mm(Math.round(c.neededMm - c.lengthMm))} short`,
+        title: `The lead to ${c.portTag} is ${x.said.mm(Math.round(c.neededMm - c.lengthMm))} short`,
+        why: `${x.said.mm(Math.round(c.lengthMm))} are set; along the walls${lid ? ', with the lid open,' : ''} with a service loop it wants ${x.said.mm(c.neededMm)}.${never ? (lid ? ' Opening the lid pulls it off.' : ' It does not reach.') : ''}`,
         figures: { lengthMm: c.lengthMm, neededMm: c.neededMm },
         remedies: [
           {
-            label: `Cut it ${c.neededMm} mm`,
+            label: `Cut it ${x.said.mm(c.neededMm)}`,
             effect: 'reaches with a loop to spare',
             edits: [set(`circuits/${c.circuit.id}/lengthMm`, AUTO)]
           }

@@ -9,7 +9,7 @@ export const lidSwing = rule('lid-swing', 'fits', 'ports', (x) =>
     return {
       at: portPlace(p.port.id, p.tag),
       severity: 'stop' as const,
-      short: `${p.tag} hits ${s.otherName} when shut`.slice(0, 32),
+      short: `${p.tag} hits ${s.otherName} when shut`,
       title: `${p.tag} hits the ${s.otherName} as the lid shuts`,
       why: `The lid swings about its hinge: at ${s.atDeg}° open the part under it reaches the ${s.otherName}.`,
       figures: { atDeg: s.atDeg },
@@ -22,7 +22,7 @@ export const lidSwing = rule('lid-swing', 'fits', 'ports', (x) =>
           ? [
               {
                 label: `Move to the ${other.face}`,
-                effect: `at ${other.at.xMm}, ${other.at.yMm} mm, nothing swings there`,
+                effect: `at ${x.said.mms(', ', other.at.xMm, other.at.yMm)}, nothing swings there`,
                 edits: movePort(p.port.id, other.at, other.face)
               }
             ]

@@ -14,7 +14,7 @@ export const looseBattery = rule('loose-battery', 'fits', 'case', (x) => {
       at: BATTERY_PLACE,
       severity: unknown ? 'caution' : 'stop',
       short: unknown ? 'How is the battery held?' : 'The battery is not held',
-      title: unknown ? 'How the battery is held is unknown' : `${massKg.toFixed(1)} kg of battery can move`,
+      title: unknown ? 'How the battery is held is unknown' : `${x.said.kg(massKg, 1)} of battery can move`,
       why: 'Dropped or tipped, it tears its leads off and shorts them. Close the box, turn it over, shake it: nothing may move.',
       figures: { massKg },
       asks: 'how it is held',

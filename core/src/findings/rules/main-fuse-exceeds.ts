@@ -43,7 +43,7 @@ export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) =
       cause: 'fuse F0',
       short: wireBad
         ? `F0 ${m.fuseA} A is too big for ${wireSizeText(m.wire!)}`
-        : `F0 ${m.fuseA} A is too big for ${m.weakest!.name}`.slice(0, 32),
+        : `F0 ${m.fuseA} A is too big for ${m.weakest!.name}`,
       title: wireBad ? 'The main fuse is too big for its wire' : `The main fuse is too big for ${m.weakest!.name}`,
       why: `${m.fuseA} A could flow for minutes; ${wireBad ? `${wireSizeText(m.wire!)} carries ${m.ampacityA!.toFixed(1)} A here` : `${m.weakest!.name} is rated ${m.weakest!.ratingA} A`}.`,
       figures: { fuseA: m.fuseA, limitA: limit },

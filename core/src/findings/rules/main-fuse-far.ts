@@ -13,14 +13,14 @@ export const mainFuseFar = rule('main-fuse-far', 'safe', 'wiring', (x) => {
       at: MAIN_PLACE,
       severity: 'stop',
       short: `Main fuse ${(m.fuseDistanceMm / 1000).toFixed(2)} m away`,
-      title: `The main fuse sits ${m.fuseDistanceMm.toFixed(0)} mm from the battery`,
-      why: `Wire ahead of it is not protected: ${limit} mm at most${mainFeed(x.box).sheathed ? ' in a sheath' : ', or 1830 mm wholly in a sheath'}.`,
+      title: `The main fuse sits ${x.said.mm(m.fuseDistanceMm, 0)} from the battery`,
+      why: `Wire ahead of it is not protected: ${x.said.mm(limit)} at most${mainFeed(x.box).sheathed ? ' in a sheath' : `, or ${x.said.mm(1830)} wholly in a sheath`}.`,
       figures: { distanceMm: m.fuseDistanceMm, limitMm: limit },
       remedies: m.holder
         ? [
             {
               label: 'Fit it where the holder usually goes',
-              effect: `${m.holder.usualDistanceMm} mm from the post`,
+              effect: `${x.said.mm(m.holder.usualDistanceMm)} from the post`,
               edits: [set(mainPath(x, 'fuseFromStartMm'), AUTO)]
             }
           ]

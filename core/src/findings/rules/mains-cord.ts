@@ -10,10 +10,7 @@ export const mainsCord = rule('mains-cord', 'safe', 'battery', (x) =>
             at: BATTERY_PLACE,
             also: c.id,
             severity: 'caution' as const,
-            short:
-              c.input === 'unknown'
-                ? `What feeds ${c.name || 'the charger'}?`.slice(0, 32)
-                : 'A mains cord into the box',
+            short: c.input === 'unknown' ? `What feeds ${c.name || 'the charger'}?` : 'A mains cord into the box',
             title:
               c.input === 'unknown'
                 ? `What feeds ${c.name || 'the charger in the box'} is unknown`

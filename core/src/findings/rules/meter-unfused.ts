@@ -14,7 +14,7 @@ export const meterUnfused = rule('meter-unfused', 'safe', 'wiring', (x) => {
         at,
         also: 'supply',
         severity: 'stop',
-        short: `${c.fuseTag} ${c.fuseA} A on a meter’s leads`.slice(0, 32),
+        short: `${c.fuseTag} ${c.fuseA} A on a meter’s leads`,
         title: `${c.fuseTag} is too big for the leads of ${c.portTag}`,
         why: `A meter draws milliamps through thin leads: ${METER_FUSE_A} A at most, 1 A as usual.`,
         figures: { fuseA: c.fuseA },

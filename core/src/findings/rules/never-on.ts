@@ -7,7 +7,7 @@ export const neverOn = rule('never-on', 'lasts', 'outing', (x) =>
     .map((d) => ({
       at: devicePlace(d.id, d.name),
       severity: 'note' as const,
-      short: `${d.name.slice(0, 18)} is never on`,
+      short: `${d.name} is never on`,
       title: `${d.name} is never on`,
       why: 'It has no bar within the outing, so it draws nothing in this plan.',
       figures: { onH: 0 },

@@ -36,7 +36,7 @@ export const noMainFuse = rule('no-main-fuse', 'safe', 'wiring', (x) => {
       figures: { shortCircuitA: short },
       remedies: holders.slice(0, 2).map((h) => ({
         label: h.name,
-        effect: `${h.usualDistanceMm} mm from the post`,
+        effect: `${x.said.mm(h.usualDistanceMm)} from the post`,
         edits: [...usePart(h, mainPath(x, 'holderPartId')), set(mainPath(x, 'fuse'), AUTO)]
       }))
     }

@@ -11,9 +11,9 @@ export const noTempComp = rule('no-temp-comp', 'safe', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'caution',
-      short: `Charging at ${c.value} °C: stays low`,
-      title: `At ${c.value} °C an ordinary charger does not fill lead-acid`,
-      why: `The voltage has to rise by 24 mV for each degree under 25 °C. Use a charger with temperature compensation, or charge indoors.`,
+      short: `Charging at ${x.said.degC(c.value)}: stays low`,
+      title: `At ${x.said.degC(c.value)} an ordinary charger does not fill lead-acid`,
+      why: `The voltage has to rise by ${x.said.mvPerDegree(24)} under ${x.said.degC(25)}. Use a charger with temperature compensation, or charge indoors.`,
       figures: { coldestC: c.value, limitC: LOW_C },
       remedies: [
         {

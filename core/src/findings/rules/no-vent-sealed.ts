@@ -11,12 +11,18 @@ export const noVentSealed = rule('no-vent-sealed', 'dry', 'ports', (x) => {
       severity: 'caution',
       short: 'No pressure vent for a dunk',
       title: 'No pressure vent',
-      why: 'Cooling from 35 to 10 °C sucks with 82 mbar, as deep water would. A membrane vent evens that out and keeps water out.',
+      why: `Cooling from ${x.said.degC(35)} to ${x.said.degC(10)} sucks with 82 mbar, as deep water would. A membrane vent evens that out and keeps water out.`,
       figures: { suctionPa: 8220.4 },
       remedies: () => {
         const port = vent && placePort(x.box, x.fit!, vent, ['right', 'left', 'back', 'front'], { name: 'Vent' });
         return port
-          ? [{ label: `Add a vent on the ${port.face}`, effect: `at ${port.xMm}, ${port.yMm} mm`, edits: port.edits }]
+          ? [
+              {
+                label: `Add a vent on the ${port.face}`,
+                effect: `at ${x.said.mms(', ', port.xMm, port.yMm)}`,
+                edits: port.edits
+              }
+            ]
           : [];
       }
     }

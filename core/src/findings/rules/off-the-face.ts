@@ -13,16 +13,16 @@ export const offTheFace = rule('off-the-face', 'fits', 'ports', (x) =>
       return {
         at: portPlace(p.port.id, p.tag),
         severity: 'stop' as const,
-        short: `${p.tag} overhangs by ${over.toFixed(0)} mm`,
-        title: `${p.tag} overhangs its face by ${over.toFixed(1)} mm`,
-        why: `The ${p.port.face} is ${face.widthMm} × ${face.heightMm} mm; the flange is ${p.part.flangeWidthMm} × ${p.part.flangeHeightMm} mm.`,
+        short: `${p.tag} overhangs by ${x.said.mm(over, 0)}`,
+        title: `${p.tag} overhangs its face by ${x.said.mm(over, 1)}`,
+        why: `The ${p.port.face} is ${x.said.mms(' × ', face.widthMm, face.heightMm)}; the flange is ${x.said.mms(' × ', p.part.flangeWidthMm, p.part.flangeHeightMm)}.`,
         figures: { overMm: over },
         remedies: () => {
           const spot = freeSpot(x.box, x.fit!, p.part, p.port, p.port);
           return spot
             ? [
                 {
-                  label: `Move to ${spot.xMm}, ${spot.yMm} mm`,
+                  label: `Move to ${x.said.mms(', ', spot.xMm, spot.yMm)}`,
                   effect: 'wholly on the face',
                   edits: movePort(p.port.id, spot)
                 }

@@ -16,7 +16,7 @@ export const panelThickness = rule('panel-thickness', 'fits', 'ports', (x) =>
               severity: 'note',
               short: `${p.tag} wants a hollow collar`,
               title: `The nut of ${p.tag} does not reach through wall and spacer`,
-              why: `Together they are ${stack} mm; it holds on up to ${p.part.panelMaxMm} mm. Make the spacer a hollow collar, screwed to the wall, whose own face of ${p.part.panelMinMm} to ${p.part.panelMaxMm} mm carries the part.`,
+              why: `Together they are ${x.said.mm(stack)}; it holds on up to ${x.said.mm(p.part.panelMaxMm)}. Make the spacer a hollow collar, screwed to the wall, whose own face of ${x.said.mms(' to ', p.part.panelMinMm, p.part.panelMaxMm)} carries the part.`,
               figures: { stackMm: stack, maxMm: p.part.panelMaxMm }
             }
           ];
@@ -33,7 +33,7 @@ export const panelThickness = rule('panel-thickness', 'fits', 'ports', (x) =>
         title: guessed
           ? `Whether the wall suits ${p.tag} is not known`
           : `The wall is too ${thick ? 'thick' : 'thin'} for ${p.tag}`,
-        why: `The ${p.port.insert ? 'plate it sits in' : 'wall'} is ${guessed ? 'taken as ' : ''}${wall} mm${guessed ? ', nobody measured it' : ''}; the part holds on ${p.part.panelMinMm} to ${p.part.panelMaxMm} mm. ${thick ? 'Counterbore from inside, or take another part.' : 'Back it with a plate, or take another part.'}`,
+        why: `The ${p.port.insert ? 'plate it sits in' : 'wall'} is ${guessed ? 'taken as ' : ''}${x.said.mm(wall)}${guessed ? ', nobody measured it' : ''}; the part holds on ${x.said.mms(' to ', p.part.panelMinMm, p.part.panelMaxMm)}. ${thick ? 'Counterbore from inside, or take another part.' : 'Back it with a plate, or take another part.'}`,
         figures: { wallMm: wall, minMm: p.part.panelMinMm, maxMm: p.part.panelMaxMm }
       }
     ];

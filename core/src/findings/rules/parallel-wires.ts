@@ -8,7 +8,7 @@ export const parallelWires = rule('parallel-wires', 'safe', 'wiring', (x) => {
     out.push({
       at: MAIN_PLACE,
       severity: 'caution',
-      short: `One main wire must bear ${m.fuseA} A`.slice(0, 32),
+      short: `One main wire must bear ${m.fuseA} A`,
       title: 'One of the main wires alone burns before its fuse opens',
       why: `${m.wireCount} side by side carry ${m.ampacityA!.toFixed(0)} A; if one joint comes off, the other has ${m.oneAmpacityA.toFixed(0)} A to set against ${m.fuseA} A.`,
       figures: { fuseA: m.fuseA, oneA: m.oneAmpacityA },
@@ -27,7 +27,7 @@ export const parallelWires = rule('parallel-wires', 'safe', 'wiring', (x) => {
     out.push({
       at: circuitPlace(c.circuit.id, c.tag),
       severity: 'caution',
-      short: `${c.tag}: one wire must bear ${fuseA} A`.slice(0, 32),
+      short: `${c.tag}: one wire must bear ${fuseA} A`,
       title: `One wire of ${c.tag} alone burns before ${c.guard!.tag} opens`,
       why: `${c.circuit.wireCount} share the current; if one joint comes off, the other has ${c.oneAmpacityA.toFixed(1)} A to set against ${fuseA} A.`,
       figures: { fuseA, oneA: c.oneAmpacityA },

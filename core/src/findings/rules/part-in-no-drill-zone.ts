@@ -10,7 +10,7 @@ export const partInNoDrillZone = rule('part-in-no-drill-zone', 'fits', 'ports', 
     return {
       at: portPlace(p.port.id, p.tag),
       severity: 'stop' as const,
-      short: `${p.tag} sits on the ${ZONE_WORDS[c.zone.kind]}`.slice(0, 32),
+      short: `${p.tag} sits on the ${ZONE_WORDS[c.zone.kind]}`,
       title: `${p.tag} crosses the ${ZONE_WORDS[c.zone.kind]}`,
       why: 'There it cannot sit flat, or it keeps the lid from closing.',
       figures: { zoneXMm: c.zone.xMm, zoneYMm: c.zone.yMm },
@@ -19,7 +19,7 @@ export const partInNoDrillZone = rule('part-in-no-drill-zone', 'fits', 'ports', 
         return spot
           ? [
               {
-                label: `Move to ${spot.xMm}, ${spot.yMm} mm`,
+                label: `Move to ${x.said.mms(', ', spot.xMm, spot.yMm)}`,
                 effect: 'nearest place on flat wall',
                 edits: movePort(p.port.id, spot)
               }

@@ -1,6 +1,6 @@
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { openCircuitV, sagGrowth, sagMilliOhm } from '../../battery/model.ts';
-import { clockText } from '../../quantity/format.ts';
+import { momentText } from '../../timeline/bars.ts';
 import { airAtC } from '../../sun/air.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
@@ -50,8 +50,8 @@ export const peakCutoff = rule('peak-cutoff', 'lasts', 'outing', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'stop',
-      short: `Peaks cut off at ${clockText(atH)}`,
-      title: `At ${clockText(atH)} the hungriest moment trips the cut-off`,
+      short: `Peaks cut off at ${momentText(x.box.outing, atH)}`,
+      title: `At ${momentText(x.box.outing, atH)} the hungriest moment trips the cut-off`,
       why: `The mean load would run ${earlierH.toFixed(1)} h longer, but with a peak on it the voltage falls under ${cutV.toFixed(1)} V with ${(run.socFraction[i]! * 100).toFixed(0)} % left. A larger or warmer battery, thicker wire or less at once.`,
       figures: { atH, cutV, socFraction: run.socFraction[i]! }
     }

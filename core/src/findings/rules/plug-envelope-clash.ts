@@ -6,12 +6,12 @@ import { portPlace, rule, type Facts, type Remedy } from '../rule.ts';
 /** A plug stands in the way of latch, handle or lid, or its lead has no room to bend over the ground. */
 export const plugEnvelopeClash = rule('plug-envelope-clash', 'fits', 'ports', (x) => {
   if (!x.panel || !x.fit) return [];
-  return plugClashes(x.panel, x.fit.part).map((clash) => {
+  return plugClashes(x.panel, x.fit.part, x.said).map((clash) => {
     const p = x.panel!.ports.find((q) => q.port.id === clash.portId)!;
     return {
       at: portPlace(p.port.id, p.tag),
       severity: 'caution' as const,
-      short: `Plug in ${p.tag} meets the ${clash.what}`.slice(0, 32),
+      short: `Plug in ${p.tag} meets the ${clash.what}`,
       title: `The plug in ${p.tag} meets the ${clash.what}`,
       why: clash.say,
       figures: { plugWidthMm: p.part.plugWidthMm },
@@ -29,7 +29,7 @@ function movedOff(x: Facts, p: PortPlan): Remedy[] {
     return [
       {
         label: `Move to the ${face}`,
-        effect: `at ${at.xMm}, ${at.yMm} mm`,
+        effect: `at ${x.said.mms(', ', at.xMm, at.yMm)}`,
         edits: movePort(p.port.id, at, face)
       }
     ];

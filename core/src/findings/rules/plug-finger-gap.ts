@@ -10,9 +10,9 @@ export const plugFingerGap = rule('plug-finger-gap', 'fits', 'ports', (x) =>
         at: portPlace(b!.port.id, `${a!.tag} and ${b!.tag}`),
         also: `${c.aId}-${c.bId}`,
         severity: 'caution' as const,
-        short: `No finger room at ${a!.tag}, ${b!.tag}`.slice(0, 32),
+        short: `No finger room at ${a!.tag}, ${b!.tag}`,
         title: `Plugs in ${a!.tag} and ${b!.tag} cannot be gripped`,
-        why: `${c.gapMm.toFixed(0)} mm between the plugs; cold fingers want ${c.wantedMm} mm.`,
+        why: `${x.said.mm(c.gapMm, 0)} between the plugs; cold fingers want ${x.said.mm(c.wantedMm)}.`,
         figures: { gapMm: c.gapMm, wantedMm: c.wantedMm }
       };
     })

@@ -14,8 +14,8 @@ export const portCollisionInside = rule('port-collision-inside', 'fits', 'ports'
           return spot
             ? [
                 {
-                  label: `Stagger ${p.tag}: ${Math.round(Math.hypot(spot.xMm - p.port.xMm, spot.yMm - p.port.yMm))} mm along its face`,
-                  effect: `to ${spot.xMm}, ${spot.yMm} mm, clear of everything behind`,
+                  label: `Stagger ${p.tag}: ${x.said.mm(Math.round(Math.hypot(spot.xMm - p.port.xMm, spot.yMm - p.port.yMm)))} along its face`,
+                  effect: `to ${x.said.mms(', ', spot.xMm, spot.yMm)}, clear of everything behind`,
                   edits: movePort(p.port.id, spot)
                 }
               ]
@@ -27,7 +27,7 @@ export const portCollisionInside = rule('port-collision-inside', 'fits', 'ports'
         severity: 'stop' as const,
         short: `${a!.tag} and ${b!.tag} meet inside`,
         title: `${a!.tag} and ${b!.tag} meet inside`,
-        why: `Their bodies and terminals come nearer than ${c.wantedMm} mm.`,
+        why: `Their bodies and terminals come nearer than ${x.said.mm(c.wantedMm)}.`,
         figures: { wantedMm: c.wantedMm, depthAMm: a!.needMm, depthBMm: b!.needMm },
         remedies: staggers
       };

@@ -13,9 +13,9 @@ export const portFaceLost = rule('port-face-lost', 'fits', 'ports', (x) =>
       {
         at: portPlace(port.id, tag),
         severity: 'stop' as const,
-        short: `${tag} was on '${port.cameOn}'`.slice(0, 32),
+        short: `${tag} was on '${port.cameOn}'`,
         title: `${tag} came in on the face '${port.cameOn}', which no case has`,
-        why: `The faces are front, back, left, right, lid and floor. It was put on the front at its old ${port.xMm}, ${port.yMm} mm; nothing else of it was changed.`,
+        why: `The faces are front, back, left, right, lid and floor. It was put on the front at its old ${x.said.mms(', ', port.xMm, port.yMm)}; nothing else of it was changed.`,
         remedies: () => {
           const spots =
             part && x.fit
@@ -27,7 +27,7 @@ export const portFaceLost = rule('port-face-lost', 'fits', 'ports', (x) =>
           return [
             ...spots.slice(0, 3).map((s) => ({
               label: `Put it on the ${s.face}`,
-              effect: `at ${s.at.xMm}, ${s.at.yMm} mm, the nearest legal place`,
+              effect: `at ${x.said.mms(', ', s.at.xMm, s.at.yMm)}, the nearest legal place`,
               edits: [...movePort(port.id, s.at, s.face), set(`ports/${port.id}/cameOn`, null)]
             })),
             {

@@ -13,14 +13,14 @@ export const portTooLow = rule('port-too-low', 'dry', 'ports', (x) =>
       {
         at: portPlace(p.port.id, p.tag),
         severity: 'caution' as const,
-        short: `${p.tag} is ${height.toFixed(0)} mm above ground`,
-        title: `${p.tag} sits ${height.toFixed(0)} mm above the ground`,
-        why: `${GROUND_CLEAR_MM} mm keep it out of puddles and sand.`,
+        short: `${p.tag} is ${x.said.mm(height, 0)} above ground`,
+        title: `${p.tag} sits ${x.said.mm(height, 0)} above the ground`,
+        why: `${x.said.mm(GROUND_CLEAR_MM)} keep it out of puddles and sand.`,
         figures: { heightMm: height, wantedMm: GROUND_CLEAR_MM },
         remedies: [
           {
-            label: `Raise it to ${yMm.toFixed(0)} mm`,
-            effect: `${GROUND_CLEAR_MM} mm above ground`,
+            label: `Raise it to ${x.said.mm(yMm, 0)}`,
+            effect: `${x.said.mm(GROUND_CLEAR_MM)} above ground`,
             edits: [{ op: 'set' as const, path: `ports/${p.port.id}/yMm`, value: yMm }]
           }
         ]

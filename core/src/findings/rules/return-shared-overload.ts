@@ -14,7 +14,7 @@ export const returnSharedOverload = rule('return-shared-overload', 'safe', 'wiri
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: 'stop' as const,
-        short: `${c.tag} return carries ${sumA.toFixed(1)} A`.slice(0, 32),
+        short: `${c.tag} return carries ${sumA.toFixed(1)} A`,
         title: `The shared return at ${c.portTag} is overloaded`,
         why: `${sumA.toFixed(1)} A of several circuits run back over it; it takes ${c.ampacityA.toFixed(1)} A. Fuses stand in the positives only.`,
         figures: { sumA, ampacityA: c.ampacityA },

@@ -16,9 +16,9 @@ export const runUnfused = rule('run-unfused', 'safe', 'wiring', (x) => {
     at: where,
     also: h.id.replace(/\W+/g, '-'),
     severity: 'stop' as const,
-    short: `${h.unfusedMm.toFixed(0)} mm unfused to ${h.conductor!.to.part}`.slice(0, 32),
+    short: `${x.said.mm(h.unfusedMm, 0)} unfused to ${h.conductor!.to.part}`,
     title: `Nothing opens for ${nameOf(x, h)}`,
-    why: `${h.unfusedMm.toFixed(0)} mm of wire from the battery have no fuse before them; ${BARE_MM} mm at most. A short on it passes ${h.shortA.toFixed(0)} A.`,
+    why: `${x.said.mm(h.unfusedMm, 0)} of wire from the battery have no fuse before them; ${x.said.mm(BARE_MM)} at most. A short on it passes ${h.shortA.toFixed(0)} A.`,
     figures: { unfusedMm: h.unfusedMm, limitMm: BARE_MM, shortA: h.shortA }
   }));
 });

@@ -1,4 +1,5 @@
-import { durationText, clockText } from '../../quantity/format.ts';
+import { durationText } from '../../quantity/format.ts';
+import { momentText } from '../../timeline/bars.ts';
 import { BATTERY_PLACE, catalogueOf, devicePlace, rule, set, usePart, type Facts, type Remedy } from '../rule.ts';
 
 /** Less is told as this much, h. */
@@ -21,9 +22,9 @@ export const runtimeShort = rule('runtime-short', 'lasts', 'outing', (x) => {
     {
       at: device ? devicePlace(device.id, device.name) : BATTERY_PLACE,
       severity: 'caution',
-      short: `Empty at ${clockText(o.endsAtH ?? 0)}, before pack-up`,
+      short: `Empty at ${momentText(x.box.outing, o.endsAtH ?? 0)}, before pack-up`,
       title: `Empty ${durationText(Math.max(missingH, LEAST_H))} before you pack up`,
-      why: `The outing wants ${x.demand.totalAh.toFixed(1)} Ah; the battery gives ${x.bank!.usableAh.toFixed(1)} Ah at ${x.box.outing.airC} °C. At ${clockText(o.endsAtH ?? 0)} ${what}.`,
+      why: `The outing wants ${x.demand.totalAh.toFixed(1)} Ah; the battery gives ${x.bank!.usableAh.toFixed(1)} Ah at ${x.said.degC(x.box.outing.airC)}. At ${momentText(x.box.outing, o.endsAtH ?? 0)} ${what}.`,
       figures: { lastsH: o.lastsH, wantedH: o.wantedH, wantedAh: x.demand.totalAh, usableAh: x.bank!.usableAh },
       remedies: () => remediesFor(x)
     }
@@ -58,7 +59,7 @@ function remediesFor(x: Facts): Remedy[] {
     const lastsH = x.lastsAfterH(edits);
     out.push({
       label: `Battery ${part.capacityAh} Ah instead`,
-      effect: `lasts ${durationText(lastsH)}, adds ${(part.massKg - x.bank!.part.massKg).toFixed(1)} kg`,
+      effect: `lasts ${durationText(lastsH)}, adds ${x.said.kg(part.massKg - x.bank!.part.massKg, 1)}`,
       edits
     });
     if (lastsH >= wantedH) break;

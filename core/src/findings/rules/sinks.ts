@@ -12,7 +12,7 @@ export const sinks = rule('sinks', 'dry', 'case', (x) => {
       short: 'It sinks',
       title: 'Dropped in, it does not come back up',
       why: f
-        ? `It weighs ${x.carry.massKg.toFixed(1)} kg and takes the place of ${f.outsideL.toFixed(1)} l: a reserve of a tenth of its mass is wanted. A lanyard with a float, or a lighter battery.`
+        ? `It weighs ${x.said.kg(x.carry.massKg, 1)} and takes the place of ${f.outsideL.toFixed(1)} l: a reserve of a tenth of its mass is wanted. A lanyard with a float, or a lighter battery.`
         : 'The case is not tight: once the water is in, it sinks. A lanyard with a float.',
       figures: { reserveKg: f?.reserveKg ?? 0 }
     }

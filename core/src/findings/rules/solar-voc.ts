@@ -18,7 +18,7 @@ export const solarVoc = rule('solar-voc', 'safe', 'battery', (x) => {
         severity: 'stop',
         short: `Panel ${openV.toFixed(1)} V kills controller`,
         title: `A cold panel gives ${openV.toFixed(1)} V; the controller bears ${s.controllerMaxV} V`,
-        why: `Its open voltage of ${s.openV} V rises by 0.3 % for each degree under 25 °C, to ${openV.toFixed(1)} V at ${coldest} °C. Take a controller for more volts or a panel with fewer cells.`,
+        why: `Its open voltage of ${s.openV} V rises by ${x.box.preferences.temperatureUnit === 'F' ? 0.17 : 0.3} % for each degree under ${x.said.degC(25)}, to ${openV.toFixed(1)} V at ${x.said.degC(coldest)}. Take a controller for more volts or a panel with fewer cells.`,
         figures: { openV, limitV: s.controllerMaxV }
       }
     ];

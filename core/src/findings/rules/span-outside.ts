@@ -1,4 +1,4 @@
-import { clockText } from '../../quantity/format.ts';
+import { stretchText } from '../../timeline/bars.ts';
 import { devicePlace, rule, set } from '../rule.ts';
 
 /** A bar on the time line lies outside the outing and does not count. */
@@ -15,9 +15,9 @@ export const spanOutside = rule('span-outside', 'lasts', 'outing', (x) => {
       {
         at: devicePlace(d.id, d.name),
         severity: 'note' as const,
-        short: `${d.name.slice(0, 14)} runs past the outing`,
+        short: `${d.name} runs past the outing`,
         title: `${d.name} is planned outside the outing`,
-        why: `The outing runs ${clockText(startH)} to ${clockText(endH)}; what lies outside is not counted.`,
+        why: `The outing runs ${stretchText(x.box.outing, { startH, endH })}; what lies outside is not counted.`,
         figures: { outsideCount: outside.length },
         remedies: [
           {

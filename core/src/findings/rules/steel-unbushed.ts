@@ -11,7 +11,7 @@ export const steelUnbushed = rule('steel-unbushed', 'safe', 'ports', (x) => {
       severity: 'note',
       short: 'Bush every hole in the steel',
       title: 'Every lead through steel needs a bush, gland or grommet',
-      why: `${holes.length} holes in ${x.fit.part.wallMm} mm steel: deburr both sides, paint the edge, and let no lead lie on it. Take the can as touching the negative.`,
+      why: `${holes.length} holes in ${x.said.mm(x.fit.part.wallMm)} steel: deburr both sides, paint the edge, and let no lead lie on it. Take the can as touching the negative.`,
       figures: { holeCount: holes.length }
     }
   ];

@@ -18,7 +18,7 @@ export const supplyMismatch = rule('supply-mismatch', 'safe', 'ports', (x) =>
       {
         at: devicePlace(d.id, d.name),
         severity: 'stop' as const,
-        short: `${d.name.slice(0, 18)} does not plug in`,
+        short: `${d.name} does not plug in`,
         title: `${d.name} does not plug into its port`,
         why: `It wants ${wanted}; the port (${part.name}) gives ${part.supply ?? 'nothing'}.`,
         figures: {},

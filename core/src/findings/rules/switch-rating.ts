@@ -11,7 +11,7 @@ export const switchRating = rule('switch-rating', 'safe', 'wiring', (x) =>
     const limitA = hasMotor ? h.bearsA / 2 : h.bearsA;
     if (amps <= limitA) return [];
     const stop = amps > h.bearsA;
-    const master = h.part?.label === 'Master switch';
+    const master = h.part?.duty === 'master';
     const what = master ? 'The master switch' : h.id;
     return [
       {
@@ -22,7 +22,7 @@ export const switchRating = rule('switch-rating', 'safe', 'wiring', (x) =>
             : MAIN_PLACE,
         ...(users.length > 1 || (user && user.switches.length > 1) ? { also: h.id } : {}),
         severity: stop ? ('stop' as const) : ('caution' as const),
-        short: `${master ? 'Master' : h.id} ${h.bearsA} A switches ${amps.toFixed(1)} A`.slice(0, 32),
+        short: `${master ? 'Master' : h.id} ${h.bearsA} A switches ${amps.toFixed(1)} A`,
         title:
           user && !master ? `${h.id} is too small for ${users.map((c) => c.feeds).join(', ')}` : `${what} is too small`,
         why: stop

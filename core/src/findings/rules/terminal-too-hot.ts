@@ -21,9 +21,9 @@ export const terminalTooHot = rule('terminal-too-hot', 'safe', 'wiring', (x) => 
     return {
       at: where,
       severity: 'caution' as const,
-      short: `${where.label} tabs reach ${over.toFixed(0)} °C`.slice(0, 32),
-      title: `The tabs of ${end} get ${over.toFixed(0)} °C warm`,
-      why: `${amps.toFixed(1)} A warm its wire to that; plastic terminals soften above ${TERMINAL_C} °C, whatever the insulation bears.`,
+      short: `${where.label} tabs reach ${x.said.degC(over, 0)}`,
+      title: `The tabs of ${end} get ${x.said.degC(over, 0)} warm`,
+      why: `${amps.toFixed(1)} A warm its wire to that; plastic terminals soften above ${x.said.degC(TERMINAL_C)}, whatever the insulation bears.`,
       figures: { conductorC: over, limitC: TERMINAL_C },
       remedies: path
         ? [{ label: 'Let Haversack choose the wire', effect: 'cooler at its ends', edits: [set(path, AUTO)] }]

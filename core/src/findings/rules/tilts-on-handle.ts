@@ -7,10 +7,10 @@ export const tiltsOnHandle = rule('tilts-on-handle', 'carry', 'case', (x) => {
   if (deg === undefined || deg <= MOST_HANG_DEG) return [];
   const off = x.stance?.offHandleMm ?? { xMm: 0, yMm: 0 };
   const says = [
-    Math.abs(off.xMm) >= 1 && `${Math.abs(off.xMm).toFixed(0)} mm to the ${off.xMm < 0 ? 'left' : 'right'}`,
+    Math.abs(off.xMm) >= 1 && `${x.said.mm(Math.abs(off.xMm), 0)} to the ${off.xMm < 0 ? 'left' : 'right'}`,
     x.fit?.part.handleAt &&
       Math.abs(off.yMm) >= 1 &&
-      `${Math.abs(off.yMm).toFixed(0)} mm to the ${off.yMm < 0 ? 'front' : 'back'}`
+      `${x.said.mm(Math.abs(off.yMm), 0)} to the ${off.yMm < 0 ? 'front' : 'back'}`
   ].filter(Boolean);
   return [
     {

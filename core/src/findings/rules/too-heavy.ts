@@ -17,15 +17,15 @@ export const tooHeavy = rule('too-heavy', 'carry', 'case', (x) => {
     {
       at: BOX_PLACE,
       severity: 'caution',
-      short: `${(massKg - limitKg).toFixed(1)} kg over ${CARRY_WORDS[x.box.outing.carry]}`.slice(0, 32),
-      title: `${massKg.toFixed(1)} kg is much for ${CARRY_WORDS[x.box.outing.carry]}`,
-      why: `${limitKg} kg is the usual limit for that.`,
+      short: `${x.said.kg(massKg - limitKg, 1)} over ${CARRY_WORDS[x.box.outing.carry]}`,
+      title: `${x.said.kg(massKg, 1)} is much for ${CARRY_WORDS[x.box.outing.carry]}`,
+      why: `${x.said.kg(limitKg)} is the usual limit for that.`,
       figures: { massKg, limitKg },
       remedies: lighter
         ? [
             {
               label: lighter.name,
-              effect: `${((x.bank!.part.massKg - lighter.massKg) * x.bank!.count).toFixed(1)} kg lighter, lasts ${x.lastsAfterH(usePart(lighter, 'bank/partId')).toFixed(1)} h`,
+              effect: `${x.said.kg((x.bank!.part.massKg - lighter.massKg) * x.bank!.count, 1)} lighter, lasts ${x.lastsAfterH(usePart(lighter, 'bank/partId')).toFixed(1)} h`,
               edits: usePart(lighter, 'bank/partId')
             }
           ]

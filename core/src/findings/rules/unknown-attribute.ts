@@ -47,7 +47,7 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
       at,
       also: name.replace(/\W+/g, '-'),
       severity: 'caution',
-      short: `${at.label}: ${name} unknown`.slice(0, 32),
+      short: `${at.label}: ${name} unknown`,
       title: `${at.label}: ${name} is unknown`,
       why: how,
       figures: {},
@@ -79,7 +79,7 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
     ask(
       MAIN_PLACE,
       'main wire',
-      'Read the print on the insulation, or measure the bare copper: 2.05 mm across is 12 AWG.',
+      `Read the print on the insulation, or measure the bare copper: ${x.said.fineMm(2.05)} across is 12 AWG.`,
       mainPath(x, 'wire')
     );
   // a fuse somebody read without naming its holder may sit anywhere
@@ -125,7 +125,7 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
     ask(
       BATTERY_PLACE,
       'terminals',
-      'Push-on tabs of 4.8 or 6.3 mm, studs M5, M6 or M8, tapered posts, or a lead: measure the tab or the thread.',
+      `Push-on tabs of ${x.said.mms(' or ', 4.8, 6.3)}, studs M5, M6 or M8, tapered posts, or a lead: measure the tab or the thread.`,
       `parts/${x.bank.part.id}/terminal`,
       false
     );

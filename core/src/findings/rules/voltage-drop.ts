@@ -1,16 +1,23 @@
 import { AUTO } from '../../box/attr.ts';
 import { swapPart } from '../../panel/place-port.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
+import { lostV } from '../../wiring/workings.ts';
 import { catalogueOf, circuitPlace, rule, set, type Facts, type Remedy } from '../rule.ts';
 
 /** A share of the loss from which one piece is the one to change. */
 const MOST = 0.4;
 
 /** Where on the way most is lost, in words and volts: the same pieces that the arithmetic shows. */
-function worstPiece(c: CircuitPlan): { what: string; lostV: number; isWire: boolean } | undefined {
-  const pieces = c.dropWorking().lines.map((l) => ({ what: l.label, lostV: Number(l.value) }));
-  const worst = pieces.sort((a, b) => b.lostV - a.lostV)[0];
-  return worst && { ...worst, isWire: /^\d|^Return/.test(worst.what) };
+function worstPiece(c: CircuitPlan): { what: string; lostV: number; isWire: boolean; isContacts: boolean } | undefined {
+  const worst = c.dropPieces().toSorted((a, b) => lostV(b) - lostV(a))[0];
+  return (
+    worst && {
+      what: worst.what,
+      lostV: lostV(worst),
+      isWire: worst.kind === 'wire' || worst.kind === 'return',
+      isContacts: worst.kind === 'contacts'
+    }
+  );
 }
 
 /** Too much voltage is lost on the way: 3 % for electronics and radio, 10 % for the rest. */
@@ -37,7 +44,7 @@ export const voltageDrop = rule('voltage-drop', 'safe', 'wiring', (x) =>
                 }
               ]
             : []),
-          ...(worst && worst.lostV > MOST * c.dropV ? firmerContacts(x, c, worst.what) : [])
+          ...(worst?.isContacts && worst.lostV > MOST * c.dropV ? firmerContacts(x, c) : [])
         ]
       }
     ];
@@ -45,9 +52,9 @@ export const voltageDrop = rule('voltage-drop', 'safe', 'wiring', (x) =>
 );
 
 /** A connector whose contacts lose half as much, where the contacts lose the most. */
-function firmerContacts(x: Facts, c: CircuitPlan, what: string): Remedy[] {
+function firmerContacts(x: Facts, c: CircuitPlan): Remedy[] {
   const now = c.portPart?.contactMilliOhm;
-  if (what !== 'Switch and port contacts' || !x.fit || !now || c.portPart?.converterRatedW != null) return [];
+  if (!x.fit || !now || c.portPart?.converterRatedW != null) return [];
   const better = catalogueOf(x, 'panel')
     .filter((p) => p.role === c.portPart!.role && p.supply === c.portPart!.supply && !p.exposedLivePins)
     .filter((p) => p.contactMilliOhm !== null && p.contactMilliOhm < now / 2 && (p.ratingA ?? 0) >= c.loadA)

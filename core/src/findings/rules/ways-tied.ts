@@ -20,7 +20,7 @@ export const waysTied = rule('ways-tied', 'safe', 'wiring', (x) => {
         at: circuitPlace(first.circuit.id, first.tag),
         also: p.id,
         severity: 'stop' as const,
-        short: `${tags.join(', ')} are tied at ${p.id}`.slice(0, 32),
+        short: `${tags.join(', ')} are tied at ${p.id}`,
         title: `${tags.join(', ')} are tied together at ${p.id}`,
         why: `${into.length > fused.length ? 'The fuse is gone round: a short behind it is fed past it.' : `Behind their fuses they are one: when the first opens the next carries its load, too, one after the other, and a short gets ${sumA} A before all have opened.`} One fuse, one feed through ${p.id}, and the circuits behind it.`,
         figures: { sumA, wayCount: into.length },

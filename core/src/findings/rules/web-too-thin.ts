@@ -10,9 +10,9 @@ export const webTooThin = rule('web-too-thin', 'fits', 'ports', (x) =>
         at: portPlace(b!.port.id, `${a!.tag} and ${b!.tag}`),
         also: `${c.aId}-${c.bId}`,
         severity: 'caution' as const,
-        short: `Thin wall between ${a!.tag} and ${b!.tag}`.slice(0, 32),
+        short: `Thin wall between ${a!.tag} and ${b!.tag}`,
         title: `Thin wall between ${a!.tag} and ${b!.tag}`,
-        why: `${c.gapMm.toFixed(1)} mm of wall would be left between the holes; ${c.wantedMm.toFixed(0)} mm keep it from cracking.`,
+        why: `${x.said.mm(c.gapMm, 1)} of wall would be left between the holes; ${x.said.mm(c.wantedMm, 0)} keep it from cracking.`,
         figures: { webMm: c.gapMm, wantedMm: c.wantedMm }
       };
     })

@@ -19,7 +19,7 @@ export const wireUnlisted = rule('wire-unlisted', 'safe', 'wiring', (x) => {
       at,
       also: name.replace(/\W+/g, '-'),
       severity: 'stop',
-      short: `${at.label}: ${name} is unlisted`.slice(0, 32),
+      short: `${at.label}: ${name} is unlisted`,
       title: `${at.label}: no figures for ${name}`,
       why: 'The tables hold 22 to 1/0 AWG and 0.5 to 25 mm². Enter the nearest size below the real one.',
       figures: {},

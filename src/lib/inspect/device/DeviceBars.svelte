@@ -1,8 +1,8 @@
 <script lang="ts">
   import { repeatDaily, splitBar } from '@haversack/core/box/commands';
   import type { Device, Span } from '@haversack/core/box/schema';
-  import { clockText, fixed } from '@haversack/core/quantity/format';
-  import { barWith, clockOnDay, dayCount, dayOf, nextBar } from '@haversack/core/timeline/bars';
+  import { clockText, durationText, fixed } from '@haversack/core/quantity/format';
+  import { barWith, clockOnDay, dayCount, dayOf, nextBar, stretchText } from '@haversack/core/timeline/bars';
   import Plus from '@lucide/svelte/icons/plus';
   import Repeat from '@lucide/svelte/icons/repeat';
   import Split from '@lucide/svelte/icons/split';
@@ -14,10 +14,11 @@
   const open = useBox();
   const outing = $derived(open.doc.outing);
   const days = $derived(dayCount(outing));
+  const dayNumbers = $derived(Array.from({ length: days }, (_, d) => d + 1));
   const put = (what: string, spans: Span[]) => open.set(`${device.name}: ${what}`, `devices/${device.id}/spans`, spans);
   const change = (i: number, next: Span) =>
     put(
-      `on ${clockText(next.startH)} to ${clockText(next.endH)}`,
+      `on ${stretchText(outing, next)}`,
       device.spans.map((s, j) => (j === i ? next : s))
     );
 </script>
@@ -35,8 +36,7 @@
               const by = 24 * (Number(e.currentTarget.value) - dayOf(span.startH));
               change(i, { ...span, startH: span.startH + by, endH: span.endH + by });
             }}
-            >{#each Array.from({ length: days }, (_, d) => d + 1) as d (d)}<option value={d}>day {d}</option
-              >{/each}</select
+            >{#each dayNumbers as d (d)}<option value={d}>day {d}</option>{/each}</select
           >{/if}
         <QuantityField
           label="Bar {i + 1} from"
@@ -53,8 +53,16 @@
           kind="clock"
           width={64}
           text={clockText(span.endH)}
-          onvalue={(v) => change(i, barWith(span, 'endH', clockOnDay(v, days > 2 ? dayOf(span.startH) : 1, outing)))}
+          onvalue={(v) => change(i, barWith(span, 'endH', clockOnDay(v, days > 2 ? dayOf(span.endH) : 1, outing)))}
         />
+        {#if days > 2}<select
+            class="in !px-1"
+            aria-label="Day on which bar {i + 1} ends"
+            value={dayOf(span.endH)}
+            onchange={(e) =>
+              change(i, barWith(span, 'endH', span.endH + 24 * (Number(e.currentTarget.value) - dayOf(span.endH))))}
+            >{#each dayNumbers as d (d)}<option value={d}>day {d}</option>{/each}</select
+          >{/if}
         <button
           type="button"
           class="icon"
@@ -66,6 +74,9 @@
             )}><Trash size={16} /></button
         >
       </div>
+      {#if span.endH - span.startH >= 24}<p class="lab">
+          On for {durationText(span.endH - span.startH)} without a break.
+        </p>{/if}
       <div class="row">
         <span class="flex items-center gap-2"
           ><span class="lab">duty</span><QuantityField

@@ -128,7 +128,7 @@
   .app {
     display: grid;
     height: 100vh;
-    grid-template: 52px minmax(0, 1fr) 72px / 80px minmax(0, 1fr) 320px;
+    grid-template: 52px minmax(0, 1fr) minmax(72px, auto) / 80px minmax(0, 1fr) 320px;
     grid-template-areas: 'top top top' 'rail main insp' 'rail strip strip';
   }
   .main {
@@ -142,7 +142,7 @@
   }
   @media (max-width: 1179px) {
     .app {
-      grid-template: 52px minmax(0, 1fr) auto 72px / 80px minmax(0, 1fr);
+      grid-template: 52px minmax(0, 1fr) auto minmax(72px, auto) / 80px minmax(0, 1fr);
       grid-template-areas: 'top top' 'rail main' 'rail next' 'rail strip';
     }
     .main,

@@ -1,0 +1,50 @@
+import type { Box } from '../box/schema.ts';
+import { fixed, lengthText, massText, trimNumber } from './format.ts';
+import { MM_PER_INCH } from './units.ts';
+
+/** The units a person reads. */
+export type Units = Pick<Box['preferences'], 'lengthUnit' | 'massUnit' | 'temperatureUnit'>;
+
+/** Writers of quantities for sentences: a figure with its unit, as this person reads it. */
+export type Said = {
+  /** A length; without decimals given, mm as they stand. */
+  mm: (lengthMm: number, decimals?: number) => string;
+  /** Several lengths with one unit: a place ('34, 106 mm') or sizes ('50 × 25 mm', '1 to 4 mm'). */
+  mms: (between: string, ...lengthsMm: number[]) => string;
+  /** What must be met finely: hundredths of a millimetre or thousandths of an inch; the number alone, and with its unit. */
+  fine: (lengthMm: number, decimals?: number) => string;
+  fineMm: (lengthMm: number, decimals?: number) => string;
+  kg: (massKg: number, decimals?: number) => string;
+  degC: (tempC: number, decimals?: number) => string;
+  /** A step of temperature, not a place on the scale. */
+  kelvin: (stepK: number, decimals?: number) => string;
+  /** Voltage that rises by so many mV for each degree. */
+  mvPerDegree: (mvPerK: number) => string;
+};
+
+const F_PER_K = 9 / 5;
+const number = (value: number, decimals: number | undefined): string =>
+  decimals === undefined ? trimNumber(value) : fixed(value, decimals);
+
+/**
+ * Writers for one person's units. Lengths in inches are fractions to 1/64, masses in pounds have the decimals of the
+ * kilograms, temperatures in °F are whole degrees unless decimals are asked for.
+ */
+export function saidIn({ lengthUnit, massUnit, temperatureUnit }: Units): Said {
+  const length = (mm: number, decimals?: number) => (lengthUnit === 'mm' ? number(mm, decimals) : lengthText(mm, 'in'));
+  const fine = (mm: number, decimals = 2) => (lengthUnit === 'mm' ? fixed(mm, decimals) : fixed(mm / MM_PER_INCH, 3));
+  const hot = temperatureUnit === 'F';
+  return {
+    mm: (mm, decimals) => `${length(mm, decimals)} ${lengthUnit}`,
+    mms: (between, ...all) => `${all.map((mm) => length(mm)).join(between)} ${lengthUnit}`,
+    fine,
+    fineMm: (mm, decimals) => `${fine(mm, decimals)} ${lengthUnit}`,
+    kg: (kg, decimals) => `${massUnit === 'kg' ? number(kg, decimals) : massText(kg, 'lb', decimals ?? 1)} ${massUnit}`,
+    degC: (c, decimals) => (hot ? `${fixed(c * F_PER_K + 32, decimals ?? 0)} °F` : `${number(c, decimals)} °C`),
+    kelvin: (k, decimals) => (hot ? `${fixed(k * F_PER_K, decimals ?? 0)} °F` : `${number(k, decimals)} K`),
+    mvPerDegree: (mv) => (hot ? `${fixed(mv / F_PER_K, 1)} mV for each °F` : `${number(mv, undefined)} mV for each °C`)
+  };
+}
+
+/** Writers in the units the document is kept in. */
+export const METRIC: Said = saidIn({ lengthUnit: 'mm', massUnit: 'kg', temperatureUnit: 'C' });

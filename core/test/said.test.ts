@@ -1,0 +1,109 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import type { Box } from '../src/box/schema.ts';
+import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
+import { holeSchedule } from '../src/drill/schedule.ts';
+import { USUAL_SETS } from '../src/drill/bits.ts';
+import { evaluate, type Plan } from '../src/evaluate.ts';
+import { saidIn, METRIC } from '../src/quantity/said.ts';
+import { AS_BUILT } from './as-built/boxes.ts';
+import { DEMO_BOXES } from './boxes.ts';
+import { randomBox } from './random-box.ts';
+
+const IMPERIAL = { lengthUnit: 'in', massUnit: 'lb', temperatureUnit: 'F' } as const;
+const imperial = (box: Box): Box => ({ ...box, preferences: { ...box.preferences, ...IMPERIAL } });
+/** A figure in a unit that this person did not choose. Areas are squares, a class of insulation is print on a wire. */
+const FOREIGN = /\d ?(?:mm|cm|kg|°C)(?![²\w])(?! (?:class|wire))/;
+
+/** Names are somebody's own words and are never converted: they are taken out before a sentence is looked at. */
+function namesOf(box: Box): string[] {
+  const parts = [...STARTER_CATALOGUE, ...Object.values(box.parts)].map((p) => p.name);
+  const own = [...box.devices, ...box.ports, ...box.circuits, ...box.feeds].map((d) => d.name);
+  return [...parts, ...own].filter((n) => n !== '').toSorted((a, b) => b.length - a.length);
+}
+const without = (text: string, names: readonly string[]): string =>
+  names.reduce((left, n) => left.replaceAll(n, '…').replaceAll(n.toLowerCase(), '…'), text);
+
+/** Everything that is said of a box: findings, remedies, advice of the stages. */
+function sentences(plan: Plan): string[] {
+  const found = plan.findings.flatMap((f) => [
+    f.short,
+    f.title,
+    f.why,
+    ...f.remedies.flatMap((r) => [r.label, r.effect]),
+    ...f.mayBe.map((m) => m.title)
+  ]);
+  return [
+    ...found,
+    ...(plan.heat?.say ?? []),
+    ...(plan.dry?.say ?? []),
+    plan.stance?.hold?.say ?? '',
+    ...(plan.sealing?.items.map((i) => i.drip) ?? []),
+    ...plan.verdicts.flatMap((v) => [v.say, v.target, v.reason])
+  ];
+}
+
+describe('writers of quantities', () => {
+  const us = saidIn(IMPERIAL);
+  test('metric figures stand as they are kept', () => {
+    expect(METRIC.mm(29)).toBe('29 mm');
+    expect(METRIC.mm(29.04, 1)).toBe('29.0 mm');
+    expect(METRIC.mms(' × ', 50, 25.5)).toBe('50 × 25.5 mm');
+    expect(METRIC.kg(6.8)).toBe('6.8 kg');
+    expect(METRIC.degC(-3)).toBe('-3 °C');
+    expect(METRIC.fineMm(0.254)).toBe('0.25 mm');
+    expect(METRIC.mvPerDegree(24)).toBe('24 mV for each °C');
+  });
+  // 29 mm = 1.14173 in, nearest 64th 1 9/64; 6.8 kg = 14.991 lb; -3 °C = 26.6 °F; 24 mV per K = 13.3 mV per °F
+  test('the same by hand in inches, pounds and °F', () => {
+    expect(us.mm(29)).toBe('1 9/64 in');
+    expect(us.mms(', ', 25.4, 12.7)).toBe('1, 1/2 in');
+    expect(us.kg(6.8, 1)).toBe('15.0 lb');
+    expect(us.degC(-3)).toBe('27 °F');
+    expect(us.kelvin(10)).toBe('18 °F');
+    expect(us.fineMm(0.254)).toBe('0.010 in');
+    expect(us.mvPerDegree(24)).toBe('13.3 mV for each °F');
+  });
+});
+
+describe('a person who measures in inches, pounds and °F reads nothing else', () => {
+  const look = (box: Box): string[] => {
+    const mine = imperial(box);
+    const names = namesOf(mine);
+    return sentences(evaluate(mine, STARTER_CATALOGUE))
+      .map((s) => without(s, names))
+      .filter((s) => FOREIGN.test(s));
+  };
+  test.each([...DEMO_BOXES, ...AS_BUILT])('%s', (_, box) => expect(look(box)).toEqual([]));
+  test('200 boxes that were edited at random', () => {
+    fc.assert(
+      fc.property(randomBox(14), (box) => {
+        expect(look(box)).toEqual([]);
+      }),
+      { numRuns: 200, seed: 1204 }
+    );
+  });
+  test.each(DEMO_BOXES)('%s: the holes to drill', (_, box) => {
+    const mine = imperial(box);
+    const plan = evaluate(mine, STARTER_CATALOGUE);
+    const rows = plan.panel && plan.fit ? holeSchedule(mine, plan.panel, plan.fit.part, USUAL_SETS) : [];
+    // a bit keeps the size that is stamped on it
+    const bit = /\d[\d.]* mm (?:step drill|twist drill|hole saw|spade bit|drill|cutter|Forstner bit|punch)/g;
+    for (const r of rows)
+      for (const text of [r.how, r.pilot, r.window, r.size, r.bit, r.buy])
+        expect(text.replace(bit, '…')).not.toMatch(FOREIGN);
+  });
+});
+
+test('what a strip cell says is whole: nothing is cut off a name', () => {
+  const [, box] = DEMO_BOXES[0]!;
+  const long = 'Dew heater on the second guide scope, borrowed';
+  const device = box.devices[0]!;
+  const mine = {
+    ...box,
+    devices: [{ ...device, name: long, portId: null }, ...box.devices.slice(1)]
+  };
+  const shorts = evaluate(mine, STARTER_CATALOGUE).findings.map((f) => f.short);
+  expect(shorts.some((s) => s.includes(long))).toBe(true);
+  expect(shorts.every((s) => !s.endsWith('…'))).toBe(true);
+});
