@@ -69,8 +69,15 @@ export type EvaluateOptions = {
  * The whole chain from the document to every answer. Wiring stands before the run of the outing, because the run goes
  * through its resistances. Pure: the same box gives the same plan.
  */
-export function evaluate(box: Box, catalogue: Catalogue, options: EvaluateOptions = {}): Plan {
-  const plan = planOf(box, catalogue, options);
+export const evaluate = (box: Box, catalogue: Catalogue, options: EvaluateOptions = {}): Plan =>
+  settled(box, catalogue, asItStands(box, catalogue, options), options);
+
+/** The first half of `evaluate`: unknowns left open, no end of a range looked at. What stands here may still turn out to be a question. */
+export const asItStands = (box: Box, catalogue: Catalogue, options: EvaluateOptions = {}): Plan =>
+  planOf(box, catalogue, options);
+
+/** The second half of `evaluate`: the same box at the ends of what is unknown, and what that makes of its findings. */
+export function settled(box: Box, catalogue: Catalogue, plan: Plan, options: EvaluateOptions = {}): Plan {
   const ranges = unknownRanges(box, plan);
   const found = corners(box, ranges);
   if (found.length === 0) return plan;

@@ -29,6 +29,8 @@ export type VerdictAnswer = {
   target: string;
   /** The one worst reason, at most 32 characters. */
   reason: string;
+  /** Its words are the quick estimate of the chance; the many runs say it better. */
+  isChance?: boolean;
   /** For 'was …' after a change. */
   rawValue: number | null;
   rawText: string;
@@ -82,10 +84,7 @@ export const sureText = (chanceFraction: number): string =>
 export const withSureness = (
   answers: readonly VerdictAnswer[],
   sure: { chanceFraction: number } | undefined
-): VerdictAnswer[] =>
-  answers.map((a) =>
-    a.id === 'lasts' && sure && / % sure$/.test(a.say) ? { ...a, say: sureText(sure.chanceFraction) } : a
-  );
+): VerdictAnswer[] => answers.map((a) => (a.isChance && sure ? { ...a, say: sureText(sure.chanceFraction) } : a));
 
 type HoursOf = { outing: Outing | undefined; ends: readonly HoursOf[] };
 
@@ -115,6 +114,7 @@ function lasts(x: Input): VerdictAnswer {
     name: 'Lasts',
     state: state === 'holds' && short > 0 ? 'caution' : state,
     say: short > 0 ? `${durationText(short)} short` : sureText(o.chanceFraction),
+    isChance: short <= 0,
     value: hoursPieces(span.low),
     target: isWide(span) ? `to ${durationText(span.high)}` : `of ${wanted} wanted`,
     reason: worst(

@@ -5,6 +5,7 @@ import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { holeSchedule } from '../src/drill/schedule.ts';
 import { USUAL_SETS } from '../src/drill/bits.ts';
 import { evaluate, type Plan } from '../src/evaluate.ts';
+import { apart } from '../src/quantity/format.ts';
 import { saidIn, METRIC } from '../src/quantity/said.ts';
 import { AS_BUILT } from './as-built/boxes.ts';
 import { DEMO_BOXES } from './boxes.ts';
@@ -106,4 +107,38 @@ test('what a strip cell says is whole: nothing is cut off a name', () => {
   const shorts = evaluate(mine, STARTER_CATALOGUE).findings.map((f) => f.short);
   expect(shorts.some((s) => s.includes(long))).toBe(true);
   expect(shorts.every((s) => !s.endsWith('…'))).toBe(true);
+});
+
+describe('two figures of a comparison never read the same', () => {
+  test('as many decimals as it takes', () => {
+    expect(apart(11.7297, 11.73, 2)).toEqual(['11.7297', '11.7300']);
+    expect(apart(4.71, 4.74, 1)).toEqual(['4.71', '4.74']);
+    expect(apart(4.7, 5.2, 1)).toEqual(['4.7', '5.2']);
+    expect(apart(3, 3, 0)).toEqual(['3', '3']);
+    // 19.9 and 20 mm are both 25/32 in
+    expect(saidIn(IMPERIAL).mmApart(19.9, 20)).toEqual(['0.783 in', '0.787 in']);
+    expect(METRIC.mmApart(9.96, 10, 1)).toEqual(['9.96 mm', '10.00 mm']);
+  });
+
+  /** Rules that set one figure against another in one sentence. */
+  const AGAINST = /\b(?:of|wanted?|wants|needs?|needed|takes|bears|limit|at most|keep)\b/;
+  test('in 150 boxes, in both systems', () => {
+    const bad = new Set<string>();
+    fc.assert(
+      fc.property(randomBox(14), fc.boolean(), (box, us) => {
+        const mine = us ? imperial(box) : box;
+        for (const f of evaluate(mine, STARTER_CATALOGUE).findings)
+          for (const sentence of [f.title, f.why.split('. ')[0]!]) {
+            if (!AGAINST.test(sentence)) continue;
+            const texts = [...sentence.matchAll(/(?<![\w.])-?\d[\d.]*(?: \d+\/\d+|\/\d+)? (?:mm|in|A|V|kg|lb)\b/g)];
+            const twice = texts.map((m) => m[0]).find((t, i, all) => all.indexOf(t) !== i);
+            const figures = Object.values(f.figures);
+            const equal = figures.some((v, i) => figures.some((w, j) => j > i && Math.abs(v - w) < 1e-4));
+            if (twice && !equal) bad.add(`${f.id}: ${sentence}`);
+          }
+      }),
+      { numRuns: 150, seed: 77 }
+    );
+    expect([...bad]).toEqual([]);
+  });
 });

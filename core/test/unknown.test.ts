@@ -8,6 +8,7 @@ import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { jettyNetBox } from '../src/demo/wired.ts';
 import { evaluate, type Plan } from '../src/evaluate.ts';
 import { corners } from '../src/unknown/corners.ts';
+import { capacityRangeAh } from '../src/battery/density.ts';
 import { chemistryRange, unknownRanges } from '../src/unknown/ranges.ts';
 import { lookUpList } from '../src/unknown/look-up.ts';
 import { AS_BUILT, shedFindBox } from './as-built/boxes.ts';
@@ -228,5 +229,59 @@ describe('unknown is a range', () => {
         q.key
       ).toBe(false);
     }
+  });
+});
+
+describe('a battery whose age or label nobody can read', () => {
+  const hours = (plan: Plan) => [plan, ...plan.ends].map((p) => p.outing!.lastsH);
+  test('the hours are a range from new to old, and it is asked, with a field on the list', () => {
+    const aged = change(saltmarshHideBox(), set('bank/ageYears', 'unknown'), set('bank/packs', []));
+    const [fresh, old] = [0, 8].map((y) => planOf(change(aged, set('bank/ageYears', y))).outing!.lastsH);
+    // wanted is what only a new one gives
+    const box = change(aged, set('outing/durationH', (fresh! + old!) / 2));
+    const plan = planOf(aged);
+    const all = hours(plan);
+    expect(Math.max(...all)).toBeCloseTo(fresh!, 6);
+    expect(Math.min(...all)).toBeCloseTo(old!, 6);
+    const question = lookUpList(planOf(box).findings)
+      .flatMap((p) => p.questions)
+      .find((q) => q.path === 'bank/ageYears');
+    expect(question).toMatchObject({ kind: 'years', bare: true });
+    const answered = planOf(change(box, set('bank/ageYears', 1)));
+    expect(answered.findings.some((f) => f.about === 'bank/ageYears')).toBe(false);
+  });
+  test('hours that hold when new and not when old do not hold', () => {
+    const box = saltmarshHideBox();
+    const tight = change(box, set('bank/ageYears', 'unknown'), set('bank/packs', []));
+    const lasts = planOf(tight).verdicts.find((v) => v.id === 'lasts')!;
+    const wanted = box.outing.durationH;
+    const span = hours(planOf(tight));
+    expect(lasts.state === 'holds').toBe(Math.min(...span) >= wanted);
+    expect(lasts.target).toContain('to ');
+  });
+  test('of two packs one of unknown age may differ from its mate: a question, no stop', () => {
+    const box = change(
+      canalNightBankBox(),
+      set('bank/count', 2),
+      set('bank/packs', [
+        { ageYears: 1, startFraction: 1 },
+        { ageYears: 'unknown', startFraction: 1 }
+      ])
+    );
+    const plan = planOf(box);
+    const asked = plan.findings.find((f) => f.about === 'bank/packs');
+    expect(asked?.title).toContain('age of battery 2');
+    expect(plan.findings.filter((f) => f.id === 'parallel-age' && f.severity === 'stop')).toEqual([]);
+  });
+  // 8.5 kg of AGM at 25 to 48 Wh per kg and 12.8 V: 17 to 32 Ah
+  test('unknown amp-hours are what the weight allows', () => {
+    const agm = { chemistry: 'agm', capacityAh: 22, massKg: 8.5, notKnown: ['capacity'] } as const;
+    expect(capacityRangeAh({ ...agm, notKnown: [...agm.notKnown] })).toEqual([17, 32]);
+    expect(capacityRangeAh({ ...agm, notKnown: ['capacity', 'mass'] })).toEqual([11, 33]);
+    const box = canalNightBankBox();
+    const id = box.bank.partId!;
+    const open = change(box, set(`parts/${id}/notKnown`, ['capacity']));
+    const span = hours(planOf(open));
+    expect(Math.max(...span)).toBeGreaterThan(1.2 * Math.min(...span));
   });
 });

@@ -1,3 +1,4 @@
+import { yearsOf } from '../battery/age.ts';
 import { saidIn } from '../quantity/said.ts';
 import { catalogueOf, set, usePart } from '../findings/rule.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
@@ -187,7 +188,7 @@ function batteryIdeas(box: Box, plan: Plan, catalogue: Catalogue): Idea[] {
       also: `taken as ${WRAPPED_K} K warmer`,
       edits: [set('bank/warmerK', box.bank.warmerK + WRAPPED_K)]
     });
-  if (box.bank.ageYears >= 3)
+  if (yearsOf(box.bank.ageYears) >= 3)
     out.push({
       id: 'new',
       label: 'A new battery of the same kind',

@@ -1,3 +1,4 @@
+import { yearsOf } from './age.ts';
 import { saidIn } from '../quantity/said.ts';
 import { partOf, valueOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
@@ -82,7 +83,8 @@ export function bank(box: Box, need: Demand): Bank | undefined {
   const keepBackFraction = keepBack.is === 'set' ? keepBack.value : keepBack.is === 'none' ? 0 : automatic;
   const depthFraction = Math.min(1, Math.max(0.3, 1 - keepBackFraction));
   const packs = Array.from({ length: count }, (_, i): Pack => {
-    const own = box.bank.packs[i] ?? { ageYears: box.bank.ageYears, startFraction: box.bank.startFraction };
+    const said = box.bank.packs[i] ?? box.bank;
+    const own = { ageYears: yearsOf(said.ageYears), startFraction: said.startFraction };
     const cycleCount = own.ageYears * box.bank.outingsPerYear;
     const healthFraction = stateOfHealth(chemistry, { ageYears: own.ageYears, cycleCount, depthFraction, tempC: 25 });
     return { ...own, healthFraction };
@@ -186,6 +188,9 @@ type Figures = Pick<
   | 'keepBackAssumed'
 >;
 
+const ageSaid = (box: Box): string =>
+  `${fixed(yearsOf(box.bank.ageYears), 1)} years${box.bank.ageYears === 'unknown' ? ' (nobody knows)' : ''}`;
+
 function usableWorking(box: Box, f: Figures, chemistryName: string): Working {
   const lostAge = f.ratedAh * (1 - f.healthFraction);
   const lostCold = f.ratedAh * f.healthFraction - f.availableAh;
@@ -204,7 +209,7 @@ function usableWorking(box: Box, f: Figures, chemistryName: string): Working {
         '+'
       ),
       line(
-        `Lost to age, ${fixed(box.bank.ageYears, 1)} years`,
+        `Lost to age, ${ageSaid(box)}`,
         fixed(-lostAge, 2),
         'Ah',
         'table',
@@ -281,7 +286,7 @@ function sizingWorking(box: Box, need: Demand, f: Figures & { rate: number; need
         fixed(f.healthFraction, 5),
         '',
         'table',
-        `${fixed(box.bank.ageYears, 1)} years, ${fixed(box.bank.ageYears * box.bank.outingsPerYear, 0)} outings`,
+        `${ageSaid(box)}, ${fixed(yearsOf(box.bank.ageYears) * box.bank.outingsPerYear, 0)} outings`,
         '÷'
       )
     ],

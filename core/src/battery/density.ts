@@ -28,3 +28,19 @@ export const leftByWeight = (part: Known, all: readonly KnownChemistry[]): Known
   const { only } = byWeight(part);
   return only === undefined ? [...all] : all.filter((c) => LEAD.includes(c) === (only === 'lead'));
 };
+
+/** Watt-hours per kilogram met, least and most. @source electrical reference 8: 25 to 48 for lead, 80 to 160 for lithium */
+const MET_WH_PER_KG = { lead: [25, 48], lithium: [80, 160] } as const;
+/** Without a weight: an empty claim is found at half of what somebody took it for, a modest one at half as much again. @source rule of thumb */
+const TAKEN_FOR = [0.5, 1.5] as const;
+const NOMINAL_V = 12.8;
+
+/** Amp-hours a battery may have whose label nobody can read: by its weight where that and its sort are known. */
+export function capacityRangeAh(part: Known & Pick<PartOf<'battery'>, 'chemistry'>): [least: number, most: number] {
+  if (!part.notKnown.includes('mass') && part.massKg > 0 && part.chemistry !== 'unknown') {
+    const met = (LEAD as readonly string[]).includes(part.chemistry) ? MET_WH_PER_KG.lead : MET_WH_PER_KG.lithium;
+    const [least, most] = met.map((wh) => Number(((wh * part.massKg) / NOMINAL_V).toPrecision(2))) as [number, number];
+    return [Math.min(least, part.capacityAh), Math.max(most, part.capacityAh)];
+  }
+  return [TAKEN_FOR[0] * part.capacityAh, TAKEN_FOR[1] * part.capacityAh];
+}

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ageSchema } from '../battery/age.ts';
 import { BOX_FORMAT, BOX_VERSION } from './attr.ts';
 import { FACES } from '../catalogue/faces.ts';
 import { idSchema, insulation, partSchema, TAB_ORDERS } from '../catalogue/part.ts';
@@ -157,7 +158,7 @@ export const boxSchema = z.strictObject({
   bank: z.strictObject({
     partId: partRef,
     count: z.number().int().min(1).max(4),
-    ageYears: z.number().min(0).max(30),
+    ageYears: ageSchema,
     outingsPerYear: z.number().min(0).max(400),
     keepBack: attr(fraction.max(0.95)),
     /** Wanted on top of the sum of the time line when sizing. */
@@ -167,7 +168,7 @@ export const boxSchema = z.strictObject({
     /** Warmer than the air: foam, shelter, a hand warmer. */
     warmerK: z.number().min(0).max(40),
     /** Packs that differ from the rest, first pack first; missing ones are as the bank. */
-    packs: z.array(z.strictObject({ ageYears: z.number().min(0).max(30), startFraction: fraction })).max(4),
+    packs: z.array(z.strictObject({ ageYears: ageSchema, startFraction: fraction })).max(4),
     /** In series is known only so that it can be refused. */
     arrangement: z.enum(['parallel', 'changeover', 'series']),
     /** In the box, or outside of it on a lead. */

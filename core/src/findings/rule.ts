@@ -32,6 +32,8 @@ export type Remedy = {
   edits: Edit[];
   /** It says what is so, found out by looking; it changes nothing that is built. */
   answer?: boolean;
+  /** Its effect is only reckoned beforehand: what a trial shows takes its place. */
+  reckoned?: boolean;
 };
 
 export type Finding = {

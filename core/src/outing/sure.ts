@@ -1,3 +1,4 @@
+import { yearsOf } from '../battery/age.ts';
 import type { Bank } from '../battery/bank.ts';
 import type { Box } from '../box/schema.ts';
 import type { Demand } from '../demand/demand.ts';
@@ -74,7 +75,7 @@ export function* sureRuns(
     { kind: 'capacity', id: 'capacity', name: 'what the battery really holds' },
     { kind: 'resistance', id: 'resistance', name: 'the battery’s resistance' },
     { kind: 'temperature', id: 'temperature', name: 'how cold it gets' },
-    ...(box.bank.ageYears > 0 ? [{ kind: 'age', id: 'age', name: 'what age has cost' } as const] : [])
+    ...(yearsOf(box.bank.ageYears) > 0 ? [{ kind: 'age', id: 'age', name: 'what age has cost' } as const] : [])
   ];
   const hours: number[] = [];
   const tally = new Tally(factors.length);

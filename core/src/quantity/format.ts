@@ -60,3 +60,12 @@ export const KG_PER_LB = 0.45359237;
 /** A mass as number text in the person's unit. */
 export const massText = (massKg: number, unit: 'kg' | 'lb', decimals = 1): string =>
   fixed(unit === 'lb' ? massKg / KG_PER_LB : massKg, decimals);
+
+/** Decimals after which two figures that still read alike are said to be equal. */
+const MOST_DECIMALS = 4;
+
+/** Two figures of a comparison with as many decimals as it takes to tell them apart: never '11.73 of 11.73'. */
+export function apart(a: number, b: number, decimals: number): [string, string] {
+  for (let d = decimals; d <= MOST_DECIMALS; d++) if (fixed(a, d) !== fixed(b, d)) return [fixed(a, d), fixed(b, d)];
+  return [fixed(a, decimals), fixed(b, decimals)];
+}

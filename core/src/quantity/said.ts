@@ -1,5 +1,5 @@
 import type { Box } from '../box/schema.ts';
-import { fixed, lengthText, massText, trimNumber } from './format.ts';
+import { apart, fixed, lengthText, massText, trimNumber } from './format.ts';
 import { MM_PER_INCH } from './units.ts';
 
 /** The units a person reads. */
@@ -11,6 +11,8 @@ export type Said = {
   mm: (lengthMm: number, decimals?: number) => string;
   /** Several lengths with one unit: a place ('34, 106 mm') or sizes ('50 × 25 mm', '1 to 4 mm'). */
   mms: (between: string, ...lengthsMm: number[]) => string;
+  /** Two lengths of a comparison, so finely that they differ where they do differ. */
+  mmApart: (aMm: number, bMm: number, decimals?: number) => [string, string];
   /** What must be met finely: hundredths of a millimetre or thousandths of an inch; the number alone, and with its unit. */
   fine: (lengthMm: number, decimals?: number) => string;
   fineMm: (lengthMm: number, decimals?: number) => string;
@@ -37,6 +39,13 @@ export function saidIn({ lengthUnit, massUnit, temperatureUnit }: Units): Said {
   return {
     mm: (mm, decimals) => `${length(mm, decimals)} ${lengthUnit}`,
     mms: (between, ...all) => `${all.map((mm) => length(mm)).join(between)} ${lengthUnit}`,
+    mmApart: (a, b, decimals = 1) => {
+      const [metricA, metricB] = apart(a, b, decimals);
+      if (lengthUnit === 'mm') return [`${metricA} mm`, `${metricB} mm`];
+      if (length(a) !== length(b)) return [`${length(a)} in`, `${length(b)} in`];
+      const [inA, inB] = apart(a / MM_PER_INCH, b / MM_PER_INCH, 3);
+      return [`${inA} in`, `${inB} in`];
+    },
     fine,
     fineMm: (mm, decimals) => `${fine(mm, decimals)} ${lengthUnit}`,
     kg: (kg, decimals) => `${massUnit === 'kg' ? number(kg, decimals) : massText(kg, 'lb', decimals ?? 1)} ${massUnit}`,

@@ -1,6 +1,6 @@
 import { applyEdits, type Edit } from '../box/edits.ts';
 import type { Box } from '../box/schema.ts';
-import { evaluate, type Plan } from '../evaluate.ts';
+import { asItStands, settled, type Plan } from '../evaluate.ts';
 import type { Finding, Severity } from '../findings/rule.ts';
 import type { Bench } from './moves.ts';
 
@@ -19,15 +19,24 @@ export type Attempt = {
   cleared: string[];
 };
 
-/** Tries edits on a copy. @returns undefined when they cannot be made */
-export function attempt(b: Bench, edits: readonly Edit[]): Attempt | undefined {
+/**
+ * Tries edits on a copy.
+ * @param cures key of a finding that they are to cure: where it stands all the same, the ends of what is unknown are not
+ * worked out, which is most of the work
+ * @returns undefined when they cannot be made, or do not cure it
+ */
+export function attempt(b: Bench, edits: readonly Edit[], cures?: string): Attempt | undefined {
   let box: Box;
   try {
     box = applyEdits(b.box, edits);
   } catch {
     return undefined;
   }
-  const plan = evaluate(box, b.catalogue, { reuse: b.plan });
+  const asIs = asItStands(box, b.catalogue, { reuse: b.plan });
+  const wanted = b.plan.findings.find((f) => f.key === cures);
+  const left = wanted && asIs.findings.find((f) => f.key === cures);
+  if (wanted && left && BAD[left.severity] >= BAD[wanted.severity]) return undefined;
+  const plan = settled(box, b.catalogue, asIs);
   const badOf = (p: Plan, counts: (f: Finding) => boolean) =>
     new Map(p.findings.filter(counts).map((f) => [f.key, BAD[f.severity]]));
   const notAccepted = (f: Finding) => f.acceptedBecause === null;

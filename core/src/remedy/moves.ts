@@ -15,7 +15,15 @@ import { LOAD_SHARE } from '../wiring/fuse.ts';
 import { fuseOf } from '../wiring/main-path.ts';
 
 /** A change that may cure a finding. The weight says how much it upsets: a fuse is little, another battery is much. */
-export type Move = { label: string; effect: string; edits: Edit[]; weight: number };
+export type Move = {
+  label: string;
+  effect: string;
+  edits: Edit[];
+  weight: number;
+  /** Variants of one idea: the first that holds is offered, not all of them. */
+  idea?: string;
+  reckoned?: boolean;
+};
 export type Bench = { box: Box; catalogue: Catalogue; plan: Plan };
 
 /** How much a change upsets what is built. @source rule of thumb: what takes minutes, what takes an evening, what is bought anew */
@@ -35,11 +43,12 @@ export function weightOf(edits: readonly Edit[]): number {
   return edits.reduce((sum, e) => sum + of(e.path), 0);
 }
 
-const move = (label: string, effect: string, edits: Edit[]): Move => ({
+const move = (label: string, effect: string, edits: Edit[], idea?: string): Move => ({
   label,
   effect,
   edits,
-  weight: weightOf(edits)
+  weight: weightOf(edits),
+  ...(idea ? { idea } : {})
 });
 
 /** A smaller fuse of the same family first; then another size of wire with it; then another family in another holder. */
@@ -213,7 +222,8 @@ function balanceMoves({ box, plan }: Bench): Move[] {
     return move(
       `Slide the battery ${saidIn(box.preferences).mm(slideMm)} towards the handle`,
       'it hangs straighter; the rest is arranged anew',
-      [set('placements', { ...box.placements, [heavy.id]: { turn: at.turn, xMm, yMm, zMm: at.zMm } })]
+      [set('placements', { ...box.placements, [heavy.id]: { turn: at.turn, xMm, yMm, zMm: at.zMm } })],
+      'slide'
     );
   });
 }

@@ -95,7 +95,7 @@ function* bestStep(
   let best: Step | undefined;
   const nearly: Step[] = [];
   const trial = (move: Move): Step | undefined => {
-    const tried = attempt(from, move.edits);
+    const tried = attempt(from, move.edits, finding.key);
     return tried?.cleared.includes(finding.key) ? { move, tried, score: scoreOf(from, move, tried) } : undefined;
   };
   const better = (s: Step) => badness(s.tried.plan) < now && (!best || s.score < best.score);

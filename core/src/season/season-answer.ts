@@ -35,6 +35,7 @@ export function withSeason(answers: readonly VerdictAnswer[], season: SeasonEnd 
       ...a,
       // what speaks against the outing itself keeps its word
       state: dies === undefined ? a.state : 'caution',
+      isChance: false,
       say: dies === undefined ? 'the whole season' : `dies on day ${dies + 1}`,
       value: [{ number: String(days), unit: days === 1 ? 'day' : 'days' }],
       target: `of ${dayCount} days left alone`,

@@ -7,6 +7,7 @@ export type AnswerKind =
   | 'length'
   | 'degrees'
   | 'count'
+  | 'years'
   | 'wire'
   | 'insulation'
   | 'choice'
@@ -45,6 +46,7 @@ const KIND: Readonly<Record<string, AnswerKind>> = {
   fuseFromStartMm: 'length',
   coldestC: 'degrees',
   bundledCount: 'count',
+  ageYears: 'years',
   wire: 'wire',
   returnWire: 'wire',
   insulationC: 'insulation'
@@ -101,7 +103,7 @@ const CHOICES: Readonly<Record<string, Question['choices']>> = {
   ]
 };
 /** Fields that hold a bare word or figure, not an attribute. */
-const BARE: readonly string[] = ['terminal', 'postsCovered', 'ratingA', 'maxContinuousA'];
+const BARE: readonly string[] = ['terminal', 'postsCovered', 'ratingA', 'maxContinuousA', 'ageYears'];
 /** Attributes that may be 'none'. */
 const MAY_BE_NONE: readonly string[] = ['fuse', 'coilFuse', 'packFuse', 'senseFuse', 'holdDown'];
 

@@ -1,6 +1,7 @@
 import { AUTO, NONE, setTo, type Attr } from '../box/attr.ts';
 import type { Edit } from '../box/edits.ts';
-import { leftByWeight } from '../battery/density.ts';
+import { AGES_Y } from '../battery/age.ts';
+import { capacityRangeAh, leftByWeight } from '../battery/density.ts';
 import { usualPackFuse } from '../battery/parallel-plan.ts';
 import type { Box } from '../box/schema.ts';
 import { LOAD_SHARE, SELECTIVE_RATIO } from '../wiring/fuse.ts';
@@ -41,6 +42,9 @@ const RULES: Readonly<Record<string, RegExp>> = {
   currentA: /charg|overload|terminal/,
   coldestC: /cold/,
   holdDown: /loose/,
+  ageYears: /runtime|dod|parallel-age|peak|undervoltage|power-limit/,
+  packs: /runtime|dod|parallel-age|peak|undervoltage|power-limit/,
+  capacityAh: /runtime|dod|c-rate|charge-current|quiescent|peak|undervoltage|power-limit|capacity-claim|lead-acid/,
   changeoverA: /guard|overload|changeover/
 };
 
@@ -241,8 +245,22 @@ export function unknownRanges(box: Box, plan: Loads): Range[] {
       );
   }
   const battery = box.bank.partId ? box.parts[box.bank.partId] : undefined;
+  const old = AGES_Y[2];
+  if (box.bank.ageYears === 'unknown') out.push(range('bank/ageYears', AGES_Y, old, AGES_Y[0], AGES_Y[0]));
+  if (box.bank.packs.some((p) => p.ageYears === 'unknown')) {
+    const aged = (years: number) =>
+      box.bank.packs.map((p) => (p.ageYears === 'unknown' ? { ...p, ageYears: years } : p));
+    // at its best it is as old as its mate
+    const mate = box.bank.packs.find((p) => p.ageYears !== 'unknown')?.ageYears;
+    const best = aged(typeof mate === 'number' ? mate : AGES_Y[0]);
+    out.push(range('bank/packs', AGES_Y.map(aged), aged(old), aged(AGES_Y[0]), best));
+  }
   if (battery?.kind === 'battery') {
     const path = `parts/${battery.id}`;
+    if (battery.notKnown.includes('capacity')) {
+      const [least, most] = capacityRangeAh(battery);
+      out.push(range(`${path}/capacityAh`, [least, battery.capacityAh, most], least, most, most));
+    }
     if (battery.terminal === 'unknown')
       out.push(range(`${path}/terminal`, ['tab-4.8', 'tab-6.3', 'm6', 'm8'], 'tab-4.8', 'tab-4.8', 'm8'));
     if (battery.maxContinuousA === null && battery.hasProtection !== false) {

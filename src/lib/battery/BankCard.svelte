@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { AGES_Y, yearsText } from '@haversack/core/battery/age';
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
   import { fixed } from '@haversack/core/quantity/format';
   import { AGE_UNITS } from '@haversack/core/quantity/units';
@@ -51,10 +52,14 @@
     kind="number"
     unit="years"
     width={56}
-    text={fixed(b.ageYears, b.ageYears % 1 ? 1 : 0)}
+    text={b.ageYears === 'unknown' ? '' : yearsText(b.ageYears)}
     options={{ min: 0, max: 30, units: AGE_UNITS }}
+    onempty={() => set('Age of the battery not known', 'ageYears', 'unknown')}
     onvalue={(v) => set(`Battery ${v} years old`, 'ageYears', v)}
   />
+  {#if b.ageYears === 'unknown'}<p class="lab">
+      Age not known: everything that hangs on it is shown as a range, new to {AGES_Y[2]} years old.
+    </p>{:else}<p class="lab">Leave the age empty when nobody knows it.</p>{/if}
   <QuantityRow
     word="Starts"
     label="How full it starts"

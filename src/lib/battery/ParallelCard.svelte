@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { yearsText } from '@haversack/core/battery/age';
   import type { Edit } from '@haversack/core/box/edits';
   import { mainFeed } from '@haversack/core/box/feeds';
   import { parallelPlan } from '@haversack/core/battery/parallel-plan';
@@ -37,13 +38,14 @@
     'same-end': 'both at the same end'
   } as const;
 
-  function setPack(i: number, key: 'ageYears' | 'startFraction', value: number): void {
+  const said = (i: number) => (open.doc.bank.packs[i] ?? open.doc.bank).ageYears;
+  function setPack(i: number, key: 'ageYears' | 'startFraction', value: number | 'unknown'): void {
     if (!bank) return;
     set(
       `Battery ${i + 1}`,
       'packs',
       bank.packs.map((p, j) => ({
-        ageYears: p.ageYears,
+        ageYears: (open.doc.bank.packs[j] ?? open.doc.bank).ageYears,
         startFraction: p.startFraction,
         ...(i === j ? { [key]: value } : {})
       }))
@@ -166,8 +168,9 @@
                 hideLabel
                 kind="number"
                 width={56}
-                text={fixed(p.ageYears, p.ageYears % 1 ? 1 : 0)}
+                text={said(i) === 'unknown' ? '' : yearsText(said(i))}
                 options={{ min: 0, max: 30, units: AGE_UNITS }}
+                onempty={() => setPack(i, 'ageYears', 'unknown')}
                 onvalue={(v) => setPack(i, 'ageYears', v)}
               /></td
             >

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { yearsText } from '@haversack/core/battery/age';
   import { setTo } from '@haversack/core/box/attr';
   import { resizeOuting } from '@haversack/core/box/commands';
   import { ampsTable } from '@haversack/core/battery/amps-for';
@@ -108,8 +109,9 @@
         kind="number"
         unit="years"
         width={64}
-        text={fixed(open.doc.bank.ageYears, open.doc.bank.ageYears % 1 ? 1 : 0)}
+        text={open.doc.bank.ageYears === 'unknown' ? '' : yearsText(open.doc.bank.ageYears)}
         options={{ min: 0, max: 30, units: AGE_UNITS }}
+        onempty={() => open.set('Age of the battery not known', 'bank/ageYears', 'unknown')}
         onvalue={(v) => open.set(`Battery ${v} years old`, 'bank/ageYears', v)}
       />
     </div>

@@ -3,6 +3,7 @@
   import type { Question } from '@haversack/core/unknown/look-up';
   import { AWG_SIZES, INSULATION_CLASSES, MM2_SIZES } from '@haversack/core/wiring/conductor';
   import { wireSizeText } from '@haversack/core/quantity/wire-size';
+  import { AGE_UNITS } from '@haversack/core/quantity/units';
   import { setTo } from '@haversack/core/box/attr';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import type { ComponentProps } from 'svelte';
@@ -36,6 +37,8 @@
           unit: `°${prefs.temperatureUnit}`,
           options: { temperatureUnit: prefs.temperatureUnit, min: -40, max: 60 }
         };
+      case 'years':
+        return { kind: 'number', unit: 'years', options: { min: 0, max: 30, units: AGE_UNITS } };
       case 'count':
         return { kind: 'number', unit: '', options: { min: 1, max: 40, whole: true } };
       default:

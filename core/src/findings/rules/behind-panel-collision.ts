@@ -11,7 +11,10 @@ export const behindPanelCollision = rule('behind-panel-collision', 'fits', 'port
       severity: 'stop' as const,
       short: `${p.tag} hits the ${p.behindName}`,
       title: `${p.tag} does not go in: ${x.said.mm(-p.clearMm, 1)} short`,
-      why: `It needs ${x.said.mm(p.needMm, 0)} behind the wall with its terminals; the ${p.behindName} stands after ${x.said.mm(p.freeMm, 1)}.`,
+      why: (([needs, after]) =>
+        `It needs ${needs} behind the wall with its terminals; the ${p.behindName} stands after ${after}.`)(
+        x.said.mmApart(p.needMm, p.freeMm)
+      ),
       figures: { needMm: p.needMm, freeMm: p.freeMm, clearMm: p.clearMm },
       remedies: () => depthRemedies(x.box, x.fit!, x.catalogue, p)
     }));

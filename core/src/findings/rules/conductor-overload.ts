@@ -1,3 +1,4 @@
+import { apart } from '../../quantity/format.ts';
 import { AUTO } from '../../box/attr.ts';
 import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
@@ -7,13 +8,14 @@ export const conductorOverload = rule('conductor-overload', 'safe', 'wiring', (x
   branches(x).flatMap((c) => {
     if (!c.wire || c.ampacityA === undefined || c.carriesA <= 0.8 * c.ampacityA) return [];
     const stop = c.carriesA > c.ampacityA;
+    const [draws, takes] = apart(c.carriesA, c.ampacityA, 1);
     return [
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: stop ? ('stop' as const) : ('caution' as const),
-        short: `${c.tag} ${wireSizeText(c.wire)} carries ${c.carriesA.toFixed(1)} A`,
+        short: `${c.tag} ${wireSizeText(c.wire)} carries ${draws} A`,
         title: `${c.tag}: the wire is ${stop ? 'overloaded' : 'near its limit'}`,
-        why: `${wireSizeText(c.wire)} takes ${c.ampacityA.toFixed(1)} A here; ${c.feeds}${c.carriesA > c.loadA ? ' and what hangs behind it' : ''} draw${c.carriesA > c.loadA ? '' : 's'} ${c.carriesA.toFixed(1)} A.`,
+        why: `${wireSizeText(c.wire)} takes ${takes} A here; ${c.feeds}${c.carriesA > c.loadA ? ' and what hangs behind it' : ''} draw${c.carriesA > c.loadA ? '' : 's'} ${draws} A.`,
         figures: { loadA: c.carriesA, ampacityA: c.ampacityA },
         remedies:
           c.wireOrigin === 'set'

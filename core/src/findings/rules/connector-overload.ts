@@ -1,3 +1,4 @@
+import { apart } from '../../quantity/format.ts';
 import { circuitPlace, rule } from '../rule.ts';
 
 /** What contacts carry for good, share of their rating. @source rule of thumb, electrical reference 5 */
@@ -12,12 +13,13 @@ export const connectorOverload = rule('connector-overload', 'safe', 'wiring', (x
     const share = c.portPart?.converterRatedW ? 1 : CONTACT_SHARE;
     if (c.loadA <= share * rating + 1e-9) return [];
     const stop = c.loadA > rating;
+    const [runs, bears] = apart(c.loadA, rating, 1);
     return [
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: stop ? ('stop' as const) : ('caution' as const),
-        short: `${c.portTag} ${rating} A carries ${c.loadA.toFixed(1)} A`,
-        title: `${c.portTag} carries ${c.loadA.toFixed(1)} A of ${rating} A`,
+        short: `${c.portTag} ${bears} A carries ${runs} A`,
+        title: `${c.portTag} carries ${runs} A of ${bears} A`,
         why: stop
           ? 'Its plastic softens and the contact burns.'
           : 'Contacts age; a connector should carry 80 % of its rating at most.',

@@ -1,4 +1,4 @@
-import { durationText } from '../../quantity/format.ts';
+import { apart, durationText } from '../../quantity/format.ts';
 import { momentText } from '../../timeline/bars.ts';
 import { devicePlace, rule, type Draft } from '../rule.ts';
 
@@ -13,7 +13,8 @@ export const deviceUndervoltage = rule('device-undervoltage', 'lasts', 'outing',
       figures: { volts: e.volts, minV: device.minV ?? 0, timeH: e.timeH }
     };
     const { name } = device;
-    const lack = `It gets ${e.volts.toFixed(2)} V and needs ${device.minV} V.`;
+    const [gets, needs] = apart(e.volts, device.minV ?? 0, 2);
+    const lack = `It gets ${gets} V and needs ${needs} V.`;
     const better = 'A regulator port, a thicker or shorter wire, or a fuller battery keeps it going.';
     if (e.reason === 'device' && device.inner)
       return [

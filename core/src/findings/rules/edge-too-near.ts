@@ -6,13 +6,14 @@ export const edgeTooNear = rule('edge-too-near', 'fits', 'ports', (x) =>
     const wantedMm = 2 + x.fit!.part.cornerRadiusMm;
     const nearest = Math.min(p.edgesMm.left, p.edgesMm.right);
     if (nearest < 0 || nearest >= wantedMm - 1e-6) return [];
+    const [keeps, wanted] = x.said.mmApart(nearest, wantedMm);
     return [
       {
         at: portPlace(p.port.id, p.tag),
         severity: 'caution' as const,
         short: `${p.tag} is ${x.said.mm(nearest, 0)} from the edge`,
         title: `${p.tag} is too near the edge`,
-        why: `The flange keeps ${x.said.mm(nearest, 1)} from the edge; ${x.said.mm(wantedMm, 0)} keep it on flat wall, clear of the rounded corner.`,
+        why: `The flange keeps ${keeps} from the edge; ${wanted} keep it on flat wall, clear of the rounded corner.`,
         figures: { edgeMm: nearest, wantedMm },
         remedies: [
           {

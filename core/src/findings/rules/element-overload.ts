@@ -1,3 +1,4 @@
+import { apart } from '../../quantity/format.ts';
 import { LOAD_SHARE } from '../../wiring/fuse.ts';
 import type { Happening } from '../../judge/table.ts';
 import { nameOf, placeOf, worstByPlace } from '../elements.ts';
@@ -26,15 +27,16 @@ export const elementOverload = rule('element-overload', 'safe', 'wiring', (x) =>
   return worstByPlace(found).map(({ h, amps, charging, over, where }) => {
     const name = nameOf(x, h);
     const stop = over > 1 + 1e-9;
+    const [runs, bears] = apart(amps, h.bearsA!, 1);
     return {
       at: where,
       also: `${h.id.replace(/\W+/g, '-')}${charging ? '-charging' : ''}`,
       severity: stop ? ('stop' as const) : ('caution' as const),
-      short: `${h.part ? h.id : where.label}: ${amps.toFixed(1)} of ${h.bearsA!.toFixed(0)} A`,
+      short: `${h.part ? h.id : where.label}: ${runs} of ${bears} A`,
       title: charging
-        ? `Charging sends ${amps.toFixed(1)} A through ${name}`
-        : `${name[0]!.toUpperCase()}${name.slice(1)} carries ${amps.toFixed(1)} A`,
-      why: `It bears ${h.bearsA!.toFixed(1)} A${h.conductor ? ' here' : ''}${charging ? '; the charger’s current comes in over it' : '; everything its switches allow runs over it'}. ${stop ? 'It burns or opens in normal use.' : 'A fuse should carry 80 % of its rating at most.'}`,
+        ? `Charging sends ${runs} A through ${name}`
+        : `${name[0]!.toUpperCase()}${name.slice(1)} carries ${runs} A`,
+      why: `It bears ${bears} A${h.conductor ? ' here' : ''}${charging ? '; the charger’s current comes in over it' : '; everything its switches allow runs over it'}. ${stop ? 'It burns or opens in normal use.' : 'A fuse should carry 80 % of its rating at most.'}`,
       figures: { amps, bearsA: h.bearsA! }
     };
   });

@@ -11,6 +11,7 @@ export const flangeOverlap = rule('flange-overlap', 'fits', 'ports', (x) => {
       if (seen.has(c.aId + c.bId)) return [];
       seen.add(c.aId + c.bId);
       const [a, b] = [c.aId, c.bId].map((id) => x.panel!.ports.find((p) => p.port.id === id)!);
+      const [gap, needed] = x.said.mmApart(c.gapMm, c.wantedMm);
       return [
         {
           at: portPlace(b!.port.id, `${a!.tag} and ${b!.tag}`),
@@ -18,7 +19,7 @@ export const flangeOverlap = rule('flange-overlap', 'fits', 'ports', (x) => {
           severity: 'stop' as const,
           short: `${a!.tag} and ${b!.tag} are too close`,
           title: `${a!.tag} and ${b!.tag} cannot both seat`,
-          why: `Between their ${c.kind === 'nut' ? 'nuts' : 'flanges'} are ${x.said.mm(c.gapMm, 1)}; ${x.said.mm(c.wantedMm)} are needed.`,
+          why: `Between their ${c.kind === 'nut' ? 'nuts' : 'flanges'} are ${gap}; ${needed} are needed.`,
           figures: { gapMm: c.gapMm, wantedMm: c.wantedMm },
           remedies: () => {
             const spot = freeSpot(x.box, x.fit!, b!.part, b!.port, b!.port);

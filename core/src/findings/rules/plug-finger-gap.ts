@@ -6,13 +6,14 @@ export const plugFingerGap = rule('plug-finger-gap', 'fits', 'ports', (x) =>
     .filter((c) => c.kind === 'plug')
     .map((c) => {
       const [a, b] = [c.aId, c.bId].map((id) => x.panel!.ports.find((p) => p.port.id === id)!);
+      const [gap, wanted] = x.said.mmApart(c.gapMm, c.wantedMm, 0);
       return {
         at: portPlace(b!.port.id, `${a!.tag} and ${b!.tag}`),
         also: `${c.aId}-${c.bId}`,
         severity: 'caution' as const,
         short: `No finger room at ${a!.tag}, ${b!.tag}`,
         title: `Plugs in ${a!.tag} and ${b!.tag} cannot be gripped`,
-        why: `${x.said.mm(c.gapMm, 0)} between the plugs; cold fingers want ${x.said.mm(c.wantedMm)}.`,
+        why: `${gap} between the plugs; cold fingers want ${wanted}.`,
         figures: { gapMm: c.gapMm, wantedMm: c.wantedMm }
       };
     })

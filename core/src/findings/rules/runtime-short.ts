@@ -47,6 +47,7 @@ function remediesFor(x: Facts): Remedy[] {
     const edits = [set(`devices/${cycling.id}/modes/${mode.id}/dutyFraction`, Number(duty.toFixed(2)))];
     out.push({
       label: `${cycling.name} on ${Math.round(duty * 100)} % of the time`,
+      reckoned: true,
       effect: `lasts ${durationText(x.lastsAfterH(edits))}`,
       edits
     });
@@ -59,6 +60,7 @@ function remediesFor(x: Facts): Remedy[] {
     const lastsH = x.lastsAfterH(edits);
     out.push({
       label: `Battery ${part.capacityAh} Ah instead`,
+      reckoned: true,
       effect: `lasts ${durationText(lastsH)}, adds ${x.said.kg(part.massKg - x.bank!.part.massKg, 1)}`,
       edits
     });

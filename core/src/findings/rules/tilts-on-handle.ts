@@ -1,3 +1,4 @@
+import { apart } from '../../quantity/format.ts';
 import { BAD_HANG_DEG, MOST_HANG_DEG } from '../../case/stance.ts';
 import { CASE_PLACE, rule } from '../rule.ts';
 
@@ -12,13 +13,14 @@ export const tiltsOnHandle = rule('tilts-on-handle', 'carry', 'case', (x) => {
       Math.abs(off.yMm) >= 1 &&
       `${x.said.mm(Math.abs(off.yMm), 0)} to the ${off.yMm < 0 ? 'front' : 'back'}`
   ].filter(Boolean);
+  const [hangs, most] = apart(deg, MOST_HANG_DEG, 0);
   return [
     {
       at: CASE_PLACE,
       severity: deg > BAD_HANG_DEG ? 'caution' : 'note',
-      short: `Hangs ${deg.toFixed(0)}° askew`,
-      title: `It hangs ${deg.toFixed(0)}° askew on its handle`,
-      why: `The mass lies ${says.join(' and ')} of the handle; ${MOST_HANG_DEG}° is a good limit. Slide the battery towards the handle line, or put something heavy opposite.`,
+      short: `Hangs ${hangs}° askew`,
+      title: `It hangs ${hangs}° askew on its handle`,
+      why: `The mass lies ${says.join(' and ')} of the handle; ${most}° is a good limit. Slide the battery towards the handle line, or put something heavy opposite.`,
       figures: { hangDeg: deg, offLengthwiseMm: off.xMm, offAcrossMm: off.yMm }
     }
   ];

@@ -25,6 +25,7 @@ export const tooHeavy = rule('too-heavy', 'carry', 'case', (x) => {
         ? [
             {
               label: lighter.name,
+              reckoned: true,
               effect: `${x.said.kg((x.bank!.part.massKg - lighter.massKg) * x.bank!.count, 1)} lighter, lasts ${x.lastsAfterH(usePart(lighter, 'bank/partId')).toFixed(1)} h`,
               edits: usePart(lighter, 'bank/partId')
             }

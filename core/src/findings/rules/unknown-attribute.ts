@@ -121,6 +121,23 @@ export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) 
     );
   if (x.box.bank.arrangement === 'changeover' && x.box.bank.changeoverA.is === 'unknown')
     ask(BATTERY_PLACE, 'changeover rating', 'Read the amps on the changeover’s body or packet.', 'bank/changeoverA');
+  if (x.bank && x.box.bank.ageYears === 'unknown' && x.bank.packs.length > x.box.bank.packs.length)
+    ask(
+      BATTERY_PLACE,
+      'age',
+      'Look for a date code on the case, or ask when it was bought; a timed discharge tells what is left of it.',
+      'bank/ageYears',
+      false
+    );
+  const old = x.box.bank.packs.flatMap((p, i) => (p.ageYears === 'unknown' && i < x.box.bank.count ? [i + 1] : []));
+  if (x.bank && old.length > 0)
+    ask(
+      BATTERY_PLACE,
+      `age of battery ${old.join(', ')}`,
+      'Packs that are joined must match: look for the date codes on their cases.',
+      'bank/packs',
+      false
+    );
   if (x.bank?.part.terminal === 'unknown')
     ask(
       BATTERY_PLACE,

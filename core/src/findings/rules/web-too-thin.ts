@@ -6,13 +6,14 @@ export const webTooThin = rule('web-too-thin', 'fits', 'ports', (x) =>
     .filter((c) => c.kind === 'web')
     .map((c) => {
       const [a, b] = [c.aId, c.bId].map((id) => x.panel!.ports.find((p) => p.port.id === id)!);
+      const [left, wanted] = x.said.mmApart(c.gapMm, c.wantedMm);
       return {
         at: portPlace(b!.port.id, `${a!.tag} and ${b!.tag}`),
         also: `${c.aId}-${c.bId}`,
         severity: 'caution' as const,
         short: `Thin wall between ${a!.tag} and ${b!.tag}`,
         title: `Thin wall between ${a!.tag} and ${b!.tag}`,
-        why: `${x.said.mm(c.gapMm, 1)} of wall would be left between the holes; ${x.said.mm(c.wantedMm, 0)} keep it from cracking.`,
+        why: `${left} of wall would be left between the holes; ${wanted} keep it from cracking.`,
         figures: { webMm: c.gapMm, wantedMm: c.wantedMm }
       };
     })
