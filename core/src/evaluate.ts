@@ -126,7 +126,7 @@ function planOf(box: Box, catalogue: Catalogue, options: EvaluateOptions, like?:
   }, 0);
   const heat = heatPlan(box, fit, need, b, leadsW);
   const brackets = like ? like.brackets : fit && panel ? bracketPlans(box, panel, fit.part, load) : [];
-  const list = (held ?? like)?.kit ?? kit(box, catalogue, b, wiring, runs);
+  const list = (held ?? like)?.kit ?? kit(box, catalogue, { bank: b, fit, hold: stands?.hold, wiring, runs });
   const checked = findings({
     box,
     catalogue,

@@ -10,13 +10,18 @@ import { starter } from '../src/demo/builder.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { moorCameraPost } from '../src/demo/wired.ts';
 import { evaluate, type Plan } from '../src/evaluate.ts';
+import { sleeveFor } from '../src/kit/pieces.ts';
 import { awgAreaMm2 } from './wire-areas.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { randomBox } from './random-box.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const planOf = (box: Box, catalogue: Catalogue = STARTER_CATALOGUE): Plan => evaluate(box, catalogue);
-const perBox = (p: Plan, lineId: string): number => p.kit.lines.find((l) => l.lineId === lineId)?.perBox ?? 0;
+/** What one box takes of a line; of a terminal all its colour classes. */
+const perBox = (p: Plan, lineId: string): number =>
+  p.kit.lines
+    .filter((l) => l.lineId === lineId || (l.group === 'crimps' && l.lineId.startsWith(`${lineId}-`)))
+    .reduce((sum, l) => sum + l.perBox, 0);
 
 /** Counted once more from the run list's words alone: how many ends of each kind the kit has to bring. */
 const PIECE: Record<string, string> = {
@@ -60,7 +65,7 @@ function agree(p: Plan): void {
   }
   // metres of wire: what the run list cuts and a tenth over
   const metres = p.runs.runs.reduce((s, r) => s + (r.wire ? (r.count * r.lengthMm) / 1000 : 0), 0);
-  const wire = p.kit.lines.filter((l) => l.unit === 'm').reduce((s, l) => s + l.perBox, 0);
+  const wire = p.kit.lines.filter((l) => l.lineId.startsWith('wire-')).reduce((s, l) => s + l.perBox, 0);
   expect(wire).toBeCloseTo(metres * 1.1, 1);
 }
 
@@ -176,7 +181,7 @@ describe('own parts and prices', () => {
     ];
     const after = withOwn(box, ...mine);
     const line = (p: Plan, id: string) => p.kit.lines.find((l) => l.lineId === id)!;
-    expect(line(after, 'ring-m5')).toMatchObject({ name: 'My rings', packPrice: 9, cost: 9 });
+    expect(line(after, 'ring-m5-yellow')).toMatchObject({ name: 'My rings, yellow', packPrice: 9, cost: 9 });
     for (const id of ['fuse-blade-3a', 'fuse-blade-1a', 'fuse-blade-7.5a']) expect(line(after, id).packPrice).toBe(7);
     expect(line(after, 'wire-awg-18-red').packPrice).toBe(6);
     expect(after.kit.lines.find((l) => l.name.startsWith('Sealed in-line blade holder'))!.packPrice).toBe(5);
@@ -186,9 +191,9 @@ describe('own parts and prices', () => {
 
   test('what lies in the drawer is not bought again when an own part takes the line', () => {
     const box = applyEdits(saltmarshHideBox(), [set('kit/owned', [{ lineId: 'ring-m5', count: 6 }])]);
-    expect(planOf(box).kit.lines.find((l) => l.lineId === 'ring-m5')!.packs).toBe(0);
+    expect(planOf(box).kit.lines.find((l) => l.lineId === 'ring-m5-yellow')!.packs).toBe(0);
     const mine = own(starter('sundry', 'ring-m5'), { priceAmount: 9 });
-    expect(withOwn(box, mine).kit.lines.find((l) => l.lineId === 'ring-m5')!.packs).toBe(0);
+    expect(withOwn(box, mine).kit.lines.find((l) => l.lineId === 'ring-m5-yellow')!.packs).toBe(0);
   });
 
   test('an own battery with a name of the catalogue’s is one of several, nothing is keyed by it', () => {
@@ -198,5 +203,64 @@ describe('own parts and prices', () => {
     const short = p.findings.find((f) => f.id === 'runtime-short')!;
     expect(short.remedies.length).toBeGreaterThan(1);
     expect(new Set(p.findings.map((f) => f.key)).size).toBe(p.findings.length);
+  });
+});
+
+describe('small things follow from the plan', () => {
+  const hide = saltmarshHideBox();
+  const lines = (box: Box) => new Map(planOf(box).kit.lines.map((l) => [l.lineId, l]));
+  // one bolted bracket on 3 mm of plastic: 3 + 3 plate + 2.5 + 1 + 5 + 1.6 = 16.1 mm, the next bolt is 20; rain wants A2
+  test('by hand: bolts of a bracket by the wall they go through, with sealing washers', () => {
+    const kit = lines(hide);
+    expect(kit.get('bolt-m5x20-a2')?.perBox).toBe(4);
+    expect(kit.get('washer-m5-bonded')?.perBox).toBe(4);
+    const thick = lines(applyEdits(hide, [set(`parts/${hide.casePartId}/wallMm`, 8)]));
+    expect(thick.get('bolt-m5x25-a2')?.perBox).toBe(4);
+    const none = lines(applyEdits(hide, [set('brackets', [])]));
+    expect([...none.keys()].filter((k) => k.includes('m5x') || k === 'washer-m5-bonded')).toEqual([]);
+  });
+  // blocks and shunt: 4 + 2 + the solar controller's none in this box; M4 feet
+  test('blocks and shunt have their screws; zinc where it stays dry', () => {
+    const feet = (box: Box) => [...lines(box).values()].filter((l) => l.lineId.startsWith('bolt-m4'));
+    const parts = planOf(hide).wiring.netlist.parts;
+    const count =
+      4 * parts.filter((p) => p.kind === 'fuse-block').length +
+      2 * parts.filter((p) => p.kind === 'shunt').length +
+      2 * parts.filter((p) => p.kind === 'bus').length;
+    expect(feet(hide).map((l) => [l.lineId, l.perBox])).toEqual([['bolt-m4x16-a2', count]]);
+    expect(feet(applyEdits(hide, [set('outing/seal', 'dry-store')]))[0]!.lineId).toBe('bolt-m4x16-zinc');
+  });
+  test('sleeves by bore: as many ends as are crimped, cut from the metre', () => {
+    const p = planOf(hide);
+    const ends = p.runs.runs.flatMap((r) => [r.from, r.to].map((e) => ({ e, n: r.count, known: r.wire !== null })));
+    const crimped = ends.filter((x) => x.known && x.e.joint.kind !== 'given').reduce((s, x) => s + x.n, 0);
+    const noted = p.kit.lines.filter((l) => l.lineId.startsWith('sleeve-')).map((l) => Number(/^\d+/.exec(l.note)![0]));
+    expect(noted.reduce((a, b) => a + b, 0)).toBe(crimped);
+    // 10 AWG is 4.9 mm thick: 7.35 over its barrel, so 9.5 mm, which shrinks to 3.2
+    expect(sleeveFor({ wire: { system: 'awg', size: '10' } }, 'ring M5', STARTER_CATALOGUE)).toEqual({
+      boreMm: 9.5,
+      lengthMm: 35
+    });
+    expect(sleeveFor({ wire: { system: 'awg', size: '18' } }, 'spade 6.3', STARTER_CATALOGUE)).toEqual({
+      boreMm: 4.8,
+      lengthMm: 25
+    });
+    expect(sleeveFor({ wire: null }, 'ring M5', STARTER_CATALOGUE)).toBeUndefined();
+  });
+  test('four boxes share a tube: sealant is counted by the joint, not by the box', () => {
+    const four = lines(applyEdits(hide, [set('kit/boxCount', 4)]));
+    expect(four.get('sealant-neutral')).toMatchObject({ packs: 1 });
+    expect(four.get('sealant-neutral')!.perBox).toBeLessThan(0.25);
+  });
+  test('any box: nothing is counted below zero or without an end', () => {
+    fc.assert(
+      fc.property(randomBox(10), (box) => {
+        for (const l of planOf(box).kit.lines) {
+          expect(Number.isFinite(l.perBox) && l.perBox >= 0, l.lineId).toBe(true);
+          expect(l.packs * l.perPack, l.lineId).toBeGreaterThanOrEqual(l.toBuy - 1e-6);
+        }
+      }),
+      { numRuns: 80, seed: 31 }
+    );
   });
 });

@@ -305,6 +305,11 @@ export const sundryPart = z.strictObject({
     'boot',
     'ferrule',
     'gel',
+    'bolt',
+    'nut',
+    'washer',
+    'tie',
+    'grommet',
     'solar-panel',
     'other'
   ]),

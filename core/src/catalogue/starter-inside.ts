@@ -441,6 +441,64 @@ const sundry = (
   massKg = 0.01
 ): PartOf<'sundry'> => ({ kind: 'sundry', ...own, id, name, use, fits, priceAmount, packCount, massKg });
 
+/** Adhesive shrink, sold by the metre: bore before shrinking, price of a metre. */
+const SLEEVES: readonly [boreMm: number, price: number][] = [
+  [3.2, 1.6],
+  [4.8, 1.9],
+  [6.4, 2.3],
+  [9.5, 2.9],
+  [12.7, 3.6],
+  [19.1, 5.2],
+  [25.4, 6.8]
+];
+const STEELS = [
+  ['a2', 'stainless A2', 1],
+  ['zinc', 'zinc-plated', 0.6]
+] as const;
+/** Bolts, nuts and washers in packets of ten or twenty-five, stainless and plated. */
+const BOLTS: PartOf<'sundry'>[] = (['m4', 'm5'] as const).flatMap((thread) => [
+  ...STEELS.flatMap(([steel, words, dear]) => [
+    ...[10, 12, 16, 20, 25, 30, 40, 50, 60].map((mm) =>
+      sundry(
+        `bolt-${thread}x${mm}-${steel}`,
+        `Bolt ${thread.toUpperCase()} × ${mm}, ${words}`,
+        'bolt',
+        `${thread}x${mm}-${steel}`,
+        Number((dear * (1.6 + mm / 20)).toFixed(2)),
+        10,
+        0.02
+      )
+    ),
+    sundry(
+      `nut-${thread}-${steel}`,
+      `Lock nut ${thread.toUpperCase()}, ${words}`,
+      'nut',
+      `${thread}-${steel}`,
+      2 * dear,
+      25,
+      0.03
+    ),
+    sundry(
+      `washer-${thread}-${steel}`,
+      `Washer ${thread.toUpperCase()}, ${words}`,
+      'washer',
+      `${thread}-${steel}`,
+      1.5 * dear,
+      25,
+      0.02
+    )
+  ]),
+  sundry(
+    `washer-${thread}-bonded`,
+    `Bonded sealing washer ${thread.toUpperCase()}`,
+    'washer',
+    `${thread}-bonded`,
+    3,
+    10,
+    0.01
+  )
+]);
+
 const SUNDRIES: PartOf<'sundry'>[] = [
   sundry('ring-m4', 'Crimp ring M4, tinned', 'ring', 'm4', 3, 10, 0.02),
   sundry('ring-m5', 'Crimp ring M5, tinned', 'ring', 'm5', 3, 10, 0.03),
@@ -451,7 +509,12 @@ const SUNDRIES: PartOf<'sundry'>[] = [
   sundry('butt-splice', 'Butt splice with adhesive sleeve', 'butt', 'splice', 5, 10, 0.03),
   sundry('ferrule-set', 'End ferrules', 'ferrule', '', 4, 50, 0.03),
   sundry('post-clamp', 'Clamp for a battery post, M8 stud', 'other', 'post-clamp', 6, 2, 0.12),
-  sundry('sleeve-set', 'Adhesive heat-shrink set', 'sleeve', '', 8, 1, 0.08),
+  ...SLEEVES.map(([bore, price]) =>
+    sundry(`sleeve-${bore}`, `Adhesive heat-shrink ${bore} mm, 3:1`, 'sleeve', String(bore), price, 1, 0.02)
+  ),
+  ...BOLTS,
+  sundry('tie-100', 'Cable tie 2.5 × 100 mm, black', 'tie', '', 3, 100, 0.05),
+  sundry('edge-strip', 'Edge strip for thin metal, 10 cm', 'grommet', '', 1.5, 1, 0.01),
   sundry('bus-bar-8', 'Negative bus bar, 8 ways, covered', 'bus-bar', '', 9, 1, 0.12),
   sundry('bus-bar-power', 'Power bus bar, 4 studs M8, covered', 'bus-bar', 'power', 14, 1, 0.18),
   sundry('return-stud', 'Central stud M6 with base, nuts and cover', 'bus-bar', 'stud', 6, 1, 0.06),

@@ -50,7 +50,7 @@ export function saltmarshHideBox(): Box {
     inSun: false,
     seal: 'splash',
     carry: 'one-hand',
-    budgetAmount: 500
+    budgetAmount: 520
   });
   b.use('battery', 'battery-lfp-20', 'bank/partId').use('case', 'case-plastic-deep', 'casePartId');
   b.set('bank/ageYears', 1).set('bank/postsCovered', 'yes');

@@ -3,6 +3,8 @@ import { CHEMISTRY } from '../battery/chemistry.ts';
 import { blockOf, caseBlocks } from '../box/feeds.ts';
 import { panelPartOf, partOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
+import type { CaseFit } from '../case/fit.ts';
+import type { HoldDown } from '../case/hold.ts';
 import type { Catalogue, FuseFamily, Part, PartOf } from '../catalogue/part.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import { wireSizeText } from '../quantity/wire-size.ts';
@@ -11,6 +13,7 @@ import { fuseOf } from '../wiring/main-path.ts';
 import type { NetPart } from '../wiring/netlist.ts';
 import { POLE_COLOURS } from '../wiring/pole-colours.ts';
 import type { RunList } from '../wiring/run-list.ts';
+import { smallPieces } from './pieces.ts';
 
 export type KitLine = {
   /** Stable name of the line, for what is owned. */
@@ -22,6 +25,8 @@ export type KitLine = {
   unit: 'pc' | 'm';
   /** For all boxes, less what is owned. */
   toBuy: number;
+  /** What one packet of the price list holds, pieces or metres. */
+  perPack: number;
   packText: string;
   packs: number;
   packPrice: number | null;
@@ -45,7 +50,18 @@ const WIRE_SPARE = 1.1;
  * the netlist holds and what the run list ends in, nothing counted by a rule of thumb. Packets are rounded up over all
  * boxes together; what is owned is taken off first.
  */
-export function kit(box: Box, catalogue: Catalogue, bank: Bank | undefined, wiring: WiringPlan, runs: RunList): Kit {
+export function kit(
+  box: Box,
+  catalogue: Catalogue,
+  plan: {
+    bank: Bank | undefined;
+    fit: CaseFit | undefined;
+    hold: HoldDown | undefined;
+    wiring: WiringPlan;
+    runs: RunList;
+  }
+): Kit {
+  const { bank, fit, hold, wiring, runs } = plan;
   const c = new Collector(box, catalogue);
   if (bank) c.part('power', bank.part, bank.count);
   chargingParts(c, box, bank);
@@ -69,7 +85,7 @@ export function kit(box: Box, catalogue: Catalogue, bank: Bank | undefined, wiri
   wires(c, box, runs);
   netParts(c, box, wiring);
   crimps(c, runs);
-  smallThings(c, box, bank);
+  smallThings(c, { box, catalogue, fit, wiring, runs, hold, hasBattery: bank !== undefined });
   const lines = c.lines();
   const totalCost = lines.reduce((s, l) => s + l.cost, 0);
   return {
@@ -82,6 +98,8 @@ export function kit(box: Box, catalogue: Catalogue, bank: Bank | undefined, wiri
 
 type Row = {
   part: Part;
+  /** Line it was before it was told apart by sort: what an older document owns stands under it. */
+  base: string;
   group: KitLine['group'];
   name: string;
   count: number;
@@ -104,7 +122,7 @@ class Collector {
     group: KitLine['group'],
     part: Part,
     count: number,
-    as: { lineId?: string; name?: string; unit?: 'pc' | 'm'; perPack?: number; note?: string } = {}
+    as: { lineId?: string; base?: string; name?: string; unit?: 'pc' | 'm'; perPack?: number; note?: string } = {}
   ): void {
     const lineId = as.lineId ?? part.id;
     const row = this.rows.get(lineId);
@@ -112,6 +130,7 @@ class Collector {
     else
       this.rows.set(lineId, {
         part,
+        base: as.base ?? lineId,
         group,
         name: as.name ?? part.name,
         count,
@@ -122,20 +141,44 @@ class Collector {
   }
 
   /** A small thing by its use and what it fits; the person's own with its own price comes first in the catalogue. */
-  small(group: KitLine['group'], use: PartOf<'sundry'>['use'], fits: string, count: number, note?: string): void {
+  small(
+    group: KitLine['group'],
+    use: PartOf<'sundry'>['use'],
+    fits: string,
+    count: number,
+    as: {
+      note?: string;
+      unit?: 'pc' | 'm';
+      /** Sold in several sorts, each in packets of its own. */ sort?: string;
+    } = {}
+  ): void {
     const part = this.catalogue.find(
       (p): p is PartOf<'sundry'> => p.kind === 'sundry' && p.use === use && p.fits === fits
     );
     // what is owned is kept under the starter part's name, whoever's part is bought
-    const lineId = this.catalogue.findLast((p) => p.kind === 'sundry' && p.use === use && p.fits === fits)?.id;
-    if (part && lineId && count > 0) this.part(group, part, count, { lineId, ...(note === undefined ? {} : { note }) });
+    const base = this.catalogue.findLast((p) => p.kind === 'sundry' && p.use === use && p.fits === fits)?.id;
+    if (!part || !base || count <= 0) return;
+    this.part(group, part, count, {
+      lineId: as.sort ? `${base}-${as.sort.replace(/\W+/g, '-')}` : base,
+      base,
+      ...(as.sort ? { name: `${part.name}, ${as.sort}` } : {}),
+      ...(as.unit ? { unit: as.unit } : {}),
+      ...(as.note ? { note: as.note } : {})
+    });
   }
 
   lines(): KitLine[] {
     const { boxCount, owned } = this.box.kit;
+    const pool = new Map(owned.map((o) => [o.lineId, o.count]));
+    const takeOf = (id: string, most: number): number => {
+      const taken = Math.min(most, pool.get(id) ?? 0);
+      pool.set(id, (pool.get(id) ?? 0) - taken);
+      return taken;
+    };
     return [...this.rows].map(([lineId, r]) => {
-      const have = owned.find((o) => o.lineId === lineId)?.count ?? 0;
-      const toBuy = Math.max(0, r.count * boxCount - have);
+      const wanted = r.count * boxCount;
+      const own = takeOf(lineId, wanted);
+      const toBuy = Math.max(0, wanted - own - (r.base === lineId ? 0 : takeOf(r.base, wanted - own)));
       const packs = toBuy > 0 ? Math.ceil(toBuy / r.perPack - 1e-9) : 0;
       return {
         lineId,
@@ -144,7 +187,8 @@ class Collector {
         perBox: Number(r.count.toFixed(2)),
         unit: r.unit,
         toBuy: Number(toBuy.toFixed(2)),
-        packText: r.perPack === 1 ? 'each' : r.unit === 'm' ? `${r.perPack} m` : `pack of ${r.perPack}`,
+        perPack: r.perPack,
+        packText: r.unit === 'm' ? `${r.perPack} m` : r.perPack === 1 ? 'each' : `pack of ${r.perPack}`,
         packs,
         packPrice: r.part.priceAmount,
         cost: packs * (r.part.priceAmount ?? 0),
@@ -226,35 +270,25 @@ function netParts(c: Collector, box: Box, wiring: WiringPlan): void {
   if (box.bank.postsCovered === 'yes') c.small('wiring', 'boot', '', 2 * box.bank.count);
 }
 
-/** Terminals, as many as the run list ends in; which colours, in the note. */
+/** Terminals, as many as the run list ends in: a line for each colour class of wire, since each is a packet of its own. */
 function crimps(c: Collector, runs: RunList): void {
-  const byPiece = new Map<string, { use: PartOf<'sundry'>['use']; fits: string; count: number; classes: string[] }>();
   for (const j of runs.joints) {
     const piece = pieceOf(j.joint);
-    if (!piece) continue;
-    const key = `${piece.use} ${piece.fits}`;
-    const row = byPiece.get(key) ?? { ...piece, count: 0, classes: [] };
-    row.count += j.count;
-    row.classes.push(`${j.count} ${j.wireClass}`);
-    byPiece.set(key, row);
+    if (piece) c.small('crimps', piece.use, piece.fits, j.count, { sort: j.wireClass });
   }
-  for (const r of byPiece.values()) c.small('crimps', r.use, r.fits, r.count, `For the wire: ${r.classes.join(', ')}.`);
-  if (runs.runs.length > 0) c.small('crimps', 'sleeve', '', 1);
 }
 
 /** Grams in one sachet of the catalogue's gel. */
 const SACHET_G = 10;
 
-function smallThings(c: Collector, box: Box, bank: Bank | undefined): void {
-  const hold = box.bank.holdDown;
-  const inside = bank !== undefined && box.bank.stands === 'inside';
-  if (inside && (hold.is === 'auto' || (hold.is === 'set' && hold.value === 'strap'))) c.small('small', 'strap', '', 1);
-  if (inside) c.small('small', 'foam', '', 1);
-  if (box.ports.length > 0) {
-    c.small('small', 'sealant', '', 1);
-    c.small('small', 'label', '', 1);
-  }
-  if (box.dry.gelG !== null) c.small('small', 'gel', '', Math.ceil(box.dry.gelG / SACHET_G));
+function smallThings(c: Collector, x: Parameters<typeof smallPieces>[0]): void {
+  for (const p of smallPieces(x))
+    c.small(p.use === 'sleeve' ? 'crimps' : 'small', p.use, p.fits, p.count, {
+      note: p.note,
+      ...(p.unit ? { unit: p.unit } : {})
+    });
+  const { gelG } = x.box.dry;
+  if (gelG !== null) c.small('small', 'gel', '', Math.ceil(gelG / SACHET_G));
 }
 
 /** Charger of the chemistry, solar panel and its controller; what stands among the bodies is not bought twice. */
