@@ -165,7 +165,7 @@ function planOf(box: Box, catalogue: Catalogue, options: EvaluateOptions, like?:
     findings: checked.findings,
     checkCount: checked.checkCount,
     kit: list,
-    bench: (held ?? like)?.bench ?? bench(box, { bank: b, fit, panel, wiring, runs, demand: need })
+    bench: (held ?? like)?.bench ?? bench(box, { bank: b, fit, panel, wiring, runs, demand: need, lines: list.lines })
   };
   // an end is asked for its findings and figures, not for its answers
   return { ...plan, ends: [], verdicts: like ? [] : answersOf(box, plan) };
