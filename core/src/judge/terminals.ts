@@ -28,3 +28,6 @@ export const terminalBears = (
 
 /** A push-on tab: nothing can be bolted on it. */
 export const isTab = (part: PartOf<'battery'>): boolean => part.terminal.startsWith('tab');
+
+/** What terminals may reach in the hand on a mild day, °C: 75 °C is what their plastic bears, less a hot day's margin. @source electrical reference 12 */
+export const TERMINAL_LIMIT_C = 60;

@@ -399,7 +399,25 @@ export function workSteps(x: StepSources): WorkStep[] {
     shows: 'fuses',
     lineIds: takes(lines, (l) => starts(l, 'label-', 'gel-'))
   });
+  giveRest(out, lines);
   return out;
+}
+
+/** Where a line belongs that no step names by itself. */
+const STEP_OF_GROUP: Record<KitLine['group'], string> = {
+  power: 'mock',
+  case: 'mock',
+  panel: 'mock',
+  wiring: 'inside',
+  crimps: 'harness',
+  small: 'card'
+};
+
+/** Every line of the kit is needed by some step: what is missing always holds something up. */
+function giveRest(steps: readonly WorkStep[], lines: readonly KitLine[]): void {
+  const named = new Set(steps.flatMap((s) => s.lineIds));
+  for (const l of lines)
+    if (!named.has(l.lineId)) steps.find((s) => s.id === STEP_OF_GROUP[l.group])?.lineIds.push(l.lineId);
 }
 
 /** Glands with a cord in them: a circuit that is wired inside, or a feed that comes in. */

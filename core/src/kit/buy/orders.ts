@@ -1,0 +1,158 @@
+import { z } from 'zod';
+import { idSchema } from '../../catalogue/part.ts';
+import type { KitLine } from '../kit.ts';
+import type { Basket, Need, Offer, Shop } from './types.ts';
+import { PRICE_LIST } from './types.ts';
+
+const money = z.number().finite().min(0).max(100000);
+const isoDay = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'is a day such as 2026-10-24');
+
+export const orderLineSchema = z
+  .strictObject({
+    lineId: z.string().min(1).max(120),
+    name: z.string().max(200),
+    unit: z.enum(['pc', 'm']),
+    holds: z.number().finite().positive().max(100000),
+    packets: z.number().int().min(1).max(10000),
+    /** What was paid for a packet. */
+    price: money,
+    /** Packets that came. */
+    arrived: z.number().int().min(0).max(10000)
+  })
+  .refine((l) => l.arrived <= l.packets, { path: ['arrived'], message: 'are more packets than were ordered' });
+
+export const orderSchema = z.strictObject({
+  id: idSchema,
+  boxId: z.string().max(60).nullable(),
+  shopId: idSchema,
+  shopName: z.string().trim().min(1).max(60),
+  day: isoDay,
+  expectedDay: isoDay.nullable(),
+  shipping: money,
+  off: money,
+  lines: z.array(orderLineSchema).min(1).max(300)
+});
+export type Order = z.infer<typeof orderSchema>;
+export type OrderLine = Order['lines'][number];
+
+/** What lies at home, over all boxes. */
+export const drawerLineSchema = z.strictObject({
+  lineId: z.string().trim().min(1).max(120),
+  name: z.string().trim().min(1).max(200),
+  unit: z.enum(['pc', 'm']),
+  count: z.number().finite().min(0).max(100000)
+});
+export type DrawerLine = z.infer<typeof drawerLineSchema>;
+
+const sumBy = (rows: readonly { lineId: string; count: number }[]): Map<string, number> => {
+  const out = new Map<string, number>();
+  for (const r of rows) out.set(r.lineId, (out.get(r.lineId) ?? 0) + r.count);
+  return out;
+};
+/** Pieces or metres that are ordered and have not come. */
+export const onTheWay = (orders: readonly Order[]): Map<string, number> =>
+  sumBy(orders.flatMap((o) => o.lines.map((l) => ({ lineId: l.lineId, count: (l.packets - l.arrived) * l.holds }))));
+
+/** Where each line of a kit stands: what is wanted, in the drawer, on the way, and what is still to be ordered. */
+export type Standing = {
+  line: KitLine;
+  wanted: number;
+  drawer: number;
+  onTheWay: number;
+  toOrder: number;
+  missing: number;
+};
+
+export function standings(
+  lines: readonly KitLine[],
+  drawer: readonly DrawerLine[],
+  orders: readonly Order[]
+): Standing[] {
+  const lies = sumBy(drawer);
+  const comes = onTheWay(orders);
+  return lines.map((line) => {
+    const have = lies.get(line.lineId) ?? 0;
+    const coming = comes.get(line.lineId) ?? 0;
+    const round = (v: number) => Number(Math.max(0, v).toFixed(2));
+    return {
+      line,
+      wanted: line.toBuy,
+      drawer: have,
+      onTheWay: coming,
+      toOrder: round(line.toBuy - have - coming),
+      missing: round(line.toBuy - have)
+    };
+  });
+}
+
+export const needsOf = (all: readonly Standing[]): Need[] =>
+  all
+    .filter((s) => s.toOrder > 0)
+    .map((s) => ({ lineId: s.line.lineId, name: s.line.name, unit: s.line.unit, count: s.toOrder }));
+
+/** Offers of the person's shops; what none of them sells is counted from the price list. */
+export function offersFor(lines: readonly KitLine[], offers: readonly Offer[]): { offers: Offer[]; listed: boolean } {
+  const sold = new Set(offers.map((o) => o.lineId));
+  const listed = lines
+    .filter((l) => !sold.has(l.lineId) && l.packPrice !== null)
+    .map((l): Offer => ({
+      id: `list-${l.lineId}`,
+      lineId: l.lineId,
+      shopId: PRICE_LIST.id,
+      holds: l.perPack,
+      price: l.packPrice!
+    }));
+  return { offers: [...offers, ...listed], listed: listed.length > 0 };
+}
+
+/** A basket as orders to be placed today. */
+export function ordersFrom(
+  basket: Basket,
+  shops: readonly Shop[],
+  given: { boxId: string | null; day: string; newId: () => string }
+): Order[] {
+  return basket.orders.map((o): Order => {
+    const shop = shops.find((s) => s.id === o.shopId)!;
+    return {
+      id: given.newId(),
+      boxId: given.boxId,
+      shopId: shop.id,
+      shopName: shop.name,
+      day: given.day,
+      expectedDay: shop.deliveryDays === null ? null : dayAfter(given.day, shop.deliveryDays),
+      shipping: o.shipping,
+      off: o.off,
+      lines: basket.purchases
+        .filter((p) => p.shopId === o.shopId)
+        .map((p) => ({
+          lineId: p.lineId,
+          name: p.name,
+          unit: p.unit,
+          holds: p.holds,
+          packets: p.packets,
+          price: p.price,
+          arrived: 0
+        }))
+    };
+  });
+}
+
+/** A day so many days later, as a date of the calendar. */
+function dayAfter(day: string, days: number): string {
+  const at = new Date(`${day}T12:00:00Z`);
+  at.setUTCDate(at.getUTCDate() + days);
+  return at.toISOString().slice(0, 10);
+}
+
+/** What is still missing and which step it holds up, the earliest step first. */
+export function holdsUp(
+  all: readonly Standing[],
+  steps: readonly { id: string; title: string; lineIds: readonly string[] }[]
+): { standing: Standing; step: { id: string; title: string } | undefined }[] {
+  return all
+    .filter((s) => s.missing > 0)
+    .map((standing) => ({ standing, step: steps.find((k) => k.lineIds.includes(standing.line.lineId)) }))
+    .sort((a, b) => order(steps, a.step) - order(steps, b.step));
+}
+const order = (steps: readonly { id: string }[], step: { id: string } | undefined): number =>
+  step ? steps.findIndex((s) => s.id === step.id) : steps.length;
