@@ -6,8 +6,13 @@ import type { VerdictState } from './verdict.ts';
 /** 'note' means under way: begun, not done, and nothing wrong with it. */
 export type StageState = { state: VerdictState | 'note'; say: string };
 
-/** How each stage stands, in words, too. Kit, bench and logbook have work of their own beside findings. */
-export function stageStates(box: Box, plan: Plan, recordCount: number): Record<Stage, StageState> {
+/** How each stage stands, in words, too. Steps done are those of the document unless others are given. Kit, bench and logbook have work of their own beside findings. */
+export function stageStates(
+  box: Box,
+  plan: Plan,
+  recordCount: number,
+  doneStepIds: readonly string[] = box.bench.doneStepIds
+): Record<Stage, StageState> {
   const designed = (stage: Stage, begun: boolean): StageState => {
     const found = plan.findings.filter((f) => f.stage === stage && f.acceptedBecause === null);
     const stops = found.filter((f) => f.severity === 'stop').length;
@@ -24,7 +29,7 @@ export function stageStates(box: Box, plan: Plan, recordCount: number): Record<S
     ports: designed('ports', box.ports.length > 0),
     wiring: designed('wiring', box.circuits.length > 0),
     kit: kitState(plan),
-    bench: benchState(box, plan),
+    bench: benchState(plan, doneStepIds),
     logbook:
       recordCount === 0
         ? { state: 'not-started', say: 'nothing recorded' }
@@ -41,9 +46,9 @@ function kitState(plan: Plan): StageState {
 }
 
 /** A box that must not be built does not hold on the bench, however many steps are ticked. */
-function benchState(box: Box, plan: Plan): StageState {
+function benchState(plan: Plan, doneStepIds: readonly string[]): StageState {
   const steps = plan.bench.steps;
-  const done = steps.filter((s) => box.bench.doneStepIds.includes(s.id)).length;
+  const done = steps.filter((s) => doneStepIds.includes(s.id)).length;
   if (plan.findings.some((f) => f.severity === 'stop' && f.acceptedBecause === null))
     return { state: done > 0 ? 'stop' : 'not-started', say: 'do not build yet' };
   if (done === 0) return { state: 'not-started', say: 'no step done' };

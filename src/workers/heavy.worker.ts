@@ -10,6 +10,8 @@ import { evaluate, type Plan } from '@haversack/core/evaluate';
 import { sureRuns, type Sure } from '@haversack/core/outing/sure';
 import { seasonPlan, type SeasonPlan } from '@haversack/core/season/season';
 import { TrialCircuit } from '@haversack/core/trials/circuit';
+import { cheapestBasket } from '@haversack/core/kit/buy/basket';
+import type { Basket, Need, Offer, Shop } from '@haversack/core/kit/buy/types';
 import { survey, type ShortTrial } from '@haversack/core/trials/survey';
 import { proving, type Proven } from '@haversack/core/remedy/prove';
 import {
@@ -143,6 +145,16 @@ const api = {
   /** What the box would be with the ticked ones of those changes. */
   soundWith(job: Job, changes: readonly { edits: Edit[] }[]): SoundFacts | undefined {
     return soundWith(job.box, planOf(job).catalogue, changes);
+  },
+
+  /** The cheapest way to buy some lines, and the cheapest from one shop alone. */
+  buy(needs: readonly Need[], shops: readonly Shop[], offers: readonly Offer[]): { best: Basket; single: Basket[] } {
+    const best = cheapestBasket(needs, shops, offers);
+    const single = shops
+      .map((s) => cheapestBasket(needs, shops, offers, { oneShop: s.id }))
+      .filter((b) => b.orders.length > 0)
+      .sort((a, b) => a.unmet.length - b.unmet.length || a.total - b.total);
+    return { best, single };
   },
 
   season(job: Job): SeasonPlan | undefined {

@@ -1,4 +1,4 @@
-import { yearsOf } from '../battery/age.ts';
+import { yearsOf } from '../box/age.ts';
 import { saidIn } from '../quantity/said.ts';
 import { catalogueOf, set, usePart } from '../findings/rule.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';

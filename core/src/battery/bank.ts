@@ -1,4 +1,4 @@
-import { yearsOf } from './age.ts';
+import { yearsOf } from '../box/age.ts';
 import { saidIn } from '../quantity/said.ts';
 import { partOf, valueOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ageSchema } from '../battery/age.ts';
+import { ageSchema } from './age.ts';
 import { BOX_FORMAT, BOX_VERSION } from './attr.ts';
 import { FACES } from '../catalogue/faces.ts';
 import { idSchema, insulation, partSchema, TAB_ORDERS } from '../catalogue/part.ts';

@@ -224,8 +224,20 @@ function fuses(c: Collector, wiring: WiringPlan): void {
 const fuseLine = (c: Collector, family: FuseFamily): string =>
   c.catalogue.findLast((p) => p.kind === 'fuse' && p.family === family)?.id ?? family;
 
-function wires(c: Collector, box: Box, runs: RunList): void {
+/** Line of the kit that a lead is cut from: by size and colour; the two leads of a sense pair are bought as one line. */
+export function wireLine(box: Box, run: RunList['runs'][number]): { lineId: string; name: string; isPair: boolean } {
   const colours = POLE_COLOURS[box.preferences.colours];
+  const isPair = run.polarity === 'sense';
+  const colour = isPair ? 'twisted pair' : run.polarity === 'positive' ? colours.positive : colours.negative;
+  const wire = run.wire!;
+  return {
+    lineId: `wire-${wire.system}-${wire.size.replace('/', '-')}-${isPair ? 'pair' : colour}`,
+    name: `Wire ${wireSizeText(wire)}, ${colour}`,
+    isPair
+  };
+}
+
+function wires(c: Collector, box: Box, runs: RunList): void {
   for (const run of runs.runs) {
     const { wire } = run;
     if (!wire) continue;
@@ -233,15 +245,13 @@ function wires(c: Collector, box: Box, runs: RunList): void {
       (p): p is PartOf<'wire'> => p.kind === 'wire' && p.system === wire.system && p.size === wire.size
     );
     if (!part) continue;
-    // the two leads of a sense pair are bought as two colours and twisted
-    const pair = run.polarity === 'sense';
-    const colour = pair ? 'twisted pair' : run.polarity === 'positive' ? colours.positive : colours.negative;
+    const { lineId, name, isPair } = wireLine(box, run);
     c.part('wiring', part, ((run.count * run.lengthMm) / 1000) * WIRE_SPARE, {
-      lineId: `wire-${wire.system}-${wire.size.replace('/', '-')}-${pair ? 'pair' : colour}`,
-      name: `Wire ${wireSizeText(wire)}, ${colour}`,
+      lineId,
+      name,
       unit: 'm',
       perPack: part.packM,
-      ...(pair ? { note: 'Counted as single wire: two colours, twisted together.' } : {})
+      ...(isPair ? { note: 'Counted as single wire: two colours, twisted together.' } : {})
     });
   }
 }

@@ -1,4 +1,4 @@
-import { yearsOf } from '../battery/age.ts';
+import { yearsOf } from '../box/age.ts';
 import type { Bank } from '../battery/bank.ts';
 import type { Box } from '../box/schema.ts';
 import type { Demand } from '../demand/demand.ts';

@@ -44,7 +44,20 @@ export const UNITS: Record<Exclude<QuantityKind, 'length' | 'duration'>, { unit:
   },
   money: { unit: '', units: { '€': by(1), eur: by(1), $: by(1), '£': by(1), usd: by(1), gbp: by(1) } },
   fraction: { unit: '%', units: { '%': by(0.01), percent: by(0.01) } },
-  resistance: { unit: 'ohm', units: { ohm: by(1), mohm: by(1e-3), Ω: by(1), ω: by(1), mω: by(1e-3) } },
+  resistance: {
+    unit: 'ohm',
+    units: {
+      ohm: by(1),
+      ohms: by(1),
+      mohm: by(1e-3),
+      k: by(1e3),
+      kohm: by(1e3),
+      kω: by(1e3),
+      Ω: by(1),
+      ω: by(1),
+      mω: by(1e-3)
+    }
+  },
   data: { unit: 'GB', units: { gb: by(1), mb: by(1e-3), tb: by(1e3) } },
   // 'Mb/s' and 'MB/s' differ by eight and are typed alike: only the spelled-out bit is taken
   dataRate: {

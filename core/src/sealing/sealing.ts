@@ -2,7 +2,6 @@ import type { Box } from '../box/schema.ts';
 import { saidIn, type Said } from '../quantity/said.ts';
 import type { SealWord } from '../box/schema.ts';
 import type { Face, SealMark } from '../catalogue/part.ts';
-import type { Bracket } from '../box/schema.ts';
 import { aboveGroundMm, type PanelPlan, type PortPlan } from '../panel/panel.ts';
 import type { CaseFit } from '../case/fit.ts';
 

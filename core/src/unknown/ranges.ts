@@ -1,6 +1,6 @@
 import { AUTO, NONE, setTo, type Attr } from '../box/attr.ts';
 import type { Edit } from '../box/edits.ts';
-import { AGES_Y } from '../battery/age.ts';
+import { AGES_Y } from '../box/age.ts';
 import { capacityRangeAh, leftByWeight } from '../battery/density.ts';
 import { usualPackFuse } from '../battery/parallel-plan.ts';
 import type { Box } from '../box/schema.ts';

@@ -13,7 +13,8 @@ import { smallestWire, TAB_MOST_MM2, type Laid } from './sizing.ts';
 import type { CircuitPlan, MainPlan } from './types.ts';
 import { wireSizeText } from '../quantity/wire-size.ts';
 import { METER_FUSE_A } from './branch-draft.ts';
-import { dropWorking, fuseWorking, lengthWorking, type DropPiece } from './workings.ts';
+import { dropWorking, fuseWorking, lengthWorking } from './workings.ts';
+import type { DropPiece } from './drop.ts';
 
 export type FinishContext = {
   main: MainPlan;

@@ -1,4 +1,4 @@
-import type { DropPiece } from './workings.ts';
+import type { DropPiece } from './drop.ts';
 import type { Circuit, Feed } from '../box/schema.ts';
 import type { FuseFamily, PartOf } from '../catalogue/part.ts';
 import type { WireSize } from '../quantity/wire-size.ts';

@@ -1,3 +1,4 @@
+import { lostV, type DropPiece } from './drop.ts';
 import { ampsText, fixed, runText } from '../quantity/format.ts';
 import { line, type Working, type WorkingLine } from '../quantity/working.ts';
 import { wireSizeText, type WireSize } from '../quantity/wire-size.ts';
@@ -124,18 +125,6 @@ export function fuseWorking(d: Draft, x: FuseFacts): Working {
     result: { value, unit: 'A' }
   };
 }
-
-/** One stretch of the way to a plug and back: its resistance and what flows through it. */
-export type DropPiece = {
-  what: string;
-  kind: 'wire' | 'fuse' | 'crimps' | 'switches' | 'contacts' | 'return' | 'shared';
-  milliOhm: number;
-  currentA: number;
-  entered: boolean;
-};
-
-/** What a piece loses, V. */
-export const lostV = (p: DropPiece): number => (p.currentA * p.milliOhm) / 1000;
 
 /** Voltage lost on the way to a plug and back, piece by piece; in a chain each carries what hangs behind it. */
 export const dropWorking = (d: Draft, pieces: readonly DropPiece[], dropV: number): Working => ({

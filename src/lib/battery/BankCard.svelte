@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { AGES_Y, yearsText } from '@haversack/core/battery/age';
+  import { AGES_Y, yearsText } from '@haversack/core/box/age';
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
   import { fixed } from '@haversack/core/quantity/format';
   import { AGE_UNITS } from '@haversack/core/quantity/units';

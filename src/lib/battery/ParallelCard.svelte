@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { yearsText } from '@haversack/core/battery/age';
+  import { yearsText } from '@haversack/core/box/age';
   import type { Edit } from '@haversack/core/box/edits';
   import { mainFeed } from '@haversack/core/box/feeds';
   import { parallelPlan } from '@haversack/core/battery/parallel-plan';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { yearsText } from '@haversack/core/battery/age';
+  import { yearsText } from '@haversack/core/box/age';
   import { setTo } from '@haversack/core/box/attr';
   import { resizeOuting } from '@haversack/core/box/commands';
   import { ampsTable } from '@haversack/core/battery/amps-for';

@@ -1,3 +1,4 @@
+import type { Basket, Need, Offer, Shop } from '@haversack/core/kit/buy/types';
 import type { Help } from '@haversack/core/advise/helps';
 import type { Candidate } from '@haversack/core/compare/candidate';
 import type { Sure } from '@haversack/core/outing/sure';
@@ -204,6 +205,14 @@ export class Heavy {
   }
 
   /** What the box would be with some of the changes that were found. */
+  buy(
+    needs: readonly Need[],
+    shops: readonly Shop[],
+    offers: readonly Offer[]
+  ): Promise<{ best: Basket; single: Basket[] }> {
+    return this.#remote().buy([...needs], $state.snapshot(shops) as Shop[], $state.snapshot(offers) as Offer[]);
+  }
+
   soundWith(changes: readonly { edits: Edit[] }[]): Promise<SoundFacts | undefined> {
     return this.#remote().soundWith(this.#job(), $state.snapshot(changes) as { edits: Edit[] }[]);
   }

@@ -6,7 +6,7 @@ import { Marks } from '@haversack/core/bench/marks';
 import type { Order } from '@haversack/core/kit/buy/orders';
 import { beforeEach, describe, expect, test } from 'vitest';
 import { addMarks, addPhoto, listMarks, listPhotos, PHOTO_BYTES, readPhoto, removePhoto } from './bench.ts';
-import { createBox, deleteBox } from './boxes.ts';
+import { createBox, deleteBox, setArchived } from './boxes.ts';
 import { backup, openDatabase, type Db } from './db/open.ts';
 import { ApiError } from './errors.ts';
 import {
@@ -78,6 +78,7 @@ describe('marks at the bench', () => {
     const opened = await openDatabase(String(copy), MIGRATIONS, 6_000);
     if (opened.state !== 'ready') throw new Error(opened.message);
     expect(listMarks(opened.db, boxId)).toHaveLength(1);
+    setArchived(db, boxId, true);
     deleteBox(db, boxId);
     expect(refusal(() => listMarks(db, boxId)).status).toBe(404);
   });

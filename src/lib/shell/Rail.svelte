@@ -1,6 +1,7 @@
 <script lang="ts">
   import { resolve } from '$app/paths';
   import { stageStates } from '@haversack/core/stage-states';
+  import { useMarks } from '$lib/client/bench-marks.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { STAGES } from '$lib/client/stages.ts';
   import Mark from '$lib/ui/Mark.svelte';
@@ -15,7 +16,14 @@
   });
   const open = useBox();
 
-  const states = $derived(stageStates(open.doc, open.plan, open.records.length));
+  const bench = useMarks();
+  const done = $derived(
+    bench.marks.doneSteps(
+      open.plan.bench.steps.map((s) => s.id),
+      open.doc.bench.doneStepIds
+    )
+  );
+  const states = $derived(stageStates(open.doc, open.plan, open.records.length, done));
 </script>
 
 <nav bind:this={rail} class="rail no-print" aria-label="Stages">

@@ -3,6 +3,7 @@
   import { benchSource } from '@haversack/core/trials/setting';
   import { FaultFinder, type Answer, type Level, type Seen } from '@haversack/core/trials/finder';
   import { countDrifts, fuseBlows } from '@haversack/core/trials/yes-no';
+  import { page } from '$app/state';
   import AskAlong from './AskAlong.svelte';
   import { useBox } from '$lib/client/open-box.svelte.ts';
 
@@ -21,7 +22,11 @@
     return open.plan.wiring.shunt ? countDrifts(circuit, source) : undefined;
   });
   const ports = $derived(open.plan.wiring.circuits.filter((c) => c.circuit.purpose === 'load'));
-  let seen = $state.raw<Seen[]>([]);
+  /** A failed reading of the test sheet leads here with what was seen. */
+  const started = page.url.searchParams.get('seen');
+  let seen = $state.raw<Seen[]>(
+    started ? [{ portTag: started, level: page.url.searchParams.get('level') === 'none' ? 'none' : 'low' }] : []
+  );
   let answers = $state.raw<Answer[]>([]);
   const step = $derived(ready && seen.some((s) => s.level !== 'full') ? ready.step(seen, answers) : undefined);
   const WORDS: Record<Level, string> = { full: 'works', low: 'weak', none: 'dead' };

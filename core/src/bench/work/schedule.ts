@@ -106,7 +106,9 @@ function layOut(jobs: readonly Job[], rank: ReadonlyMap<string, number>, fromMin
     const next = open
       .filter((j) => readyAt(j) <= soonest)
       .reduce((a, b) => (rank.get(b.id)! > rank.get(a.id)! ? b : a));
-    const { startMin, endMin } = workUntil(soonest, next.workMin, h);
+    // what only waits begins at once, day or night
+    const { startMin, endMin } =
+      next.workMin > 0 ? workUntil(soonest, next.workMin, h) : { startMin: soonest, endMin: soonest };
     ready.set(next.id, endMin + next.waitMin);
     slots.push({ id: next.id, startMin, endMin, readyMin: endMin + next.waitMin });
     workMin += next.workMin;

@@ -1,5 +1,5 @@
 import { panelPartOf } from '../../box/lookup.ts';
-import type { Box, Device } from '../../box/schema.ts';
+import type { Device } from '../../box/schema.ts';
 import type { CaseFit } from '../../case/fit.ts';
 import { freePorts, suitedOutlets, usedSeal, type Suited } from '../../advise/suit-port.ts';
 import { PLACE_FACES, placePort } from '../../panel/place-port.ts';

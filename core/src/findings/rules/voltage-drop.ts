@@ -1,7 +1,7 @@
 import { AUTO } from '../../box/attr.ts';
 import { swapPart } from '../../panel/place-port.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
-import { lostV } from '../../wiring/workings.ts';
+import { lostV } from '../../wiring/drop.ts';
 import { catalogueOf, circuitPlace, rule, set, type Facts, type Remedy } from '../rule.ts';
 
 /** A share of the loss from which one piece is the one to change. */

@@ -4,6 +4,8 @@
   import { goto } from '$app/navigation';
   import { resolve } from '$app/paths';
   import { Heavy, provideHeavy } from '$lib/client/heavy.svelte.ts';
+  import { provideMarks } from '$lib/client/bench-marks.svelte.ts';
+  import { provideShopping } from '$lib/client/shopping.svelte.ts';
   import { provideBits } from '$lib/client/own-bits.svelte.ts';
   import { OpenBox, provideBox } from '$lib/client/open-box.svelte.ts';
   import { STAGES } from '$lib/client/stages.ts';
@@ -24,6 +26,9 @@
   const open = provideBox(new OpenBox(data.stored, data.ownParts));
   const heavy = provideHeavy(new Heavy(open));
   const bits = provideBits();
+  const shopping = provideShopping();
+  // svelte-ignore state_referenced_locally
+  const marks = provideMarks(data.stored.id);
   let finding = $state(false);
   let keysShown = $state(false);
   const stage = $derived(page.url.pathname.split('/')[3] ?? 'outing');
@@ -93,6 +98,8 @@
 
   onMount(() => {
     void bits.load();
+    void shopping.load();
+    void marks.load();
     open.loadRecords().catch(() => {}); // the logbook says so itself when it is looked at
     void holdTab().then(() => open.adoptOrphans());
     const leave = () => void open.saveNow(true);
@@ -101,6 +108,7 @@
       window.removeEventListener('pagehide', leave);
       void open.saveNow();
       heavy.close();
+      marks.close();
     };
   });
 </script>

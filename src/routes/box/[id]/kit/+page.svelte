@@ -1,36 +1,29 @@
 <script lang="ts">
-  import type { KitLine } from '@haversack/core/kit/kit';
+  import { goto } from '$app/navigation';
+  import { resolve } from '$app/paths';
+  import { page } from '$app/state';
   import { fixed } from '@haversack/core/quantity/format';
   import Download from '@lucide/svelte/icons/download';
   import Printer from '@lucide/svelte/icons/printer';
   import { useBox } from '$lib/client/open-box.svelte.ts';
-  import Figure from '$lib/ui/Figure.svelte';
+  import KitCutting from '$lib/kit/KitCutting.svelte';
+  import KitDrawer from '$lib/kit/KitDrawer.svelte';
+  import KitList from '$lib/kit/KitList.svelte';
+  import KitOrders from '$lib/kit/KitOrders.svelte';
+  import { GROUPS } from '$lib/kit/words.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import StageHead from '$lib/ui/StageHead.svelte';
 
   const open = useBox();
   const kit = $derived(open.plan.kit);
-  const currency = $derived(open.doc.preferences.currency);
-  const GROUPS: Record<KitLine['group'], string> = {
-    power: 'Battery',
-    case: 'Case and what goes in',
-    panel: 'Panel',
-    wiring: 'Wiring',
-    crimps: 'Crimps and sleeves',
-    small: 'Small things'
-  };
-  const METRES = { m: 1, metre: 1, metres: 1, cm: 0.01, mm: 0.001, ft: 0.3048, in: 0.0254 };
-  const PIECES = { pc: 1, pcs: 1, piece: 1, pieces: 1 };
-  const ownedOf = (id: string): number => open.doc.kit.owned.find((o) => o.lineId === id)?.count ?? 0;
-
-  function own(line: KitLine, count: number): void {
-    const rest = open.doc.kit.owned.filter((o) => o.lineId !== line.lineId);
-    open.set(
-      `${line.name}: ${fixed(count, 1)} at hand`,
-      'kit/owned',
-      count > 0 ? [...rest, { lineId: line.lineId, count }] : rest
-    );
-  }
+  const VIEWS = { list: 'List', orders: 'Orders', cutting: 'Cutting', drawer: 'Drawer' } as const;
+  type View = keyof typeof VIEWS;
+  const view = $derived.by((): View => {
+    const asked = page.url.searchParams.get('view');
+    return asked && asked in VIEWS ? (asked as View) : 'list';
+  });
+  const show = (next: View) =>
+    goto(resolve(`/box/${open.id}/kit?view=${next}`), { replaceState: true, keepFocus: true, noScroll: true });
 
   async function csv(): Promise<void> {
     const { default: papa } = await import('papaparse');
@@ -54,7 +47,14 @@
   }
 </script>
 
-<StageHead title="Kit" sub="in packets as sold">
+<StageHead title="Kit" sub="every piece of this plan">
+  <div class="seg" role="group" aria-label="View">
+    {#each Object.entries(VIEWS) as [id, text] (id)}<button
+        type="button"
+        aria-pressed={view === id}
+        onclick={() => show(id as View)}>{text}</button
+      >{/each}
+  </div>
   <QuantityField
     label="For how many boxes"
     kind="number"
@@ -64,82 +64,20 @@
     onvalue={(v) => open.set(`${v} boxes`, 'kit/boxCount', v)}
   />
   <span class="flex-1"></span>
-  <button type="button" class="btn" onclick={csv}><Download size={15} />CSV</button>
+  {#if view === 'list'}<button type="button" class="btn" onclick={csv}><Download size={15} />CSV</button>{/if}
   <button type="button" class="btn" onclick={() => window.print()}><Printer size={15} />Print</button>
 </StageHead>
 
-<div class="overflow-x-auto p-6">
-  {#if kit.lines.length === 0}
+<div class="p-6 max-md:p-3">
+  <h1 class="mb-2 hidden print:block">{open.doc.name}: {view === 'list' ? 'kit' : VIEWS[view].toLowerCase()}</h1>
+  {#if kit.lines.length === 0 && view !== 'drawer'}
     <section class="max-w-xl rounded-box border border-line2 bg-raise p-5">
       <h2>Nothing to buy yet</h2>
       <p class="mt-2 text-[14px] text-ink2">
         As soon as a battery, a case or ports are chosen, everything they take stands here: fuses, wire by colour,
-        crimps, strap and foam.
+        crimps and sleeves, bolts, strap and foam.
       </p>
     </section>
-  {:else}
-    <h1 class="mb-2 hidden print:block">{open.doc.name}: kit</h1>
-    <table class="sheet max-w-[1000px]">
-      <thead
-        ><tr
-          ><th>Part</th><th class="num">One box takes</th><th class="num">At hand</th><th class="num">Packs to buy</th
-          ><th>Pack</th><th class="num">Price</th><th class="num">Cost</th></tr
-        ></thead
-      >
-      {#each Object.entries(GROUPS) as [group, title] (group)}
-        {@const lines = kit.lines.filter((l) => l.group === group)}
-        {#if lines.length}
-          <tbody>
-            <tr><th colspan="7" class="!pt-4" scope="rowgroup">{title}</th></tr>
-            {#each lines as l (l.lineId)}
-              <tr>
-                <td
-                  >{l.name}{#if l.note}<span class="lab block max-w-md">{l.note}</span>{/if}</td
-                >
-                <td class="num"><span class="n">{l.perBox}</span> <span class="u">{l.unit}</span></td>
-                <td class="num"
-                  ><span class="no-print"
-                    ><QuantityField
-                      label="{l.name} at hand"
-                      at={l.lineId}
-                      hideLabel
-                      kind="number"
-                      width={48}
-                      text={ownedOf(l.lineId) ? String(ownedOf(l.lineId)) : ''}
-                      options={{
-                        min: 0,
-                        max: 10000,
-                        whole: l.unit === 'pc',
-                        units: l.unit === 'm' ? METRES : PIECES
-                      }}
-                      onempty={() => own(l, 0)}
-                      onvalue={(v) => own(l, v)}
-                    /></span
-                  ><span class="n hidden print:inline">{ownedOf(l.lineId) || ''}</span></td
-                >
-                <td class="num n font-semibold">{l.packs}</td>
-                <td class="whitespace-nowrap text-ink2">{l.packText}</td>
-                <td class="num n">{l.packPrice === null ? 'unknown' : `${currency}${fixed(l.packPrice, 2)}`}</td>
-                <td class="num n">{currency}{fixed(l.cost, 2)}</td>
-              </tr>
-            {/each}
-          </tbody>
-        {/if}
-      {/each}
-      <tfoot>
-        <tr
-          ><th colspan="6" class="num !text-[14px]"
-            >Together{open.doc.kit.boxCount > 1 ? ` for ${open.doc.kit.boxCount} boxes` : ''}</th
-          ><td class="num n text-[14px] font-semibold">{currency}{fixed(kit.totalCost, 2)}</td></tr
-        >
-        <tr
-          ><th colspan="6" class="num">One box</th><td class="num"
-            ><Figure value="{currency}{fixed(kit.costPerBox, 2)}" working={{ id: 'price' }} /></td
-          ></tr
-        >
-      </tfoot>
-    </table>
-    {#if kit.unpricedCount}<p class="lab mt-2">{kit.unpricedCount} lines have no price and are not in the sum.</p>{/if}
-    <p class="lab mt-2">Prices are samples; own parts and prices are entered on the parts page.</p>
-  {/if}
+  {:else if view === 'list'}<KitList />{:else if view === 'orders'}<KitOrders />{:else if view === 'cutting'}<KitCutting
+    />{:else}<KitDrawer />{/if}
 </div>

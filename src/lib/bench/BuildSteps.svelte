@@ -1,0 +1,369 @@
+<script lang="ts">
+  import { holeSchedule } from '@haversack/core/drill/schedule';
+  import { holdsUp, standings } from '@haversack/core/kit/buy/orders';
+  import { durationText, lengthText } from '@haversack/core/quantity/format';
+  import ArrowLeft from '@lucide/svelte/icons/arrow-left';
+  import ArrowRight from '@lucide/svelte/icons/arrow-right';
+  import Camera from '@lucide/svelte/icons/camera';
+  import Trash from '@lucide/svelte/icons/trash-2';
+  import { page } from '$app/state';
+  import { goto } from '$app/navigation';
+  import { resolve } from '$app/paths';
+  import { scaledPhoto, useMarks } from '$lib/client/bench-marks.svelte.ts';
+  import { ownBits } from '$lib/client/own-bits.svelte.ts';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useShopping } from '$lib/client/shopping.svelte.ts';
+  import InsideView from '$lib/draw/InsideView.svelte';
+  import Mark from '$lib/ui/Mark.svelte';
+  import QuantityField from '$lib/ui/QuantityField.svelte';
+  import { stayAwake } from './awake.ts';
+
+  /** One step at a time, made for a phone beside the vice. */
+  const open = useBox();
+  const bench = useMarks();
+  const bits = ownBits();
+  const shopping = useShopping();
+  const plan = $derived(open.plan);
+  const steps = $derived(plan.bench.steps);
+  const unit = $derived(open.doc.preferences.lengthUnit);
+  const done = $derived(
+    bench.marks.doneSteps(
+      steps.map((s) => s.id),
+      open.doc.bench.doneStepIds
+    )
+  );
+  const asked = $derived(page.url.searchParams.get('step'));
+  const step = $derived(steps.find((s) => s.id === asked) ?? steps.find((s) => !done.includes(s.id)) ?? steps.at(-1)!);
+  const at = $derived(steps.indexOf(step));
+  const isDone = $derived(done.includes(step.id));
+  const holes = $derived(plan.panel && plan.fit ? holeSchedule(open.doc, plan.panel, plan.fit.part, bits.sets) : []);
+  const missing = $derived(
+    shopping.loaded
+      ? holdsUp(standings(plan.kit.lines, shopping.drawer, shopping.orders), steps)
+          .map((h) => h.standing)
+          .filter((s) => step.lineIds.includes(s.line.lineId))
+      : []
+  );
+  const before = $derived(step.after.filter((a) => !done.includes(a)).map((a) => steps.find((s) => s.id === a)!.title));
+  let now = $state(Date.now());
+  let photoProblem = $state('');
+  $effect(() => {
+    const timer = setInterval(() => (now = Date.now()), 1000);
+    return () => clearInterval(timer);
+  });
+  $effect(() => stayAwake());
+
+  /** Waits that run: from the tick of their step, unless somebody said they are over. */
+  const waits = $derived(
+    steps.flatMap((s) => {
+      const mark = bench.marks.of(`step ${s.id}`);
+      if (s.waitMin === 0 || mark?.value !== true || bench.marks.isTicked(`wait ${s.id}`)) return [];
+      return [{ step: s, endsMs: mark.atMs + s.waitMin * 60_000 }];
+    })
+  );
+  const go = (id: string) =>
+    goto(resolve(`/box/${open.id}/bench?view=build&step=${id}`), {
+      replaceState: true,
+      keepFocus: true,
+      noScroll: true
+    });
+
+  function tick(on: boolean): void {
+    bench.tick(`step ${step.id}`, on);
+    if (on) bench.tick(`wait ${step.id}`, false);
+    const next =
+      steps.find((s, i) => i > at && !done.includes(s.id)) ?? steps.find((s) => !done.includes(s.id) && s !== step);
+    if (on && next) void go(next.id);
+    else void go(step.id);
+  }
+  async function photograph(file: File | undefined): Promise<void> {
+    photoProblem = '';
+    if (!file) return;
+    try {
+      await bench.addPhoto(`step ${step.id}`, await scaledPhoto(file));
+    } catch (e) {
+      photoProblem = (e as Error).message;
+    }
+  }
+  const who = (key: string) => {
+    const m = bench.marks.of(key);
+    return m?.value === true
+      ? `${m.by ? `${m.by}, ` : ''}${new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(m.atMs)}`
+      : '';
+  };
+  const stops = $derived(plan.findings.filter((f) => f.severity === 'stop' && f.acceptedBecause === null));
+  const photos = $derived(bench.photos.filter((p) => p.key === `step ${step.id}`));
+  const leadKey = (key: string) => `lead ${key}`;
+</script>
+
+{#snippet row(key: string, label: string, detail: string)}
+  <label class="tickrow"
+    ><input
+      type="checkbox"
+      checked={bench.marks.isTicked(key)}
+      onchange={(e) => bench.tick(key, e.currentTarget.checked)}
+    /><span class="min-w-0 flex-1"
+      ><b>{label}</b> <span class="text-ink2">{detail}</span>{#if who(key)}<span class="lab block">{who(key)}</span
+        >{/if}</span
+    ></label
+  >
+{/snippet}
+
+<div class="mx-auto grid max-w-3xl gap-4 p-4 max-md:p-3">
+  {#if stops.length}<p class="flex items-start gap-2 rounded-box border-2 border-stop px-3 py-2">
+      <Mark state="stop" size={20} label="" /><span
+        ><b>Do not build yet:</b>
+        {stops
+          .slice(0, 2)
+          .map((f) => `${f.where.label}: ${f.title}`)
+          .join('; ')}{stops.length > 2 ? ` and ${stops.length - 2} more` : ''}</span
+      >
+    </p>{/if}
+  {#each waits as w (w.step.id)}
+    <div
+      class="flex flex-wrap items-center gap-2 rounded-box border border-line2 bg-raise px-3 py-2"
+      role="timer"
+      aria-label={w.step.waitWhat}
+    >
+      <span class="flex-1"
+        >{#if w.endsMs > now}<b class="n">{durationText((w.endsMs - now) / 3_600_000)}</b> until {w.step.waitWhat} no longer
+          ({w.step.title.toLowerCase()}){:else}<b>Over:</b>
+          {w.step.waitWhat} no longer; go on after ‘{w.step.title.toLowerCase()}’.{/if}</span
+      >
+      <button type="button" class="btn" onclick={() => bench.tick(`wait ${w.step.id}`, true)}
+        >{w.endsMs > now ? 'It is over already' : 'Seen'}</button
+      >
+    </div>
+  {/each}
+
+  <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Step">
+    <p class="lab"><span class="n">{at + 1}</span> of <span class="n">{steps.length}</span>, {done.length} done</p>
+    <h2 class="!text-[20px]">{isDone ? '✓ ' : ''}{step.title}</h2>
+    <p class="mt-1 text-[15px]">{step.detail}</p>
+    {#if step.caution}<p class="mt-2 border-l-4 border-caution pl-3 text-[15px] font-medium">{step.caution}</p>{/if}
+    {#if before.length}<p class="mt-2 flex items-start gap-2">
+        <Mark state="caution" size={16} label="" /><span>First: {before.join(', ')}.</span>
+      </p>{/if}
+    {#if missing.length}<p class="mt-2 flex items-start gap-2">
+        <Mark state="caution" size={16} label="" /><span
+          >Not there yet: {missing.map((m) => `${m.line.name}${m.onTheWay ? ' (on the way)' : ''}`).join(', ')}.</span
+        >
+      </p>{/if}
+    <p class="lab mt-2">
+      {[
+        `about ${durationText(step.workMin / 60)}`,
+        step.waitMin ? `then ${step.waitWhat}, ${durationText(step.waitMin / 60)}` : '',
+        step.place ?? '',
+        step.hands === 2 ? 'a second pair of hands' : '',
+        step.tools.length ? `tools: ${step.tools.join(', ')}` : ''
+      ]
+        .filter(Boolean)
+        .join(' · ')}
+    </p>
+
+    {#if step.shows === 'holes'}
+      <div class="mt-3" role="group" aria-label="Holes">
+        {#each holes as h (h.portId)}
+          {@render row(
+            `hole ${step.id} ${h.portId}`,
+            `${h.tag} ${h.face}`,
+            step.id === 'mark'
+              ? `${unit === 'in' ? h.x.inch : h.x.mm} from the left, ${unit === 'in' ? h.y.inch : h.y.mm} up (${unit})`
+              : step.id === 'measure'
+                ? `hole ${h.size} ${unit}, good from ${h.window}`
+                : `${h.how} ${h.rpm} rpm`
+          )}
+        {/each}
+      </div>
+    {:else if step.shows === 'runs'}
+      <div class="mt-3" role="group" aria-label="Leads">
+        {#each plan.runs.runs as r (r.key)}
+          <div class="flex items-center gap-2">
+            <div class="min-w-0 flex-1">
+              {@render row(
+                leadKey(`${step.id} ${r.key}`),
+                `${r.id} ${lengthText(r.lengthMm, unit, 0)} ${unit}`,
+                `${r.count > 1 ? `${r.count} × ` : ''}${r.size} ${r.colour}, ${r.from.tab} (${r.from.terminal}) to ${r.to.tab} (${r.to.terminal})${step.id === 'harness' ? `; die ${r.die}` : ''}`
+              )}
+            </div>
+            {#if step.id === 'cut'}<QuantityField
+                label="{r.id} as cut"
+                hideLabel
+                kind="length"
+                width={64}
+                text={r.asCut ? lengthText(r.lengthMm, unit, 0) : ''}
+                options={{ lengthUnit: unit, min: 10, max: 20000 }}
+                onempty={() => {
+                  const rest = Object.fromEntries(Object.entries(open.doc.bench.asCut).filter(([k]) => k !== r.key));
+                  open.set(`${r.id} as planned`, 'bench/asCut', rest);
+                }}
+                onvalue={(v) =>
+                  open.set(`${r.id} cut ${Math.round(v)} mm`, 'bench/asCut', { ...open.doc.bench.asCut, [r.key]: v })}
+              />{/if}
+          </div>
+        {/each}
+        {#if step.id === 'cut'}<p class="lab">
+            Cut otherwise? Write the real length beside it: every check runs again with it.
+          </p>{/if}
+      </div>
+    {:else if step.shows === 'fuses'}
+      <div class="mt-3" role="group" aria-label="Fuses">
+        {#each plan.bench.card as f (f.tag)}{@render row(
+            `part ${step.id} ${f.tag}`,
+            `${f.tag} ${f.fuse}`,
+            `${f.feeds}, ${f.live}`
+          )}{/each}
+      </div>
+    {:else if step.shows === 'parts'}
+      <div class="mt-3" role="group" aria-label="Parts">
+        {#each plan.panel?.ports ?? [] as p (p.port.id)}{@render row(
+            `part ${step.id} ${p.port.id}`,
+            `${p.tag} ${p.port.name}`,
+            `${p.part.name}, ${p.port.face}, ${p.port.terminals} terminals`
+          )}{/each}
+      </div>
+    {:else if step.shows === 'plan' && plan.fit?.state === 'fits'}
+      <div class="mt-3 overflow-x-auto"><InsideView fit={plan.fit} panel={plan.panel} view="plan" scale={1} /></div>
+    {:else if step.shows?.startsWith('tests')}
+      <p class="mt-3">
+        <a
+          class="btn main"
+          href={resolve(
+            `/box/${open.id}/bench?view=test&stage=${{ 'tests-dead': 'dead', 'tests-live': 'first', 'tests-load': 'load', 'tests-water': 'water' }[step.shows as string]}`
+          )}>To the readings</a
+        >
+      </p>
+    {/if}
+
+    <div class="mt-4 flex gap-2">
+      <button
+        type="button"
+        class="btn big"
+        disabled={at === 0}
+        aria-label="Step before"
+        onclick={() => go(steps[at - 1]!.id)}><ArrowLeft size={20} /></button
+      >
+      <button type="button" class="btn big flex-1" class:main={!isDone} onclick={() => tick(!isDone)}
+        >{isDone ? 'Not done after all' : 'Done, next'}</button
+      >
+      <button
+        type="button"
+        class="btn big"
+        disabled={at === steps.length - 1}
+        aria-label="Step after"
+        onclick={() => go(steps[at + 1]!.id)}><ArrowRight size={20} /></button
+      >
+    </div>
+    {#if who(`step ${step.id}`)}<p class="lab mt-1">Ticked by {who(`step ${step.id}`)}.</p>{/if}
+    {#if bench.unsent > 0}<p class="mt-2" role="status">
+        {bench.unsent}
+        {bench.unsent === 1 ? 'mark is' : 'marks are'} kept on this device until Haversack answers.
+      </p>{/if}
+    {#if bench.problem && bench.unsent === 0}<p class="mt-2 text-stop" role="alert">{bench.problem}</p>{/if}
+  </section>
+
+  <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Notes and photographs">
+    {#key step.id}
+      <label class="block"
+        ><span class="lab">Notes on this step</span><textarea
+          class="in mt-1 w-full"
+          rows="2"
+          maxlength="4000"
+          value={bench.marks.text(`note ${step.id}`)}
+          onchange={(e) => bench.set(`note ${step.id}`, e.currentTarget.value)}></textarea></label
+      >
+    {/key}
+    <div class="mt-2 flex flex-wrap items-center gap-3">
+      <label class="btn big"
+        ><Camera size={18} />Photograph<input
+          type="file"
+          accept="image/*"
+          capture="environment"
+          class="sr-only"
+          onchange={(e) => {
+            void photograph(e.currentTarget.files?.[0]);
+            e.currentTarget.value = '';
+          }}
+        /></label
+      >
+      <label class="flex items-center gap-2"
+        ><span class="lab">Ticked by</span><input
+          class="in w-28"
+          maxlength="60"
+          placeholder="your name"
+          value={bench.by}
+          onchange={(e) => bench.sign(e.currentTarget.value)}
+        /></label
+      >
+    </div>
+    {#if photoProblem}<p class="mt-2 text-stop" role="alert">{photoProblem}</p>{/if}
+    {#if photos.length}
+      <ul class="mt-3 flex flex-wrap gap-3">
+        {#each photos as p, i (p.id)}<li class="relative">
+            <img
+              src={bench.photoUrl(p.id)}
+              alt="{step.title}, photograph {i + 1}"
+              class="h-28 rounded-box border border-line2"
+            />
+            <button
+              type="button"
+              class="icon !absolute top-1 right-1 bg-raise"
+              aria-label="Remove photograph {i + 1}"
+              onclick={() => bench.removePhoto(p.id)}><Trash size={16} /></button
+            >
+          </li>{/each}
+      </ul>
+    {/if}
+  </section>
+
+  <nav class="rounded-box border border-line2 bg-raise p-2" aria-label="All steps">
+    <ol>
+      {#each steps as s, i (s.id)}<li>
+          <a
+            class="step"
+            aria-current={s === step ? 'step' : undefined}
+            href={resolve(`/box/${open.id}/bench?view=build&step=${s.id}`)}
+            data-sveltekit-noscroll
+            ><span class="n w-6 text-right text-ink2">{i + 1}</span><span class="flex-1">{s.title}</span><span
+              >{done.includes(s.id) ? '✓' : ''}</span
+            ></a
+          >
+        </li>{/each}
+    </ol>
+  </nav>
+</div>
+
+<style>
+  .btn.big {
+    min-height: 48px;
+    font-size: 16px;
+    justify-content: center;
+  }
+  .tickrow {
+    display: flex;
+    align-items: flex-start;
+    gap: 12px;
+    min-height: 44px;
+    padding: 8px 0;
+    border-bottom: 1px solid var(--line);
+    font-size: 14px;
+  }
+  .tickrow input {
+    width: 26px;
+    height: 26px;
+    flex: none;
+  }
+  .step {
+    display: flex;
+    align-items: center;
+    gap: 10px;
+    min-height: 40px;
+    padding: 4px 8px;
+    border-radius: 4px;
+    color: var(--ink);
+  }
+  .step:hover,
+  .step[aria-current] {
+    background: var(--olive1);
+  }
+</style>

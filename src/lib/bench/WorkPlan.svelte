@@ -1,0 +1,232 @@
+<script lang="ts">
+  import { workPlanOf } from '@haversack/core/bench/work/plan';
+  import { durationText } from '@haversack/core/quantity/format';
+  import Download from '@lucide/svelte/icons/download';
+  import { resolve } from '$app/paths';
+  import { useMarks } from '$lib/client/bench-marks.svelte.ts';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useShopping } from '$lib/client/shopping.svelte.ts';
+  import Mark from '$lib/ui/Mark.svelte';
+  import QuantityField from '$lib/ui/QuantityField.svelte';
+
+  /** The steps as a graph laid out over evenings: what waits, what can be done meanwhile, when it is finished. */
+  const open = useBox();
+  const bench = useMarks();
+  const shopping = useShopping();
+  const HOURS = 'haversack-hours';
+  let hours = $state(read());
+  let now = $state(Date.now());
+  const work = $derived(
+    workPlanOf({
+      box: open.doc,
+      steps: open.plan.bench.steps,
+      lines: open.plan.kit.lines,
+      drawer: shopping.drawer,
+      orders: shopping.orders,
+      marks: bench.marks,
+      nowMs: now,
+      zoneMin: -new Date(now).getTimezoneOffset(),
+      hours: { startMin: hours.fromH * 60, perDayMin: hours.perDayH * 60 }
+    })
+  );
+  $effect(() => {
+    const timer = setInterval(() => (now = Date.now()), 60_000);
+    return () => clearInterval(timer);
+  });
+
+  function read(): { fromH: number; perDayH: number } {
+    try {
+      const kept = JSON.parse(localStorage.getItem(HOURS) ?? 'null') as { fromH: number; perDayH: number } | null;
+      if (kept && kept.fromH >= 0 && kept.perDayH > 0) return kept;
+    } catch {
+      // nothing kept: evenings
+    }
+    return { fromH: 18, perDayH: 3 };
+  }
+  function keep(next: typeof hours): void {
+    hours = next;
+    try {
+      localStorage.setItem(HOURS, JSON.stringify(next));
+    } catch {
+      // evenings again next time
+    }
+  }
+  const when = (ms: number) =>
+    new Intl.DateTimeFormat(undefined, {
+      weekday: 'short',
+      day: 'numeric',
+      month: 'short',
+      hour: '2-digit',
+      minute: '2-digit'
+    }).format(ms);
+  const day = (ms: number) =>
+    new Intl.DateTimeFormat(undefined, { weekday: 'long', day: 'numeric', month: 'long' }).format(ms);
+
+  const ROW = 26;
+  const LEFT = 190;
+  const WIDTH = 940;
+  const span = $derived(Math.max(1, work.endMs - work.startMs));
+  const x = (ms: number) => LEFT + ((ms - work.startMs) / span) * (WIDTH - LEFT - 8);
+  const DAY_MS = 86_400_000;
+  const days = $derived.by(() => {
+    const zoneMs = work.zoneMin * 60_000;
+    const first = Math.ceil((work.startMs + zoneMs) / DAY_MS) * DAY_MS - zoneMs;
+    const count = Math.max(0, Math.ceil((work.endMs - first) / DAY_MS));
+    const all = Array.from({ length: count }, (_, i) => first + i * DAY_MS);
+    return all.length > 40 ? all.filter((_, i) => i % 7 === 0) : all;
+  });
+
+  async function calendar(): Promise<void> {
+    const { createEvents } = await import('ics');
+    const at = (ms: number): [number, number, number, number, number] => {
+      const d = new Date(ms);
+      return [d.getUTCFullYear(), d.getUTCMonth() + 1, d.getUTCDate(), d.getUTCHours(), d.getUTCMinutes()];
+    };
+    const { value, error } = createEvents(
+      work.rows
+        .filter((r) => !r.done && r.readyMs > r.endMs)
+        .map((r) => ({
+          uid: `${open.id}-${r.step.id}@haversack`,
+          title: `${open.doc.name}: ${r.step.waitWhat ?? 'wait'} is over`,
+          description: `After: ${r.step.title}. Then: ${work.rows
+            .filter((k) => k.step.after.includes(r.step.id))
+            .map((k) => k.step.title)
+            .join(', ')}`,
+          start: at(r.readyMs),
+          startInputType: 'utc' as const,
+          startOutputType: 'utc' as const,
+          duration: { minutes: 15 },
+          alarms: [{ action: 'display' as const, trigger: { minutes: 0, before: true } }]
+        }))
+    );
+    if (error || !value) return;
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([value], { type: 'text/calendar' }));
+    link.download = `${open.doc.name} waits.ics`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  }
+</script>
+
+<div class="grid gap-4 p-6 max-md:p-3">
+  <section class="rounded-box border border-line2 bg-raise p-4" aria-label="When it is finished">
+    <p class="text-[16px]">
+      {#if work.leftCount === 0}<b>Every step is done.</b>{:else}Finished <b>{day(work.endMs)}</b>, with
+        <b class="n">{durationText(work.workMin / 60)}</b> of work{open.doc.kit.boxCount > 1
+          ? ` on ${open.doc.kit.boxCount} boxes`
+          : ''}.{/if}
+    </p>
+    {#if work.leftCount > 0}<p class="mt-1 text-ink2">{work.pathWords}</p>{/if}
+    {#if work.blockedBy.length}<p class="mt-2 flex items-start gap-2">
+        <Mark state="caution" size={16} label="" /><span
+          >{#each work.blockedBy.slice(0, 3) as b (b.step.id)}<b>{b.step.title}</b> waits for {b.missing
+              .slice(0, 3)
+              .map((m) => m.line.name)
+              .join(', ')}{b.missing.length > 3 ? ` and ${b.missing.length - 3} more` : ''}{b.expectedDay
+              ? `, expected ${b.expectedDay}`
+              : ', not ordered yet'}.
+          {/each}<a href={resolve(`/box/${open.id}/kit?view=orders`)}>Orders</a></span
+        >
+      </p>{/if}
+    <div class="no-print mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+      <QuantityField
+        label="I work from"
+        kind="clock"
+        width={64}
+        text={`${String(Math.floor(hours.fromH)).padStart(2, '0')}:${String(Math.round((hours.fromH % 1) * 60)).padStart(2, '0')}`}
+        onvalue={(v) => keep({ ...hours, fromH: v % 24 })}
+      />
+      <QuantityField
+        label="hours a day"
+        kind="duration"
+        width={56}
+        text={durationText(hours.perDayH)}
+        options={{ min: 0.25, max: 24 }}
+        onvalue={(v) => keep({ ...hours, perDayH: v })}
+      />
+      <button type="button" class="btn" onclick={calendar}><Download size={15} />Waits as a calendar file</button>
+    </div>
+  </section>
+  <section
+    class="overflow-x-auto rounded-box border border-line2 bg-raise p-3"
+    aria-label="Plan of work as a time line"
+  >
+    <svg
+      viewBox="0 0 {WIDTH} {work.rows.length * ROW + 26}"
+      width={WIDTH}
+      class="max-w-full min-w-[640px]"
+      role="img"
+      aria-label="Steps over time, work filled, waits hatched"
+    >
+      <defs
+        ><pattern id="wait" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"
+          ><rect width="2" height="6" fill="var(--brass4)" /></pattern
+        ></defs
+      >
+      {#each days as t (t)}
+        <line
+          x1={x(t)}
+          x2={x(t)}
+          y1="18"
+          y2={work.rows.length * ROW + 22}
+          stroke="var(--line2)"
+          stroke-dasharray="2 3"
+        />
+        <text x={x(t) + 3} y="12" font-size="11" fill="var(--ink2)"
+          >{new Intl.DateTimeFormat(undefined, { weekday: 'short', day: 'numeric' }).format(t)}</text
+        >
+      {/each}
+      {#each work.rows as r, i (r.step.id)}
+        {@const y = 22 + i * ROW}
+        <text
+          x="4"
+          y={y + 16}
+          font-size="12.5"
+          fill={r.done ? 'var(--ink2)' : 'var(--ink)'}
+          font-weight={r.onPath ? 650 : 400}
+          >{r.done ? '✓ ' : ''}{r.step.title.length > 28 ? `${r.step.title.slice(0, 27)}…` : r.step.title}</text
+        >
+        {#if !r.done}
+          <rect
+            x={x(r.startMs)}
+            y={y + 5}
+            width={Math.max(2, x(r.endMs) - x(r.startMs))}
+            height="15"
+            rx="2"
+            fill={r.onPath ? 'var(--brass6)' : 'var(--olive5)'}
+            ><title>{r.step.title}: {when(r.startMs)}, {durationText(r.step.workMin / 60)}</title></rect
+          >
+          {#if r.readyMs > r.endMs}<rect
+              x={x(r.endMs)}
+              y={y + 8}
+              width={x(r.readyMs) - x(r.endMs)}
+              height="9"
+              fill="url(#wait)"
+              stroke="var(--brass4)"><title>{r.step.waitWhat}: until {when(r.readyMs)}</title></rect
+            >{/if}
+        {/if}
+      {/each}
+    </svg>
+  </section>
+  <section class="overflow-x-auto rounded-box border border-line2 bg-raise p-3" aria-label="Plan of work as a table">
+    <table class="sheet">
+      <caption class="sr-only">Plan of work</caption>
+      <thead><tr><th>Step</th><th>Begins</th><th class="num">Work</th><th>Then</th><th>Needs</th></tr></thead>
+      <tbody>
+        {#each work.rows as r (r.step.id)}
+          <tr class={r.done ? 'text-ink2' : ''}>
+            <th scope="row" class="!text-[13px] !text-ink">{r.done ? '✓ ' : ''}{r.step.title}</th>
+            <td class="whitespace-nowrap">{r.done ? 'done' : when(r.startMs)}</td>
+            <td class="num n whitespace-nowrap">{durationText(r.step.workMin / 60)}</td>
+            <td>{r.step.waitMin > 0 ? `${r.step.waitWhat}, ${durationText(r.step.waitMin / 60)}` : ''}</td>
+            <td
+              >{[r.step.place, r.step.hands === 2 ? 'a second pair of hands' : null, ...r.step.tools]
+                .filter(Boolean)
+                .join(', ')}</td
+            >
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </section>
+</div>
