@@ -19,7 +19,13 @@ const VIEWS = [
   'wiring?view=runs',
   'wiring?view=live',
   'wiring?view=where',
-  'wiring?view=plugs'
+  'wiring?view=plugs',
+  'kit?view=orders',
+  'kit?view=cutting',
+  'kit?view=drawer',
+  'bench?view=build',
+  'bench?view=test',
+  'bench?view=papers'
 ];
 const STAGES = ['outing', 'battery', 'case', 'ports', 'wiring', 'kit', 'bench', 'logbook'];
 

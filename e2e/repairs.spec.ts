@@ -97,11 +97,14 @@ test('the printed sheet is the same after a reload, whatever was shown before', 
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowLeft');
   await page.keyboard.press('7');
   await saved(page);
-  const before = await page.locator('article.sheet-page').innerText();
-  await open(page, `/box/${id}/bench`);
-  await expect(page.getByRole('heading', { name: 'Cut list' })).toBeVisible();
+  await page.getByRole('button', { name: 'Papers', exact: true }).click();
+  const sheet = page.locator('article.paper');
+  await expect(sheet.getByRole('heading', { name: 'Leads' })).toBeVisible();
+  const before = await sheet.innerText();
+  await open(page, `/box/${id}/bench?view=papers`);
+  await expect(sheet.getByRole('heading', { name: 'Leads' })).toBeVisible();
   await page.waitForTimeout(500);
-  expect(await page.locator('article.sheet-page').innerText()).toBe(before);
+  expect(await sheet.innerText()).toBe(before);
 });
 
 test.describe('own parts', () => {
@@ -331,9 +334,9 @@ test.describe('“Saved” is true', () => {
     await page.keyboard.press('Escape');
     await page.keyboard.press('Escape');
     await open(page, `/box/${id}/kit`);
-    await page.getByLabel('Blade fuse, 3 A at hand').fill('2');
+    await page.getByLabel('Blade fuse, 3 A set aside').fill('2');
     await reload();
-    await expect(page.getByLabel('Blade fuse, 3 A at hand')).toHaveValue('2');
+    await expect(page.getByLabel('Blade fuse, 3 A set aside')).toHaveValue('2');
   });
 
   test('two windows keep their drafts apart', async ({ page, context }) => {
@@ -500,8 +503,8 @@ test('a large need is met by a suggestion that holds, and Next does not say that
 
 test('the bench does not hold because one step is ticked', async ({ page }) => {
   const id = await copyOf(page, 'Canal night bank box', 'Marks');
-  await open(page, `/box/${id}/bench`);
-  await page.getByRole('checkbox').first().check();
+  await open(page, `/box/${id}/bench?view=build`);
+  await page.getByRole('button', { name: 'Done, next' }).click();
   const rail = page.getByRole('navigation', { name: 'Stages' });
   await expect(rail.getByRole('img', { name: /^1 of \d+ steps done$/ })).toBeVisible();
   await expect(rail.getByRole('img', { name: /things to buy$/ })).toBeVisible();

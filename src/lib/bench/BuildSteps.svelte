@@ -58,6 +58,8 @@
     steps.flatMap((s) => {
       const mark = bench.marks.of(`step ${s.id}`);
       if (s.waitMin === 0 || mark?.value !== true || bench.marks.isTicked(`wait ${s.id}`)) return [];
+      // nothing waits for it any more
+      if (!steps.some((k) => k.after.includes(s.id) && !done.includes(k.id))) return [];
       return [{ step: s, endsMs: mark.atMs + s.waitMin * 60_000 }];
     })
   );
@@ -126,9 +128,9 @@
       aria-label={w.step.waitWhat}
     >
       <span class="flex-1"
-        >{#if w.endsMs > now}<b class="n">{durationText((w.endsMs - now) / 3_600_000)}</b> until {w.step.waitWhat} no longer
-          ({w.step.title.toLowerCase()}){:else}<b>Over:</b>
-          {w.step.waitWhat} no longer; go on after ‘{w.step.title.toLowerCase()}’.{/if}</span
+        >{#if w.endsMs > now}<b class="n">{durationText((w.endsMs - now) / 3_600_000)}</b> left: {w.step
+            .waitWhat}{:else}<b>Over:</b>
+          {w.step.waitWhat}{/if}</span
       >
       <button type="button" class="btn" onclick={() => bench.tick(`wait ${w.step.id}`, true)}
         >{w.endsMs > now ? 'It is over already' : 'Seen'}</button

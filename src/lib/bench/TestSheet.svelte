@@ -18,7 +18,7 @@
   const asked = $derived(page.url.searchParams.get('stage'));
   const stages = $derived(TEST_STAGES.filter((s) => rows.some((r) => r.stage === s)));
   const stage = $derived<TestStage>(
-    stages.find((s) => s === asked) ?? stages.find((s) => state(s).open > 0) ?? stages[0] ?? 'dead'
+    stages.find((s) => s === asked) ?? stages.find((s) => standing(s).open > 0) ?? stages[0] ?? 'dead'
   );
   const show = (s: TestStage) =>
     goto(resolve(`/box/${open.id}/bench?view=test&stage=${s}`), {
@@ -60,7 +60,7 @@
     )
   );
   const points = $derived(openPoints(rows, new Map([...judged].map(([id, j]) => [id, j.passes]))));
-  function state(s: TestStage): { made: number; all: number; failed: number; open: number } {
+  function standing(s: TestStage): { made: number; all: number; failed: number; open: number } {
     const mine = rows.filter((r) => r.stage === s);
     const made = mine.filter((r) => judged.has(r.id));
     return {
@@ -147,7 +147,7 @@
   </section>
   <div class="seg justify-self-start" role="group" aria-label="Part of the test">
     {#each stages as s (s)}
-      {@const k = state(s)}
+      {@const k = standing(s)}
       <button type="button" class="!h-11 !px-3" aria-pressed={s === stage} onclick={() => show(s)}
         >{TEST_STAGE_WORDS[s]} <span class="n">{k.made}/{k.all}</span>{k.failed ? ` · ${k.failed} failed` : ''}</button
       >

@@ -63,8 +63,9 @@
     new Intl.DateTimeFormat(undefined, { weekday: 'long', day: 'numeric', month: 'long' }).format(ms);
 
   const ROW = 26;
-  const LEFT = 190;
+  const LEFT = 240;
   const WIDTH = 940;
+  const left = $derived(work.rows.filter((r) => !r.done));
   const span = $derived(Math.max(1, work.endMs - work.startMs));
   const x = (ms: number) => LEFT + ((ms - work.startMs) / span) * (WIDTH - LEFT - 8);
   const DAY_MS = 86_400_000;
@@ -124,8 +125,11 @@
               .map((m) => m.line.name)
               .join(', ')}{b.missing.length > 3 ? ` and ${b.missing.length - 3} more` : ''}{b.expectedDay
               ? `, expected ${b.expectedDay}`
-              : ', not ordered yet'}.
-          {/each}<a href={resolve(`/box/${open.id}/kit?view=orders`)}>Orders</a></span
+              : b.missing.every((m) => m.onTheWay >= m.missing)
+                ? ', on the way'
+                : ', not ordered yet'}.
+          {/each}
+          <a href={resolve(`/box/${open.id}/kit?view=orders`)}>See the orders</a></span
         >
       </p>{/if}
     <div class="no-print mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -152,7 +156,7 @@
     aria-label="Plan of work as a time line"
   >
     <svg
-      viewBox="0 0 {WIDTH} {work.rows.length * ROW + 26}"
+      viewBox="0 0 {WIDTH} {left.length * ROW + 26}"
       width={WIDTH}
       class="max-w-full min-w-[640px]"
       role="img"
@@ -164,27 +168,15 @@
         ></defs
       >
       {#each days as t (t)}
-        <line
-          x1={x(t)}
-          x2={x(t)}
-          y1="18"
-          y2={work.rows.length * ROW + 22}
-          stroke="var(--line2)"
-          stroke-dasharray="2 3"
-        />
+        <line x1={x(t)} x2={x(t)} y1="18" y2={left.length * ROW + 22} stroke="var(--line2)" stroke-dasharray="2 3" />
         <text x={x(t) + 3} y="12" font-size="11" fill="var(--ink2)"
           >{new Intl.DateTimeFormat(undefined, { weekday: 'short', day: 'numeric' }).format(t)}</text
         >
       {/each}
-      {#each work.rows as r, i (r.step.id)}
+      {#each left as r, i (r.step.id)}
         {@const y = 22 + i * ROW}
-        <text
-          x="4"
-          y={y + 16}
-          font-size="12.5"
-          fill={r.done ? 'var(--ink2)' : 'var(--ink)'}
-          font-weight={r.onPath ? 650 : 400}
-          >{r.done ? '✓ ' : ''}{r.step.title.length > 28 ? `${r.step.title.slice(0, 27)}…` : r.step.title}</text
+        <text x="4" y={y + 16} font-size="12.5" fill="var(--ink)" font-weight={r.onPath ? 650 : 400}
+          >{r.step.title}</text
         >
         {#if !r.done}
           <rect

@@ -2,6 +2,7 @@ import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { demoBoxes } from '@haversack/core/demo/boxes';
 import { join } from 'node:path';
 import { createBox, listBoxes } from './boxes.ts';
+import { seedBench } from './demo-bench.ts';
 import { markRunning, openDatabase, restoreBackup, type Db, type Opened } from './db/open.ts';
 import { ApiError } from './errors.ts';
 
@@ -19,8 +20,16 @@ export async function openStore(): Promise<void> {
     return;
   }
   markRunning(databaseFile());
-  if (process.env.HAVERSACK_DEMO === '1' && listBoxes(opened.db, STARTER_CATALOGUE).length === 0)
-    for (const box of demoBoxes().reverse()) createBox(opened.db, box, Date.now());
+  if (process.env.HAVERSACK_DEMO === '1' && listBoxes(opened.db, STARTER_CATALOGUE).length === 0) seedDemo(opened.db);
+}
+
+/** The demo boxes; two of them with their bench: one half built, one finished. */
+function seedDemo(db: Db): void {
+  const made = demoBoxes()
+    .reverse()
+    .map((box) => ({ id: createBox(db, box, Date.now()).id, box }));
+  const named = (name: string) => made.find((m) => m.box.name.startsWith(name))!;
+  seedBench(db, { halfBuilt: named('Canal'), finished: named('Fell-race') }, STARTER_CATALOGUE, Date.now());
 }
 
 export const storeState = (): Opened | undefined => opened;
