@@ -1,11 +1,10 @@
 import { expect, test } from '@playwright/test';
+import { PNG } from 'pngjs';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { copyOf, open, saved } from './helpers.ts';
 
-test.describe.configure({ mode: 'serial' });
-
 test('ordered in two shops, one packet missing: known where it holds the work up', async ({ page }) => {
-  const id = await copyOf(page, 'Canal night bank box', 'Two shops');
+  const id = await copyOf(page, 'Saltmarsh hide box', 'Two shops');
   await open(page, `/box/${id}/kit?view=orders`);
   const what = page.getByRole('region', { name: 'What to order' });
   await page.getByRole('button', { name: 'My shops and packets …' }).click();
@@ -38,7 +37,7 @@ test('ordered in two shops, one packet missing: known where it holds the work up
   const missing = (await rows.first().getAttribute('aria-label'))!.replace(': all came', '');
   while ((await rows.count()) > 1) await rows.last().click();
   await open(page, `/box/${id}/kit?view=list`);
-  await expect(page.getByRole('status').first()).toContainText('still missing');
+  await expect(page.getByText(/still missing/)).toBeVisible();
   await expect(page.locator('tr', { hasText: missing }).first()).toContainText(/\d/);
   await open(page, `/box/${id}/bench?view=plan`);
   await expect(page.getByRole('region', { name: 'When it is finished' })).toContainText('waits for');
@@ -62,10 +61,7 @@ test('built on a phone: ticks, a wait, a note and a photograph outlive a reload;
   const file = page.locator('input[type=file]');
   await file.setInputFiles({ name: 'note.txt', mimeType: 'text/plain', buffer: Buffer.from('no picture') });
   await expect(page.getByRole('alert')).toContainText('no photograph');
-  const png = Buffer.from(
-    'iVBORw0KGgoAAAANSUhEUgAAAAoAAAAKCAYAAACNMs+9AAAAFUlEQVR42mNkYPhfz0AEYBxVSF+FAAhKDveksOjmAAAAAElFTkSuQmCC',
-    'base64'
-  );
+  const png = PNG.sync.write(new PNG({ width: 40, height: 30 }));
   await file.setInputFiles({ name: 'panel.png', mimeType: 'image/png', buffer: png });
   await expect(page.getByRole('img', { name: /photograph 1/ })).toBeVisible();
   await context.setOffline(true);
@@ -95,7 +91,7 @@ test('a lead cut otherwise at the bench changes what is checked', async ({ page 
   await saved(page);
   await expect(page.locator('.last')).toContainText('cut 20 mm');
   await page.keyboard.press('Control+z');
-  await expect(page.locator('.last')).toContainText(/Undone|as planned|R\d+/);
+  await expect(cut).toHaveValue('');
 });
 
 test('a reading that fails leads to the culprit; one that passes is reckoned with', async ({ page }) => {

@@ -43,9 +43,10 @@ test('an empty box is designed by hand to a printed build sheet', async ({ page 
   await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'holds');
 
   await page.keyboard.press('6');
-  await expect(page.getByRole('cell', { name: /Circular screw connector, 16 mm/ }).first()).toBeVisible();
+  await expect(page.getByRole('rowheader', { name: /Circular screw connector, 16 mm/ }).first()).toBeVisible();
   await page.keyboard.press('7');
-  await expect(page.getByRole('heading', { name: 'Test sheet' })).toBeVisible();
+  await page.getByRole('button', { name: 'Papers', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Steps', exact: true })).toBeVisible();
   await saved(page);
   const pdf = await page.pdf({ format: 'A4' });
   expect(pdf.length).toBeGreaterThan(20_000);

@@ -48,9 +48,16 @@ export function bench(
   const { bank, fit, panel, wiring, runs, demand } = parts;
   const data = bank && CHEMISTRY[bank.chemistry];
   const card = fuseCard(wiring);
+  let steps: WorkStep[] | undefined;
+  let tests: TestRow[] | undefined;
   return {
-    steps: inOrder(workSteps({ box, bank, fit, panel, wiring, runs, card, lines: parts.lines })),
-    tests: bank ? testRows({ box, bank, fit, panel, wiring, runs, demand }) : [],
+    // worked out when somebody looks: most plans are only trials
+    get steps() {
+      return (steps ??= inOrder(workSteps({ box, bank, fit, panel, wiring, runs, card, lines: parts.lines })));
+    },
+    get tests() {
+      return (tests ??= bank ? testRows({ box, bank, fit, panel, wiring, runs, demand }) : []);
+    },
     card,
     cautions: [
       ...CAUTIONS.always,

@@ -108,6 +108,18 @@ type Row = {
   note: string;
 };
 
+/** Small parts by use and what they fit, in the order of the catalogue; found once for each catalogue. */
+const sundries = new WeakMap<Catalogue, Map<string, PartOf<'sundry'>[]>>();
+function sundriesOf(catalogue: Catalogue): Map<string, PartOf<'sundry'>[]> {
+  const ready = sundries.get(catalogue);
+  if (ready) return ready;
+  const out = new Map<string, PartOf<'sundry'>[]>();
+  for (const p of catalogue)
+    if (p.kind === 'sundry') out.set(`${p.use} ${p.fits}`, [...(out.get(`${p.use} ${p.fits}`) ?? []), p]);
+  sundries.set(catalogue, out);
+  return out;
+}
+
 class Collector {
   private readonly rows = new Map<string, Row>();
   readonly box: Box;
@@ -152,11 +164,9 @@ class Collector {
       /** Sold in several sorts, each in packets of its own. */ sort?: string;
     } = {}
   ): void {
-    const part = this.catalogue.find(
-      (p): p is PartOf<'sundry'> => p.kind === 'sundry' && p.use === use && p.fits === fits
-    );
+    const found = sundriesOf(this.catalogue).get(`${use} ${fits}`);
     // what is owned is kept under the starter part's name, whoever's part is bought
-    const base = this.catalogue.findLast((p) => p.kind === 'sundry' && p.use === use && p.fits === fits)?.id;
+    const [part, base] = [found?.at(0), found?.at(-1)?.id];
     if (!part || !base || count <= 0) return;
     this.part(group, part, count, {
       lineId: as.sort ? `${base}-${as.sort.replace(/\W+/g, '-')}` : base,
