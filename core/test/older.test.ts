@@ -101,7 +101,8 @@ test('a document of version 1 is taken over with nothing lost', () => {
     )
   };
   const taken = boxSchema.parse(fromOlder(old));
-  expect(taken.devices).toEqual(boxSchema.parse(now).devices);
+  // a card came later: none
+  expect(taken.devices).toEqual(now.devices.map((d) => ({ ...d, card: null })));
   expect(taken.ports.map((p) => p.id)).toEqual(now.ports.map((p) => p.id));
   expect(taken.bank.mayLie).toBe(true);
   expect(fromOlder({ format: 'other' })).toEqual({ format: 'other' });
