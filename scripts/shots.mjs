@@ -15,6 +15,7 @@ const browser = await chromium.launch({
 const { boxes } = await (await fetch(`${base}/api/boxes`)).json();
 const idOf = (name) => boxes.find((b) => b.name.startsWith(name)).id;
 const hide = idOf('Saltmarsh');
+const canal = idOf('Canal');
 const moor = idOf('Moor');
 
 async function shot(name, path, { night = false, width = 1280, height = 800, wait = 900, scroll = 0, before } = {}) {
@@ -31,7 +32,8 @@ async function shot(name, path, { night = false, width = 1280, height = 800, wai
 
 await shot('shelf', '/');
 for (const stage of ['outing', 'battery', 'case', 'ports', 'wiring', 'kit', 'bench', 'logbook']) {
-  await shot(stage, `/box/${hide}/${stage}`, {
+  const at = { kit: `${canal}/kit?view=orders`, bench: `${canal}/bench?view=build` }[stage] ?? `${hide}/${stage}`;
+  await shot(stage, `/box/${at}`, {
     before: async (page) => {
       if (stage === 'outing') await page.getByRole('button', { name: /^Lens heater band,/ }).press('Enter');
       if (stage === 'ports')
