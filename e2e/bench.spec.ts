@@ -27,6 +27,9 @@ test('ordered in two shops, one packet missing: known where it holds the work up
   await holds.press('Enter');
   await dialog.getByRole('button', { name: 'Close' }).first().click();
 
+  await what.getByText(/^Spares for the field/).click();
+  await expect(what.getByRole('table', { name: 'A pocket of spares' })).toContainText('bare hands');
+  await what.getByLabel('Buy the pocket of spares along').check();
   await expect(what).toContainText(/Nothing is cheaper|Not proven/, { timeout: 20_000 });
   await what.getByRole('button', { name: /^Put into/ }).click();
   await expect(what).toContainText('Nothing is left to order', { timeout: 20_000 });

@@ -1,3 +1,4 @@
+import { reportBuying, reportCutting, reportSound, reportWork } from './bench-kit.ts';
 import { writeFileSync } from 'node:fs';
 import { positiveTerminals, TrialCircuit } from '../core/src/trials/circuit.ts';
 import { shortSources } from '../core/src/trials/setting.ts';
@@ -169,3 +170,8 @@ measure('season of 8 months at 10 min, with sun', 'under 150 ms', () => void sea
 
 // the box that the drag is measured on in the browser
 if (process.argv[2]) writeFileSync(process.argv[2], JSON.stringify(crowdedBox(20, ['front'])));
+
+reportBuying();
+reportCutting();
+reportWork();
+reportSound();

@@ -4,12 +4,10 @@
   import { durationText, lengthText } from '@haversack/core/quantity/format';
   import ArrowLeft from '@lucide/svelte/icons/arrow-left';
   import ArrowRight from '@lucide/svelte/icons/arrow-right';
-  import Camera from '@lucide/svelte/icons/camera';
-  import Trash from '@lucide/svelte/icons/trash-2';
   import { page } from '$app/state';
   import { goto } from '$app/navigation';
   import { resolve } from '$app/paths';
-  import { scaledPhoto, useMarks } from '$lib/client/bench-marks.svelte.ts';
+  import { useMarks } from '$lib/client/bench-marks.svelte.ts';
   import { ownBits } from '$lib/client/own-bits.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { useShopping } from '$lib/client/shopping.svelte.ts';
@@ -17,6 +15,7 @@
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import { stayAwake } from './awake.ts';
+  import Photos from './Photos.svelte';
 
   /** One step at a time, made for a phone beside the vice. */
   const open = useBox();
@@ -46,7 +45,6 @@
   );
   const before = $derived(step.after.filter((a) => !done.includes(a)).map((a) => steps.find((s) => s.id === a)!.title));
   let now = $state(Date.now());
-  let photoProblem = $state('');
   $effect(() => {
     const timer = setInterval(() => (now = Date.now()), 1000);
     return () => clearInterval(timer);
@@ -78,15 +76,6 @@
     if (on && next) void go(next.id);
     else void go(step.id);
   }
-  async function photograph(file: File | undefined): Promise<void> {
-    photoProblem = '';
-    if (!file) return;
-    try {
-      await bench.addPhoto(`step ${step.id}`, await scaledPhoto(file));
-    } catch (e) {
-      photoProblem = (e as Error).message;
-    }
-  }
   const who = (key: string) => {
     const m = bench.marks.of(key);
     return m?.value === true
@@ -94,7 +83,6 @@
       : '';
   };
   const stops = $derived(plan.findings.filter((f) => f.severity === 'stop' && f.acceptedBecause === null));
-  const photos = $derived(bench.photos.filter((p) => p.key === `step ${step.id}`));
   const leadKey = (key: string) => `lead ${key}`;
 </script>
 
@@ -276,18 +264,6 @@
       >
     {/key}
     <div class="mt-2 flex flex-wrap items-center gap-3">
-      <label class="btn big"
-        ><Camera size={18} />Photograph<input
-          type="file"
-          accept="image/*"
-          capture="environment"
-          class="sr-only"
-          onchange={(e) => {
-            void photograph(e.currentTarget.files?.[0]);
-            e.currentTarget.value = '';
-          }}
-        /></label
-      >
       <label class="flex items-center gap-2"
         ><span class="lab">Ticked by</span><input
           class="in w-28"
@@ -298,24 +274,9 @@
         /></label
       >
     </div>
-    {#if photoProblem}<p class="mt-2 text-stop" role="alert">{photoProblem}</p>{/if}
-    {#if photos.length}
-      <ul class="mt-3 flex flex-wrap gap-3">
-        {#each photos as p, i (p.id)}<li class="relative">
-            <img
-              src={bench.photoUrl(p.id)}
-              alt="{step.title}, photograph {i + 1}"
-              class="h-28 rounded-box border border-line2"
-            />
-            <button
-              type="button"
-              class="icon !absolute top-1 right-1 bg-raise"
-              aria-label="Remove photograph {i + 1}"
-              onclick={() => bench.removePhoto(p.id)}><Trash size={16} /></button
-            >
-          </li>{/each}
-      </ul>
-    {/if}
+    <div class="mt-3">
+      {#key step.id}<Photos key="step {step.id}" of={step.title} />{/key}
+    </div>
   </section>
 
   <nav class="rounded-box border border-line2 bg-raise p-2" aria-label="All steps">

@@ -10,6 +10,7 @@
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import { stayAwake } from './awake.ts';
+  import Photos from './Photos.svelte';
 
   /** Readings in a safe order, judged as they are entered. */
   const open = useBox();
@@ -189,6 +190,7 @@
                   .filter(Boolean)
                   .join(', ')}
               </p>{/if}{/if}
+          {#if j}<div class="mt-1"><Photos key="reading {r.id}" of={r.what} small /></div>{/if}
           {#if canTake(r)}<button type="button" class="btn mt-1" onclick={() => use(r)}
               >Reckon with this from now on</button
             >{/if}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { needsOf, offersFor, ordersFrom, standings, type Order } from '@haversack/core/kit/buy/orders';
   import { PRICE_LIST, type Basket } from '@haversack/core/kit/buy/types';
+  import { sparesOf, withSpares } from '@haversack/core/kit/spares';
   import { fixed, trimNumber } from '@haversack/core/quantity/format';
   import Store from '@lucide/svelte/icons/store';
   import Trash from '@lucide/svelte/icons/trash-2';
@@ -19,7 +20,9 @@
   const money = (v: number) => `${currency}${fixed(v, 2)}`;
   const lines = $derived(open.plan.kit.lines);
   const all = $derived(standings(lines, shopping.drawer, shopping.orders));
-  const needs = $derived(needsOf(all));
+  const spares = $derived(sparesOf(open.plan));
+  let spared = $state(false);
+  const needs = $derived(spared ? withSpares(needsOf(all), spares, open.doc.kit.boxCount) : needsOf(all));
   const priced = $derived(offersFor(lines, shopping.shops.offers));
   const shops = $derived(priced.listed ? [...shopping.shops.shops, PRICE_LIST] : shopping.shops.shops);
   let found = $state.raw<{ best: Basket; single: Basket[] }>();
@@ -51,7 +54,8 @@
   const today = () => new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10);
   async function place(basket: Basket): Promise<void> {
     const orders = ordersFrom(basket, shops, { boxId: open.id, day: today(), newId: () => crypto.randomUUID() });
-    await shopping.place(orders);
+    // the spares are ordered now: asked for again only when somebody says so
+    if (await shopping.place(orders)) spared = false;
   }
   const leftWorth = $derived(found?.best.left.reduce((s, l) => s + l.worth, 0) ?? 0);
   const outstanding = (o: Order) => o.lines.reduce((s, l) => s + l.packets - l.arrived, 0);
@@ -65,6 +69,24 @@
         ><Store size={15} />My shops and packets …</button
       >
     </div>
+    {#if spares.length}
+      <details class="mt-2">
+        <summary>Spares for the field: {spares.length} sorts</summary>
+        <table class="sheet mt-1 max-w-2xl">
+          <caption class="sr-only">A pocket of spares</caption>
+          <thead><tr><th>What</th><th class="num">How many</th><th>For</th><th>Changed with</th></tr></thead>
+          <tbody
+            >{#each spares as s (s.lineId)}<tr
+                ><td>{s.name}</td><td class="num n">{s.count}</td><td>{s.where}</td><td>{s.tools || 'bare hands'}</td
+                ></tr
+              >{/each}</tbody
+          >
+        </table>
+      </details>
+      <label class="no-print mt-2 flex items-center gap-2"
+        ><input type="checkbox" bind:checked={spared} />Buy the pocket of spares along</label
+      >
+    {/if}
     {#if !shopping.loaded}<p class="mt-2" role="status">Reading shops and drawer …</p>
     {:else if needs.length === 0}
       <p class="mt-2 flex items-center gap-2"><Mark state="holds" size={16} label="" />Nothing is left to order.</p>
