@@ -77,7 +77,8 @@
           <table class="sheet">
             {#if b.head.some(Boolean)}<thead
                 ><tr
-                  >{#each b.head as h, i (i)}<th class:num={b.figures?.includes(i)}>{h}</th>{/each}</tr
+                  >{#each b.head as h, i (i)}{#if h}<th class:num={b.figures?.includes(i)}>{h}</th>{:else}<td
+                      ></td>{/if}{/each}</tr
                 ></thead
               >{/if}
             <tbody

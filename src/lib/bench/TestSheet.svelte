@@ -108,8 +108,7 @@
           ><b>Not finished:</b>
           {#if points.some((p) => p.why === 'failed')}<b class="text-stop"
               >{points.filter((p) => p.why === 'failed').length} failed</b
-            >,
-          {/if}{points.filter((p) => p.why === 'not made').length} not made yet.</span
+            >,{' '}{/if}{points.filter((p) => p.why === 'not made').length} not made yet.</span
         >{/if}
     </p>
     <div class="mt-3 flex flex-wrap items-center gap-3">
@@ -162,8 +161,8 @@
         <div class="min-w-0 flex-1">
           <p class="text-[15px]">{r.what}</p>
           <p class="lab">
-            {#if r.expected !== 'yes'}expected <b class="n">{r.expected} {r.kind === 'temperature' ? '' : r.unit}</b>;
-            {/if}{r.where}{r.why ? `: ${r.why}` : ''}
+            {#if r.expected !== 'yes'}expected <b class="n">{r.expected} {r.kind === 'temperature' ? '' : r.unit}</b
+              >;{' '}{/if}{r.where}{r.why ? `: ${r.why}` : ''}
           </p>
           {#if j}<p class="mt-1 flex items-start gap-2">
               <Mark state={j.passes ? 'holds' : 'stop'} size={16} label={j.passes ? 'passes' : 'fails'} /><span

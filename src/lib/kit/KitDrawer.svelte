@@ -92,7 +92,7 @@
     <table class="sheet mt-2 max-w-2xl">
       <caption class="sr-only">Parts at home</caption>
       <thead
-        ><tr><th>Part</th><th class="num">Lies there</th><th>This box takes</th><th class="no-print"></th></tr></thead
+        ><tr><th>Part</th><th class="num">Lies there</th><th>This box takes</th><td class="no-print"></td></tr></thead
       >
       <tbody>
         {#each shopping.drawer as d (d.lineId)}

@@ -188,7 +188,7 @@
               expected <span class="n">{o.expectedDay}</span>{/if}</caption
           >
           <thead
-            ><tr><th>Part</th><th class="num">Ordered</th><th class="num">Came</th><th class="no-print"></th></tr
+            ><tr><th>Part</th><th class="num">Ordered</th><th class="num">Came</th><td class="no-print"></td></tr
             ></thead
           >
           <tbody>
