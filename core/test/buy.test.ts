@@ -189,13 +189,19 @@ describe('a basket', () => {
     const offers = [offer('ring', 'b', 10, 4), offer('wire', 'b', 5, 8)];
     const basket = cheapestBasket([need('ring', 12), need('wire', 4.5, 'm')], [A, B], offers);
     // two packets of 3.60 and a reel of 7.20 are 14.40; 3 shipping, 2 off
-    expect(basket.orders).toEqual([{ shopId: 'b', goods: 14.4, shipping: 3, off: 2, total: 15.4 }]);
+    expect(basket.orders).toEqual([{ shopId: 'b', goods: 14.4, shipping: 3, off: 2, total: 15.4, shortOfFree: null }]);
     expect(basket.total).toBe(15.4);
     // 8 of 20 rings and 0.5 of 5 m are over: 7.20 × 8/20 and 7.20 × 0.5/5
     expect(basket.left.map((l) => [l.lineId, l.count, l.worth])).toEqual([
       ['ring', 8, 2.88],
       ['wire', 0.5, 0.72]
     ]);
+    expect(basket.leftWorth).toBe(3.6);
+    // A ships free from 30: 12.00 of goods are 18.00 short of it
+    const far = cheapestBasket([need('ring', 1)], [A], [offer('ring', 'a', 1, 10)]);
+    expect(far.orders[0]).toMatchObject({ goods: 12, shipping: 4.9, shortOfFree: 18 });
+    const over = cheapestBasket([need('ring', 3)], [A], [offer('ring', 'a', 1, 10)]);
+    expect(over.orders[0]).toMatchObject({ goods: 36, shipping: 0, shortOfFree: null });
   });
   test('what nobody sells is named; nothing wanted costs nothing', () => {
     const basket = cheapestBasket([need('ring', 2), need('unicorn', 1)], [B], [offer('ring', 'b', 10, 4)]);

@@ -7,11 +7,16 @@ import { cheapestBasket } from '../src/kit/buy/basket.ts';
 import {
   holdsUp,
   needsOf,
+  needsOneMore,
   offersFor,
   onTheWay,
   ordersFrom,
   orderSchema,
+  outstanding,
   standings,
+  takenBy,
+  takenFrom,
+  takenText,
   type Order
 } from '../src/kit/buy/orders.ts';
 import { PRICE_LIST, type Shop } from '../src/kit/buy/types.ts';
@@ -74,5 +79,27 @@ describe('from the kit to orders', () => {
       }),
       { numRuns: 40, seed: 61 }
     );
+  });
+});
+
+describe('a batch that is built', () => {
+  const line = lines.find((l) => l.what.kind === 'wire')!;
+  test('takes no more than lies there, and exactly that is put back', () => {
+    const little = [{ lineId: line.lineId, name: line.name, unit: line.unit, count: line.perBox / 2 }];
+    const taken = takenBy(lines, little, 1);
+    expect(taken).toEqual([{ ...little[0]!, count: Number((line.perBox / 2).toFixed(3)) }]);
+    const much = [{ ...little[0]!, count: 100 }];
+    expect(takenBy(lines, much, 3)[0]!.count).toBeCloseTo(3 * line.perBox, 3);
+    expect(takenFrom(takenText(taken))).toEqual(taken);
+    expect(takenBy(lines, [], 1)).toEqual([]);
+    expect(takenFrom('true')).toEqual([]);
+    expect(takenFrom('nonsense')).toEqual([]);
+  });
+  test('one box more wants once more of everything', () => {
+    const needs = needsOf(standings(lines, [], []));
+    for (const [i, n] of needsOneMore(needs, lines).entries())
+      expect(n.count - needs[i]!.count).toBeCloseTo(lines.find((l) => l.lineId === n.lineId)!.perBox, 9);
+    const [order] = place();
+    expect(outstanding(order!)).toBe(order!.lines.reduce((sum, l) => sum + l.packets, 0));
   });
 });

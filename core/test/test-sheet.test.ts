@@ -4,8 +4,18 @@ import { setTo } from '../src/box/attr.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
 import { boxSchema, type Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
-import { judgeReading, openPoints, takeOver } from '../src/bench/judge-reading.ts';
+import {
+  judgedReadings,
+  judgeReading,
+  OPEN_OHM,
+  openPoints,
+  shownReading,
+  takeOver,
+  unitOf
+} from '../src/bench/judge-reading.ts';
+import { Marks } from '../src/bench/marks.ts';
 import { TEST_STAGES, type TestRow } from '../src/bench/tests.ts';
+import { chargingPlan } from '../src/charge/charging.ts';
 import { faultIn } from '../src/bench/work/schedule.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { campTableBox } from '../src/demo/fed.ts';
@@ -116,15 +126,30 @@ describe('a reading is judged at once', () => {
 });
 
 describe('what was measured takes the place of what was guessed, when the person says so', () => {
-  test('a draw at 12 V', () => {
-    const row = rowsOf(hide).find(
-      (r) => r.id.startsWith('draw-') && hide.devices.find((d) => d.id === r.deviceId)?.supply === '12v'
-    )!;
-    const after = change(hide, ...takeOver(hide, row, 0.9, '2026-10-01'));
-    const device = after.devices.find((d) => d.id === row.deviceId)!;
-    expect(device.source).toBe('measured');
-    expect(device.modes[0]!.draw).toEqual({ kind: 'current', currentA: 0.9, atV: 12 });
-    expect(judgeReading(rowOf(after, row.id), { value: 0.9 }).passes).toBe(true);
+  test.each(DEMO_BOXES)('%s: a draw, whatever stands between it and the battery', (_, box) => {
+    for (const row of rowsOf(box).filter((r) => r.draws)) {
+      const read = 1.2 * row.draws!.peakA + row.draws!.idleA;
+      const after = change(box, ...takeOver(box, row, read, '2026-10-01'));
+      const device = after.devices.find((d) => d.id === row.draws!.deviceId)!;
+      expect(device).toMatchObject({ source: 'measured', sourceNote: 'test sheet, 2026-10-01' });
+      // the sheet now expects what was read: what idles beside it is not counted twice
+      const now = rowOf(after, row.id).draws!;
+      expect(Math.abs(now.peakA + now.idleA - read) / read, row.id).toBeLessThan(0.03);
+    }
+  });
+  test('by hand: what idles in the box is in the reading, not in the device', () => {
+    // a lamp that is to draw 0.2 A in a box that idles with 0.05 A: the meter shows 0.25 A
+    const lamp = hide.devices.find((d) => d.name === 'Red work lamp')!;
+    const row = rowOf(hide, `draw-${lamp.id}`);
+    expect(Number(row.expected)).toBeCloseTo(row.draws!.peakA + row.draws!.idleA, 2);
+    expect(row.draws!.idleA).toBeCloseTo(planOf(hide).demand.box.currentA, 9);
+    const edits = takeOver(hide, row, row.draws!.peakA + row.draws!.idleA, '2026-10-01');
+    expect(edits[0]!.op === 'set' && edits[0]!.value).toMatchObject({
+      kind: 'current',
+      currentA: expect.closeTo(0.2, 3)
+    });
+    // nothing is left for the device itself
+    expect(takeOver(hide, row, row.draws!.idleA, '2026-10-01')).toEqual([]);
   });
   test('amp-hours: the battery is as good as it was found, its age is in the figure', () => {
     const after = change(canal, ...takeOver(canal, rowOf(canal, 'capacity'), 15.2, '2026-10-01'));
@@ -132,6 +157,32 @@ describe('what was measured takes the place of what was guessed, when the person
   });
   test('a resistance stands for no figure of the plan', () =>
     expect(takeOver(hide, rowOf(hide, 'short'), 5000, '')).toEqual([]));
+});
+
+describe('what was read, as the sheet shows it', () => {
+  const us = { lengthUnit: 'in', massUnit: 'lb', temperatureUnit: 'F' } as const;
+  test('milliamps, no end, and the person’s own degrees', () => {
+    expect(shownReading(rowOf(hide, 'standing'), 0.0321, us)).toBe('32.1');
+    expect(shownReading(rowOf(hide, 'short'), OPEN_OHM, us)).toBe('OL');
+    expect(shownReading(rowOf(hide, 'warm-10'), 40, us)).toBe('104');
+    expect([unitOf(rowOf(hide, 'warm-10'), us), unitOf(rowOf(hide, 'standing'), us)]).toEqual(['°F', 'mA']);
+  });
+  test('all that was made is judged against the rest voltage of the day, its meter’s offset taken off', () => {
+    const row = rowsOf(hide).find((r) => r.drop && r.id.startsWith('port-'))!;
+    const mark = (id: string, value: number, offset: number) => ({
+      id,
+      key: `reading ${id}`,
+      value: { value, meter: '', offset },
+      by: '',
+      atMs: 1
+    });
+    const drop = (-row.low! - 0.1) / 1.4;
+    const made = (offset: number) =>
+      judgedReadings(rowsOf(hide), new Marks([mark('rest', 12.5, 0.1), mark(row.id, 12.4 - drop + offset, offset)]));
+    expect(made(0).get(row.id)!.judged.passes).toBe(true);
+    expect(made(0.5).get(row.id)!.judged.passes).toBe(true);
+    expect([...made(0).keys()].sort()).toEqual(['rest', row.id].sort());
+  });
 });
 
 describe('finished', () => {
@@ -154,12 +205,15 @@ describe('the plan of work of any box', () => {
     ['deburr', 'hold'],
     ['cords', 'harness'],
     ['fit-parts', 'wire'],
+    ['fit-parts', 'inside'],
+    ['fit-parts', 'water'],
+    ['water', 'inside'],
+    ['water', 'wire'],
     ['test-dead', 'fuse'],
     ['hold', 'fuse'],
     ['join', 'fuse'],
     ['fuse', 'test-live'],
     ['charge', 'hold'],
-    ['water', 'hold'],
     ['test-live', 'load']
   ];
   test('order prevents rework, nothing waits for nothing, and every line of the kit is needed by some step', () => {
@@ -176,5 +230,27 @@ describe('the plan of work of any box', () => {
       }),
       { numRuns: 80, seed: 51 }
     );
+  });
+});
+
+describe('what each step needs goes by what a part is, not by its name', () => {
+  test('own parts in place of the catalogue’s hold up the same steps', () => {
+    const own = (id: string) => `mine-${id}`;
+    const renamed = boxSchema.parse(
+      JSON.parse(
+        Object.keys(hide.parts).reduce((text, id) => text.replaceAll(`"${id}"`, `"${own(id)}"`), JSON.stringify(hide))
+      )
+    );
+    const names = (box: Box) =>
+      new Map(planOf(box).bench.steps.map((s) => [s.id, s.lineIds.map((l) => l.replace(/^mine-/, '')).sort()]));
+    expect(names(renamed)).toEqual(names(hide));
+    expect(planOf(renamed).kit.costWithoutBatteries).toBeCloseTo(planOf(hide).kit.costWithoutBatteries, 6);
+    expect(planOf(hide).kit.costWithoutBatteries).toBeCloseTo(planOf(hide).kit.costPerBox - 92, 6);
+  });
+  test.each(DEMO_BOXES)('%s: the first charge takes as long as the charging plan says', (_, box) => {
+    const plan = planOf(box);
+    const step = plan.bench.steps.find((s) => s.id === 'charge');
+    const hours = chargingPlan(box, plan)?.hours?.totalH;
+    if (step && hours !== undefined) expect(step.waitMin).toBe(Math.ceil(60 * hours));
   });
 });

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { Marks, type Mark } from '../src/bench/marks.ts';
-import { paperOf, passportOf, PAPER_KINDS, serialOf } from '../src/bench/papers.ts';
+import { paperOf, PAPER_KINDS } from '../src/bench/papers.ts';
+import { passportOf, serialOf } from '../src/bench/passport.ts';
 import { workPlanOf } from '../src/bench/work/plan.ts';
 import { START_SETS } from '../src/drill/bits.ts';
 import { applyEdits } from '../src/box/edits.ts';

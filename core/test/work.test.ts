@@ -12,15 +12,26 @@ const job = (id: string, workMin: number, waitMin: number, ...after: string[]): 
 /** Shortest end over every order of the work: an oracle for a handful of steps. */
 function shortest(jobs: readonly Job[]): number {
   let best = Infinity;
-  const go = (left: readonly Job[], ready: ReadonlyMap<string, number>, now: number, end: number): void => {
+  const go = (
+    left: readonly Job[],
+    ready: ReadonlyMap<string, { done: number; cured: number }>,
+    now: number,
+    end: number
+  ): void => {
     if (left.length === 0) best = Math.min(best, end);
     for (const j of left) {
-      if (!j.after.every((a) => ready.has(a))) continue;
-      const start = Math.max(now, ...j.after.map((a) => ready.get(a)!));
+      const follows = j.follows ?? [];
+      if (![...j.after, ...follows].every((a) => ready.has(a))) continue;
+      const start = Math.max(
+        now,
+        j.earliestMin ?? 0,
+        ...j.after.map((a) => ready.get(a)!.cured),
+        ...follows.map((a) => ready.get(a)!.done)
+      );
       const done = start + j.workMin;
       go(
         left.filter((k) => k !== j),
-        new Map(ready).set(j.id, done + j.waitMin),
+        new Map(ready).set(j.id, { done, cured: done + j.waitMin }),
         done,
         Math.max(end, done + j.waitMin)
       );
@@ -67,6 +78,40 @@ describe('a plan of work', () => {
     const plan = schedule([job('long', 200, 0)], 0, { startMin: 0, perDayMin: 120 });
     expect(plan.endMin).toBe(1440 + 80);
   });
+  // nuts are on after 30 min, what seals them cures for 240: the block may go in at 30, the wires at 270
+  test('by hand: what follows the work does not wait for what cures', () => {
+    const jobs: Job[] = [
+      job('fit', 30, 240),
+      { ...job('block', 20, 0), follows: ['fit'] },
+      job('wire', 10, 0, 'fit', 'block')
+    ];
+    expect(schedule(jobs).slots.map((s) => [s.id, s.startMin])).toEqual([
+      ['fit', 0],
+      ['block', 30],
+      ['wire', 270]
+    ]);
+    expect(criticalPath(jobs).map((j) => j.id)).toEqual(['fit', 'wire']);
+    expect(tails(jobs).get('fit')).toBe(280);
+    expect(
+      faultIn([
+        { ...job('a', 1, 0), follows: ['b'] },
+        { ...job('b', 1, 0), follows: ['a'] }
+      ])
+    ).toContain('wait for each other');
+  });
+  // parts come at 500; three hours of other work are done meanwhile and do not push it on
+  test('by hand: what comes from outside is there at its hour, whatever is done meanwhile', () => {
+    const jobs: Job[] = [{ ...job('fuse', 10, 0), earliestMin: 500 }, job('cut', 180, 0), job('crimp', 60, 0)];
+    const at = new Map(schedule(jobs).slots.map((s) => [s.id, s.startMin]));
+    expect(at).toEqual(
+      new Map([
+        ['cut', 0],
+        ['crimp', 180],
+        ['fuse', 500]
+      ])
+    );
+    expect(criticalPath(jobs).map((j) => j.id)).toEqual(['fuse']);
+  });
   test('a ring, and a step that waits for nothing known, are named', () => {
     expect(faultIn(JOBS)).toBeUndefined();
     expect(faultIn([job('a', 1, 0, 'b'), job('b', 1, 0, 'a')])).toContain('wait for each other');
@@ -78,12 +123,22 @@ describe('a plan of work', () => {
       fc.record({
         work: fc.integer({ min: 1, max: 60 }),
         wait: fc.oneof(fc.constant(0), fc.integer({ min: 0, max: 200 })),
-        before: fc.array(fc.nat(), { maxLength: 2 })
+        before: fc.array(fc.nat(), { maxLength: 2 }),
+        earliest: fc.oneof(fc.constant(0), fc.integer({ min: 0, max: 150 })),
+        followsOne: fc.boolean()
       }),
       { minLength: 1, maxLength: 7 }
     )
     .map((list) =>
-      list.map((v, i) => job(`j${i}`, v.work, v.wait, ...new Set(i === 0 ? [] : v.before.map((b) => `j${b % i}`))))
+      list.map((v, i): Job => {
+        const before = [...new Set(i === 0 ? [] : v.before.map((b) => `j${b % i}`))];
+        const follows = v.followsOne ? before.slice(0, 1) : [];
+        return {
+          ...job(`j${i}`, v.work, v.wait, ...before.slice(follows.length)),
+          follows,
+          earliestMin: v.earliest
+        };
+      })
     );
   test('no step before what it needs, one at a time, and never far from the best of all orders', () => {
     let same = 0;
@@ -96,10 +151,12 @@ describe('a plan of work', () => {
           const mine = at.get(j.id)!;
           expect(mine.endMin - mine.startMin).toBe(j.workMin);
           for (const a of j.after) expect(mine.startMin).toBeGreaterThanOrEqual(at.get(a)!.readyMin);
+          for (const a of j.follows ?? []) expect(mine.startMin).toBeGreaterThanOrEqual(at.get(a)!.endMin);
+          expect(mine.startMin).toBeGreaterThanOrEqual(j.earliestMin ?? 0);
         }
         plan.slots.slice(1).forEach((s, i) => expect(s.startMin).toBeGreaterThanOrEqual(plan.slots[i]!.endMin));
         const best = shortest(jobs);
-        const path = Math.max(...tails(jobs).values());
+        const path = criticalPath(jobs).reduce((sum, j) => sum + j.workMin, 0);
         expect(plan.endMin).toBeGreaterThanOrEqual(best);
         expect(best).toBeGreaterThanOrEqual(path);
         expect(plan.endMin).toBeLessThan(1.5 * best);

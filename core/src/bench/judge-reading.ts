@@ -1,8 +1,10 @@
 import type { Edit } from '../box/edits.ts';
 import type { Box } from '../box/schema.ts';
-import { ampsOf } from '../demand/edit-draw.ts';
-import { fixed } from '../quantity/format.ts';
+import { drawW } from '../demand/draw.ts';
+import { drawWithWatts } from '../demand/edit-draw.ts';
+import { fixed, temperatureText, trimNumber } from '../quantity/format.ts';
 import { METRIC, saidIn, type Units } from '../quantity/said.ts';
+import type { Marks, TakenReading } from './marks.ts';
 import type { TestRow } from './tests.ts';
 
 /** A reading as it was entered: a figure in the row's own unit (A, V, ohm, °C, Ah), or that it is so. */
@@ -58,38 +60,66 @@ function figureText(row: TestRow, value: number, units: Units | undefined): stri
   return `${fixed(shown, decimals)} ${row.unit}`;
 }
 
+/** A figure of a reading as the sheet's own unit shows it: milliamps, a temperature as the person reads it, 'OL' for no end. */
+export function shownReading(row: TestRow, value: number, units: Units): string {
+  if (row.kind === 'resistance' && value >= OPEN_OHM) return 'OL';
+  if (row.kind === 'temperature') return trimNumber(Number(temperatureText(value, units.temperatureUnit)));
+  return trimNumber(row.unit === 'mA' ? value * 1000 : value);
+}
+
+/** The unit a row is read in. */
+export const unitOf = (row: TestRow, units: Units): string =>
+  row.kind === 'temperature' ? `°${units.temperatureUnit}` : row.unit;
+
+/** What a meter shows as over its range, ohms: as good as not joined. */
+export const OPEN_OHM = 1e9;
+
+/** Every reading that was made, judged: drops against the battery as it stood at rest. */
+export function judgedReadings(
+  rows: readonly TestRow[],
+  marks: Marks,
+  units?: Units
+): Map<string, { reading: TakenReading; judged: Judged }> {
+  const rest = marks.reading('rest');
+  const restV = typeof rest?.value === 'number' ? rest.value - rest.offset : undefined;
+  return new Map(
+    rows.flatMap((row) => {
+      const reading = marks.reading(row.id);
+      if (!reading) return [];
+      const judged = judgeReading(row, reading, { restV, offset: reading.offset, ...(units ? { units } : {}) });
+      return [[row.id, { reading, judged }] as const];
+    })
+  );
+}
+
 /** Plan figures a reading can take the place of: a device's draw, the battery's amp-hours. Empty where it stands for none. */
 export function takeOver(box: Box, row: TestRow, value: number, day: string): Edit[] {
-  if (row.id === 'capacity' && box.bank.partId) {
-    const path = `parts/${box.bank.partId}`;
-    const part = box.parts[box.bank.partId];
-    return [
-      { op: 'set', path: `${path}/capacityAh`, value: Number((value / box.bank.count).toFixed(2)) },
-      // what came out has its age in it
-      { op: 'set', path: 'bank/ageYears', value: 0 },
-      { op: 'set', path: 'bank/packs', value: [] },
-      ...(part?.kind === 'battery'
-        ? [
-            {
-              op: 'set' as const,
-              path: `${path}/notKnown`,
-              value: part.notKnown.filter((k) => k !== 'capacity')
-            }
-          ]
-        : [])
-    ];
-  }
-  const device = box.devices.find((d) => d.id === row.deviceId);
-  const mode = device?.modes.toSorted((a, b) => b.dutyFraction - a.dutyFraction)[0];
-  if (!device || !mode || device.supply !== '12v') return [];
+  if (row.id === 'capacity') return capacityEdits(box, value);
+  const device = box.devices.find((d) => d.id === row.draws?.deviceId);
+  // the sheet asks for its most: that is its hungriest mode
+  const mode = device?.modes.toSorted((a, b) => drawW(b.draw) - drawW(a.draw))[0];
+  if (!device || !mode || !row.draws || row.draws.peakA <= 0) return [];
+  const ownA = value - row.draws.idleA;
+  if (ownA <= 0) return [];
+  // whatever stands between, a converter or a cable, takes its share as before
+  const watts = Number((drawW(mode.draw) * (ownA / row.draws.peakA)).toPrecision(4));
   return [
-    {
-      op: 'set',
-      path: `devices/${device.id}/modes/${mode.id}/draw`,
-      value: { kind: 'current', currentA: Number(value.toPrecision(4)), atV: ampsOf(device) }
-    },
+    { op: 'set', path: `devices/${device.id}/modes/${mode.id}/draw`, value: drawWithWatts(mode.draw, watts) },
     { op: 'set', path: `devices/${device.id}/source`, value: 'measured' },
     { op: 'set', path: `devices/${device.id}/sourceNote`, value: `test sheet, ${day}` }
+  ];
+}
+
+/** A bank that gave so many amp-hours: what came out has its age in it, and is known from now on. */
+function capacityEdits(box: Box, bankAh: number): Edit[] {
+  const part = box.bank.partId ? box.parts[box.bank.partId] : undefined;
+  if (part?.kind !== 'battery' || bankAh <= 0) return [];
+  const path = `parts/${part.id}`;
+  return [
+    { op: 'set', path: `${path}/capacityAh`, value: Number((bankAh / box.bank.count).toFixed(2)) },
+    { op: 'set', path: `${path}/notKnown`, value: part.notKnown.filter((k) => k !== 'capacity') },
+    { op: 'set', path: 'bank/ageYears', value: 0 },
+    { op: 'set', path: 'bank/packs', value: [] }
   ];
 }
 

@@ -11,6 +11,8 @@ export const readingSchema = z.strictObject({
   offset: z.number().finite().min(-100).max(100)
 });
 export type Reading = z.infer<typeof readingSchema>;
+/** A reading with who took it and when. */
+export type TakenReading = Reading & { by: string; atMs: number };
 
 /**
  * Something that was done, seen or written at the bench. Marks are only ever added: the newest of a key counts, so two people
@@ -22,7 +24,7 @@ export const markSchema = z.strictObject({
   key: z
     .string()
     .regex(/^(step|hole|lead|part|reading|note|wait|built) \S[^\n]{0,150}$/, 'names nothing that can be marked'),
-  value: z.union([z.boolean(), z.number().finite(), text(4000), readingSchema]),
+  value: z.union([z.boolean(), z.number().finite(), text(20000), readingSchema]),
   by: text(60),
   atMs: z.number().int().min(0).max(8.64e15)
 });
@@ -53,7 +55,7 @@ export class Marks {
     const value = this.latest.get(key)?.value;
     return typeof value === 'string' ? value : '';
   }
-  reading(rowId: string): (Reading & { by: string; atMs: number }) | undefined {
+  reading(rowId: string): TakenReading | undefined {
     const mark = this.latest.get(`reading ${rowId}`);
     return mark && typeof mark.value === 'object' ? { ...mark.value, by: mark.by, atMs: mark.atMs } : undefined;
   }

@@ -1,20 +1,16 @@
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { voltageChart } from '../battery/voltage.ts';
-import type { Box } from '../box/schema.ts';
 import { chargingPlan } from '../charge/charging.ts';
 import { storagePlan } from '../charge/storage.ts';
 import { holeSchedule } from '../drill/schedule.ts';
-import type { BitSet } from '../drill/bits.ts';
 import type { Plan } from '../evaluate.ts';
-import type { LogRecord } from '../logbook/record.ts';
 import { durationText, fixed, lengthText, trimNumber } from '../quantity/format.ts';
 import { saidIn } from '../quantity/said.ts';
 import { seasonPlan } from '../season/season.ts';
 import { withSeason } from '../season/season-answer.ts';
-import { SEAL_WORDS } from '../sealing/sealing.ts';
-import { judgeReading, openPoints } from './judge-reading.ts';
+import { judgedReadings, shownReading, unitOf } from './judge-reading.ts';
 import { switchCard } from './labels.ts';
-import type { Marks } from './marks.ts';
+import { dayOf, passportOf, type PaperSources } from './passport.ts';
 import { TEST_STAGE_WORDS, TEST_STAGES } from './tests.ts';
 
 /** A printed sheet as data: one style draws all of them, on the page and as PDF. */
@@ -34,17 +30,6 @@ export const PAPER_WORDS: Record<PaperKind, { title: string; what: string }> = {
 };
 export type PaperSheet = { kind: PaperKind; title: string; blocks: Block[] };
 
-export type PaperSources = {
-  box: Box;
-  boxId: string;
-  plan: Plan;
-  marks: Marks;
-  bits: readonly BitSet[];
-  records: readonly LogRecord[];
-  /** Today, as a day of the calendar. */
-  day: string;
-};
-
 /** One of the box's papers, in the person's units; what this box does not have makes no row. */
 export function paperOf(kind: PaperKind, x: PaperSources): PaperSheet {
   const blocks = { card, build, test, passport }[kind](x);
@@ -53,7 +38,6 @@ export function paperOf(kind: PaperKind, x: PaperSources): PaperSheet {
 
 const heading = (text: string): Block => ({ kind: 'heading', text });
 const when = (rows: string[][], block: (rows: string[][]) => Block[]): Block[] => (rows.length > 0 ? block(rows) : []);
-const dayOf = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
 
 function lasts(x: PaperSources): string {
   const { box, plan } = x;
@@ -190,8 +174,7 @@ function build(x: PaperSources): Block[] {
 }
 
 function test({ box, plan, marks }: PaperSources): Block[] {
-  const restReading = marks.reading('rest');
-  const restV = typeof restReading?.value === 'number' ? restReading.value - restReading.offset : undefined;
+  const made = judgedReadings(plan.bench.tests, marks, box.preferences);
   return [
     { kind: 'text', text: 'Before there is power the main fuse is out. With power: one hand, one probe.' },
     ...TEST_STAGES.flatMap((stage) =>
@@ -199,18 +182,16 @@ function test({ box, plan, marks }: PaperSources): Block[] {
         plan.bench.tests
           .filter((r) => r.stage === stage)
           .map((r) => {
-            const reading = marks.reading(r.id);
-            const judged =
-              reading && judgeReading(r, reading, { restV, offset: reading.offset, units: box.preferences });
+            const { reading, judged } = made.get(r.id) ?? {};
             const value = reading?.value;
             const read =
-              value === undefined
-                ? ''
-                : typeof value === 'boolean'
-                  ? value
+              typeof value === 'number'
+                ? `${shownReading(r, value, box.preferences)} ${unitOf(r, box.preferences)}`.trim()
+                : value === undefined
+                  ? ''
+                  : value
                     ? 'yes'
-                    : 'no'
-                  : `${trimNumber(r.unit === 'mA' ? value * 1000 : value)} ${r.unit}`;
+                    : 'no';
             return [
               r.what,
               r.expected === 'yes' ? 'yes' : `${r.expected} ${r.kind === 'temperature' ? '' : r.unit}`.trim(),
@@ -226,100 +207,6 @@ function test({ box, plan, marks }: PaperSources): Block[] {
       )
     )
   ];
-}
-
-/** What a box must not do, whoever has it. */
-const NEVER = [
-  'No engine starting, no outboard or other drive, no mains wiring.',
-  'Not as the only supply of navigation lights, bilge pumps, rescue or medical equipment.',
-  'No larger fuse than the map says; no fuse bridged.',
-  'Nothing taken straight off the battery posts.'
-];
-
-/** What stands in the passport, as data for whoever reads it by program. */
-export type Passport = {
-  format: 'haversack-passport';
-  version: 1;
-  serial: string;
-  name: string;
-  issuedDay: string;
-  battery: { name: string; chemistry: string; capacityAh: number; count: number } | null;
-  mainFuseA: number | null;
-  outlets: { tag: string; name: string; fuse: string; ratingA: number | null; feeds: string }[];
-  massKg: number;
-  seal: string;
-  notKnown: string[];
-  stops: string[];
-  tests: {
-    id: string;
-    what: string;
-    value: number | boolean;
-    unit: string;
-    passes: boolean;
-    day: string;
-    by: string;
-  }[];
-  openTests: string[];
-  history: { day: string; what: string }[];
-  never: string[];
-};
-
-/** A serial number that stays: of the box's own name in the store, short enough for a label. */
-export const serialOf = (boxId: string): string => `H-${boxId.replace(/-/g, '').slice(0, 8).toUpperCase()}`;
-
-export function passportOf(x: PaperSources): Passport {
-  const { box, plan, marks } = x;
-  const restReading = marks.reading('rest');
-  const restV = typeof restReading?.value === 'number' ? restReading.value - restReading.offset : undefined;
-  const tests = plan.bench.tests.flatMap((r): Passport['tests'] => {
-    const reading = marks.reading(r.id);
-    if (!reading) return [];
-    const { passes } = judgeReading(r, reading, { restV, offset: reading.offset });
-    return [
-      { id: r.id, what: r.what, value: reading.value, unit: r.unit, passes, day: dayOf(reading.atMs), by: reading.by }
-    ];
-  });
-  const passed = new Map(tests.map((t) => [t.id, t.passes]));
-  return {
-    format: 'haversack-passport',
-    version: 1,
-    serial: serialOf(x.boxId),
-    name: box.name,
-    issuedDay: x.day,
-    battery: plan.bank
-      ? {
-          name: plan.bank.part.name,
-          chemistry: CHEMISTRY[plan.bank.chemistry].name,
-          capacityAh: plan.bank.part.capacityAh,
-          count: plan.bank.count
-        }
-      : null,
-    mainFuseA: plan.wiring.main.fuseA ?? null,
-    outlets: plan.wiring.circuits.map((c) => ({
-      tag: c.portTag,
-      name: c.circuit.name,
-      fuse: c.fuseA === undefined ? 'not known' : `${c.fuseTag} ${c.fuseA} A`,
-      ratingA: c.portPart?.ratingA ?? null,
-      feeds: c.feeds
-    })),
-    massKg: Number(plan.carry.massKg.toFixed(2)),
-    seal: plan.sealing ? SEAL_WORDS[plan.sealing.inUse] : 'not known',
-    notKnown: plan.findings.filter((f) => f.open && f.acceptedBecause === null).map((f) => f.title),
-    stops: plan.findings
-      .filter((f) => f.severity === 'stop' && !f.open && f.acceptedBecause === null)
-      .map((f) => `${f.where.label}: ${f.title}`),
-    tests,
-    openTests: openPoints(plan.bench.tests, passed).map(
-      (p) => `${p.why === 'failed' ? 'Failed' : 'Not made'}: ${p.row.what}`
-    ),
-    history: x.records.map((r) => ({
-      day: r.day,
-      what: [r.kind, r.durationH === null ? '' : durationText(r.durationH), r.notes.split('\n')[0] ?? '']
-        .filter(Boolean)
-        .join(', ')
-    })),
-    never: NEVER
-  };
 }
 
 function passport(x: PaperSources): Block[] {

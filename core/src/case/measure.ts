@@ -197,7 +197,7 @@ export function draftProblems(d: CaseDraft, said: Said): DraftProblem[] {
     if (m[floor] !== undefined && m[rim] !== undefined && m[floor]! > m[rim]! + 0.5)
       say(
         rim,
-        `The ${word} at the rim (${said.mm(m[rim]!)}) is less than at the floor (${m[floor]} mm): nothing could be lifted out. Were they swapped?`
+        `The ${word} at the rim (${said.mm(m[rim]!)}) is less than at the floor (${said.mm(m[floor]!)}): nothing could be lifted out. Were they swapped?`
       );
   };
   bigger('floorLengthMm', 'rimLengthMm', 'length');

@@ -57,30 +57,6 @@ export function chargeWay(box: Box, plan: Pick<Plan, 'wiring' | 'panel' | 'bank'
   };
 }
 
-const NOTHING: ChargeWay = {
-  portTag: undefined,
-  fuseTag: undefined,
-  fuseA: undefined,
-  limitA: undefined,
-  limitedBy: undefined,
-  switchesOn: [],
-  liveMeanwhile: []
-};
-
-const vehicleLimit = (box: Box, { bank }: Pick<Plan, 'bank'>): { amps: number; by: string }[] =>
-  bank && box.charging.fedFrom === 'vehicle-converter'
-    ? [
-        {
-          amps: vehicleA(valueOf(box.charging.chargerV, undefined) ?? CHEMISTRY[bank.chemistry].absorbV),
-          by: `a vehicle’s socket of ${VEHICLE_SOCKET.fuseA} A, through the converter`
-        }
-      ]
-    : [];
-
-const packA = ({ bank }: Pick<Plan, 'bank'>): number | undefined =>
-  bank?.part.maxChargeA == null ? undefined : bank.part.maxChargeA * bank.count;
-
-/** Everything between the port and the battery that bears only so much. */
 /**
  * What the socket of a vehicle gives for good: a fuse of 10 A, loaded to 80 %, and what its converter hands on.
  * @source rule of thumb: auxiliary sockets are fused 10 to 15 A, converters keep 85 %
@@ -91,6 +67,31 @@ export const VEHICLE_SOCKET = { fuseA: 10, volts: 12, efficiency: 0.85 } as cons
 export const vehicleA = (chargeV: number): number =>
   (LOAD_SHARE * VEHICLE_SOCKET.fuseA * VEHICLE_SOCKET.volts * VEHICLE_SOCKET.efficiency) / chargeV;
 
+/** What a vehicle's socket lets through, where the charger is fed from one. */
+const vehicleLimit = (box: Box, { bank }: Pick<Plan, 'bank'>): { amps: number; by: string }[] =>
+  bank && box.charging.fedFrom === 'vehicle-converter'
+    ? [
+        {
+          amps: vehicleA(valueOf(box.charging.chargerV, undefined) ?? CHEMISTRY[bank.chemistry].absorbV),
+          by: `a vehicle’s socket of ${VEHICLE_SOCKET.fuseA} A, through the converter`
+        }
+      ]
+    : [];
+
+const NOTHING: ChargeWay = {
+  portTag: undefined,
+  fuseTag: undefined,
+  fuseA: undefined,
+  limitA: undefined,
+  limitedBy: undefined,
+  switchesOn: [],
+  liveMeanwhile: []
+};
+
+const packA = ({ bank }: Pick<Plan, 'bank'>): number | undefined =>
+  bank?.part.maxChargeA == null ? undefined : bank.part.maxChargeA * bank.count;
+
+/** Everything between the port and the battery that bears only so much. */
 function limitsOf(box: Box, plan: Pick<Plan, 'wiring' | 'bank'>, c: CircuitPlan): { amps: number; by: string }[] {
   const labelA = packA(plan);
   return [

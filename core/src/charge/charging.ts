@@ -1,13 +1,13 @@
 import { saidIn, type Said } from '../quantity/said.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
-import { chargeHours, ventOpeningCm2 } from '../battery/model.ts';
+import { ventOpeningCm2 } from '../battery/model.ts';
 import { valueOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import type { KnownChemistry } from '../catalogue/part.ts';
 import type { Plan } from '../evaluate.ts';
-import { taperOf } from '../outing/sources.ts';
 import { ampsText, fixed } from '../quantity/format.ts';
 import { chargeWay, type ChargeWay } from './charge-way.ts';
+import { chargeProfile, hoursToFull } from './hours.ts';
 import { line, type Working } from '../quantity/working.ts';
 import { chargerA } from '../wiring/charger.ts';
 
@@ -20,8 +20,6 @@ export const FLOAT: Record<KnownChemistry, { floatV: number | null; absorbMvPerK
   nmc3: { floatV: null, absorbMvPerK: 0, floatMvPerK: 0 },
   nmc4: { floatV: null, absorbMvPerK: 0, floatMvPerK: 0 }
 };
-/** Lead needs longer for a true full charge than the taper says. @source electrical reference 6: 1.2-1.5 times */
-const LEAD_LONGER = 1.3;
 /** Mains charger input over output. @source electrical reference 6 */
 const CHARGER_EFFICIENCY = 0.88;
 /** Energy kept of what is put in. @source electrical reference 6 */
@@ -71,21 +69,8 @@ export function chargingPlan(box: Box, plan: Plan): ChargingPlan | undefined {
   const way = chargeWay(box, plan);
   const path = valueOf(box.charging.path, inlet ? ('inlet' as const) : ('lid-open' as const));
   const amps = chargerA(box, b) ?? 0;
-  const taper = taperOf(data);
-  const tailA = taper.tailShare * b.ratedAh;
-  const profile = {
-    fromFraction: Math.min(b.keepBackFraction, 0.95),
-    toFraction: 1,
-    tailA,
-    taperSocFraction: taper.socFraction,
-    coulombicFraction: data.coulombicFraction
-  };
-  const longer = data.isLead ? LEAD_LONGER : 1;
-  const hoursAt = (currentA: number) => {
-    if (currentA <= tailA) return undefined;
-    const h = chargeHours(b.ratedAh * b.healthFraction, { ...profile, currentA });
-    return { constantH: h.constantH, taperH: h.taperH * longer, totalH: h.constantH + h.taperH * longer };
-  };
+  const hoursAt = (currentA: number) => hoursToFull(b, currentA);
+  const { tailA, profile, longer } = chargeProfile(b);
   const hours = hoursAt(amps);
   const loadA = plan.demand.meanA;
   const storedWh = (1 - profile.fromFraction) * b.ratedAh * b.healthFraction * data.nominalV;

@@ -39,6 +39,9 @@ export type HoleRow = {
 /** Corner holes of a rectangle. @source mechanical reference 6.4: 3-4 mm, tangent inside the corners */
 const CORNER_MM = 4;
 const PILOT_MM = { steel: 4, other: 3 } as const;
+/** Pilot hole in a wall, mm. */
+export const pilotMm = (material: PartOf<'case'>['material']): number =>
+  material === 'steel' ? PILOT_MM.steel : PILOT_MM.other;
 /** Step drills need no pilot above this. */
 const NO_PILOT_MM = 4;
 /** A rectangular cut-out is good to this, mm, until the person's own part is measured. @source mechanical reference 4.1, windows of snap-in parts */
@@ -108,7 +111,7 @@ function bracketRow(b: Bracket, c: PartOf<'case'>, owned: readonly BitSet[], sai
     window: `${said.fine(BOLT.minMm, 1)} to ${said.fine(BOLT.maxMm, 1)}`,
     x: bothLengths(b.xMm),
     y: bothLengths(b.yMm),
-    pilot: said.mm(c.material === 'steel' ? PILOT_MM.steel : PILOT_MM.other),
+    pilot: said.mm(pilotMm(c.material)),
     rpm: drillSpeedRpm(BOLT.targetMm, c.material),
     how:
       choice.kind === 'none'
@@ -158,7 +161,7 @@ function holeRow(box: Box, panel: PanelPlan, p: PortPlan, c: PartOf<'case'>, own
     pilot:
       choice.kind !== 'none' && choice.bit.family === 'step' && w.targetMm > NO_PILOT_MM
         ? 'none'
-        : said.mm(c.material === 'steel' ? PILOT_MM.steel : PILOT_MM.other),
+        : said.mm(pilotMm(c.material)),
     rpm: drillSpeedRpm(w.targetMm, c.material),
     how,
     bit:

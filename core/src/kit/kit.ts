@@ -15,9 +15,16 @@ import { POLE_COLOURS } from '../wiring/pole-colours.ts';
 import type { RunList } from '../wiring/run-list.ts';
 import { smallPieces } from './pieces.ts';
 
+/** What a line is, whoever's part it is and whatever it is called; of a fuse its family and rating. */
+export type What =
+  | { kind: 'fuse'; family: FuseFamily; ratingA: number | null }
+  | { kind: 'sundry'; use: PartOf<'sundry'>['use']; fits: string }
+  | { kind: Exclude<Part['kind'], 'fuse' | 'sundry'> };
+
 export type KitLine = {
   /** Stable name of the line, for what is owned. */
   lineId: string;
+  what: What;
   group: 'power' | 'case' | 'panel' | 'wiring' | 'crimps' | 'small';
   name: string;
   /** What one box takes, in pieces or metres. */
@@ -38,6 +45,8 @@ export type Kit = {
   lines: KitLine[];
   totalCost: number;
   costPerBox: number;
+  /** The same without its batteries. */
+  costWithoutBatteries: number;
   /** Lines whose price nobody knows: the sums leave them out. */
   unpricedCount: number;
 };
@@ -92,12 +101,15 @@ export function kit(
     lines,
     totalCost,
     costPerBox: totalCost / box.kit.boxCount,
+    costWithoutBatteries:
+      lines.filter((l) => l.what.kind !== 'battery').reduce((s, l) => s + l.cost, 0) / box.kit.boxCount,
     unpricedCount: lines.filter((l) => l.packPrice === null && l.packs > 0).length
   };
 }
 
 type Row = {
   part: Part;
+  what: What;
   /** Line it was before it was told apart by sort: what an older document owns stands under it. */
   base: string;
   group: KitLine['group'];
@@ -120,6 +132,11 @@ function sundriesOf(catalogue: Catalogue): Map<string, PartOf<'sundry'>[]> {
   return out;
 }
 
+const whatOf = (part: Part): What => {
+  if (part.kind === 'sundry') return { kind: 'sundry', use: part.use, fits: part.fits };
+  return part.kind === 'fuse' ? { kind: 'fuse', family: part.family, ratingA: null } : { kind: part.kind };
+};
+
 class Collector {
   private readonly rows = new Map<string, Row>();
   readonly box: Box;
@@ -134,7 +151,15 @@ class Collector {
     group: KitLine['group'],
     part: Part,
     count: number,
-    as: { lineId?: string; base?: string; name?: string; unit?: 'pc' | 'm'; perPack?: number; note?: string } = {}
+    as: {
+      lineId?: string;
+      base?: string;
+      what?: What;
+      name?: string;
+      unit?: 'pc' | 'm';
+      perPack?: number;
+      note?: string;
+    } = {}
   ): void {
     const lineId = as.lineId ?? part.id;
     const row = this.rows.get(lineId);
@@ -142,6 +167,7 @@ class Collector {
     else
       this.rows.set(lineId, {
         part,
+        what: as.what ?? whatOf(part),
         base: as.base ?? lineId,
         group,
         name: as.name ?? part.name,
@@ -192,6 +218,7 @@ class Collector {
       const packs = toBuy > 0 ? Math.ceil(toBuy / r.perPack - 1e-9) : 0;
       return {
         lineId,
+        what: r.what,
         group: r.group,
         name: r.name,
         perBox: Number(r.count.toFixed(2)),
@@ -219,6 +246,7 @@ function fuses(c: Collector, wiring: WiringPlan): void {
     if (part && p.ratingA !== null)
       c.part('wiring', part, 1, {
         lineId: `${fuseLine(c, p.family)}-${p.ratingA}a`,
+        what: { kind: 'fuse', family: p.family, ratingA: p.ratingA },
         name: `${part.name}, ${p.ratingA} A`
       });
     if (p.id !== 'F0' && !inBlock.has(p.id)) {

@@ -1,5 +1,5 @@
 import type { Plan } from '../evaluate.ts';
-import type { FuseFamily } from '../catalogue/part.ts';
+import type { FuseFamily, PartOf } from '../catalogue/part.ts';
 import type { Need } from './buy/types.ts';
 import type { KitLine } from './kit.ts';
 
@@ -28,10 +28,10 @@ const TOOLS: Record<FuseFamily, string> = {
 const TWO_FROM = 3;
 
 /** Small things that hold most repairs until home. @source as-built reference: what lies in people's lids */
-const POCKET: readonly { starts: string; count: number; tools: string; where: string }[] = [
-  { starts: 'butt-splice', count: 2, tools: 'crimp tool or pliers', where: 'a broken lead' },
-  { starts: 'tie-', count: 10, tools: '', where: 'whatever hangs' },
-  { starts: 'spade-6.3', count: 2, tools: 'crimp tool or pliers', where: 'a tab that came off' }
+const POCKET: readonly { use: PartOf<'sundry'>['use']; count: number; tools: string; where: string }[] = [
+  { use: 'butt', count: 2, tools: 'crimp tool or pliers', where: 'a broken lead' },
+  { use: 'tie', count: 10, tools: '', where: 'whatever hangs' },
+  { use: 'spade', count: 2, tools: 'crimp tool or pliers', where: 'a tab that came off' }
 ];
 
 /**
@@ -43,7 +43,9 @@ export function sparesOf(plan: Pick<Plan, 'wiring' | 'kit'>): Spare[] {
   const byLine = new Map<string, { tags: string[]; family: FuseFamily }>();
   for (const p of plan.wiring.netlist.parts) {
     if (p.kind !== 'fuse' || !p.family || p.family === 'breaker' || p.ratingA === null) continue;
-    const line = plan.kit.lines.find((l) => l.lineId.endsWith(`-${p.ratingA}a`) && l.lineId.includes(`-${p.family}-`));
+    const line = plan.kit.lines.find(
+      ({ what }) => what.kind === 'fuse' && what.family === p.family && what.ratingA === p.ratingA
+    );
     if (!line) continue;
     const row = byLine.get(line.lineId) ?? { tags: [], family: p.family };
     row.tags.push(p.id);
@@ -61,7 +63,7 @@ export function sparesOf(plan: Pick<Plan, 'wiring' | 'kit'>): Spare[] {
     };
   });
   const small = POCKET.flatMap((s): Spare[] => {
-    const line = plan.kit.lines.find((l) => l.lineId.startsWith(s.starts));
+    const line = plan.kit.lines.find(({ what }) => what.kind === 'sundry' && what.use === s.use);
     return line
       ? [{ lineId: line.lineId, name: line.name, unit: line.unit, count: s.count, where: s.where, tools: s.tools }]
       : [];

@@ -1,6 +1,6 @@
 import { marksSchema, type Mark } from '@haversack/core/bench/marks';
 import { issueWords } from '@haversack/core/exchange/issue-words';
-import { and, asc, count, eq } from 'drizzle-orm';
+import { and, asc, count, eq, sql } from 'drizzle-orm';
 import { getBox } from './boxes.ts';
 import type { Db } from './db/open.ts';
 import { benchMarks, photos } from './db/schema.ts';
@@ -48,13 +48,19 @@ export type PhotoInfo = { id: string; key: string; type: 'image/jpeg' | 'image/p
 
 export function listPhotos(db: Db, boxId: string): PhotoInfo[] {
   getBox(db, boxId);
+  // their size only: the pictures themselves are fetched one by one
   return db
-    .select()
+    .select({
+      id: photos.id,
+      key: photos.key,
+      type: photos.type,
+      bytes: sql<number>`length(${photos.bytes})`,
+      atMs: photos.atMs
+    })
     .from(photos)
     .where(eq(photos.boxId, boxId))
     .orderBy(asc(photos.atMs))
-    .all()
-    .map((p) => ({ id: p.id, key: p.key, type: p.type, bytes: p.bytes.length, atMs: p.atMs }));
+    .all();
 }
 
 /** What its first bytes say it is: the name and the header of a request say nothing. */

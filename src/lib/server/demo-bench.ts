@@ -1,4 +1,3 @@
-import { judgeReading } from '@haversack/core/bench/judge-reading';
 import type { Mark } from '@haversack/core/bench/marks';
 import type { TestRow } from '@haversack/core/bench/tests';
 import type { Box } from '@haversack/core/box/schema';
@@ -114,10 +113,6 @@ export function seedBench(
     ...whole.bench.tests.map((r) => mark(`reading ${r.id}`, { value: goodValue(r), ...METER }, 24 * 38))
   ]);
 }
-
-/** Whether every reading of the finished box passes: what the demo promises. */
-export const passesAll = (plan: Plan): boolean =>
-  plan.bench.tests.every((r) => judgeReading(r, { value: goodValue(r) }).passes);
 
 /** A small drawn picture in place of a photograph: a panel with its holes, or with its parts. */
 function drawnPhoto(what: 'holes' | 'panel'): Buffer {

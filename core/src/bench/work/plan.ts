@@ -28,6 +28,9 @@ export type WorkPlan = {
   zoneMin: number;
 };
 
+/** What a step waits for from outside: a wait that runs, or parts on their way. */
+type Gate = { min: number; cures: WorkStep | undefined; comes: WorkStep | undefined };
+
 const MINUTE_MS = 60_000;
 /** Share of a step that is set-up, done once for a batch. @source rule of thumb: tools out, jig made, tools away */
 const SETUP = 0.3;
@@ -60,12 +63,10 @@ export function workPlanOf(x: {
       x.box.bench.doneStepIds
     )
   );
-  const readyMin = (s: WorkStep): number => {
-    const ended = marks.isTicked(`wait ${s.id}`) ? -Infinity : s.waitMin;
+  /** When what a step that is done left to itself is over; its wait runs from the tick. */
+  const curedMin = (s: WorkStep): number => {
     const at = marks.of(`step ${s.id}`)?.atMs;
-    return at === undefined || ended === -Infinity
-      ? wallMin
-      : Math.max(wallMin, at / MINUTE_MS + x.zoneMin + s.waitMin);
+    return at === undefined || marks.isTicked(`wait ${s.id}`) ? -Infinity : at / MINUTE_MS + x.zoneMin + s.waitMin;
   };
   const all = standings(x.lines, x.drawer, x.orders);
   const blockedBy = steps.flatMap((step): Blocked[] => {
@@ -80,26 +81,29 @@ export function workPlanOf(x: {
       b.expectedDay ? [[b.step.id, Date.parse(`${b.expectedDay}T12:00:00Z`) / MINUTE_MS] as const] : []
     )
   );
-  // what is over, what cures, and what is on its way are jobs without work that others wait for
-  const gates: Job[] = [];
-  const gate = (id: string, untilMin: number): string[] => {
-    if (untilMin <= wallMin) return [];
-    gates.push({ id, after: [], workMin: 0, waitMin: untilMin - wallMin });
-    return [id];
-  };
-  const cures = new Map(steps.filter((s) => done.has(s.id)).map((s) => [s.id, gate(`cures ${s.id}`, readyMin(s))]));
+  const byId = new Map(steps.map((s) => [s.id, s]));
   const left = steps.filter((s) => !done.has(s.id));
+  const notDone = (ids: readonly string[]): string[] => ids.filter((id) => !done.has(id));
+  /** From outside the work that is left: what still cures, and what is on its way. */
+  const gateOf = (s: WorkStep): Gate => {
+    const cures = s.after
+      .filter((id) => done.has(id))
+      .map((id): Gate => ({ min: curedMin(byId.get(id)!), cures: byId.get(id)!, comes: undefined }));
+    const comes = comesMin.get(s.id);
+    const all: Gate[] = [...cures, ...(comes === undefined ? [] : [{ min: comes, cures: undefined, comes: s }])];
+    return all.reduce((a, b) => (b.min > a.min ? b : a), { min: wallMin, cures: undefined, comes: undefined });
+  };
+  const gates = new Map(left.map((s) => [s.id, gateOf(s)]));
   const jobs: Job[] = left.map((s) => ({
     id: s.id,
     workMin: batchMin(s.workMin, x.box.kit.boxCount),
     waitMin: s.waitMin,
-    after: [
-      ...s.after.flatMap((a) => (done.has(a) ? cures.get(a)! : [a])),
-      ...gate(`comes ${s.id}`, comesMin.get(s.id) ?? 0)
-    ]
+    after: notDone(s.after),
+    follows: notDone(s.follows ?? []),
+    earliestMin: gates.get(s.id)!.min
   }));
-  const laid = schedule([...gates, ...jobs], wallMin, x.hours);
-  const path = criticalPath([...gates, ...jobs]);
+  const laid = schedule(jobs, wallMin, x.hours);
+  const path = criticalPath(jobs, wallMin);
   const slotOf = new Map(laid.slots.map((s) => [s.id, s]));
   const order = new Map(laid.slots.map((s, i) => [s.id, i]));
   const rows = steps
@@ -122,7 +126,7 @@ export function workPlanOf(x: {
     endMs: open.length > 0 ? toMs(laid.endMin) : nowMs,
     workMin: laid.workMin,
     leftCount: open.length,
-    pathWords: pathWords(path, steps),
+    pathWords: pathWords(path, byId, path[0] && gates.get(path[0].id), wallMin),
     blockedBy,
     zoneMin: x.zoneMin
   };
@@ -137,17 +141,29 @@ function arrivalOf(s: Standing, orders: readonly Order[]): string | undefined {
   return days.sort().at(-1);
 }
 
-/** The longest way in words: 'Nothing is quicker than: fit the panel parts, then the sealant cures 24 h, then …'. */
-function pathWords(path: readonly Job[], steps: readonly WorkStep[]): string {
-  const words = path.flatMap((p) => {
-    const step = steps.find((s) => s.id === p.id || p.id === `cures ${s.id}` || p.id === `comes ${s.id}`);
-    if (!step) return [];
-    if (p.id.startsWith('cures ')) return [`${step.waitWhat ?? 'it waits'} ${durationText(p.waitMin / 60)}`];
-    if (p.id.startsWith('comes ')) return [`the parts for ‘${step.title.toLowerCase()}’ come`];
-    return [
-      step.title.toLowerCase(),
-      ...(p.waitMin > 0 ? [`${step.waitWhat ?? 'it waits'} ${durationText(p.waitMin / 60)}`] : [])
-    ];
+/** The longest way in words: 'What decides: the sealant cures 12 h, then connect, then …'. */
+function pathWords(
+  path: readonly Job[],
+  byId: ReadonlyMap<string, WorkStep>,
+  gate: Gate | undefined,
+  wallMin: number
+): string {
+  if (path.length === 0) return '';
+  const waits = (what: string | null, min: number): string => `${what ?? 'it waits'} ${durationText(min / 60)}`;
+  const outside =
+    gate && gate.min > wallMin
+      ? [
+          gate.cures
+            ? waits(gate.cures.waitWhat, gate.min - wallMin)
+            : `the parts for ‘${gate.comes!.title.toLowerCase()}’ come`
+        ]
+      : [];
+  const inside = path.flatMap((p, i) => {
+    const step = byId.get(p.id)!;
+    // only the work of it counts where the next may begin while it cures
+    const next = path[i + 1];
+    const cures = p.waitMin > 0 && (!next || next.after.includes(p.id));
+    return [step.title.toLowerCase(), ...(cures ? [waits(step.waitWhat, p.waitMin)] : [])];
   });
-  return words.length === 0 ? '' : `What decides: ${words.join(', then ')}.`;
+  return `What decides: ${[...outside, ...inside].join(', then ')}.`;
 }

@@ -3,10 +3,14 @@ export type Job = {
   id: string;
   /** Jobs that must be done, and cured, before. */
   after: readonly string[];
+  /** Jobs whose work must be done before; what cures may cure on. */
+  follows?: readonly string[];
   /** Hands on. */
   workMin: number;
   /** Afterwards by itself: glue cures, a battery charges. */
   waitMin: number;
+  /** Not before this minute of the calendar: something still cures, or comes by post. */
+  earliestMin?: number;
 };
 
 export type Slot = { id: string; startMin: number; endMin: number; readyMin: number };
@@ -25,31 +29,55 @@ const DAY_MIN = 1440;
 /** Round the clock: for bounds, and where only the order is asked. */
 export const ALWAYS: Hours = { startMin: 0, perDayMin: DAY_MIN };
 
-/** Longest way from the start of a job to the end of everything behind it, minutes. @source critical path method */
-export function tails(jobs: readonly Job[]): Map<string, number> {
-  const behind = new Map<string, Job[]>();
-  for (const j of jobs) for (const a of j.after) behind.set(a, [...(behind.get(a) ?? []), j]);
+/** A value for every job from those of other jobs, each worked out once; the graph has no ring (`faultIn`). */
+function overGraph(jobs: readonly Job[], value: (j: Job, of: (k: Job) => number) => number): Map<string, number> {
   const out = new Map<string, number>();
   const of = (j: Job): number => {
     const known = out.get(j.id);
     if (known !== undefined) return known;
-    const value = j.workMin + j.waitMin + Math.max(0, ...(behind.get(j.id) ?? []).map(of));
-    out.set(j.id, value);
-    return value;
+    const made = value(j, of);
+    out.set(j.id, made);
+    return made;
   };
   for (const j of jobs) of(j);
   return out;
 }
 
-/** The chain of jobs that nothing can shorten, first to last. */
-export function criticalPath(jobs: readonly Job[]): Job[] {
-  const length = tails(jobs);
+/** Longest way from the start of a job to the end of everything behind it, minutes. @source critical path method */
+export const tails = (jobs: readonly Job[]): Map<string, number> =>
+  overGraph(jobs, (j, of) =>
+    Math.max(
+      j.workMin + j.waitMin,
+      ...jobs.filter((k) => k.after.includes(j.id)).map((k) => j.workMin + j.waitMin + of(k)),
+      ...jobs.filter((k) => k.follows?.includes(j.id)).map((k) => j.workMin + of(k))
+    )
+  );
+
+/** What a job waits for, and the minute from which it need not, when every job begins as soon as it can. */
+const gatesOf = (j: Job, byId: ReadonlyMap<string, Job>, headOf: (k: Job) => number) => [
+  ...j.after.map((id) => byId.get(id)!).map((k) => ({ job: k, min: headOf(k) + k.workMin + k.waitMin })),
+  ...(j.follows ?? []).map((id) => byId.get(id)!).map((k) => ({ job: k, min: headOf(k) + k.workMin }))
+];
+
+/**
+ * The chain that nothing can shorten, first to last: each job of it begins the moment the one before lets it, the first one
+ * at once or when what it waits for from outside is there.
+ * @source critical path method
+ */
+export function criticalPath(jobs: readonly Job[], fromMin = 0): Job[] {
+  const byId = new Map(jobs.map((j) => [j.id, j]));
+  const heads = overGraph(jobs, (j, of) =>
+    Math.max(fromMin, j.earliestMin ?? fromMin, ...gatesOf(j, byId, of).map((g) => g.min))
+  );
+  const headOf = (j: Job): number => heads.get(j.id)!;
+  const endOf = (j: Job): number => headOf(j) + j.workMin + j.waitMin;
   const out: Job[] = [];
-  let open = jobs.filter((j) => j.after.length === 0);
-  while (open.length > 0) {
-    const next = open.reduce((a, b) => (length.get(b.id)! > length.get(a.id)! ? b : a));
-    out.push(next);
-    open = jobs.filter((j) => j.after.includes(next.id));
+  let at: Job | undefined = jobs.reduce<Job | undefined>((a, b) => (a && endOf(a) >= endOf(b) ? a : b), undefined);
+  while (at) {
+    out.unshift(at);
+    const one: Job = at;
+    const gate = gatesOf(one, byId, headOf).find((g) => g.min >= headOf(one) - 1e-9);
+    at = headOf(one) > fromMin ? gate?.job : undefined;
   }
   return out;
 }
@@ -57,8 +85,9 @@ export function criticalPath(jobs: readonly Job[]): Job[] {
 /** A ring of steps that wait for each other, or one that waits for nothing known: named, so that it can be mended. */
 export function faultIn(jobs: readonly Job[]): string | undefined {
   const ids = new Set(jobs.map((j) => j.id));
-  for (const j of jobs) for (const a of j.after) if (!ids.has(a)) return `${j.id} waits for ${a}, which is no step`;
-  const left = new Map(jobs.map((j) => [j.id, new Set(j.after)]));
+  const needs = (j: Job): string[] => [...j.after, ...(j.follows ?? [])];
+  for (const j of jobs) for (const a of needs(j)) if (!ids.has(a)) return `${j.id} waits for ${a}, which is no step`;
+  const left = new Map(jobs.map((j) => [j.id, new Set(needs(j))]));
   for (;;) {
     const ready = [...left].filter(([, after]) => after.size === 0).map(([id]) => id);
     if (ready.length === 0) break;
@@ -91,37 +120,40 @@ function workUntil(atMin: number, workMin: number, h: Hours): { startMin: number
   return { startMin: first, endMin: startMin + todo };
 }
 
-/** Work laid out in a given order of preference: of what is ready soonest, the most preferred comes first. */
-function layOut(jobs: readonly Job[], rank: ReadonlyMap<string, number>, fromMin: number, h: Hours): Schedule {
-  const left = [...jobs];
-  const ready = new Map<string, number>();
-  const slots: Slot[] = [];
-  let now = fromMin;
-  let workMin = 0;
-  while (left.length > 0) {
-    const open = left.filter((j) => j.after.every((a) => ready.has(a)));
-    if (open.length === 0) break;
-    const readyAt = (j: Job) => Math.max(now, ...j.after.map((a) => ready.get(a)!));
-    const soonest = Math.min(...open.map(readyAt));
-    const next = open
-      .filter((j) => readyAt(j) <= soonest)
-      .reduce((a, b) => (rank.get(b.id)! > rank.get(a.id)! ? b : a));
-    // what only waits begins at once, day or night
-    const { startMin, endMin } =
-      next.workMin > 0 ? workUntil(soonest, next.workMin, h) : { startMin: soonest, endMin: soonest };
-    ready.set(next.id, endMin + next.waitMin);
-    slots.push({ id: next.id, startMin, endMin, readyMin: endMin + next.waitMin });
-    workMin += next.workMin;
-    now = endMin;
-    left.splice(left.indexOf(next), 1);
-  }
-  return { slots, endMin: Math.max(fromMin, ...slots.map((s) => s.readyMin)), workMin };
-}
-
 /**
- * One person's work with waits in between: the job with the longest way behind it first, so that what cures is begun early.
+ * One person's work with waits in between: of what is ready soonest, the job with the longest way behind it comes first, so
+ * that what cures is begun early.
  * @param fromMin minute of the calendar at which it begins
  * @source list scheduling by the longest tail; the problem is hard: most random small ones end as soon as the best of all orders, none half as late again (tests)
  */
-export const schedule = (jobs: readonly Job[], fromMin = 0, hours: Hours = ALWAYS): Schedule =>
-  layOut(jobs, tails(jobs), fromMin, hours);
+export function schedule(jobs: readonly Job[], fromMin = 0, hours: Hours = ALWAYS): Schedule {
+  const length = tails(jobs);
+  const left = [...jobs];
+  const done = new Map<string, Slot>();
+  let now = fromMin;
+  while (left.length > 0) {
+    const open = left.filter((j) => [...j.after, ...(j.follows ?? [])].every((a) => done.has(a)));
+    if (open.length === 0) break;
+    const readyAt = (j: Job) =>
+      Math.max(
+        now,
+        j.earliestMin ?? fromMin,
+        ...j.after.map((a) => done.get(a)!.readyMin),
+        ...(j.follows ?? []).map((a) => done.get(a)!.endMin)
+      );
+    const soonest = Math.min(...open.map(readyAt));
+    const next = open
+      .filter((j) => readyAt(j) <= soonest)
+      .reduce((a, b) => (length.get(b.id)! > length.get(a.id)! ? b : a));
+    const { startMin, endMin } = workUntil(soonest, next.workMin, hours);
+    done.set(next.id, { id: next.id, startMin, endMin, readyMin: endMin + next.waitMin });
+    now = endMin;
+    left.splice(left.indexOf(next), 1);
+  }
+  const slots = [...done.values()];
+  return {
+    slots,
+    endMin: Math.max(fromMin, ...slots.map((s) => s.readyMin)),
+    workMin: jobs.reduce((sum, j) => sum + j.workMin, 0)
+  };
+}

@@ -53,7 +53,7 @@ export function cheapestBasket(
     },
     options.mostNodes
   );
-  if (!found) return { purchases: [], orders: [], total: 0, unmet, left: [], proven: true, gap: 0 };
+  if (!found) return { purchases: [], orders: [], total: 0, unmet, left: [], leftWorth: 0, proven: true, gap: 0 };
   const purchases = met.flatMap(({ need, ways }, i): Purchase[] => {
     const shop = open[found.shopOf[i]!]!;
     return ways[found.shopOf[i]!]!.counts.map(({ id, packets }) => {
@@ -70,15 +70,17 @@ export function cheapestBasket(
       };
     });
   });
+  const left = leftOf(
+    met.map((x) => x.need),
+    purchases
+  );
   return {
     purchases,
     orders: ordersOf(open, purchases),
     total: found.total / CENTS,
     unmet,
-    left: leftOf(
-      met.map((x) => x.need),
-      purchases
-    ),
+    left,
+    leftWorth: left.reduce((sum, l) => sum + cents(l.worth), 0) / CENTS,
     proven: found.proven,
     gap: (found.total - found.bound) / CENTS
   };
@@ -105,7 +107,8 @@ function ordersOf(shops: readonly Shop[], purchases: readonly Purchase[]): Baske
         goods: goods / CENTS,
         shipping: shipping / CENTS,
         off: off / CENTS,
-        total: (goods + shipping - off) / CENTS
+        total: (goods + shipping - off) / CENTS,
+        shortOfFree: shop.freeFrom !== null && shipping > 0 ? (cents(shop.freeFrom) - goods) / CENTS : null
       }
     ];
   });

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { dayAfter } from '../../sun/sun.ts';
 import { idSchema } from '../../catalogue/part.ts';
 import type { KitLine } from '../kit.ts';
 import type { Basket, Need, Offer, Shop } from './types.ts';
@@ -90,6 +91,33 @@ export const needsOf = (all: readonly Standing[]): Need[] =>
     .filter((s) => s.toOrder > 0)
     .map((s) => ({ lineId: s.line.lineId, name: s.line.name, unit: s.line.unit, count: s.toOrder }));
 
+/** The same for one box more. */
+export const needsOneMore = (needs: readonly Need[], lines: readonly KitLine[]): Need[] => {
+  const perBox = new Map(lines.map((l) => [l.lineId, l.perBox]));
+  return needs.map((n) => ({ ...n, count: n.count + (perBox.get(n.lineId) ?? 0) }));
+};
+
+/** Packets of an order that have not come. */
+export const outstanding = (order: Order): number => order.lines.reduce((sum, l) => sum + l.packets - l.arrived, 0);
+
+/** What a batch that is built takes out of the drawer: no more than lies there. */
+export function takenBy(lines: readonly KitLine[], drawer: readonly DrawerLine[], boxCount: number): DrawerLine[] {
+  const lies = new Map(drawer.map((d) => [d.lineId, d.count]));
+  return lines.flatMap((l): DrawerLine[] => {
+    const count = Math.min(lies.get(l.lineId) ?? 0, l.perBox * boxCount);
+    return count > 0 ? [{ lineId: l.lineId, name: l.name, unit: l.unit, count: Number(count.toFixed(3)) }] : [];
+  });
+}
+/** What was taken out, as it is kept with the mark that says the batch is built; and read again. */
+export const takenText = (taken: readonly DrawerLine[]): string => JSON.stringify(taken);
+export function takenFrom(text: string): DrawerLine[] {
+  try {
+    return z.array(drawerLineSchema).parse(JSON.parse(text));
+  } catch {
+    return [];
+  }
+}
+
 /** Offers of the person's shops; what none of them sells is counted from the price list. */
 export function offersFor(lines: readonly KitLine[], offers: readonly Offer[]): { offers: Offer[]; listed: boolean } {
   const sold = new Set(offers.map((o) => o.lineId));
@@ -135,13 +163,6 @@ export function ordersFrom(
         }))
     };
   });
-}
-
-/** A day so many days later, as a date of the calendar. */
-function dayAfter(day: string, days: number): string {
-  const at = new Date(`${day}T12:00:00Z`);
-  at.setUTCDate(at.getUTCDate() + days);
-  return at.toISOString().slice(0, 10);
 }
 
 /** What is still missing and which step it holds up, the earliest step first. */

@@ -73,7 +73,15 @@ export type Purchase = {
   /** Of one packet, with the shop's tax and what is off. */
   price: number;
 };
-export type BasketOrder = { shopId: string; goods: number; shipping: number; off: number; total: number };
+export type BasketOrder = {
+  shopId: string;
+  goods: number;
+  shipping: number;
+  off: number;
+  total: number;
+  /** Goods that are missing for free shipping; null where that is not to be had, or had already. */
+  shortOfFree: number | null;
+};
 export type Leftover = { lineId: string; name: string; unit: 'pc' | 'm'; count: number; worth: number };
 
 export type Basket = {
@@ -83,6 +91,7 @@ export type Basket = {
   /** Lines that nobody offers. */
   unmet: Need[];
   left: Leftover[];
+  leftWorth: number;
   /** No cheaper way exists; otherwise the total is at most `gap` over the cheapest. */
   proven: boolean;
   gap: number;

@@ -1,5 +1,6 @@
 import { Marks } from '@haversack/core/bench/marks';
-import { PAPER_KINDS, paperOf, passportOf, type PaperKind } from '@haversack/core/bench/papers';
+import { PAPER_KINDS, paperOf, type PaperKind } from '@haversack/core/bench/papers';
+import { passportOf } from '@haversack/core/bench/passport';
 import { evaluate } from '@haversack/core/evaluate';
 import { json } from '@sveltejs/kit';
 import { listMarks } from '$lib/server/bench.ts';

@@ -1,0 +1,145 @@
+import { sagMilliOhm, openCircuitV } from '../../battery/model.ts';
+import { TERMINAL_LIMIT_C } from '../../judge/terminals.ts';
+import { ampsText, fixed } from '../../quantity/format.ts';
+import { saidIn } from '../../quantity/said.ts';
+import { chargerA } from '../../wiring/charger.ts';
+import { AT_SOC, loads, OPEN, row, type Sources, type TestRow } from './row.ts';
+
+/** A cut-off that was set to a figure acts within this of it, V. @source typical of low-voltage disconnects */
+const CUT_V = 0.2;
+
+/** Under load: the drop at each plug, what each device draws, warmth, charging, cut-off and relays. */
+export function loadRows({ box, bank, wiring, demand }: Sources): TestRow[] {
+  const restV = openCircuitV(bank.chemistry, AT_SOC);
+  const batteryMilliOhm = sagMilliOhm(bank.chemistry, bank.part.capacityAh, 20, AT_SOC) / bank.count;
+  const said = saidIn(box.preferences);
+  const out: TestRow[] = [];
+  for (const c of loads(wiring)) {
+    if (c.portPart?.converterRatedW) {
+      out.push(
+        row('load', {
+          id: `port-${c.circuit.id}`,
+          what: `Output of ${c.portTag} with ${c.feeds} plugged in`,
+          where: c.portTag,
+          expected: 'it charges',
+          why: `takes ${ampsText(c.lowLoadA)} A at ${fixed(wiring.lowV, 1)} V`,
+          causes: { low: 'Another cable first, then the module’s supply under load.', high: '' },
+          seen: { portTag: c.portTag, level: 'low' }
+        })
+      );
+      continue;
+    }
+    const dropV = (c.lowLoadA * (batteryMilliOhm + wiring.main.commonMilliOhm + c.branchMilliOhm)) / 1000;
+    out.push(
+      row('load', {
+        id: `port-${c.circuit.id}`,
+        what: `${c.portTag} with ${ampsText(c.lowLoadA)} A flowing (${c.feeds}), others off`,
+        where: c.portTag,
+        expected: fixed(restV - dropV, 2),
+        unit: 'V',
+        why: `${fixed(restV, 2)} V less ${fixed(dropV, 2)} V in battery and wiring`,
+        kind: 'voltage',
+        low: -(dropV * (1 + OPEN.dropFraction) + OPEN.volts),
+        high: 0.05,
+        drop: { atRestV: restV },
+        causes: {
+          low: 'A crimp or contact loses it: feel which is warm, or let the fault finder halve the way.',
+          high: 'Nothing flows: is the load on?'
+        },
+        seen: { portTag: c.portTag, level: 'low' }
+      })
+    );
+  }
+  for (const d of box.devices) {
+    const need = demand.devices.find((k) => k.deviceId === d.id);
+    if (!need || need.meanA <= 0 || d.portId === null) continue;
+    // what idles in the box flows through the same meter
+    const allA = need.peakA + demand.box.currentA;
+    out.push(
+      row('load', {
+        id: `draw-${d.id}`,
+        what: `Current at the battery with only ${d.name} on`,
+        where: 'in the battery lead, or the box’s own meter',
+        expected: ampsText(allA),
+        unit: 'A',
+        why:
+          d.source === 'measured'
+            ? 'as it was measured'
+            : `as ${d.source === 'label' ? 'its label says' : 'somebody guessed'}`,
+        kind: 'current',
+        low: allA * (1 - OPEN.loadFraction) - OPEN.milliAmps / 1000,
+        high: allA * (1 + OPEN.loadFraction) + OPEN.milliAmps / 1000,
+        causes: {
+          low: 'It was not doing its most; or the plan reckons with too much: take the reading over.',
+          high: 'It draws more than the plan says: take the reading over and look at the hours again.'
+        },
+        draws: { deviceId: d.id, peakA: need.peakA, idleA: demand.box.currentA }
+      })
+    );
+  }
+  for (const minutes of [10, 30])
+    out.push(
+      row('load', {
+        id: `warm-${minutes}`,
+        what: `Hottest crimp, fuse or switch after ${minutes} minutes with everything on`,
+        where: 'by touch first, then a thermometer',
+        expected: `under ${said.degC(TERMINAL_LIMIT_C)}`,
+        why: 'what plastic terminals bear, with room for a warm day',
+        kind: 'temperature',
+        high: TERMINAL_LIMIT_C,
+        causes: {
+          low: '',
+          high: 'A loose crimp or screw is hot by itself: make it again. All of them warm: less load or more copper.'
+        }
+      })
+    );
+  const chargeA = box.charging.path.is === 'none' ? undefined : chargerA(box, bank);
+  if (chargeA)
+    out.push(
+      row('load', {
+        id: 'charging',
+        what: `Charging current, nothing else on${wiring.shunt ? '; the meter counts up' : ''}`,
+        where: wiring.shunt ? 'the box’s own meter' : 'in the charger’s lead',
+        expected: ampsText(chargeA),
+        unit: 'A',
+        why: 'what the charger gives until the battery is nearly full',
+        kind: 'current',
+        low: chargeA * 0.5,
+        high: chargeA * 1.1,
+        causes: {
+          low: 'Nearly full, or the plug loses it. With a minus sign the shunt is the wrong way round.',
+          high: 'Another charger than the plan says.'
+        }
+      })
+    );
+  const cut = box.bank.disconnect;
+  if (cut.is === 'set')
+    out.push(
+      row('load', {
+        id: 'cutoff',
+        what: 'Voltage at which the low-voltage stop opens, under a small load',
+        where: 'battery posts',
+        expected: fixed(cut.value.cutV, 1),
+        unit: 'V',
+        why: 'as set',
+        kind: 'voltage',
+        low: cut.value.cutV - CUT_V,
+        high: cut.value.cutV + CUT_V,
+        causes: {
+          low: 'It is set lower, or its sense lead loses nothing while its load lead does.',
+          high: 'It is set higher, or its sense lead carries load.'
+        }
+      })
+    );
+  for (const r of box.relays)
+    out.push(
+      row('load', {
+        id: `relay-${r.id}`,
+        what: `${r.name || 'The relay'} dropped at full load: it opens, without an arc that stands`,
+        where: r.name || 'relay',
+        why: 'a welded contact shows only when it should open',
+        causes: { low: 'Replace it by one rated for direct current at this load.', high: '' }
+      })
+    );
+  return out;
+}

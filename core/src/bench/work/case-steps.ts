@@ -1,0 +1,163 @@
+import { CHEMISTRY } from '../../battery/chemistry.ts';
+import { panelPartOf, portTags } from '../../box/lookup.ts';
+import type { Box } from '../../box/schema.ts';
+import { hoursToFull } from '../../charge/hours.ts';
+import { holesToDrill, pilotMm } from '../../drill/schedule.ts';
+import { saidIn } from '../../quantity/said.ts';
+import { reaches } from '../../sealing/sealing.ts';
+import { chargerA } from '../../wiring/charger.ts';
+import type { WiringPlan } from '../../wiring/types.ts';
+import { draft, type Draft, type StepSources } from './step.ts';
+import { MIN, WAIT } from './step-times.ts';
+
+/** Charging the battery first, then the case: measured, drilled, its parts fitted, and tried with water while it is empty. */
+export function caseSteps(x: StepSources): Draft[] {
+  const { box, bank, fit, panel, wiring } = x;
+  const said = saidIn(box.preferences);
+  const holes = panel ? holesToDrill(box, panel) : 0;
+  const steel = fit?.part.material === 'steel';
+  const data = bank && CHEMISTRY[bank.chemistry];
+  const out: Draft[] = [];
+  const add = (...given: Parameters<typeof draft>) => out.push(draft(...given));
+  if (bank && data && box.charging.path.is !== 'none')
+    add(
+      'charge',
+      'First full charge',
+      `${data.absorbV} V charger for ${data.name}. Begin with it: it charges while you drill.`,
+      {
+        workMin: MIN.charge,
+        waitMin: Math.ceil(60 * (hoursToFull(bank, chargerA(box, bank) ?? 0)?.totalH ?? 1)),
+        waitWhat: 'the battery charges',
+        caution: data.isLead ? 'Lid open, nothing that sparks near it.' : 'Above 0 °C, on a hard surface, attended.',
+        place: 'warm room'
+      }
+    );
+  add(
+    'mock',
+    'Mock it up',
+    'Put battery, fuse block and every panel part in place with tape. Open and close the lid. Compare with the plan view before anything is cut.',
+    {
+      workMin: MIN.mock,
+      tools: ['tape'],
+      shows: 'plan'
+    }
+  );
+  if (holes > 0) {
+    add(
+      'measure',
+      'Measure your parts',
+      'Caliper on every panel part: hole and depth behind the wall. Enter what differs; the checks run again.',
+      {
+        workMin: 5 + MIN.measurePart * box.ports.length,
+        tools: ['caliper'],
+        shows: 'holes'
+      }
+    );
+    add(
+      'mark',
+      `Mark ${holes} holes`,
+      'From the left edge and up from the inner floor, seen from outside. Tape first; punch the centres.',
+      {
+        after: ['mock', 'measure'],
+        workMin: MIN.mark + MIN.markHole * holes,
+        tools: ['template or rule', 'masking tape', 'centre punch'],
+        shows: 'holes',
+        place: 'daylight'
+      }
+    );
+    add(
+      'drill',
+      'Drill',
+      `Pilot ${said.mm(pilotMm(fit?.part.material ?? 'PP'))}, wood clamped behind, slowly. Under the size and filed beats over it.`,
+      {
+        after: ['mark'],
+        workMin: MIN.drill + MIN.drillHole * holes,
+        tools: ['drill and the bits of the hole list', 'clamps', 'a piece of wood'],
+        shows: 'holes',
+        caution: 'Eye protection; clamp the case.'
+      }
+    );
+    add(
+      'deburr',
+      'Deburr and try every part',
+      steel
+        ? 'Every part must drop in by hand. Brush and vacuum the swarf out: what is left shorts something one day.'
+        : 'Every part must drop in by hand; no force. Brush and vacuum the swarf out before anything goes in.',
+      {
+        after: ['drill'],
+        workMin: 5 + MIN.deburrHole * holes,
+        tools: ['deburring tool or knife', 'round file', 'vacuum cleaner'],
+        shows: 'holes'
+      }
+    );
+    if (steel)
+      add(
+        'paint',
+        'Paint the cut edges',
+        'Zinc primer on bare edges, inside and out; let it dry before anything is fitted.',
+        {
+          after: ['deburr'],
+          workMin: MIN.paint,
+          waitMin: WAIT.paint,
+          waitWhat: 'the paint dries',
+          place: 'outdoors',
+          tools: ['zinc primer', 'masking tape']
+        }
+      );
+  }
+  const cords = cordsOf(box, wiring);
+  if (cords.length > 0)
+    add(
+      'cords',
+      'Thread the cords, terminals after',
+      `${cords.join(', ')}: thread nut, seal and body over each cord and through its gland before any terminal is crimped; a terminal does not go through. The nut must stay reachable when the box is closed.`,
+      {
+        after: ['deburr', 'paint'],
+        workMin: MIN.cord * cords.length,
+        tools: ['two spanners'],
+        caution: 'Armour ends in the gland, its cut end sleeved: it is a conductor.',
+        shows: 'parts'
+      }
+    );
+  if (holes > 0)
+    add(
+      'fit-parts',
+      'Fit the panel parts',
+      'Gasket or neutral-cure silicone under each flange. Hand-tight plus a quarter turn. Every nut while you can still reach it.',
+      {
+        after: ['deburr', 'paint', 'cords'],
+        workMin: MIN.part * box.ports.length + 5 * box.brackets.length,
+        waitMin: WAIT.sealant,
+        waitWhat: 'the sealant cures',
+        caution: 'No acetic-cure (vinegar-smelling) silicone: it corrodes copper.',
+        place: 'warm room',
+        tools: ['spanners for the nuts', 'neutral-cure silicone'],
+        shows: 'parts'
+      }
+    );
+  if (fit && reaches(box.outing.seal, 'splash'))
+    add(
+      'water',
+      'Water test, empty',
+      'Paper inside at every penetration, lid shut, a hose or a bath: open it and look at each paper.',
+      {
+        after: ['fit-parts'],
+        workMin: MIN.water,
+        place: 'outdoors',
+        caution: 'Nothing electric in the case yet but the parts in its walls; dry them well afterwards.',
+        tools: ['paper', 'hose or bucket'],
+        shows: 'tests-water'
+      }
+    );
+  return out;
+}
+
+/** Glands with a cord in them: a circuit that is wired inside, or a feed that comes in. */
+function cordsOf(box: Box, wiring: WiringPlan): string[] {
+  const tags = portTags(box, wiring.main.masterPortId);
+  const through = box.feeds.flatMap((f) => (f.throughPortId.is === 'set' ? [f.throughPortId.value] : []));
+  return box.ports
+    .filter((p) => panelPartOf(box, p)?.role === 'gland')
+    .filter((p) => through.includes(p.id) || box.circuits.some((c) => c.portId === p.id))
+    .map((p) => `${tags[p.id] ?? ''} ${p.name}`.trim());
+}
