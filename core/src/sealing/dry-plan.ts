@@ -9,6 +9,7 @@ import { chargeSources } from '../judge/charge-sources.ts';
 import type { CaseFit } from '../case/fit.ts';
 import { fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
+import { dayAfter } from '../sun/sun.ts';
 import {
   breathG,
   condensesG,
@@ -33,6 +34,8 @@ const VENT_ML_PER_MIN = 300;
 /** A gasket lets water pass from about this suction on. @source rule of thumb: a hand's breadth of water */
 const VENT_FROM_PA = 1000;
 const MONTH_DAYS = 30;
+/** Beyond it no day is named. */
+const CENTURY_DAYS = 36500;
 
 export type DryPlan = {
   freeL: number;
@@ -92,7 +95,10 @@ export function dryPlan(
     monthG: month,
     gelG: dose,
     gelDays,
-    gelUntil: dry.gelSince === null || gelDays === undefined ? undefined : dayAfter(dry.gelSince, gelDays),
+    gelUntil:
+      dry.gelSince === null || gelDays === undefined
+        ? undefined
+        : dayAfter(dry.gelSince, Math.min(CENTURY_DAYS, gelDays)),
     hydrogen,
     say: words({
       dewC,
@@ -107,13 +113,6 @@ export function dryPlan(
     }),
     working: workingOf(box, { freeL, dose, total, month, warm, coldestC })
   };
-}
-
-/** ISO day so many whole days later, a century at the most. */
-function dayAfter(day: string, days: number): string {
-  const at = new Date(`${day}T00:00:00Z`);
-  at.setUTCDate(at.getUTCDate() + Math.min(36500, Math.floor(days)));
-  return at.toISOString().slice(0, 10);
 }
 
 function monthly(box: Box, fit: CaseFit, freeL: number): DryPlan['monthG'] {

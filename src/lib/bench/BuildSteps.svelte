@@ -1,21 +1,23 @@
 <script lang="ts">
+  import { runningWaits } from '@haversack/core/bench/work/waits';
   import { holeSchedule } from '@haversack/core/drill/schedule';
   import { holdsUp, standings } from '@haversack/core/kit/buy/orders';
   import { durationText, lengthText } from '@haversack/core/quantity/format';
   import ArrowLeft from '@lucide/svelte/icons/arrow-left';
   import ArrowRight from '@lucide/svelte/icons/arrow-right';
   import { page } from '$app/state';
-  import { goto } from '$app/navigation';
   import { resolve } from '$app/paths';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
   import { ownBits } from '$lib/client/own-bits.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { showView } from '$lib/client/views.ts';
   import { useShopping } from '$lib/client/shopping.svelte.ts';
   import InsideView from '$lib/draw/InsideView.svelte';
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import { stayAwake } from './awake.ts';
   import Photos from './Photos.svelte';
+  import SignedBy from './SignedBy.svelte';
 
   /** One step at a time, made for a phone beside the vice. */
   const open = useBox();
@@ -51,22 +53,8 @@
   });
   $effect(() => stayAwake());
 
-  /** Waits that run: from the tick of their step, unless somebody said they are over. */
-  const waits = $derived(
-    steps.flatMap((s) => {
-      const mark = bench.marks.of(`step ${s.id}`);
-      if (s.waitMin === 0 || mark?.value !== true || bench.marks.isTicked(`wait ${s.id}`)) return [];
-      // nothing waits for it any more
-      if (!steps.some((k) => k.after.includes(s.id) && !done.includes(k.id))) return [];
-      return [{ step: s, endsMs: mark.atMs + s.waitMin * 60_000 }];
-    })
-  );
-  const go = (id: string) =>
-    goto(resolve(`/box/${open.id}/bench?view=build&step=${id}`), {
-      replaceState: true,
-      keepFocus: true,
-      noScroll: true
-    });
+  const waits = $derived(runningWaits(steps, bench.marks, done));
+  const go = (id: string) => showView(open.id, 'bench', { view: 'build', step: id });
 
   function tick(on: boolean): void {
     bench.tick(`step ${step.id}`, on);
@@ -264,15 +252,7 @@
       >
     {/key}
     <div class="mt-2 flex flex-wrap items-center gap-3">
-      <label class="flex items-center gap-2"
-        ><span class="lab">Ticked by</span><input
-          class="in w-28"
-          maxlength="60"
-          placeholder="your name"
-          value={bench.by}
-          onchange={(e) => bench.sign(e.currentTarget.value)}
-        /></label
-      >
+      <SignedBy word="Ticked by" />
     </div>
     <div class="mt-3">
       {#key step.id}<Photos key="step {step.id}" of={step.title} />{/key}

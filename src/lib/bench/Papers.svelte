@@ -2,12 +2,13 @@
   import { PAPER_KINDS, PAPER_WORDS, paperOf, type PaperKind } from '@haversack/core/bench/papers';
   import Download from '@lucide/svelte/icons/download';
   import Printer from '@lucide/svelte/icons/printer';
-  import { goto } from '$app/navigation';
   import { resolve } from '$app/paths';
   import { page } from '$app/state';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
   import { ownBits } from '$lib/client/own-bits.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { today } from '$lib/client/today.ts';
+  import { showView } from '$lib/client/views.ts';
   import InsideView from '$lib/draw/InsideView.svelte';
 
   /** Everything that is printed for this box, in one style; as PDF, too. */
@@ -24,15 +25,10 @@
       marks: bench.marks,
       bits: bits.sets,
       records: open.records,
-      day: new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10)
+      day: today()
     })
   );
-  const show = (next: PaperKind) =>
-    goto(resolve(`/box/${open.id}/bench?view=papers&paper=${next}`), {
-      replaceState: true,
-      keepFocus: true,
-      noScroll: true
-    });
+  const show = (next: PaperKind) => showView(open.id, 'bench', { view: 'papers', paper: next });
   const notSaved = $derived(open.save.kind !== 'saved');
 </script>
 

@@ -1,16 +1,25 @@
 <script lang="ts">
-  import { judgeReading, openPoints, takeOver, type Judged } from '@haversack/core/bench/judge-reading';
+  import {
+    judgedReadings,
+    OPEN_OHM,
+    openPoints,
+    shownReading,
+    takeOver,
+    unitOf
+  } from '@haversack/core/bench/judge-reading';
   import { TEST_STAGE_WORDS, TEST_STAGES, type TestRow, type TestStage } from '@haversack/core/bench/tests';
   import { trimNumber } from '@haversack/core/quantity/format';
-  import { goto } from '$app/navigation';
   import { resolve } from '$app/paths';
   import { page } from '$app/state';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { today } from '$lib/client/today.ts';
+  import { showView } from '$lib/client/views.ts';
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import { stayAwake } from './awake.ts';
   import Photos from './Photos.svelte';
+  import SignedBy from './SignedBy.svelte';
 
   /** Readings in a safe order, judged as they are entered. */
   const open = useBox();
@@ -21,12 +30,7 @@
   const stage = $derived<TestStage>(
     stages.find((s) => s === asked) ?? stages.find((s) => standing(s).open > 0) ?? stages[0] ?? 'dead'
   );
-  const show = (s: TestStage) =>
-    goto(resolve(`/box/${open.id}/bench?view=test&stage=${s}`), {
-      replaceState: true,
-      keepFocus: true,
-      noScroll: true
-    });
+  const show = (s: TestStage) => showView(open.id, 'bench', { view: 'test', stage: s });
   const METER = 'haversack-meter';
   let meter = $state(keptMeter());
   function keptMeter(): string {
@@ -46,46 +50,25 @@
   let offsetV = $state(0);
   $effect(() => stayAwake());
 
-  const restReading = $derived(bench.marks.reading('rest'));
-  const restV = $derived(
-    restReading && typeof restReading.value === 'number' ? restReading.value - restReading.offset : undefined
-  );
-  const judged = $derived(
-    new Map(
-      rows.flatMap((r): [string, Judged][] => {
-        const reading = bench.marks.reading(r.id);
-        return reading
-          ? [[r.id, judgeReading(r, reading, { restV, offset: reading.offset, units: open.doc.preferences })]]
-          : [];
-      })
-    )
-  );
-  const points = $derived(openPoints(rows, new Map([...judged].map(([id, j]) => [id, j.passes]))));
+  const units = $derived(open.doc.preferences);
+  const judged = $derived(judgedReadings(rows, bench.marks, units));
+  const points = $derived(openPoints(rows, new Map([...judged].map(([id, j]) => [id, j.judged.passes]))));
   function standing(s: TestStage): { made: number; all: number; failed: number; open: number } {
     const mine = rows.filter((r) => r.stage === s);
     const made = mine.filter((r) => judged.has(r.id));
     return {
       made: made.length,
       all: mine.length,
-      failed: made.filter((r) => !judged.get(r.id)!.passes).length,
+      failed: made.filter((r) => !judged.get(r.id)!.judged.passes).length,
       open: mine.length - made.length
     };
   }
-  /** What a meter shows as over its range: as good as not joined. */
-  const OPEN_OHM = 1e9;
   const enter = (row: TestRow, value: number | boolean) =>
     bench.read(row.id, { value, meter, offset: row.kind === 'voltage' ? offsetV : 0 });
   const shown = (row: TestRow): string => {
     const value = bench.marks.reading(row.id)?.value;
-    if (typeof value !== 'number') return '';
-    if (row.kind === 'resistance' && value >= OPEN_OHM) return 'OL';
-    if (row.kind === 'temperature' && open.doc.preferences.temperatureUnit === 'F')
-      return trimNumber((value * 9) / 5 + 32);
-    return trimNumber(row.unit === 'mA' ? value * 1000 : value);
+    return typeof value === 'number' ? shownReading(row, value, units) : '';
   };
-  const unitOf = (row: TestRow): string =>
-    row.kind === 'temperature' ? `°${open.doc.preferences.temperatureUnit}` : row.unit === 'ohm' ? 'ohm' : row.unit;
-  const today = () => new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10);
   function use(row: TestRow): void {
     const value = bench.marks.reading(row.id)?.value;
     if (typeof value === 'number') open.commit(`Taken over: ${row.what}`, takeOver(open.doc, row, value, today()));
@@ -108,7 +91,8 @@
           ><b>Not finished:</b>
           {#if points.some((p) => p.why === 'failed')}<b class="text-stop"
               >{points.filter((p) => p.why === 'failed').length} failed</b
-            >,{' '}{/if}{points.filter((p) => p.why === 'not made').length} not made yet.</span
+            >,{/if}
+          {points.filter((p) => p.why === 'not made').length} not made yet.</span
         >{/if}
     </p>
     <div class="mt-3 flex flex-wrap items-center gap-3">
@@ -130,15 +114,7 @@
         options={{ min: -1, max: 1 }}
         onvalue={(v) => (offsetV = v)}
       />
-      <label class="flex items-center gap-2"
-        ><span class="lab">Read by</span><input
-          class="in w-28"
-          maxlength="60"
-          placeholder="your name"
-          value={bench.by}
-          onchange={(e) => bench.sign(e.currentTarget.value)}
-        /></label
-      >
+      <SignedBy word="Read by" />
     </div>
     <p class="lab mt-2">
       Local codes and licensed practice come first. Before there is power the main fuse is out; with power one hand, one
@@ -155,14 +131,16 @@
   </div>
   <section class="rounded-box border border-line2 bg-raise" aria-label={TEST_STAGE_WORDS[stage]}>
     {#each rows.filter((r) => r.stage === stage) as r (r.id)}
-      {@const j = judged.get(r.id)}
-      {@const reading = bench.marks.reading(r.id)}
+      {@const made = judged.get(r.id)}
+      {@const j = made?.judged}
+      {@const reading = made?.reading}
       <div class="reading" data-row={r.id} data-passes={j?.passes}>
         <div class="min-w-0 flex-1">
           <p class="text-[15px]">{r.what}</p>
           <p class="lab">
             {#if r.expected !== 'yes'}expected <b class="n">{r.expected} {r.kind === 'temperature' ? '' : r.unit}</b
-              >;{' '}{/if}{r.where}{r.why ? `: ${r.why}` : ''}
+              >;{/if}
+            {r.where}{r.why ? `: ${r.why}` : ''}
           </p>
           {#if j}<p class="mt-1 flex items-start gap-2">
               <Mark state={j.passes ? 'holds' : 'stop'} size={16} label={j.passes ? 'passes' : 'fails'} /><span
@@ -218,14 +196,14 @@
               at={r.id}
               hideLabel
               kind={r.unit === 'mA' ? 'number' : r.kind}
-              unit={unitOf(r)}
+              unit={unitOf(r, units)}
               width={88}
               text={shown(r)}
               options={{
                 ...(r.unit === 'mA' ? { units: { ma: 1, a: 1000 } } : {}),
-                temperatureUnit: open.doc.preferences.temperatureUnit,
+                temperatureUnit: units.temperatureUnit,
                 min: r.kind === 'temperature' ? -60 : -1e6,
-                max: r.kind === 'resistance' ? 1e9 : r.kind === 'temperature' ? 300 : 1e6
+                max: r.kind === 'resistance' ? OPEN_OHM : r.kind === 'temperature' ? 300 : 1e6
               }}
               onvalue={(v) => enter(r, r.unit === 'mA' ? v / 1000 : v)}
             />

@@ -5,6 +5,7 @@
   import { resolve } from '$app/paths';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { saveFile } from '$lib/client/save-file.ts';
   import { useShopping } from '$lib/client/shopping.svelte.ts';
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
@@ -68,44 +69,10 @@
   const left = $derived(work.rows.filter((r) => !r.done));
   const span = $derived(Math.max(1, work.endMs - work.startMs));
   const x = (ms: number) => LEFT + ((ms - work.startMs) / span) * (WIDTH - LEFT - 8);
-  const DAY_MS = 86_400_000;
-  const days = $derived.by(() => {
-    const zoneMs = work.zoneMin * 60_000;
-    const first = Math.ceil((work.startMs + zoneMs) / DAY_MS) * DAY_MS - zoneMs;
-    const count = Math.max(0, Math.ceil((work.endMs - first) / DAY_MS));
-    const all = Array.from({ length: count }, (_, i) => first + i * DAY_MS);
-    return all.length > 40 ? all.filter((_, i) => i % 7 === 0) : all;
-  });
 
   async function calendar(): Promise<void> {
-    const { createEvents } = await import('ics');
-    const at = (ms: number): [number, number, number, number, number] => {
-      const d = new Date(ms);
-      return [d.getUTCFullYear(), d.getUTCMonth() + 1, d.getUTCDate(), d.getUTCHours(), d.getUTCMinutes()];
-    };
-    const { value, error } = createEvents(
-      work.rows
-        .filter((r) => !r.done && r.readyMs > r.endMs)
-        .map((r) => ({
-          uid: `${open.id}-${r.step.id}@haversack`,
-          title: `${open.doc.name}: ${r.step.waitWhat ?? 'wait'} is over`,
-          description: `After: ${r.step.title}. Then: ${work.rows
-            .filter((k) => k.step.after.includes(r.step.id))
-            .map((k) => k.step.title)
-            .join(', ')}`,
-          start: at(r.readyMs),
-          startInputType: 'utc' as const,
-          startOutputType: 'utc' as const,
-          duration: { minutes: 15 },
-          alarms: [{ action: 'display' as const, trigger: { minutes: 0, before: true } }]
-        }))
-    );
-    if (error || !value) return;
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([value], { type: 'text/calendar' }));
-    link.download = `${open.doc.name} waits.ics`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    const { calendarOf } = await import('./calendar.ts');
+    saveFile(`${open.doc.name} waits.ics`, 'text/calendar', calendarOf(open.id, open.doc.name, work));
   }
 </script>
 
@@ -123,11 +90,7 @@
           >{#each work.blockedBy.slice(0, 3) as b (b.step.id)}<b>{b.step.title}</b> waits for {b.missing
               .slice(0, 3)
               .map((m) => m.line.name)
-              .join(', ')}{b.missing.length > 3 ? ` and ${b.missing.length - 3} more` : ''}{b.expectedDay
-              ? `, expected ${b.expectedDay}`
-              : b.missing.every((m) => m.onTheWay >= m.missing)
-                ? ', on the way'
-                : ', not ordered yet'}.
+              .join(', ')}{b.missing.length > 3 ? ` and ${b.missing.length - 3} more` : ''}, {b.comes}.
           {/each}
           <a href={resolve(`/box/${open.id}/kit?view=orders`)}>See the orders</a></span
         >
@@ -167,7 +130,7 @@
           ><rect width="2" height="6" fill="var(--brass4)" /></pattern
         ></defs
       >
-      {#each days as t (t)}
+      {#each work.midnightsMs as t (t)}
         <line x1={x(t)} x2={x(t)} y1="18" y2={left.length * ROW + 22} stroke="var(--line2)" stroke-dasharray="2 3" />
         <text x={x(t) + 3} y="12" font-size="11" fill="var(--ink2)"
           >{new Intl.DateTimeFormat(undefined, { weekday: 'short', day: 'numeric' }).format(t)}</text

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { drawerFrom, type Table } from '@haversack/core/kit/drawer-csv';
+  import { takenBy, takenFrom, takenText } from '@haversack/core/kit/buy/orders';
   import { trimNumber } from '@haversack/core/quantity/format';
   import Download from '@lucide/svelte/icons/download';
   import Plus from '@lucide/svelte/icons/plus';
@@ -7,6 +8,7 @@
   import Upload from '@lucide/svelte/icons/upload';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { saveCsv } from '$lib/client/save-file.ts';
   import { useShopping } from '$lib/client/shopping.svelte.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import { METRES, PIECES } from './words.ts';
@@ -38,30 +40,32 @@
       said = `${got.lines.length} ${got.lines.length === 1 ? 'thing was' : 'things were'} counted anew from ${file.name}.`;
   }
 
-  async function csv(): Promise<void> {
-    const { default: papa } = await import('papaparse');
-    const rows = shopping.drawer.map((d) => ({ part: d.name, count: d.count, unit: d.unit, line: d.lineId }));
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([papa.unparse(rows, { escapeFormulae: true })], { type: 'text/csv' }));
-    link.download = 'drawer.csv';
-    link.click();
-    URL.revokeObjectURL(link.href);
-  }
+  const csv = (): Promise<void> =>
+    saveCsv(
+      'drawer.csv',
+      shopping.drawer.map((d) => ({ part: d.name, count: d.count, unit: d.unit, line: d.lineId }))
+    );
 
   const builtKey = $derived(`built ${open.doc.kit.boxCount}`);
-  const built = $derived(bench.marks.of(builtKey));
+  /** What was taken out for this batch, kept with the mark so that exactly that is put back. */
+  const taken = $derived(takenFrom(bench.marks.text(builtKey)));
   async function takeOut(): Promise<void> {
     const { boxCount } = open.doc.kit;
-    const changes = lines.map((l) => ({ lineId: l.lineId, name: l.name, unit: l.unit, by: -l.perBox * boxCount }));
-    if (await shopping.changeDrawer(changes)) {
-      bench.tick(builtKey, true);
+    const out = takenBy(lines, shopping.drawer, boxCount);
+    if (out.length === 0) {
+      said = 'Nothing of this box lies in the drawer.';
+      return;
+    }
+    if (await shopping.changeDrawer(out.map(({ count, ...d }) => ({ ...d, by: -count })))) {
+      bench.set(builtKey, takenText(out));
       said = `What ${boxCount === 1 ? 'one box takes' : `${boxCount} boxes take`} is out of the drawer.`;
     }
   }
   async function putBack(): Promise<void> {
-    const { boxCount } = open.doc.kit;
-    const changes = lines.map((l) => ({ lineId: l.lineId, name: l.name, unit: l.unit, by: l.perBox * boxCount }));
-    if (await shopping.changeDrawer(changes)) bench.tick(builtKey, false);
+    if (await shopping.changeDrawer(taken.map(({ count, ...d }) => ({ ...d, by: count })))) {
+      bench.set(builtKey, '');
+      said = 'They lie in the drawer again.';
+    }
   }
 </script>
 
@@ -134,9 +138,9 @@
     </select>
     <button type="button" class="btn" disabled={!lineId} onclick={add}><Plus size={14} />Put a packet in</button>
     <span class="flex-1"></span>
-    {#if lines.length && built?.value !== true}<button type="button" class="btn" onclick={takeOut}
+    {#if lines.length && taken.length === 0}<button type="button" class="btn" onclick={takeOut}
         >It is built: take its parts out</button
-      >{:else if built?.value === true}<span class="lab">Taken out when it was built.</span><button
+      >{:else if taken.length > 0}<span class="lab">Taken out when it was built.</span><button
         type="button"
         class="btn"
         onclick={putBack}>Put them back</button

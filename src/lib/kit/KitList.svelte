@@ -29,9 +29,6 @@
       count > 0 ? [...rest, { lineId: line.lineId, count }] : rest
     );
   }
-  const batteryCost = $derived(
-    kit.lines.filter((l) => l.lineId.startsWith('battery-')).reduce((s, l) => s + l.cost, 0)
-  );
 </script>
 
 {#if shopping.loaded}
@@ -108,7 +105,7 @@
       >
       <tr
         ><th colspan="8" class="num">One box without its batteries</th><td class="num n"
-          >{currency}{fixed(kit.costPerBox - batteryCost / open.doc.kit.boxCount, 2)}</td
+          >{currency}{fixed(kit.costWithoutBatteries, 2)}</td
         ></tr
       >
     </tfoot>

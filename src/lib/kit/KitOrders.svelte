@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { needsOf, offersFor, ordersFrom, standings, type Order } from '@haversack/core/kit/buy/orders';
+  import { needsOf, needsOneMore, offersFor, ordersFrom, outstanding, standings } from '@haversack/core/kit/buy/orders';
   import { PRICE_LIST, type Basket } from '@haversack/core/kit/buy/types';
   import { sparesOf, withSpares } from '@haversack/core/kit/spares';
   import { fixed, trimNumber } from '@haversack/core/quantity/format';
@@ -8,6 +8,7 @@
   import { useHeavy } from '$lib/client/heavy.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { useShopping } from '$lib/client/shopping.svelte.ts';
+  import { today } from '$lib/client/today.ts';
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import ShopsDialog from './ShopsDialog.svelte';
@@ -31,9 +32,7 @@
   let editing = $state(false);
 
   // one more box costs what buying for it as well costs more: bought together
-  const forOneMore = $derived(
-    needs.map((n) => ({ ...n, count: n.count + (lines.find((l) => l.lineId === n.lineId)?.perBox ?? 0) }))
-  );
+  const forOneMore = $derived(needsOneMore(needs, lines));
   $effect(() => {
     if (!shopping.loaded) return;
     const asked = needs;
@@ -51,14 +50,11 @@
 
   const shopOf = (id: string) => shops.find((s) => s.id === id);
   const onlyShop = $derived(found?.single.find((b) => b.unmet.length === found!.best.unmet.length));
-  const today = () => new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10);
   async function place(basket: Basket): Promise<void> {
     const orders = ordersFrom(basket, shops, { boxId: open.id, day: today(), newId: () => crypto.randomUUID() });
     // the spares are ordered now: asked for again only when somebody says so
     if (await shopping.place(orders)) spared = false;
   }
-  const leftWorth = $derived(found?.best.left.reduce((s, l) => s + l.worth, 0) ?? 0);
-  const outstanding = (o: Order) => o.lines.reduce((s, l) => s + l.packets - l.arrived, 0);
 </script>
 
 <div class="grid gap-5">
@@ -104,7 +100,6 @@
       </p>
       {#each best.orders as o (o.shopId)}
         {@const shop = shopOf(o.shopId)}
-        {@const short = shop?.freeFrom != null && o.shipping > 0 ? shop.freeFrom - o.goods : 0}
         <div class="mt-4 overflow-x-auto">
           <table class="sheet">
             <caption class="text-left font-semibold"
@@ -133,7 +128,9 @@
               {/each}
               <tr
                 ><td colspan="4" class="num text-ink2"
-                  >Shipping{short > 0 ? ` (free from ${money(shop!.freeFrom!)}, ${money(short)} short of it)` : ''}</td
+                  >Shipping{o.shortOfFree !== null && shop?.freeFrom != null
+                    ? ` (free from ${money(shop.freeFrom)}, ${money(o.shortOfFree)} short of it)`
+                    : ''}</td
                 ><td class="num n">{money(o.shipping)}</td></tr
               >
               {#if o.off > 0}<tr
@@ -154,7 +151,7 @@
           >
         </p>{/if}
       {#if best.left.length}<details class="mt-3">
-          <summary>Left over when it is built: worth {money(leftWorth)}</summary>
+          <summary>Left over when it is built: worth {money(best.leftWorth)}</summary>
           <ul class="mt-1 grid list-disc gap-x-6 pl-5 md:grid-cols-2">
             {#each best.left as l (l.lineId)}<li>
                 <span class="n">{trimNumber(l.count)}</span>

@@ -7,6 +7,7 @@
   import { useShopping } from '$lib/client/shopping.svelte.ts';
   import Dialog from '$lib/ui/Dialog.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import QuantityRow from '$lib/ui/QuantityRow.svelte';
 
   /** The person's own shops: how they bill, and their packets of what this box takes. */
   let { open: shown = $bindable() }: { open: boolean } = $props();
@@ -92,63 +93,53 @@
         >{/each}
     </div>
     <div class="mt-2">
-      <div class="row">
-        <span>Shipping of an order</span><QuantityField
-          label="Shipping of {chosen.name}"
-          hideLabel
-          kind="money"
-          unit={currency}
-          text={fixed(chosen.shipping, 2)}
-          options={MONEY}
-          onvalue={(v) => change(chosen, { shipping: v })}
-        />
-      </div>
-      <div class="row">
-        <span>Free from</span><QuantityField
-          label="Free shipping of {chosen.name} from"
-          hideLabel
-          kind="money"
-          unit={currency}
-          text={chosen.freeFrom === null ? '' : fixed(chosen.freeFrom, 2)}
-          options={{ min: 0.01, max: 100000 }}
-          onempty={() => change(chosen, { freeFrom: null })}
-          onvalue={(v) => change(chosen, { freeFrom: v })}
-        />
-      </div>
-      <div class="row">
-        <span>Comes after</span><QuantityField
-          label="Days of delivery of {chosen.name}"
-          hideLabel
-          kind="number"
-          unit="days"
-          text={chosen.deliveryDays === null ? '' : String(chosen.deliveryDays)}
-          options={{ min: 0, max: 120, whole: true, units: { day: 1, days: 1, week: 7, weeks: 7 } }}
-          onempty={() => change(chosen, { deliveryDays: null })}
-          onvalue={(v) => change(chosen, { deliveryDays: v })}
-        />
-      </div>
-      <div class="row">
-        <span>Tax on top of its prices</span><QuantityField
-          label="Tax of {chosen.name}"
-          hideLabel
-          kind="fraction"
-          unit="%"
-          text={fixed(chosen.taxFraction * 100, (chosen.taxFraction * 100) % 1 ? 1 : 0)}
-          options={{ min: 0, max: 1 }}
-          onvalue={(v) => change(chosen, { taxFraction: v })}
-        />
-      </div>
-      <div class="row">
-        <span>Off every price</span><QuantityField
-          label="Off at {chosen.name}"
-          hideLabel
-          kind="fraction"
-          unit="%"
-          text={fixed(chosen.offFraction * 100, (chosen.offFraction * 100) % 1 ? 1 : 0)}
-          options={{ min: 0, max: 0.95 }}
-          onvalue={(v) => change(chosen, { offFraction: v })}
-        />
-      </div>
+      <QuantityRow
+        word="Shipping of an order"
+        label="Shipping of {chosen.name}"
+        kind="money"
+        unit={currency}
+        text={fixed(chosen.shipping, 2)}
+        options={MONEY}
+        onvalue={(v) => change(chosen, { shipping: v })}
+      />
+      <QuantityRow
+        word="Free from"
+        label="Free shipping of {chosen.name} from"
+        kind="money"
+        unit={currency}
+        text={chosen.freeFrom === null ? '' : fixed(chosen.freeFrom, 2)}
+        options={{ min: 0.01, max: 100000 }}
+        onempty={() => change(chosen, { freeFrom: null })}
+        onvalue={(v) => change(chosen, { freeFrom: v })}
+      />
+      <QuantityRow
+        word="Comes after"
+        label="Days of delivery of {chosen.name}"
+        kind="number"
+        unit="days"
+        text={chosen.deliveryDays === null ? '' : String(chosen.deliveryDays)}
+        options={{ min: 0, max: 120, whole: true, units: { day: 1, days: 1, week: 7, weeks: 7 } }}
+        onempty={() => change(chosen, { deliveryDays: null })}
+        onvalue={(v) => change(chosen, { deliveryDays: v })}
+      />
+      <QuantityRow
+        word="Tax on top of its prices"
+        label="Tax of {chosen.name}"
+        kind="fraction"
+        unit="%"
+        text={trimNumber(chosen.taxFraction * 100)}
+        options={{ min: 0, max: 1 }}
+        onvalue={(v) => change(chosen, { taxFraction: v })}
+      />
+      <QuantityRow
+        word="Off every price"
+        label="Off at {chosen.name}"
+        kind="fraction"
+        unit="%"
+        text={trimNumber(chosen.offFraction * 100)}
+        options={{ min: 0, max: 0.95 }}
+        onvalue={(v) => change(chosen, { offFraction: v })}
+      />
       <div class="row">
         <span>Coupon, off an order</span><span class="flex items-center gap-1"
           ><QuantityField

@@ -5,6 +5,7 @@
   import { durationText, fixed, temperatureText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { useHeavy } from '$lib/client/heavy.svelte.ts';
+  import { today } from '$lib/client/today.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import SeasonChart from './SeasonChart.svelte';
 
@@ -17,7 +18,6 @@
   const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
   const set = <K extends keyof Season>(what: string, key: K, value: Season[K]) =>
     open.set(`Season: ${what}`, `season/${key}`, value);
-  const today = () => new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10);
   function begin(): void {
     open.set('Plan a season', 'season', {
       startDay: open.doc.outing.day ?? today(),

@@ -14,7 +14,13 @@ export type WorkRow = {
   readyMs: number;
   onPath: boolean;
 };
-export type Blocked = { step: WorkStep; missing: Standing[]; expectedDay: string | undefined };
+export type Blocked = {
+  step: WorkStep;
+  missing: Standing[];
+  expectedDay: string | undefined;
+  /** How it stands with what is missing, in words. */
+  comes: string;
+};
 export type WorkPlan = {
   rows: WorkRow[];
   startMs: number;
@@ -24,14 +30,17 @@ export type WorkPlan = {
   leftCount: number;
   pathWords: string;
   blockedBy: Blocked[];
-  /** Minutes that the clock on the wall is ahead of universal time. */
-  zoneMin: number;
+  /** Midnights within it, for a time line; those of every seventh day where they would crowd it. */
+  midnightsMs: number[];
 };
 
 /** What a step waits for from outside: a wait that runs, or parts on their way. */
 type Gate = { min: number; cures: WorkStep | undefined; comes: WorkStep | undefined };
 
 const MINUTE_MS = 60_000;
+const DAY_MS = 1440 * MINUTE_MS;
+/** As many days as a time line can name side by side. */
+const MOST_MIDNIGHTS = 40;
 /** Share of a step that is set-up, done once for a batch. @source rule of thumb: tools out, jig made, tools away */
 const SETUP = 0.3;
 
@@ -74,7 +83,9 @@ export function workPlanOf(x: {
     const missing = all.filter((s) => s.missing > 0 && step.lineIds.includes(s.line.lineId));
     if (missing.length === 0) return [];
     const days = missing.map((m) => arrivalOf(m, x.orders));
-    return [{ step, missing, expectedDay: days.every((d) => d !== undefined) ? days.sort().at(-1) : undefined }];
+    const expectedDay = days.every((d) => d !== undefined) ? days.sort().at(-1) : undefined;
+    const comes = expectedDay ? `expected ${expectedDay}` : missing.every(isOrdered) ? 'on the way' : 'not ordered yet';
+    return [{ step, missing, expectedDay, comes }];
   });
   const comesMin = new Map(
     blockedBy.flatMap((b) =>
@@ -120,25 +131,38 @@ export function workPlanOf(x: {
     })
     .sort((a, b) => Number(b.done) - Number(a.done) || (order.get(a.step.id) ?? 0) - (order.get(b.step.id) ?? 0));
   const open = rows.filter((r) => !r.done);
+  const startMs = open[0]?.startMs ?? nowMs;
+  const endMs = open.length > 0 ? toMs(laid.endMin) : nowMs;
   return {
     rows,
-    startMs: open[0]?.startMs ?? nowMs,
-    endMs: open.length > 0 ? toMs(laid.endMin) : nowMs,
+    startMs,
+    endMs,
     workMin: laid.workMin,
     leftCount: open.length,
     pathWords: pathWords(path, byId, path[0] && gates.get(path[0].id), wallMin),
     blockedBy,
-    zoneMin: x.zoneMin
+    midnightsMs: midnights(startMs, endMs, x.zoneMin)
   };
 }
 
+/** All that is missing of a line is on its way. */
+const isOrdered = (s: Standing): boolean => s.missing <= s.onTheWay + 1e-6;
+
 /** The day on which everything that is missing of a line is expected; undefined when it is not ordered. */
 function arrivalOf(s: Standing, orders: readonly Order[]): string | undefined {
-  if (s.missing > s.onTheWay + 1e-6) return undefined;
+  if (!isOrdered(s)) return undefined;
   const days = orders.flatMap((o) =>
     o.expectedDay && o.lines.some((l) => l.lineId === s.line.lineId && l.arrived < l.packets) ? [o.expectedDay] : []
   );
   return days.sort().at(-1);
+}
+
+function midnights(startMs: number, endMs: number, zoneMin: number): number[] {
+  const zoneMs = zoneMin * MINUTE_MS;
+  const first = Math.ceil((startMs + zoneMs) / DAY_MS) * DAY_MS - zoneMs;
+  const count = Math.max(0, Math.ceil((endMs - first) / DAY_MS));
+  const everyDays = count > MOST_MIDNIGHTS ? 7 : 1;
+  return Array.from({ length: Math.ceil(count / everyDays) }, (_, i) => first + i * everyDays * DAY_MS);
 }
 
 /** The longest way in words: 'What decides: the sealant cures 12 h, then connect, then …'. */

@@ -2,9 +2,6 @@
   import type { PartOf } from '@haversack/core/catalogue/part';
   import { durationText } from '@haversack/core/quantity/format';
   import { suggestBattery } from '@haversack/core/advise/suggest-battery';
-  import { goto } from '$app/navigation';
-  import { resolve } from '$app/paths';
-  import { page } from '$app/state';
   import BankCard from '$lib/battery/BankCard.svelte';
   import ChargePlanCard from '$lib/battery/ChargePlanCard.svelte';
   import ChargerCard from '$lib/battery/ChargerCard.svelte';
@@ -16,19 +13,15 @@
   import StorageCard from '$lib/battery/StorageCard.svelte';
   import VoltageCard from '$lib/battery/VoltageCard.svelte';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { askedView } from '$lib/client/views.ts';
   import StageHead from '$lib/ui/StageHead.svelte';
+  import ViewSwitch from '$lib/ui/ViewSwitch.svelte';
 
   const open = useBox();
   const bank = $derived(open.plan.bank);
   const b = $derived(open.doc.bank);
   const VIEWS = { size: 'Size', compare: 'Compare', join: 'Join', charge: 'Charge', volts: 'Read' } as const;
-  type View = keyof typeof VIEWS;
-  const view = $derived.by((): View => {
-    const asked = page.url.searchParams.get('view');
-    return asked && asked in VIEWS ? (asked as View) : 'size';
-  });
-  const show = (next: View) =>
-    goto(resolve(`/box/${open.id}/battery?view=${next}`), { replaceState: true, keepFocus: true, noScroll: true });
+  const view = $derived(askedView(VIEWS));
   const batteries = $derived(open.catalogue.filter((p): p is PartOf<'battery'> => p.kind === 'battery'));
   const suggested = $derived(bank ? undefined : suggestBattery(open.doc, open.plan, batteries));
   const suggestedName = $derived(
@@ -37,13 +30,7 @@
 </script>
 
 <StageHead title="Battery" sub={bank ? `${bank.part.name}${b.count > 1 ? ` × ${b.count}` : ''}` : 'none chosen yet'}>
-  <div class="seg" role="group" aria-label="View">
-    {#each Object.entries(VIEWS) as [id, text] (id)}<button
-        type="button"
-        aria-pressed={view === id}
-        onclick={() => show(id as View)}>{text}</button
-      >{/each}
-  </div>
+  <ViewSwitch stage="battery" views={VIEWS} {view} />
   <span class="flex-1"></span>
   {#if suggested}<button
       type="button"

@@ -1,7 +1,4 @@
 <script lang="ts">
-  import { goto } from '$app/navigation';
-  import { resolve } from '$app/paths';
-  import { page } from '$app/state';
   import BuildSteps from '$lib/bench/BuildSteps.svelte';
   import LookUp from '$lib/bench/LookUp.svelte';
   import Papers from '$lib/bench/Papers.svelte';
@@ -9,25 +6,21 @@
   import WorkPlan from '$lib/bench/WorkPlan.svelte';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { askedView } from '$lib/client/views.ts';
   import StageHead from '$lib/ui/StageHead.svelte';
+  import ViewSwitch from '$lib/ui/ViewSwitch.svelte';
 
   const open = useBox();
   const bench = useMarks();
   const VIEWS = { plan: 'Plan', build: 'Build', test: 'Test', papers: 'Papers', lookup: 'Look up' } as const;
-  const SUBS: Record<View, string> = {
+  const SUBS: Record<keyof typeof VIEWS, string> = {
     plan: 'what is done when',
     build: 'one step at a time',
     test: 'judged as it is read',
     papers: 'what is printed',
     lookup: 'what nobody read yet'
   };
-  type View = keyof typeof VIEWS;
-  const view = $derived.by((): View => {
-    const asked = page.url.searchParams.get('view');
-    return asked && asked in VIEWS ? (asked as View) : 'plan';
-  });
-  const show = (next: View) =>
-    goto(resolve(`/box/${open.id}/bench?view=${next}`), { replaceState: true, keepFocus: true, noScroll: true });
+  const view = $derived(askedView(VIEWS));
   const openCount = $derived(open.plan.findings.filter((f) => f.open && f.acceptedBecause === null).length);
   const ready = $derived(open.plan.bank !== undefined && open.plan.fit !== undefined);
 
@@ -44,13 +37,7 @@
 </script>
 
 <StageHead title="Bench" sub={SUBS[view]}>
-  <div class="seg" role="group" aria-label="View">
-    {#each Object.entries(VIEWS) as [id, text] (id)}<button
-        type="button"
-        aria-pressed={view === id}
-        onclick={() => show(id as View)}>{text}{id === 'lookup' && openCount ? ` ${openCount}` : ''}</button
-      >{/each}
-  </div>
+  <ViewSwitch stage="bench" views={VIEWS} {view} counts={{ lookup: openCount }} />
 </StageHead>
 
 {#if view === 'lookup'}<LookUp />{:else if !ready}

@@ -1,11 +1,10 @@
 <script lang="ts">
-  import { goto } from '$app/navigation';
-  import { resolve } from '$app/paths';
-  import { page } from '$app/state';
   import { fixed } from '@haversack/core/quantity/format';
   import Download from '@lucide/svelte/icons/download';
   import Printer from '@lucide/svelte/icons/printer';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { saveCsv } from '$lib/client/save-file.ts';
+  import { askedView } from '$lib/client/views.ts';
   import KitCutting from '$lib/kit/KitCutting.svelte';
   import KitDrawer from '$lib/kit/KitDrawer.svelte';
   import KitList from '$lib/kit/KitList.svelte';
@@ -13,20 +12,14 @@
   import { GROUPS } from '$lib/kit/words.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import StageHead from '$lib/ui/StageHead.svelte';
+  import ViewSwitch from '$lib/ui/ViewSwitch.svelte';
 
   const open = useBox();
   const kit = $derived(open.plan.kit);
   const VIEWS = { list: 'List', orders: 'Orders', cutting: 'Cutting', drawer: 'Drawer' } as const;
-  type View = keyof typeof VIEWS;
-  const view = $derived.by((): View => {
-    const asked = page.url.searchParams.get('view');
-    return asked && asked in VIEWS ? (asked as View) : 'list';
-  });
-  const show = (next: View) =>
-    goto(resolve(`/box/${open.id}/kit?view=${next}`), { replaceState: true, keepFocus: true, noScroll: true });
+  const view = $derived(askedView(VIEWS));
 
-  async function csv(): Promise<void> {
-    const { default: papa } = await import('papaparse');
+  function csv(): Promise<void> {
     const rows = kit.lines.map((l) => ({
       group: GROUPS[l.group],
       part: l.name,
@@ -39,22 +32,12 @@
       cost: fixed(l.cost, 2),
       note: l.note
     }));
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([papa.unparse(rows, { escapeFormulae: true })], { type: 'text/csv' }));
-    link.download = `${open.doc.name} kit.csv`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    return saveCsv(`${open.doc.name} kit.csv`, rows);
   }
 </script>
 
 <StageHead title="Kit" sub="every piece of this plan">
-  <div class="seg" role="group" aria-label="View">
-    {#each Object.entries(VIEWS) as [id, text] (id)}<button
-        type="button"
-        aria-pressed={view === id}
-        onclick={() => show(id as View)}>{text}</button
-      >{/each}
-  </div>
+  <ViewSwitch stage="kit" views={VIEWS} {view} />
   <QuantityField
     label="For how many boxes"
     kind="number"

@@ -9,6 +9,7 @@
   import { onMount, untrack } from 'svelte';
   import { request } from '$lib/client/api.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { today } from '$lib/client/today.ts';
   import StageHead from '$lib/ui/StageHead.svelte';
 
   const open = useBox();
@@ -16,7 +17,6 @@
   const loaded = $derived(open.recordsKnown);
   let problem = $state('');
   let problems = $state<Record<string, string>>({});
-  const today = (): string => new Date(Date.now() - new Date().getTimezoneOffset() * 60000).toISOString().slice(0, 10);
   const BLANK = { duration: '', charge: '', endV: '', air: '', notes: '' };
   type Form = typeof BLANK & { kind: LogEntry['kind']; day: string };
   const FIELD = 'logbook|record';

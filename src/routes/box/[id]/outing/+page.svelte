@@ -6,9 +6,6 @@
   import { clockText, fixed, temperatureText } from '@haversack/core/quantity/format';
   import { lightStretches } from '@haversack/core/sun/sun';
   import { dayCount } from '@haversack/core/timeline/bars';
-  import { goto } from '$app/navigation';
-  import { resolve } from '$app/paths';
-  import { page } from '$app/state';
   import ChevronLeft from '@lucide/svelte/icons/chevron-left';
   import ChevronRight from '@lucide/svelte/icons/chevron-right';
   import Plus from '@lucide/svelte/icons/plus';
@@ -25,7 +22,9 @@
   import WhatStops from '$lib/outing/WhatStops.svelte';
   import Dialog from '$lib/ui/Dialog.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import { askedView } from '$lib/client/views.ts';
   import StageHead from '$lib/ui/StageHead.svelte';
+  import ViewSwitch from '$lib/ui/ViewSwitch.svelte';
 
   const open = useBox();
   const outing = $derived(open.doc.outing);
@@ -41,9 +40,8 @@
   const light = $derived(
     outing.site && outing.day ? lightStretches(outing.site, outing.day, { fromH: axis.fromH, toH: axis.toH }) : []
   );
-  const view = $derived(page.url.searchParams.get('view') === 'season' ? 'season' : 'outing');
-  const show = (next: 'outing' | 'season') =>
-    goto(resolve(`/box/${open.id}/outing?view=${next}`), { replaceState: true, keepFocus: true, noScroll: true });
+  const VIEWS = { outing: 'Trip', season: 'Season' } as const;
+  const view = $derived(askedView(VIEWS));
   const keepBack = $derived(
     open.plan.bank
       ? open.plan.bank.keepBackFraction
@@ -108,10 +106,7 @@
 </script>
 
 <StageHead title="Outing">
-  <div class="seg" role="group" aria-label="View">
-    <button type="button" aria-pressed={view === 'outing'} onclick={() => show('outing')}>Trip</button>
-    <button type="button" aria-pressed={view === 'season'} onclick={() => show('season')}>Season</button>
-  </div>
+  <ViewSwitch stage="outing" views={VIEWS} {view} />
   {#if view === 'outing'}
     <QuantityField
       label="Switch on"

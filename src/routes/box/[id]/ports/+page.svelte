@@ -6,9 +6,7 @@
   import { holeText } from '@haversack/core/panel/panel';
   import { fixed } from '@haversack/core/quantity/format';
   import Check from '@lucide/svelte/icons/check';
-  import { goto } from '$app/navigation';
   import { resolve } from '$app/paths';
-  import { page } from '$app/state';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import DepthSection from '$lib/draw/DepthSection.svelte';
   import FoldOut from '$lib/draw/FoldOut.svelte';
@@ -19,7 +17,9 @@
   import LabelSheet from '$lib/ports/LabelSheet.svelte';
   import LineUpBar from '$lib/ports/LineUpBar.svelte';
   import WaterTable from '$lib/ports/WaterTable.svelte';
+  import { askedView } from '$lib/client/views.ts';
   import StageHead from '$lib/ui/StageHead.svelte';
+  import ViewSwitch from '$lib/ui/ViewSwitch.svelte';
 
   const open = useBox();
   const fit = $derived(open.plan.fit);
@@ -52,17 +52,11 @@
   );
   const facesUsed = $derived(new Set((panel?.ports ?? []).map((p) => p.port.face)).size);
   const VIEWS = { layout: 'Layout', holes: 'Holes', water: 'Water', labels: 'Labels', brackets: 'Brackets' } as const;
-  type View = keyof typeof VIEWS;
-  const view = $derived.by((): View => {
-    const asked = page.url.searchParams.get('view') ?? '';
-    return asked in VIEWS ? (asked as View) : 'layout';
-  });
+  const view = $derived(askedView(VIEWS));
   let arranging = $state(false);
   const selectedPort = $derived(
     panel?.ports.find((p) => open.selected?.kind === 'port' && p.port.id === open.selected.id)
   );
-  const show = (next: View) =>
-    goto(resolve(`/box/${open.id}/ports?view=${next}`), { replaceState: true, keepFocus: true, noScroll: true });
   /** A part that found no place where it was to go, and the faces that have one. */
   let refused = $state.raw<{ part: PartOf<'panel'>; face: Face; others: PlacedPort[] } | undefined>();
 
@@ -99,13 +93,7 @@
   sub={panel ? `${panel.holeCount} holes on ${facesUsed} ${facesUsed === 1 ? 'face' : 'faces'}` : ''}
 >
   {#if fit}
-    <div class="seg" role="group" aria-label="View">
-      {#each Object.entries(VIEWS) as [id, word] (id)}<button
-          type="button"
-          aria-pressed={view === id}
-          onclick={() => show(id as View)}>{word}</button
-        >{/each}
-    </div>
+    <ViewSwitch stage="ports" views={VIEWS} {view} />
   {/if}
   <span class="flex-1"></span>
   {#if fit && view === 'layout'}

@@ -1,8 +1,6 @@
 <script lang="ts">
   import { chooseParts, missingParts } from '@haversack/core/advise/choose-parts';
-  import { goto } from '$app/navigation';
   import { resolve } from '$app/paths';
-  import { page } from '$app/state';
   import CircuitView from '$lib/wiring/CircuitView.svelte';
   import FaultFinder from '$lib/wiring/FaultFinder.svelte';
   import LiveView from '$lib/wiring/LiveView.svelte';
@@ -14,7 +12,9 @@
   import WhereRuns from '$lib/wiring/WhereRuns.svelte';
   import { ampsText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { askedView } from '$lib/client/views.ts';
   import StageHead from '$lib/ui/StageHead.svelte';
+  import ViewSwitch from '$lib/ui/ViewSwitch.svelte';
 
   const open = useBox();
   let width = $state(880);
@@ -30,24 +30,12 @@
     plugs: 'Plugs',
     runs: 'Runs'
   } as const;
-  type View = keyof typeof VIEWS;
-  const view = $derived.by((): View => {
-    const asked = page.url.searchParams.get('view') ?? '';
-    return asked in VIEWS ? (asked as View) : 'circuit';
-  });
-  const show = (next: View) =>
-    goto(resolve(`/box/${open.id}/wiring?view=${next}`), { replaceState: true, keepFocus: true, noScroll: true });
+  const view = $derived(askedView(VIEWS));
   const missing = $derived(missingParts(open.plan.findings));
 </script>
 
 <StageHead title="Wiring" sub={`${w.circuits.length} circuits, ${ampsText(w.main.loadA)} A at most`}>
-  {#if w.circuits.length > 0}<div class="seg" role="group" aria-label="View">
-      {#each Object.entries(VIEWS) as [id, word] (id)}<button
-          type="button"
-          aria-pressed={view === id}
-          onclick={() => show(id as View)}>{word}</button
-        >{/each}
-    </div>{/if}
+  {#if w.circuits.length > 0}<ViewSwitch stage="wiring" views={VIEWS} {view} />{/if}
   <span class="flex-1"></span>
   <button type="button" class="btn" onclick={() => (open.selected = { kind: 'main' })}>Main path</button>
   {#if missing.length > 0}<button
