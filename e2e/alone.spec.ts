@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test.ts';
 import { copyOf, open, saved, verdict } from './helpers.ts';
 
 test('what a device has of its own: battery, card, and what happens when its lead is pulled', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test.ts';
 import { STARTER_CATALOGUE } from '../core/src/catalogue/starter.ts';
 import { boxId, copyOf, open, saved, verdict } from './helpers.ts';
 

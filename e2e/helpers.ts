@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Page } from './test.ts';
 
 /** The address of a demo box, or of any box by its name. */
 export async function boxId(page: Page, name: string): Promise<string> {

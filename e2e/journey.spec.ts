@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test.ts';
 import { boxId, copyOf, open, saved, verdict } from './helpers.ts';
 
 test('an empty box is designed by hand to a printed build sheet', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test.ts';
 import { copyOf, open, saved, verdict } from './helpers.ts';
 
 test('three devices typed, one bar dragged, a label read, three batteries compared, the best remedy applied: the chance changes', async ({

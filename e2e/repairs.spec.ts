@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test.ts';
 import { boxId, copyOf, open, saved, verdict } from './helpers.ts';
 
 const undo = (page: Page) => page.getByRole('button', { name: 'Undo', exact: true });

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './test.ts';
 import { copyOf, open, saved, verdict } from './helpers.ts';
 
 test('the box as found is made sound: changes ticked, figures before and after, one step of undo', async ({ page }) => {
