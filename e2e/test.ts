@@ -19,6 +19,7 @@ async function isUp(url: string): Promise<boolean> {
 /** Every worker has a server and a data folder of its own: files run side by side without meeting. */
 export const test = base.extend<object, { server: string }>({
   server: [
+    // eslint-disable-next-line no-empty-pattern -- the fixture needs no other, and the runner insists on a pattern
     async ({}, use, worker) => {
       const port = FIRST_PORT + worker.parallelIndex;
       const url = `http://127.0.0.1:${port}`;
