@@ -10,6 +10,7 @@ import { evaluate, type Plan } from '@haversack/core/evaluate';
 import { sureRuns, type Sure } from '@haversack/core/outing/sure';
 import { seasonPlan, type SeasonPlan } from '@haversack/core/season/season';
 import { TrialCircuit } from '@haversack/core/trials/circuit';
+import { alternativesFor, type Alternative } from '@haversack/core/kit/alternatives';
 import { cheapestBasket } from '@haversack/core/kit/buy/basket';
 import type { Basket, Need, Offer, Shop } from '@haversack/core/kit/buy/types';
 import { survey, type ShortTrial } from '@haversack/core/trials/survey';
@@ -145,6 +146,12 @@ const api = {
   /** What the box would be with the ticked ones of those changes. */
   soundWith(job: Job, changes: readonly { edits: Edit[] }[]): SoundFacts | undefined {
     return soundWith(job.box, planOf(job).catalogue, changes);
+  },
+
+  /** What could be taken instead of a line of the kit, each tried on a copy. */
+  async alternatives(job: Job, lineId: string): Promise<Alternative[] | undefined> {
+    const { plan, catalogue } = planOf(job);
+    return inPieces(alternativesFor({ box: job.box, catalogue, plan }, lineId), job.version);
   },
 
   /** The cheapest way to buy some lines, and the cheapest from one shop alone. */

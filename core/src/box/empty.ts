@@ -116,7 +116,7 @@ export function emptyBox(name: string): Box {
       conductor: AUTO,
       bundledCount: AUTO
     },
-    kit: { boxCount: 1, owned: [] },
+    kit: { boxCount: 1, owned: [], offered: [] },
     bench: { doneStepIds: [], asCut: {} },
     checkedPaths: [],
     accepted: [],

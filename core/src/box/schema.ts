@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { ageSchema } from './age.ts';
 import { BOX_FORMAT, BOX_VERSION } from './attr.ts';
 import { FACES } from '../catalogue/faces.ts';
-import { idSchema, insulation, partSchema, TAB_ORDERS } from '../catalogue/part.ts';
+import { CHEMISTRIES, idSchema, insulation, partSchema, TAB_ORDERS } from '../catalogue/part.ts';
 import { circuitSchema, feedSchema, originSchema, relaySchema } from './circuit-schema.ts';
 import { claimSchema, deviceSchema, drawSchema } from './device-schema.ts';
 import {
@@ -122,6 +122,20 @@ export const bracketSchema = z.strictObject({
   /** From the wall to where the load pulls. */
   leverMm: z.number().finite().min(0).max(2000)
 });
+
+/** Something ready-made; null = nobody knows. */
+export const offeredSchema = z.strictObject({
+  id: idSchema,
+  name: text(80).min(1),
+  priceAmount: z.number().finite().min(0).max(100000).nullable(),
+  /** What must be bought along to use it: charger, leads, adapters. */
+  extrasAmount: z.number().finite().min(0).max(100000),
+  /** As its label says. */
+  energyWh: z.number().finite().positive().max(100000).nullable(),
+  massKg: z.number().finite().positive().max(500).nullable(),
+  chemistry: z.enum(CHEMISTRIES)
+});
+export type Offered = z.infer<typeof offeredSchema>;
 
 export const RETURNS = ['bus-bar', 'stud', 'chain', 'splice'] as const;
 
@@ -269,7 +283,9 @@ export const boxSchema = z.strictObject({
   }),
   kit: z.strictObject({
     boxCount: z.number().int().min(1).max(50),
-    owned: z.array(z.strictObject({ lineId: text(120), count: z.number().min(0).max(10000) })).max(300)
+    owned: z.array(z.strictObject({ lineId: text(120), count: z.number().min(0).max(10000) })).max(300),
+    /** Ready-made things the person was offered, to compare: a power box, another battery. */
+    offered: z.array(offeredSchema).max(20).default([])
   }),
   bench: z.strictObject({
     doneStepIds: z.array(text(120)).max(400),

@@ -4,7 +4,6 @@ export const FIELD_WORDS: Readonly<Record<string, string>> = {
   packCount: 'Pieces in a packet',
   massKg: 'Mass',
   capacityAh: 'Capacity',
-  heightMm: 'Height over the terminals',
   terminal: 'Terminals',
   flagClearanceMm: 'Room over flag terminals',
   straightClearanceMm: 'Room over straight terminals',

@@ -48,6 +48,10 @@ const words = (key: string): string => {
   return spaced[0]!.toUpperCase() + spaced.slice(1);
 };
 
+/** The same field may mean more of one kind of part. */
+const labelOf = (kind: Part['kind'], key: string): string =>
+  kind === 'battery' && key === 'heightMm' ? 'Height over the terminals' : (FIELD_WORDS[key] ?? words(key));
+
 type Kind = { type: 'number' | 'numbers' | 'text' | 'flag' | 'list'; nullable: boolean; choices: string[] | undefined };
 
 /** What a schema asks for, when one line of typing can say it; undefined for lists and nested things. */
@@ -93,7 +97,7 @@ export function fieldsOf(part: Part): PartField[] {
       const match = kind.type === 'number' ? UNIT_BY_SUFFIX.find(([pattern]) => pattern.test(key)) : undefined;
       out.push({
         path: prefix + key,
-        label: prefix ? `Hole ${words(key).toLowerCase()}` : (FIELD_WORDS[key] ?? words(key)),
+        label: prefix ? `Hole ${words(key).toLowerCase()}` : labelOf(part.kind, key),
         unit: match?.[1] ?? '',
         text:
           value === null

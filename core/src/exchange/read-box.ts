@@ -94,6 +94,7 @@ export function danglingReferences(box: Box): Problem[] {
     // one way names either, so their ids differ, too
     feeds: [...box.feeds, ...box.circuits],
     'compare/candidates': box.compare.candidates,
+    'kit/offered': box.kit.offered,
     ...Object.fromEntries(box.devices.map((d) => [`devices/${d.id}/modes`, d.modes]))
   })) {
     const seen = new Set<string>();

@@ -1,4 +1,5 @@
 import type { Basket, Need, Offer, Shop } from '@haversack/core/kit/buy/types';
+import type { Alternative } from '@haversack/core/kit/alternatives';
 import type { Help } from '@haversack/core/advise/helps';
 import type { Candidate } from '@haversack/core/compare/candidate';
 import type { Sure } from '@haversack/core/outing/sure';
@@ -204,7 +205,11 @@ export class Heavy {
     });
   }
 
-  /** What the box would be with some of the changes that were found. */
+  /** What could be taken instead of a line of the kit; undefined when the box changed meanwhile. */
+  alternatives(lineId: string): Promise<Alternative[] | undefined> {
+    return this.#remote().alternatives(this.#job(), lineId);
+  }
+
   buy(
     needs: readonly Need[],
     shops: readonly Shop[],
@@ -213,6 +218,7 @@ export class Heavy {
     return this.#remote().buy([...needs], $state.snapshot(shops) as Shop[], $state.snapshot(offers) as Offer[]);
   }
 
+  /** What the box would be with some of the changes that were found. */
   soundWith(changes: readonly { edits: Edit[] }[]): Promise<SoundFacts | undefined> {
     return this.#remote().soundWith(this.#job(), $state.snapshot(changes) as { edits: Edit[] }[]);
   }

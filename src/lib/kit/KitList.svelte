@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { isChosen } from '@haversack/core/kit/alternatives';
   import type { KitLine } from '@haversack/core/kit/kit';
   import { holdsUp, standings } from '@haversack/core/kit/buy/orders';
   import { fixed, trimNumber } from '@haversack/core/quantity/format';
@@ -8,6 +9,7 @@
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import InsteadDialog from './InsteadDialog.svelte';
   import { GROUPS, METRES, PIECES } from './words.ts';
 
   /** Every piece the plan asks for, what of it is there, and what is missing. */
@@ -20,6 +22,9 @@
   const held = $derived(shopping.loaded ? holdsUp(all, open.plan.bench.steps) : []);
   const first = $derived(held.find((h) => h.step));
   const ownedOf = (id: string): number => open.doc.kit.owned.find((o) => o.lineId === id)?.count ?? 0;
+
+  let instead = $state.raw<KitLine>();
+  let choosing = $state(false);
 
   function own(line: KitLine, count: number): void {
     const rest = open.doc.kit.owned.filter((o) => o.lineId !== line.lineId);
@@ -61,7 +66,15 @@
             {@const s = of.get(l.lineId)!}
             <tr data-line={l.lineId}>
               <th scope="row" class="!text-[13px] !font-normal !whitespace-normal !text-ink"
-                >{l.name}{#if l.note}<span class="lab block max-w-md">{l.note}</span>{/if}</th
+                >{l.name}{#if l.note}<span class="lab block max-w-md">{l.note}</span>{/if}{#if isChosen(l)}<button
+                    type="button"
+                    class="no-print block cursor-pointer text-[12px] text-ink2 underline decoration-dotted underline-offset-3 hover:text-ink"
+                    aria-label="{l.name} cannot be had"
+                    onclick={() => {
+                      instead = l;
+                      choosing = true;
+                    }}>Cannot be had …</button
+                  >{/if}</th
               >
               <td class="num whitespace-nowrap"
                 ><span class="n">{trimNumber(l.perBox)}</span> <span class="u">{l.unit}</span></td
@@ -116,3 +129,4 @@
   Prices of the list are samples. Your own shops and their packets are entered under Orders, own parts and prices on the
   parts page.
 </p>
+{#if instead && choosing}<InsteadDialog bind:open={choosing} line={instead} />{/if}

@@ -9,6 +9,7 @@
   import KitDrawer from '$lib/kit/KitDrawer.svelte';
   import KitList from '$lib/kit/KitList.svelte';
   import KitOrders from '$lib/kit/KitOrders.svelte';
+  import KitValue from '$lib/kit/KitValue.svelte';
   import { GROUPS } from '$lib/kit/words.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import StageHead from '$lib/ui/StageHead.svelte';
@@ -16,7 +17,7 @@
 
   const open = useBox();
   const kit = $derived(open.plan.kit);
-  const VIEWS = { list: 'List', orders: 'Orders', cutting: 'Cutting', drawer: 'Drawer' } as const;
+  const VIEWS = { list: 'List', orders: 'Orders', cutting: 'Cutting', drawer: 'Drawer', value: 'Value' } as const;
   const view = $derived(askedView(VIEWS));
 
   function csv(): Promise<void> {
@@ -53,7 +54,7 @@
 
 <div class="p-6 max-md:p-3">
   <h1 class="mb-2 hidden print:block">{open.doc.name}: {view === 'list' ? 'kit' : VIEWS[view].toLowerCase()}</h1>
-  {#if kit.lines.length === 0 && view !== 'drawer'}
+  {#if kit.lines.length === 0 && view !== 'drawer' && view !== 'value'}
     <section class="max-w-xl rounded-box border border-line2 bg-raise p-5">
       <h2>Nothing to buy yet</h2>
       <p class="mt-2 text-[14px] text-ink2">
@@ -62,5 +63,5 @@
       </p>
     </section>
   {:else if view === 'list'}<KitList />{:else if view === 'orders'}<KitOrders />{:else if view === 'cutting'}<KitCutting
-    />{:else}<KitDrawer />{/if}
+    />{:else if view === 'drawer'}<KitDrawer />{:else}<KitValue />{/if}
 </div>
