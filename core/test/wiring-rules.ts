@@ -107,7 +107,7 @@ export const WIRING_RULES: Record<string, { trips: () => Box; quiet: () => Box }
   },
   'joint-unsound': {
     trips: () => change(canal, set('feeds/main/ends', 'push-in')),
-    quiet: () => change(canal, set('feeds/main/ends', 'lever'))
+    quiet: () => change(canal, set('feeds/main/ends', 'bus-bar'))
   },
   'mains-cord': {
     trips: () => change(canal, set('charging/builtIn', [{ ...MAINTAINER, input: 'mains-cord' }])),

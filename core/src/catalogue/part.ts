@@ -294,6 +294,8 @@ export const sundryPart = z.strictObject({
     'ring',
     'spade',
     'butt',
+    'lever',
+    'push-in',
     'sleeve',
     'strap',
     'foam',

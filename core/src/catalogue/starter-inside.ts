@@ -451,6 +451,9 @@ const SLEEVES: readonly [boreMm: number, price: number][] = [
   [19.1, 5.2],
   [25.4, 6.8]
 ];
+/** Ways of the connectors sold. @source usual range */
+const LEVER_WAYS = [2, 3, 5] as const;
+const PUSH_IN_WAYS = [2, 4, 8] as const;
 const STEELS = [
   ['a2', 'stainless A2', 1],
   ['zinc', 'zinc-plated', 0.6]
@@ -507,6 +510,12 @@ const SUNDRIES: PartOf<'sundry'>[] = [
   sundry('spade-6.3', 'Crimp receptacle 6.3 mm, insulated', 'spade', 'tab-6.3', 4, 25, 0.04),
   sundry('spade-4.8', 'Crimp receptacle 4.8 mm, insulated', 'spade', 'tab-4.8', 4, 25, 0.03),
   sundry('butt-splice', 'Butt splice with adhesive sleeve', 'butt', 'splice', 5, 10, 0.03),
+  ...LEVER_WAYS.map((n) =>
+    sundry(`lever-${n}`, `Lever connector, ${n} ways, up to 4 mm²`, 'lever', String(n), 3 + n, 10, 0.03)
+  ),
+  ...PUSH_IN_WAYS.map((n) =>
+    sundry(`push-in-${n}`, `Push-in connector, ${n} ways, up to 2.5 mm²`, 'push-in', String(n), 2 + n / 2, 10, 0.03)
+  ),
   sundry('ferrule-set', 'End ferrules', 'ferrule', '', 4, 50, 0.03),
   sundry('post-clamp', 'Clamp for a battery post, M8 stud', 'other', 'post-clamp', 6, 2, 0.12),
   ...SLEEVES.map(([bore, price]) =>

@@ -1,6 +1,6 @@
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
-import { blockOf, caseBlocks } from '../box/feeds.ts';
+import { blockOf, caseBlocks, mainFeed } from '../box/feeds.ts';
 import { panelPartOf, partOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import type { CaseFit } from '../case/fit.ts';
@@ -8,7 +8,7 @@ import type { HoldDown } from '../case/hold.ts';
 import type { Catalogue, FuseFamily, Part, PartOf } from '../catalogue/part.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import { wireSizeText } from '../quantity/wire-size.ts';
-import { pieceOf } from '../wiring/joints.ts';
+import { endsAt, pieceOf } from '../wiring/joints.ts';
 import { fuseOf } from '../wiring/main-path.ts';
 import type { NetPart } from '../wiring/netlist.ts';
 import { POLE_COLOURS } from '../wiring/pole-colours.ts';
@@ -294,6 +294,48 @@ function wires(c: Collector, box: Box, runs: RunList): void {
   }
 }
 
+/** Ways of one connector of each kind as sold, fewest first. */
+const WAYS = { lever: [2, 3, 5], 'push-in': [2, 4, 8] } as const;
+
+/** Connectors that take a number of leads; where the largest has too few ways, several are linked. */
+function connectors(c: Collector, use: keyof typeof WAYS, leads: number): void {
+  const sold = WAYS[use];
+  const most = sold.at(-1)!;
+  const enough = sold.find((n) => n >= leads);
+  if (enough) return c.small('wiring', use, String(enough), 1);
+  // each link takes a way at both its ends
+  const count = Math.ceil((leads - 2) / (most - 2));
+  c.small('wiring', use, String(most), count, { note: `${count} linked: a short lead from one to the next.` });
+}
+
+/** The block that a feed ends in has a bar for the returns. */
+function hasOwnBar(box: Box, joint: NetPart): boolean {
+  const feed = box.feeds.find((f) => joint.ref.kind === 'circuit' && f.id === joint.ref.id);
+  return feed !== undefined && blockOf(box, feed)?.hasNegativeBus === true;
+}
+
+/** What feeds end in, and the joints of their returns: bars and studs, or connectors by the leads that come together. */
+function feedJoints(c: Collector, box: Box, wiring: WiringPlan): void {
+  const { parts, conductors } = wiring.netlist;
+  for (const p of parts) {
+    if (p.kind !== 'bus' || p.id === 'bus') continue;
+    const ends = endsAt(box, p);
+    const leads = conductors.filter((w) => w.from.part === p.id || w.to.part === p.id).reduce((n, w) => n + w.count, 0);
+    if (ends === 'lever' || ends === 'push-in') connectors(c, ends, leads);
+    else if (ends === 'stud') c.small('wiring', 'bus-bar', 'stud', 1);
+    else if (ends === 'fuse-block' && p.terminals.includes('-') && !hasOwnBar(box, p))
+      c.small('wiring', 'bus-bar', '', 1);
+    else if (ends === undefined || ends === 'bus-bar') c.small('wiring', 'bus-bar', 'power', 1);
+  }
+  // the main feed ends where its circuits begin: no part of the netlist of its own
+  const { ends } = mainFeed(box);
+  const leads = 1 + wiring.tree.order.filter((b) => wiring.tree.startOf.get(b.id) === 'main').length;
+  if (leads === 1) return;
+  if (ends === 'bus-bar') c.small('wiring', 'bus-bar', 'power', 1);
+  if (ends === 'stud') c.small('wiring', 'bus-bar', 'stud', 1);
+  if (ends === 'lever' || ends === 'push-in') connectors(c, ends, leads);
+}
+
 /** Two poles of one connector are two parts of the netlist. */
 const PAIRS: readonly NetPart['id'][] = ['inlet', 'dist'];
 
@@ -306,7 +348,7 @@ function netParts(c: Collector, box: Box, wiring: WiringPlan): void {
   if (wiring.circuits.length > 0 && way === 'bus-bar' && !caseBlocks(box).some((b) => b.part.hasNegativeBus))
     c.small('wiring', 'bus-bar', '', 1);
   if (wiring.circuits.length > 0 && way === 'stud') c.small('wiring', 'bus-bar', 'stud', 1);
-  c.small('wiring', 'bus-bar', 'power', parts.filter((p) => p.kind === 'bus' && p.id !== 'bus').length);
+  feedJoints(c, box, wiring);
   c.small('wiring', 'relay', '', parts.filter((p) => p.kind === 'relay').length);
   c.small('wiring', 'other', 'changeover', parts.filter((p) => p.kind === 'changeover').length);
   const placed = box.ports.filter((p) => {

@@ -1,6 +1,6 @@
 import { CHEMISTRY, usedKind } from '../battery/chemistry.ts';
 import { partOf } from '../box/lookup.ts';
-import type { Box } from '../box/schema.ts';
+import type { Box, Feed } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import type { NetPart, Netlist, Terminal } from './netlist.ts';
 
@@ -81,8 +81,29 @@ const AT_FUSE: Record<NonNullable<NetPart['family']>, Joint> = {
   breaker: ring('m6')
 };
 
+/** Where a feed ends, what its lead and those behind it are given there. @source usual terminals of each kind of joint */
+const AT_END: Record<Feed['ends'], Joint> = {
+  'fuse-block': ring('m5'),
+  chain: SPLICE,
+  'bus-bar': ring('m8'),
+  stud: ring('m6'),
+  lever: { kind: 'given', say: 'stripped 11 mm' },
+  'push-in': { kind: 'given', say: 'stripped 11 mm' },
+  splice: SPLICE,
+  terminal: ring('m6')
+};
+
+const isSplice = (ends: Feed['ends']): boolean => ends === 'splice' || ends === 'chain';
+
+/** How the feed ends whose joint a part of the netlist is; undefined for every other part. */
+export function endsAt(box: Pick<Box, 'feeds'>, part: NetPart): Feed['ends'] | undefined {
+  if (part.kind !== 'bus' || part.ref.kind !== 'circuit') return undefined;
+  const { id } = part.ref;
+  return box.feeds.find((f) => f.id === id)?.ends;
+}
+
 /** What a lead is given where it ends on a part. @source usual terminals of each kind of part; the person's own may differ */
-export function jointAt(box: Box, net: Netlist, end: Terminal): Joint {
+export function jointAt(box: Box, net: Netlist, end: Terminal, side: 'from' | 'to'): Joint {
   const part = net.parts.find((p) => p.id === end.part)!;
   switch (part.kind) {
     case 'battery':
@@ -99,6 +120,12 @@ export function jointAt(box: Box, net: Netlist, end: Terminal): Joint {
     case 'shunt':
       return ring('m6');
     case 'bus': {
+      const ends = endsAt(box, part);
+      // one splice takes two leads: it is counted where the lead behind it begins
+      if (ends && isSplice(ends) && side === 'to') return { kind: 'given', say: 'into the same splice' };
+      // the returns of a block meet on its own bar or on a bus bar beside it
+      if (ends === 'fuse-block' && part.terminals.includes('-')) return ring('m4');
+      if (ends) return AT_END[ends];
       if (part.id !== 'bus') return ring('m8');
       const returns = box.wiring.returns.is === 'set' ? box.wiring.returns.value : 'bus-bar';
       return returns === 'splice' ? SPLICE : returns === 'stud' ? ring('m6') : ring('m4');

@@ -66,15 +66,15 @@ const ON_PANEL: readonly NetPart['kind'][] = ['port', 'switch'];
  */
 export function runList(box: Box, net: Netlist): RunList {
   const parts = new Map(net.parts.map((p) => [p.id, p]));
-  const end = (t: Terminal): RunEnd => {
-    const joint = jointAt(box, net, t);
+  const end = (t: Terminal, side: 'from' | 'to'): RunEnd => {
+    const joint = jointAt(box, net, t, side);
     return { tab: `${t.part} ${t.terminal === '-' ? '−' : t.terminal}`, joint, terminal: jointText(joint) };
   };
   // a main path that feeds nothing is not cut yet
   const fed = net.conductors.some((c) => c.circuitId !== null);
   const cut = fed ? net.conductors.filter((c) => isCut(net, c)) : [];
   const runs = cut.map((c, i): RunRow => {
-    const [from, to] = [end(c.from), end(c.to)];
+    const [from, to] = [end(c.from, 'from'), end(c.to, 'to')];
     const die = dieOf(c.size);
     const asCut = box.bench.asCut[c.id] !== undefined;
     return {

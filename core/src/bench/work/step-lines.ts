@@ -7,6 +7,8 @@ const BY_USE: Partial<Record<PartOf<'sundry'>['use'], readonly string[]>> = {
   ring: ['harness'],
   spade: ['harness'],
   butt: ['harness'],
+  lever: ['harness'],
+  'push-in': ['harness'],
   ferrule: ['harness'],
   sleeve: ['harness'],
   'bus-bar': ['inside'],

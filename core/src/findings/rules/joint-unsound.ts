@@ -1,17 +1,25 @@
 import { branches, circuitPlace, MAIN_PLACE, rule, set, mainPath, type Draft } from '../rule.ts';
 import { mainFeed } from '../../box/feeds.ts';
+import { fixed } from '../../quantity/format.ts';
+import { wireSizeText } from '../../quantity/wire-size.ts';
+import { areaMm2, knownSize } from '../../wiring/conductor.ts';
+import type { CircuitPlan } from '../../wiring/types.ts';
 
 /** Wires that stay tight under the screw of a breaker or switch. @source rule of thumb: the screw is made for one ring, bears two back to back */
 const MOST_UNDER_SCREW = 2;
+
+/** Thickest wire that goes into a connector, mm². @source usual range of each kind as sold */
+const GOES_IN_MM2: Partial<Record<string, number>> = { lever: 4, 'push-in': 2.5 };
 
 /** How feeds end: push-in connectors with stranded wire, too many wires under one screw. */
 export const jointUnsound = rule('joint-unsound', 'safe', 'wiring', (x) => {
   const out: Draft[] = [];
   const main = mainFeed(x.box);
-  const hanging = (id: string): number =>
+  const hangsOn = (id: string, c: CircuitPlan): boolean =>
     id === main.id
-      ? x.wiring.tree.order.filter((b) => x.wiring.tree.startOf.get(b.id) === 'main').length
-      : branches(x).filter((c) => c.upId === id && !x.wiring.tree.aheadOf.get(c.circuit.id)).length;
+      ? x.wiring.tree.startOf.get(c.circuit.id) === 'main'
+      : c.upId === id && !x.wiring.tree.aheadOf.get(c.circuit.id);
+  const hanging = (id: string): number => branches(x).filter((c) => hangsOn(id, c)).length;
   for (const feed of x.box.feeds) {
     const plan = x.wiring.feeds.find((f) => f.circuit.id === feed.id);
     const at = plan ? circuitPlace(feed.id, plan.tag) : MAIN_PLACE;
@@ -26,7 +34,27 @@ export const jointUnsound = rule('joint-unsound', 'safe', 'wiring', (x) => {
         short: `${at.label}: push-in on stranded wire`,
         title: 'Push-in connectors are made for solid wire',
         why: 'Fine strands bend away instead of pushing the spring open: they hold by chance and heat. Lever connectors, or ferrules and a bus bar.',
-        remedies: [{ label: 'Lever connectors', effect: 'hold stranded wire', edits: [set(path, 'lever')] }]
+        remedies: [
+          { label: 'Lever connectors', effect: 'hold stranded wire', edits: [set(path, 'lever')] },
+          { label: 'A bus bar', effect: 'rings on studs', edits: [set(path, 'bus-bar')] }
+        ]
+      });
+    const most = GOES_IN_MM2[feed.ends];
+    const wires = [
+      plan ? plan.wire : x.wiring.main.wire,
+      ...branches(x).flatMap((c) => (hangsOn(feed.id, c) ? [c.wire] : []))
+    ].filter((w) => w !== undefined && knownSize(w));
+    const thickest = wires.toSorted((p, q) => areaMm2(q!) - areaMm2(p!))[0];
+    if (most !== undefined && thickest && areaMm2(thickest) > most)
+      out.push({
+        at,
+        also: 'thick',
+        severity: 'caution',
+        short: `${at.label}: ${wireSizeText(thickest)} does not go in`,
+        title: `${wireSizeText(thickest)} does not go into a ${feed.ends} connector`,
+        why: `It takes ${most} mm² at most, this wire has ${fixed(areaMm2(thickest), 1)} mm²: cutting strands off makes a weak place. A bus bar with rings takes any.`,
+        figures: { areaMm2: areaMm2(thickest), mostMm2: most },
+        remedies: [{ label: 'A bus bar', effect: 'rings on studs', edits: [set(path, 'bus-bar')] }]
       });
     if (feed.ends === 'terminal' && count > MOST_UNDER_SCREW)
       out.push({
