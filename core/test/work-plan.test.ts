@@ -153,7 +153,9 @@ describe('which reel gives which lead', () => {
       fc.property(randomBox(6), fc.integer({ min: 1, max: 4 }), (box, boxes) => {
         const batch = applyEdits(box, [{ op: 'set', path: 'kit/boxCount', value: boxes }]);
         const p = evaluate(batch, STARTER_CATALOGUE);
-        const plans = cuttingFor(batch, p, STARTER_CATALOGUE, []);
+        const plans = cuttingFor([{ box: batch, plan: p }], STARTER_CATALOGUE, []).lengths.filter(
+          (x) => x.sort === 'wire'
+        );
         const cut = plans.flatMap((x) => [...x.plan.stocks.flatMap((s) => s.pieces), ...x.plan.tooLong]);
         const wanted = p.runs.runs.filter((r) => r.wire).reduce((s, r) => s + r.count * boxes, 0);
         expect(cut).toHaveLength(wanted);
@@ -161,9 +163,9 @@ describe('which reel gives which lead', () => {
       }),
       { numRuns: 40, seed: 81 }
     );
-    const line = cuttingFor(canal, plan, STARTER_CATALOGUE, [])[0]!;
+    const line = cuttingFor([{ box: canal, plan }], STARTER_CATALOGUE, []).lengths[0]!;
     const rest = [{ lineId: line.lineId, name: line.name, unit: 'm' as const, count: 50 }];
-    expect(cuttingFor(canal, plan, STARTER_CATALOGUE, rest)[0]!.plan.boughtCount).toBe(0);
+    expect(cuttingFor([{ box: canal, plan }], STARTER_CATALOGUE, rest).lengths[0]!.plan.boughtCount).toBe(0);
   });
 });
 

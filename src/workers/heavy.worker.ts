@@ -11,6 +11,8 @@ import { sureRuns, type Sure } from '@haversack/core/outing/sure';
 import { seasonPlan, type SeasonPlan } from '@haversack/core/season/season';
 import { TrialCircuit } from '@haversack/core/trials/circuit';
 import { alternativesFor, type Alternative } from '@haversack/core/kit/alternatives';
+import { cuttingFor, type Cutting } from '@haversack/core/kit/cutting';
+import type { DrawerLine } from '@haversack/core/kit/buy/orders';
 import { cheapestBasket } from '@haversack/core/kit/buy/basket';
 import type { Basket, Need, Offer, Shop } from '@haversack/core/kit/buy/types';
 import { survey, type ShortTrial } from '@haversack/core/trials/survey';
@@ -152,6 +154,13 @@ const api = {
   async alternatives(job: Job, lineId: string): Promise<Alternative[] | undefined> {
     const { plan, catalogue } = planOf(job);
     return inPieces(alternativesFor({ box: job.box, catalogue, plan }, lineId), job.version);
+  },
+
+  /** What is cut of every reel and sheet for this box and others together. */
+  cutting(job: Job, others: readonly Box[], drawer: readonly DrawerLine[]): Cutting {
+    const { plan, catalogue } = planOf(job);
+    const jobs = [{ box: job.box, plan }, ...others.map((box) => ({ box, plan: evaluate(box, catalogue) }))];
+    return cuttingFor(jobs, catalogue, drawer);
   },
 
   /** The cheapest way to buy some lines, and the cheapest from one shop alone. */

@@ -9,6 +9,7 @@ import { reaches } from '../sealing/sealing.ts';
 import { outsideMm } from '../wiring/outside.ts';
 import type { RunList, RunRow } from '../wiring/run-list.ts';
 import type { WiringPlan } from '../wiring/types.ts';
+import { sheetPlan, type SheetPiece } from './sheet-cut.ts';
 import type { Catalogue, PartOf } from '../catalogue/part.ts';
 
 /** Something small that the plan itself asks for: of what use, what it fits, and how much of it. */
@@ -149,15 +150,38 @@ function labelsAndTies(box: Box, runs: RunList, wiring: WiringPlan): Piece[] {
   ];
 }
 
-/** One sheet of foam, mm². @source the sheet of the catalogue: 300 × 200 mm */
-const SHEET_MM2 = 300 * 200;
+/** One sheet of foam. @source the sheet of the catalogue: 300 × 200 × 4 mm */
+export const FOAM_SHEET = { lengthMm: 300, widthMm: 200, thicknessMm: 4 } as const;
+/** A strap with its buckle as sold, mm. @source usual length */
+export const STRAP_SOLD_MM = 1500;
+
+/** Foam to cut for some boxes: a strip in layers for each side with a gap, and one spare of the largest. */
+export function foamPieces(hold: Pick<HoldDown, 'foam'> | undefined, boxes: number): SheetPiece[] {
+  const one = (hold?.foam ?? []).flatMap((f) =>
+    Array.from({ length: layersOf(f.thicknessMm) }, (_, i) => ({
+      id: `${f.side}-${i + 1}`,
+      label: f.side,
+      lengthMm: Math.round(f.lengthMm),
+      widthMm: f.heightMm
+    }))
+  );
+  const largest = one.toSorted((a, b) => b.lengthMm * b.widthMm - a.lengthMm * a.widthMm)[0];
+  const all = Array.from({ length: boxes }, (_, b) =>
+    one.map((p) => ({ ...p, id: `${p.id}-${b + 1}`, label: boxes > 1 ? `${p.label}, box ${b + 1}` : p.label }))
+  ).flat();
+  return largest ? [...all, { ...largest, id: 'spare', label: 'spare' }] : [];
+}
+
+/** Layers of the sheet that make a thickness, at least one. */
+const layersOf = (thicknessMm: number): number => Math.max(1, Math.round(thicknessMm / FOAM_SHEET.thicknessMm));
 
 function holding(box: Box, hold: HoldDown | undefined, inside: boolean): Piece[] {
   const how = box.bank.holdDown;
   const said = saidIn(box.preferences);
   if (!inside) return [];
   const strap = how.is === 'auto' || (how.is === 'set' && how.value === 'strap');
-  const mm2 = (hold?.foam ?? []).reduce((s, f) => s + f.lengthMm * f.heightMm, 0);
+  const boxes = box.kit.boxCount;
+  const sheets = sheetPlan(foamPieces(hold, boxes), FOAM_SHEET).sheets.length;
   return [
     ...(strap
       ? [
@@ -170,14 +194,19 @@ function holding(box: Box, hold: HoldDown | undefined, inside: boolean): Piece[]
         ]
       : []),
     // nothing arranged yet: a sheet is usual
-    ...(mm2 > 0 || !hold
+    ...(sheets > 0 || !hold
       ? [
           {
             use: 'foam' as const,
             fits: '',
-            count: hold ? (mm2 * SPOILED) / SHEET_MM2 : 1,
+            count: hold ? sheets / boxes : 1,
             note: hold
-              ? hold.foam.map((f) => `${f.side} ${said.mms(' × ', Math.round(f.lengthMm), f.heightMm)}`).join(', ')
+              ? hold.foam
+                  .map((f) => {
+                    const layers = layersOf(f.thicknessMm);
+                    return `${f.side} ${layers > 1 ? `${layers} layers of ` : ''}${said.mms(' × ', Math.round(f.lengthMm), f.heightMm)}`;
+                  })
+                  .join(', ')
               : ''
           }
         ]
@@ -185,11 +214,33 @@ function holding(box: Box, hold: HoldDown | undefined, inside: boolean): Piece[]
   ];
 }
 
-/** A metal wall wants its edge covered where leads or cords go through. */
-function grommets(box: Box, fit: CaseFit | undefined): Piece[] {
+/** Where the two ends of an edge strip meet, they overlap, mm. @source rule of thumb */
+const EDGE_OVERLAP_MM = 5;
+
+/** A metal wall wants its edge covered where leads or cords go through: a strip round each such hole, mm. */
+export function edgeStrips(box: Box, fit: CaseFit | undefined): { label: string; lengthMm: number }[] {
   if (fit?.part.material !== 'steel') return [];
-  const count = box.ports.filter((p) => panelPartOf(box, p)?.role === 'gland').length;
-  return count > 0 ? [{ use: 'grommet', fits: '', count, note: 'Edge strip for the holes in steel.' }] : [];
+  return box.ports.flatMap((p) => {
+    const part = panelPartOf(box, p);
+    if (part?.role !== 'gland' || part.hole.shape !== 'round') return [];
+    return [{ label: p.name, lengthMm: Math.ceil(Math.PI * part.hole.diameterMm) + EDGE_OVERLAP_MM }];
+  });
+}
+
+function edging(box: Box, fit: CaseFit | undefined): Piece[] {
+  const strips = edgeStrips(box, fit);
+  const mm = strips.reduce((s, k) => s + k.lengthMm, 0);
+  return strips.length > 0
+    ? [
+        {
+          use: 'grommet',
+          fits: '',
+          count: (mm * SPOILED) / 1000,
+          unit: 'm',
+          note: `Round ${strips.length} ${strips.length === 1 ? 'hole' : 'holes'} in steel.`
+        }
+      ]
+    : [];
 }
 
 /** Every small thing that follows from the plan. Nothing of it is a usual handful. */
@@ -209,6 +260,6 @@ export function smallPieces(x: {
     ...holding(box, hold, x.hasBattery && box.bank.stands === 'inside'),
     ...sealant(box),
     ...labelsAndTies(box, runs, wiring),
-    ...grommets(box, fit)
+    ...edging(box, fit)
   ];
 }

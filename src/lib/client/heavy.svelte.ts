@@ -1,5 +1,8 @@
 import type { Basket, Need, Offer, Shop } from '@haversack/core/kit/buy/types';
 import type { Alternative } from '@haversack/core/kit/alternatives';
+import type { Box } from '@haversack/core/box/schema';
+import type { DrawerLine } from '@haversack/core/kit/buy/orders';
+import type { Cutting } from '@haversack/core/kit/cutting';
 import type { Help } from '@haversack/core/advise/helps';
 import type { Candidate } from '@haversack/core/compare/candidate';
 import type { Sure } from '@haversack/core/outing/sure';
@@ -208,6 +211,11 @@ export class Heavy {
   /** What could be taken instead of a line of the kit; undefined when the box changed meanwhile. */
   alternatives(lineId: string): Promise<Alternative[] | undefined> {
     return this.#remote().alternatives(this.#job(), lineId);
+  }
+
+  /** What is cut of every reel and sheet for this box and others together. */
+  cutting(others: readonly Box[], drawer: readonly DrawerLine[]): Promise<Cutting> {
+    return this.#remote().cutting(this.#job(), [...others], $state.snapshot(drawer) as DrawerLine[]);
   }
 
   buy(
