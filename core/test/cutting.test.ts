@@ -149,7 +149,7 @@ describe('everything that is cut', () => {
       0
     );
     expect(leads).toHaveLength(wanted);
-    expect(leads.some((p) => p.label.endsWith('Canal night bank box'))).toBe(true);
+    expect(new Set(leads.map((p) => p.of))).toEqual(new Set(['Saltmarsh hide box', 'Canal night bank box']));
     expect(new Set(leads.map((p) => p.id)).size).toBe(leads.length);
   });
 

@@ -1,5 +1,11 @@
 /** Pieces cut from stock: wire from reels, strap and foam strip from lengths. */
-export type CutPiece = { id: string; label: string; lengthMm: number };
+export type CutPiece = {
+  id: string;
+  label: string;
+  lengthMm: number;
+  /** The box it is for, where several are cut together. */
+  of?: string;
+};
 /** Stock at hand: rests and reels that are there. */
 export type Stock = { id: string; lengthMm: number };
 export type CutStock = {

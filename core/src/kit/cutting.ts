@@ -19,6 +19,8 @@ export type LengthCutting = {
 export type SheetCutting = { lineId: string; name: string; plan: SheetPlan };
 export type Cutting = { lengths: LengthCutting[]; sheets: SheetCutting[] };
 
+/** In the order of the work. */
+const SORTS: readonly LengthCutting['sort'][] = ['wire', 'sleeve', 'strip', 'strap'];
 /** Millimetres in a metre. */
 const PER_M = 1000;
 
@@ -45,8 +47,9 @@ export function cuttingFor(jobs: readonly CuttingJob[], catalogue: Catalogue, dr
         for (let n = 0; n < count; n++)
           known.pieces.push({
             id: `${at}-${label}-${b}-${n}-${known.pieces.length}`,
-            label: `${label}${who}${boxCount > 1 ? ` box ${b + 1}` : ''}`,
-            lengthMm
+            label: boxCount > 1 ? `${label} box ${b + 1}` : label,
+            lengthMm,
+            ...(jobs.length > 1 ? { of: job.box.name } : {})
           });
       wanted.set(lineId, known);
     };
@@ -97,12 +100,14 @@ export function cuttingFor(jobs: readonly CuttingJob[], catalogue: Catalogue, dr
     }
   });
   return {
-    lengths: [...wanted].map(([lineId, w]) => ({
-      lineId,
-      name: w.name,
-      sort: w.sort,
-      plan: w.sort === 'strap' ? straps(w) : cutPlan(w.pieces, restsOf(lineId, drawer), { soldMm: w.soldMm })
-    })),
+    lengths: [...wanted]
+      .sort(([, a], [, b]) => SORTS.indexOf(a.sort) - SORTS.indexOf(b.sort))
+      .map(([lineId, w]) => ({
+        lineId,
+        name: w.name,
+        sort: w.sort,
+        plan: w.sort === 'strap' ? straps(w) : cutPlan(w.pieces, restsOf(lineId, drawer), { soldMm: w.soldMm })
+      })),
     sheets: [...sheets].map(([lineId, s]) => ({ lineId, name: s.name, plan: sheetPlan(s.pieces, FOAM_SHEET) }))
   };
 }

@@ -70,12 +70,14 @@
     </p>
   {:else}
     <p class="lab mb-2">Each was tried on a copy of this box. Taking one is one step of undo.</p>
-    {#if good.length === 0}<p class="mb-2">All of them bring a stop.</p>{/if}
     <ul class="grid gap-2">
       {#each good as a (a.id)}{@render choice(a)}{/each}
     </ul>
     {#if bad.length}<details class="mt-3" open={good.length === 0}>
-        <summary>{bad.length} more {bad.length === 1 ? 'brings' : 'bring'} a stop</summary>
+        <summary
+          >{good.length === 0 ? `All ${bad.length}` : `${bad.length} more`}
+          {bad.length === 1 ? 'brings' : 'bring'} a stop</summary
+        >
         <ul class="mt-2 grid gap-2">
           {#each bad as a (a.id)}{@render choice(a)}{/each}
         </ul>

@@ -1,7 +1,8 @@
 <script lang="ts">
   import type { Box } from '@haversack/core/box/schema';
+  import type { CutPiece } from '@haversack/core/kit/cut';
   import { cuttingFor, type Cutting } from '@haversack/core/kit/cutting';
-  import { runText } from '@haversack/core/quantity/format';
+  import { lengthText, runText } from '@haversack/core/quantity/format';
   import { request } from '$lib/client/api.ts';
   import { useHeavy } from '$lib/client/heavy.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -48,16 +49,25 @@
     const { value, unit: u } = runText(mm, unit);
     return `${value} ${u}`;
   };
+  const small = (mm: number) => `${lengthText(mm, unit)} ${unit}`;
   const SORTS = { wire: 'lead', sleeve: 'piece', strip: 'strip', strap: 'strap' } as const;
   const counted = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
-  /** The same length several times is said once: '12 × 25 mm'. */
-  function short(pieces: readonly { label: string; lengthMm: number }[], sort: keyof typeof SORTS): string {
-    if (sort !== 'sleeve') return pieces.map((p) => `${p.label} ${length(p.lengthMm)}`).join(' · ');
-    const counts: Record<string, number> = {};
-    for (const p of pieces) counts[length(p.lengthMm)] = (counts[length(p.lengthMm)] ?? 0) + 1;
-    return Object.entries(counts)
-      .map(([text, n]) => `${n} × ${text}`)
-      .join(' · ');
+  /** Of sleeves only how many of each length; of everything else each piece, box by box. */
+  function short(pieces: readonly CutPiece[], sort: keyof typeof SORTS): string {
+    if (sort === 'sleeve') {
+      const counts: Record<string, number> = {};
+      for (const p of pieces) counts[small(p.lengthMm)] = (counts[small(p.lengthMm)] ?? 0) + 1;
+      return Object.entries(counts)
+        .map(([text, n]) => `${n} × ${text}`)
+        .join(' · ');
+    }
+    const boxes = [...new Set(pieces.map((p) => p.of))];
+    return boxes
+      .map((of) => {
+        const its = pieces.filter((p) => p.of === of);
+        return `${of ? `${of}: ` : ''}${its.map((p) => `${p.label} ${sort === 'wire' ? length(p.lengthMm) : small(p.lengthMm)}`).join(' · ')}`;
+      })
+      .join('; ');
   }
 </script>
 

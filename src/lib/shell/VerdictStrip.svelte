@@ -25,6 +25,8 @@
   /** What it was before the last change, and whether that was worse. */
   function was(v: VerdictAnswer): { text: string; better: boolean } | null {
     const before = open.before[v.id];
+    // days of a season are not compared with the hours of one outing
+    if (v.rawText !== open.plan.verdicts.find((p) => p.id === v.id)?.rawText) return null;
     if (!before || before.raw === null || v.rawValue === null || before.text === v.rawText) return null;
     return { text: before.text, better: v.rawValue > before.raw };
   }
