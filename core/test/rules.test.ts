@@ -261,6 +261,7 @@ const TRIPS: Record<string, () => Box> = {
   'no-vent-sealed': () => change(hide, set('outing/seal', 'dunk')),
   'off-the-face': () => change(good, set(`ports/${portNamed(good, 'Aerator').id}/xMm`, 400)),
   overfilled: () => change(hide, ...use(starter('case', 'case-hard-small'), 'casePartId')),
+  'hole-drilled': () => change(good, set(`ports/${portNamed(good, 'Aerator').id}/drilledMm`, 3)),
   'panel-thickness': () => change(good, ...use(starter('case', 'case-wooden'), 'casePartId')),
   'parallel-age': () => change(good, set('bank/count', 2)),
   'parallel-fuse': () => change(good, set('bank/count', 2), set('bank/packFuse', NONE)),

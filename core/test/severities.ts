@@ -27,6 +27,7 @@ export const SEVERITY_OF_TRIP: Record<string, readonly string[]> = {
     'fuse-inrush',
     'fuse-unlisted',
     'handle-rating',
+    'hole-drilled',
     'insulation-class-low',
     'internal-heat',
     'inverter-present',

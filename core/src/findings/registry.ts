@@ -71,6 +71,7 @@ import { gelLow } from './rules/gel-low.ts';
 import { gelRenew } from './rules/gel-renew.ts';
 import { guardExceedsElement } from './rules/guard-exceeds-element.ts';
 import { handleRating } from './rules/handle-rating.ts';
+import { holeDrilled } from './rules/hole-drilled.ts';
 import { hotBox } from './rules/hot-box.ts';
 import { insulationClassLow } from './rules/insulation-class-low.ts';
 import { internalHeat } from './rules/internal-heat.ts';
@@ -236,6 +237,7 @@ export const RULES: readonly Rule[] = [
   gelRenew,
   guardExceedsElement,
   handleRating,
+  holeDrilled,
   hotBox,
   insulationClassLow,
   internalHeat,

@@ -78,6 +78,7 @@ export function addPort(
     ...at,
     terminals: 'flag',
     spacerMm: 0,
+    drilledMm: null,
     cameOn: null,
     insert: null,
     inUse: portUse(part),

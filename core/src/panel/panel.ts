@@ -61,6 +61,10 @@ export type PanelPlan = {
   holeCount: number;
 };
 
+/** The part with the hole that was really drilled for it: drawings, templates and the wall between two holes go by that. */
+const asDrilled = (part: Panel, { drilledMm }: Port): Panel =>
+  drilledMm === null || part.hole.shape !== 'round' ? part : { ...part, hole: { ...part.hole, diameterMm: drilledMm } };
+
 /** Every panel part on its face: depth behind against what stands there, edges, neighbours and no-drill zones. @source mechanical reference 5 */
 export function panelPlan(box: Box, fit: CaseFit | undefined): PanelPlan | undefined {
   if (!fit) return undefined;
@@ -69,8 +73,9 @@ export function panelPlan(box: Box, fit: CaseFit | undefined): PanelPlan | undef
   const { solids, names } = standing(fit);
   const zones = noDrillZones(c);
   const ports = box.ports.flatMap((port): PortPlan[] => {
-    const part = panelPartOf(box, port);
-    if (!part) return [];
+    const own = panelPartOf(box, port);
+    if (!own) return [];
+    const part = asDrilled(own, port);
     const needMm = depthBehindMm(part, port);
     const envelope = { widthMm: part.behindWidthMm, heightMm: part.behindHeightMm };
     const free = freeDepthMm(c, port.face, port, envelope, solids);

@@ -66,6 +66,22 @@ export function swapPart(
 ): { edits: Edit[]; moved: boolean } | undefined {
   const port = box.ports.find((p) => p.id === portId);
   if (!port) return undefined;
+  const swap = swapEdits(box, portId, part);
+  if (!collides(box, fit, swap)) return { edits: swap, moved: false };
+  const spot = freeSpot(box, fit, part, port, port);
+  if (!spot) return undefined;
+  const edits: Edit[] = [
+    ...swap,
+    { op: 'set', path: `ports/${portId}/xMm`, value: spot.xMm },
+    { op: 'set', path: `ports/${portId}/yMm`, value: spot.yMm }
+  ];
+  return collides(box, fit, edits) ? undefined : { edits, moved: true };
+}
+
+/** Another part in a port's place with the circuit it wants, whatever it meets there. */
+export function swapEdits(box: Box, portId: string, part: Panel): Edit[] {
+  const port = box.ports.find((p) => p.id === portId);
+  if (!port) return [];
   const own = box.circuits.filter((c) => c.portId === portId);
   const circuits: Edit[] =
     wantsCircuit(part) && own.length === 0
@@ -77,19 +93,10 @@ export function swapPart(
             value: part.role === 'inlet' ? 'charge' : 'load'
           }))
         : own.flatMap((c) => removeCircuit(box, c.id));
-  const swap: Edit[] = [
+  return [
     { op: 'set', path: `parts/${part.id}`, value: part },
     { op: 'set', path: `ports/${portId}/partId`, value: part.id },
     { op: 'set', path: `ports/${portId}/inUse`, value: part.seal[port.inUse] ? port.inUse : portUse(part) },
     ...circuits
   ];
-  if (!collides(box, fit, swap)) return { edits: swap, moved: false };
-  const spot = freeSpot(box, fit, part, port, port);
-  if (!spot) return undefined;
-  const edits: Edit[] = [
-    ...swap,
-    { op: 'set', path: `ports/${portId}/xMm`, value: spot.xMm },
-    { op: 'set', path: `ports/${portId}/yMm`, value: spot.yMm }
-  ];
-  return collides(box, fit, edits) ? undefined : { edits, moved: true };
 }

@@ -1,32 +1,28 @@
 <script lang="ts">
+  import { printsFor } from '@haversack/core/bench/as-built';
   import { runningWaits } from '@haversack/core/bench/work/waits';
-  import { holeSchedule } from '@haversack/core/drill/schedule';
   import { holdsUp, standings } from '@haversack/core/kit/buy/orders';
-  import { durationText, lengthText } from '@haversack/core/quantity/format';
+  import { durationText } from '@haversack/core/quantity/format';
   import ArrowLeft from '@lucide/svelte/icons/arrow-left';
   import ArrowRight from '@lucide/svelte/icons/arrow-right';
   import { page } from '$app/state';
   import { resolve } from '$app/paths';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
-  import { ownBits } from '$lib/client/own-bits.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { showView } from '$lib/client/views.ts';
   import { useShopping } from '$lib/client/shopping.svelte.ts';
-  import InsideView from '$lib/draw/InsideView.svelte';
   import Mark from '$lib/ui/Mark.svelte';
-  import QuantityField from '$lib/ui/QuantityField.svelte';
   import { stayAwake } from './awake.ts';
   import Photos from './Photos.svelte';
   import SignedBy from './SignedBy.svelte';
+  import StepRows from './StepRows.svelte';
 
   /** One step at a time, made for a phone beside the vice. */
   const open = useBox();
   const bench = useMarks();
-  const bits = ownBits();
   const shopping = useShopping();
   const plan = $derived(open.plan);
   const steps = $derived(plan.bench.steps);
-  const unit = $derived(open.doc.preferences.lengthUnit);
   const done = $derived(
     bench.marks.doneSteps(
       steps.map((s) => s.id),
@@ -37,7 +33,6 @@
   const step = $derived(steps.find((s) => s.id === asked) ?? steps.find((s) => !done.includes(s.id)) ?? steps.at(-1)!);
   const at = $derived(steps.indexOf(step));
   const isDone = $derived(done.includes(step.id));
-  const holes = $derived(plan.panel && plan.fit ? holeSchedule(open.doc, plan.panel, plan.fit.part, bits.sets) : []);
   const missing = $derived(
     shopping.loaded
       ? holdsUp(standings(plan.kit.lines, shopping.drawer, shopping.orders), steps)
@@ -58,7 +53,11 @@
 
   function tick(on: boolean): void {
     bench.tick(`step ${step.id}`, on);
-    if (on) bench.tick(`wait ${step.id}`, false);
+    if (on) {
+      bench.tick(`wait ${step.id}`, false);
+      for (const p of printsFor(open.doc, plan, `step ${step.id}`))
+        if (bench.marks.text(p.key) === '') bench.set(p.key, p.value);
+    }
     const next =
       steps.find((s, i) => i > at && !done.includes(s.id)) ?? steps.find((s) => !done.includes(s.id) && s !== step);
     if (on && next) void go(next.id);
@@ -71,21 +70,7 @@
       : '';
   };
   const stops = $derived(plan.findings.filter((f) => f.severity === 'stop' && f.acceptedBecause === null));
-  const leadKey = (key: string) => `lead ${key}`;
 </script>
-
-{#snippet row(key: string, label: string, detail: string)}
-  <label class="tickrow"
-    ><input
-      type="checkbox"
-      checked={bench.marks.isTicked(key)}
-      onchange={(e) => bench.tick(key, e.currentTarget.checked)}
-    /><span class="min-w-0 flex-1"
-      ><b>{label}</b> <span class="text-ink2">{detail}</span>{#if who(key)}<span class="lab block">{who(key)}</span
-        >{/if}</span
-    ></label
-  >
-{/snippet}
 
 <div class="mx-auto grid max-w-3xl gap-4 p-4 max-md:p-3">
   {#if stops.length}<p class="flex items-start gap-2 rounded-box border-2 border-stop px-3 py-2">
@@ -139,79 +124,7 @@
         .join(' · ')}
     </p>
 
-    {#if step.shows === 'holes'}
-      <div class="mt-3" role="group" aria-label="Holes">
-        {#each holes as h (h.portId)}
-          {@render row(
-            `hole ${step.id} ${h.portId}`,
-            `${h.tag} ${h.face}`,
-            step.id === 'mark'
-              ? `${unit === 'in' ? h.x.inch : h.x.mm} from the left, ${unit === 'in' ? h.y.inch : h.y.mm} up (${unit})`
-              : step.id === 'measure'
-                ? `hole ${h.size} ${unit}, good from ${h.window}`
-                : `${h.how} ${h.rpm} rpm`
-          )}
-        {/each}
-      </div>
-    {:else if step.shows === 'runs'}
-      <div class="mt-3" role="group" aria-label="Leads">
-        {#each plan.runs.runs as r (r.key)}
-          <div class="flex items-center gap-2">
-            <div class="min-w-0 flex-1">
-              {@render row(
-                leadKey(`${step.id} ${r.key}`),
-                `${r.id} ${lengthText(r.lengthMm, unit, 0)} ${unit}`,
-                `${r.count > 1 ? `${r.count} × ` : ''}${r.size} ${r.colour}, ${r.from.tab} (${r.from.terminal}) to ${r.to.tab} (${r.to.terminal})${step.id === 'harness' ? `; die ${r.die}` : ''}`
-              )}
-            </div>
-            {#if step.id === 'cut'}<QuantityField
-                label="{r.id} as cut"
-                hideLabel
-                kind="length"
-                width={64}
-                text={r.asCut ? lengthText(r.lengthMm, unit, 0) : ''}
-                options={{ lengthUnit: unit, min: 10, max: 20000 }}
-                onempty={() => {
-                  const rest = Object.fromEntries(Object.entries(open.doc.bench.asCut).filter(([k]) => k !== r.key));
-                  open.set(`${r.id} as planned`, 'bench/asCut', rest);
-                }}
-                onvalue={(v) =>
-                  open.set(`${r.id} cut ${Math.round(v)} mm`, 'bench/asCut', { ...open.doc.bench.asCut, [r.key]: v })}
-              />{/if}
-          </div>
-        {/each}
-        {#if step.id === 'cut'}<p class="lab">
-            Cut otherwise? Write the real length beside it: every check runs again with it.
-          </p>{/if}
-      </div>
-    {:else if step.shows === 'fuses'}
-      <div class="mt-3" role="group" aria-label="Fuses">
-        {#each plan.bench.card as f, nth (nth)}{@render row(
-            `part ${step.id} ${f.tag}`,
-            `${f.tag} ${f.fuse}`,
-            `${f.feeds}, ${f.live}`
-          )}{/each}
-      </div>
-    {:else if step.shows === 'parts'}
-      <div class="mt-3" role="group" aria-label="Parts">
-        {#each plan.panel?.ports ?? [] as p (p.port.id)}{@render row(
-            `part ${step.id} ${p.port.id}`,
-            `${p.tag} ${p.port.name}`,
-            `${p.part.name}, ${p.port.face}, ${p.port.terminals} terminals`
-          )}{/each}
-      </div>
-    {:else if step.shows === 'plan' && plan.fit?.state === 'fits'}
-      <div class="mt-3 overflow-x-auto"><InsideView fit={plan.fit} panel={plan.panel} view="plan" scale={1} /></div>
-    {:else if step.shows?.startsWith('tests')}
-      <p class="mt-3">
-        <a
-          class="btn main"
-          href={resolve(
-            `/box/${open.id}/bench?view=test&stage=${{ 'tests-dead': 'dead', 'tests-live': 'first', 'tests-load': 'load', 'tests-water': 'water' }[step.shows as string]}`
-          )}>To the readings</a
-        >
-      </p>
-    {/if}
+    {#key step.id}<StepRows {step} {who} />{/key}
 
     <div class="mt-4 flex gap-2">
       <button
@@ -281,20 +194,6 @@
     min-height: 48px;
     font-size: 16px;
     justify-content: center;
-  }
-  .tickrow {
-    display: flex;
-    align-items: flex-start;
-    gap: 12px;
-    min-height: 44px;
-    padding: 8px 0;
-    border-bottom: 1px solid var(--line);
-    font-size: 14px;
-  }
-  .tickrow input {
-    width: 26px;
-    height: 26px;
-    flex: none;
   }
   .step {
     display: flex;

@@ -3,6 +3,7 @@
   import LookUp from '$lib/bench/LookUp.svelte';
   import Papers from '$lib/bench/Papers.svelte';
   import TestSheet from '$lib/bench/TestSheet.svelte';
+  import UnlikeBuilt from '$lib/bench/UnlikeBuilt.svelte';
   import WorkPlan from '$lib/bench/WorkPlan.svelte';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -40,6 +41,7 @@
   <ViewSwitch stage="bench" views={VIEWS} {view} counts={{ lookup: openCount }} />
 </StageHead>
 
+{#if ready}<UnlikeBuilt />{/if}
 {#if view === 'lookup'}<LookUp />{:else if !ready}
   <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5 max-md:m-3">
     <h2>Nothing to build yet</h2>

@@ -1,0 +1,235 @@
+import { setTo } from '../box/attr.ts';
+import { applyEdits, type Edit } from '../box/edits.ts';
+import { panelPartOf } from '../box/lookup.ts';
+import type { Box } from '../box/schema.ts';
+import type { Catalogue, PartOf } from '../catalogue/part.ts';
+import { asItStands, type Plan } from '../evaluate.ts';
+import { fuseFieldOf } from '../findings/elements.ts';
+import { branches, branchPath, mainPath, set, type Finding } from '../findings/rule.ts';
+import { swapEdits } from '../panel/place-port.ts';
+import { saidIn } from '../quantity/said.ts';
+import { wireSizeText, type WireSize } from '../quantity/wire-size.ts';
+import { stands } from '../remedy/attempt.ts';
+import { effectOf } from '../remedy/prove.ts';
+import type { Marks } from './marks.ts';
+
+/** What was built: a hole, a lead, a part in its hole, or a fuse in its holder. */
+export type BuiltKind = 'hole' | 'lead' | 'part' | 'fuse';
+/** How something stood when it was ticked; what is compared is text, so that it lives in a mark. */
+type Print = {
+  key: string;
+  tickedBy: string[];
+  name: string;
+  text: string;
+  /** Brings the document back to such a print. */
+  back: (text: string, catalogue: Catalogue) => Edit[];
+};
+
+/** Something that was ticked as built and that the plan draws otherwise by now. */
+export type Unlike = { key: string; kind: BuiltKind; name: string; built: string; drawn: string; edits: Edit[] };
+
+type PlanFacts = Pick<Plan, 'panel' | 'runs' | 'wiring' | 'bench'>;
+
+/** Another hole: its place on the face, or its size. */
+export const holeBuilt = (portId: string, over: { xMm?: number; yMm?: number; drilledMm?: number | null }): Edit[] =>
+  Object.entries(over).map(([key, value]) => set(`ports/${portId}/${key}`, value));
+
+/** Another part in a hole, wherever it meets something: it is there, and the checks say what of it. */
+export const partBuilt = (box: Box, portId: string, part: PartOf<'panel'>): Edit[] => swapEdits(box, portId, part);
+
+/** Another rating in a holder; undefined where no field of the document holds it. */
+export function fuseBuilt(box: Box, plan: Pick<Plan, 'wiring'>, tag: string, ratingA: number): Edit[] | undefined {
+  const path = fuseFieldOf({ box, wiring: plan.wiring }, tag);
+  return path === undefined ? undefined : [set(path, setTo(ratingA))];
+}
+
+/**
+ * Another wire for one lead. Its partner keeps the wire it was drawn with, unless that was built otherwise, too. Which field
+ * of the document a lead takes its wire from hangs on how it lies: each is tried on a copy.
+ * @param key of the lead in the run list
+ * @returns undefined where the document has no field for that lead
+ */
+export function wireBuilt(
+  box: Box,
+  plan: PlanFacts,
+  catalogue: Catalogue,
+  key: string,
+  wire: WireSize
+): Edit[] | undefined {
+  const run = plan.runs.runs.find((r) => r.key === key);
+  const conductor = plan.wiring.netlist.conductors.find((c) => c.id === key);
+  if (!run || !conductor || run.polarity === 'sense') return undefined;
+  const branch = branches(plan).find((b) => b.circuit.id === conductor.circuitId);
+  if (!branch && conductor.circuitId !== null) return undefined;
+  const at = (field: string) => (branch ? `${branchPath(branch)}/${field}` : mainPath({ box }, field));
+  const now = branch ? branch.circuit : box.feeds[0];
+  const feed = branch ? branch.feed : box.feeds[0];
+  const drawn = branch ? branch.wire : plan.wiring.main.wire;
+  const ways: Edit[][] = [
+    ...(feed?.lead ? [[set(at('lead/wire'), setTo(wire))]] : []),
+    ...(run.polarity === 'negative'
+      ? [[set(at('returnWire'), setTo(wire))]]
+      : // the return followed the wire: it is still the one that was drawn
+        now.returnWire.is === 'auto' && drawn
+        ? [[set(at('wire'), setTo(wire)), set(at('returnWire'), setTo(drawn))]]
+        : []),
+    [set(at('wire'), setTo(wire))]
+  ];
+  return ways.find((edits) => {
+    const { netlist } = asItStands(applyEdits(box, edits), catalogue).wiring;
+    const size = netlist.conductors.find((c) => c.id === key)?.size;
+    return size?.system === wire.system && size.size === wire.size;
+  });
+}
+
+/** What can be built otherwise than drawn, as the plan draws it now. */
+function printsOf(box: Box, plan: PlanFacts): Print[] {
+  const holes = (plan.panel?.ports ?? []).flatMap(({ port, tag, part }): Print[] =>
+    part.hole.shape === 'none'
+      ? []
+      : [
+          {
+            key: `hole ${port.id}`,
+            tickedBy: [`hole drill ${port.id}`, 'step drill'],
+            name: tag,
+            text: JSON.stringify([
+              port.face,
+              port.xMm,
+              port.yMm,
+              part.hole.shape === 'round' ? part.hole.diameterMm : null
+            ]),
+            back: (text) => {
+              const [face, xMm, yMm, acrossMm] = JSON.parse(text) as [string, number, number, number | null];
+              const own = panelPartOf(box, port)?.hole;
+              const asDrawn = own?.shape !== 'round' || acrossMm === null || acrossMm === own.diameterMm;
+              return [
+                set(`ports/${port.id}/face`, face),
+                ...holeBuilt(port.id, { xMm, yMm, drilledMm: asDrawn ? null : acrossMm })
+              ];
+            }
+          }
+        ]
+  );
+  const parts = (plan.panel?.ports ?? []).map(({ port, tag }): Print => ({
+    key: `part ${port.id}`,
+    tickedBy: [`part fit-parts ${port.id}`, 'step fit-parts'],
+    name: tag,
+    text: port.partId,
+    back: (text) => {
+      const part = panelPartOf(box, { ...port, partId: text });
+      return part ? partBuilt(box, port.id, part) : [];
+    }
+  }));
+  const leads = plan.runs.runs.flatMap((r): Print[] =>
+    r.wire
+      ? [
+          {
+            key: `lead ${r.key}`,
+            tickedBy: [`lead cut ${r.key}`, 'step cut'],
+            name: r.id,
+            text: JSON.stringify([r.wire.system, r.wire.size, r.lengthMm]),
+            back: (text, catalogue) => {
+              const [system, size, lengthMm] = JSON.parse(text) as [WireSize['system'], string, number];
+              const wired =
+                size === r.wire!.size
+                  ? []
+                  : (wireBuilt(box, plan, catalogue, r.key, { system, size } as WireSize) ?? []);
+              return lengthMm === r.lengthMm
+                ? wired
+                : [...wired, set('bench/asCut', { ...box.bench.asCut, [r.key]: lengthMm })];
+            }
+          }
+        ]
+      : []
+  );
+  const fuses = plan.wiring.netlist.parts.flatMap((p): Print[] =>
+    p.kind === 'fuse' && p.ratingA !== null
+      ? [
+          {
+            key: `fuse ${p.id}`,
+            tickedBy: [`part fuse ${p.id}`, 'step fuse'],
+            name: p.id,
+            text: String(p.ratingA),
+            back: (text) => fuseBuilt(box, plan, p.id, Number(text)) ?? []
+          }
+        ]
+      : []
+  );
+  return [...holes, ...parts, ...leads, ...fuses];
+}
+
+/** How a print reads, in the person's units. */
+function sayPrint(box: Box, print: Print, text: string): string {
+  const said = saidIn(box.preferences);
+  switch (print.key.split(' ')[0]) {
+    case 'hole': {
+      const [face, xMm, yMm, acrossMm] = JSON.parse(text) as [string, number, number, number | null];
+      return `${acrossMm === null ? '' : `${said.fineMm(acrossMm, 1)} at `}${said.mms(', ', xMm, yMm)} on the ${face}`;
+    }
+    case 'lead': {
+      const [system, size, lengthMm] = JSON.parse(text) as [WireSize['system'], string, number];
+      return `${wireSizeText({ system, size } as WireSize)}, ${said.mm(lengthMm)}`;
+    }
+    case 'part':
+      return box.parts[text]?.name ?? text;
+    default:
+      return `${text} A`;
+  }
+}
+
+/**
+ * Marks to make when something is ticked as built: how it stands in the drawing now, so that a later change of the drawing
+ * cannot pass for what was built.
+ * @param tick key of the mark that was set: 'hole drill p3', 'step cut'
+ */
+export function printsFor(box: Box, plan: PlanFacts, tick: string): { key: string; value: string }[] {
+  return printsOf(box, plan)
+    .filter((p) => p.tickedBy.includes(tick))
+    .map((p) => ({ key: `built ${p.key}`, value: p.text }));
+}
+
+/** How one thing stands in the drawing now, as a mark: made again when it was written down that it was built otherwise. */
+export function printOf(
+  box: Box,
+  plan: PlanFacts,
+  kind: BuiltKind,
+  id: string
+): { key: string; value: string } | undefined {
+  const print = printsOf(box, plan).find((p) => p.key === `${kind} ${id}`);
+  return print && { key: `built ${print.key}`, value: print.text };
+}
+
+/** What was ticked as built and is drawn otherwise now. Nothing is said of what was taken out of the plan. */
+export function unlikeBuilt(box: Box, plan: PlanFacts, catalogue: Catalogue, marks: Marks): Unlike[] {
+  return printsOf(box, plan).flatMap((p): Unlike[] => {
+    const built = marks.text(`built ${p.key}`);
+    if (built === '' || built === p.text || !p.tickedBy.some((k) => marks.isTicked(k))) return [];
+    return [
+      {
+        key: `built ${p.key}`,
+        kind: p.key.split(' ')[0] as BuiltKind,
+        name: p.name,
+        built: sayPrint(box, p, built),
+        drawn: sayPrint(box, p, p.text),
+        edits: p.back(built, catalogue)
+      }
+    ];
+  });
+}
+
+/** What a change at the bench did to the box. */
+export type Changed = { effect: string; brings: Pick<Finding, 'key' | 'severity' | 'title'>[]; clearsCount: number };
+
+/** What stands against the box now and did not before, what went, and what it did to price, mass and hours. */
+export function changedBy(before: Plan, after: Plan, box: Box): Changed {
+  const was = new Map(before.findings.filter(stands).map((f) => [f.key, f.severity]));
+  const now = after.findings.filter(stands);
+  const keys = new Set(now.map((f) => f.key));
+  return {
+    effect: effectOf(before, after, box),
+    brings: now
+      .filter((f) => !was.has(f.key) || (f.severity === 'stop' && was.get(f.key) !== 'stop'))
+      .map(({ key, severity, title }) => ({ key, severity, title })),
+    clearsCount: [...was.keys()].filter((k) => !keys.has(k)).length
+  };
+}
