@@ -1,5 +1,5 @@
 import type { FaceDrawing, Shape } from '../template/face-drawing.ts';
-import { LETTER_MM, type PortLabel } from './labels.ts';
+import { LETTER_MM, type Label } from './labels.ts';
 
 const SHEET_MM = 180;
 const GAP_MM = 3;
@@ -8,8 +8,25 @@ const SMALL_MM = 2.2;
 const LETTER_WIDE = 0.58;
 
 /** All labels in rows on one sheet at true scale, to cut along the lines; words too long for a label are set smaller. */
-export function labelSheet(name: string, labels: readonly PortLabel[]): FaceDrawing {
-  const rows: PortLabel[][] = [[]];
+export function labelSheet(name: string, labels: readonly Label[]): FaceDrawing {
+  return drawn(name, inRows(labels), rowHeightMm(labels));
+}
+
+/** The same on as many sheets as a paper takes. @param mostMm height of one sheet */
+export function labelSheets(name: string, labels: readonly Label[], mostMm: number): FaceDrawing[] {
+  const rows = inRows(labels).filter((r) => r.length > 0);
+  const rowMm = rowHeightMm(labels);
+  const each = Math.max(1, Math.floor(mostMm / rowMm));
+  const count = Math.ceil(rows.length / each);
+  return Array.from({ length: count }, (_, i) =>
+    drawn(count > 1 ? `${name}, sheet ${i + 1} of ${count}` : name, rows.slice(i * each, (i + 1) * each), rowMm)
+  );
+}
+
+const rowHeightMm = (labels: readonly Label[]): number => Math.max(10, ...labels.map((l) => l.heightMm)) + GAP_MM;
+
+function inRows(labels: readonly Label[]): Label[][] {
+  const rows: Label[][] = [[]];
   let used = 0;
   for (const l of labels) {
     const width = labelWidthMm(l);
@@ -20,7 +37,10 @@ export function labelSheet(name: string, labels: readonly PortLabel[]): FaceDraw
     rows.at(-1)!.push(l);
     used += width + GAP_MM;
   }
-  const rowMm = Math.max(10, ...labels.map((l) => l.heightMm)) + GAP_MM;
+  return rows;
+}
+
+function drawn(name: string, rows: readonly (readonly Label[])[], rowMm: number): FaceDrawing {
   const heightMm = rows.length * rowMm;
   const shapes: Shape[] = rows.flatMap((row, r) => {
     let x = 0;
@@ -48,5 +68,5 @@ export function labelSheet(name: string, labels: readonly PortLabel[]): FaceDraw
 }
 
 /** At least the flange's width, more when the words need it. */
-export const labelWidthMm = (l: PortLabel): number =>
+export const labelWidthMm = (l: Label): number =>
   Math.max(l.widthMm, Math.ceil(Math.max(l.title.length * LETTER_MM, l.detail.length * SMALL_MM) * LETTER_WIDE) + 4);

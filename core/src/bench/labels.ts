@@ -1,5 +1,6 @@
 import type { Box } from '../box/schema.ts';
 import type { WiringPlan } from '../wiring/types.ts';
+import type { RunList } from '../wiring/run-list.ts';
 import type { PanelPlan } from '../panel/panel.ts';
 import { TrialCircuit } from '../trials/circuit.ts';
 
@@ -7,15 +8,31 @@ import { TrialCircuit } from '../trials/circuit.ts';
 export const LETTER_MM = 3;
 const LABEL_MM = 10;
 
-export type PortLabel = {
-  portId: string;
-  tag: string;
+export type Label = {
   /** Large and small line. */
   title: string;
   detail: string;
   widthMm: number;
   heightMm: number;
 };
+export type PortLabel = Label & { portId: string; tag: string };
+
+/** A flag round a lead: half of it shows on either side. @source usual flags for wires up to 6 mm */
+const FLAG_MM = { width: 40, height: 8 } as const;
+
+/** Two labels for every lead, one for each end: its number large, where this end goes and what comes from the other small. */
+export function leadLabels(runs: RunList): Label[] {
+  return runs.runs.flatMap((r) =>
+    Array.from({ length: r.count }, () => [r.from, r.to]).flatMap((ends) =>
+      ends.map((end, i): Label => ({
+        title: r.id,
+        detail: `${end.tab} · from ${ends[1 - i]!.tab}`,
+        widthMm: FLAG_MM.width,
+        heightMm: FLAG_MM.height
+      }))
+    )
+  );
+}
 
 /** A label for every port at its flange's width: name, fuse, what it feeds with, polarity for inlets. @source mechanical reference 5, labels */
 export function portLabels(box: Box, panel: PanelPlan, wiring: WiringPlan): PortLabel[] {

@@ -55,8 +55,15 @@
       >{/if}
     {#if notSaved}<span class="lab" role="status">saving first …</span>{/if}
   </div>
-  <p class="lab no-print">
-    The drilling template lies under Ports, Holes; labels for ports and leads under Ports, Labels and Wiring, Runs.
+  <p class="lab no-print flex flex-wrap items-center gap-2">
+    <span>Labels for every port and both ends of every lead:</span>
+    {#each ['a4', 'letter'] as const as paper (paper)}<a
+        class="btn"
+        data-sveltekit-reload
+        href={resolve(`/api/boxes/${open.id}/labels?format=pdf&paper=${paper}`)}
+        download><Download size={14} />Labels {paper === 'a4' ? 'A4' : 'Letter'}</a
+      >{/each}
+    <span>The drilling template lies under Ports, Holes.</span>
   </p>
   <article class="paper" aria-label={sheet.title}>
     <h1>{sheet.title}</h1>

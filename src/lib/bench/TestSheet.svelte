@@ -18,6 +18,7 @@
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import { stayAwake } from './awake.ts';
+  import DischargeClock from './DischargeClock.svelte';
   import Photos from './Photos.svelte';
   import SignedBy from './SignedBy.svelte';
 
@@ -168,6 +169,7 @@
                   .join(', ')}
               </p>{/if}{/if}
           {#if j}<div class="mt-1"><Photos key="reading {r.id}" of={r.what} small /></div>{/if}
+          {#if r.id === 'capacity'}<DischargeClock onend={(ah) => enter(r, ah)} />{/if}
           {#if canTake(r)}<button type="button" class="btn mt-1" onclick={() => use(r)}
               >Reckon with this from now on</button
             >{/if}

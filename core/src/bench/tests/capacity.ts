@@ -1,17 +1,15 @@
-import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { ampsText, fixed } from '../../quantity/format.ts';
+import { dischargeA, stopVoltageV } from '../discharge.ts';
 import { row, type Sources, type TestRow } from './row.ts';
 
 /** What a measured capacity may lack of what age and cold leave, and have over it. @source rule of thumb */
 const CAPACITY = { less: 0.1, more: 0.25 } as const;
-/** A discharge over so many hours tells the capacity: a twentieth of it an hour. @source 20 h rate of labels */
-const RATE_H = 20;
 
 /** What the battery really holds, by one slow discharge. */
 export function capacityRows({ bank }: Sources): TestRow[] {
   const leftAh = bank.ratedAh * bank.healthFraction;
-  const loadA = bank.ratedAh / RATE_H;
-  const stopV = CHEMISTRY[bank.chemistry].isLead ? 10.5 : (bank.part.protectionCutoffV ?? 10) + 0.5;
+  const loadA = dischargeA(bank);
+  const stopV = stopVoltageV(bank);
   return [
     row('capacity', {
       id: 'capacity',

@@ -3,10 +3,44 @@ import { TERMINAL_LIMIT_C } from '../../judge/terminals.ts';
 import { ampsText, fixed } from '../../quantity/format.ts';
 import { saidIn } from '../../quantity/said.ts';
 import { chargerA } from '../../wiring/charger.ts';
+import type { Demand } from '../../demand/demand.ts';
+import type { CircuitPlan } from '../../wiring/types.ts';
 import { AT_SOC, loads, OPEN, row, type Sources, type TestRow } from './row.ts';
 
 /** A cut-off that was set to a figure acts within this of it, V. @source typical of low-voltage disconnects */
 const CUT_V = 0.2;
+
+/** What a device takes while it is nearly full or asleep, as a share of its most; and what a USB meter leaves open. @source rule of thumb */
+const USB = { least: 0.4, open: 0.15 } as const;
+/** A port without a contract. @source USB: 5 V at 1.5 to 3 A */
+const PLAIN_USB_V = 5;
+
+/** Watts that go through a USB plug, and the rail the two sides should have agreed on. */
+function usbRows(c: CircuitPlan, demand: Demand): TestRow[] {
+  const device = demand.devices.find((d) => d.portId === c.circuit.portId && d.rail);
+  const rated = c.portPart?.converterRatedW;
+  if (!device?.rail || !rated) return [];
+  const { volts, currentA } = device.rail;
+  const watts = Math.min(volts * currentA, rated);
+  return [
+    row('load', {
+      id: `usb-${c.circuit.id}`,
+      what: `Watts into ${device.name} at ${c.portTag} by a USB meter, well below full: ${fixed(volts, 0)} V ${volts > PLAIN_USB_V ? 'by Power Delivery' : 'without a contract'}`,
+      where: 'a USB meter between plug and cable',
+      expected: fixed(watts, 1),
+      unit: 'W',
+      why: `${fixed(volts, 0)} V at ${ampsText(watts / volts)} A, the module gives ${fixed(rated, 0)} W at the most`,
+      kind: 'power',
+      low: watts * USB.least,
+      high: Math.min(watts * (1 + 2 * USB.open), rated * (1 + USB.open)),
+      causes: {
+        low: `Does the meter say ${fixed(volts, 0)} V? 5 V only: a plain cable, or no agreement between the two. Else it is nearly full, or the module’s supply sags.`,
+        high: 'It takes more than the plan says: take the draw at the battery over and look at the hours again.'
+      },
+      seen: { portTag: c.portTag, level: 'low' }
+    })
+  ];
+}
 
 /** Under load: the drop at each plug, what each device draws, warmth, charging, cut-off and relays. */
 export function loadRows({ box, bank, wiring, demand }: Sources): TestRow[] {
@@ -27,6 +61,7 @@ export function loadRows({ box, bank, wiring, demand }: Sources): TestRow[] {
           seen: { portTag: c.portTag, level: 'low' }
         })
       );
+      out.push(...usbRows(c, demand));
       continue;
     }
     const dropV = (c.lowLoadA * (batteryMilliOhm + wiring.main.commonMilliOhm + c.branchMilliOhm)) / 1000;

@@ -29,7 +29,7 @@ export type TestRow = {
   unit: string;
   why: string;
   /** What is typed, and between what it passes; undefined: it is so, or it is not. */
-  kind: Extract<QuantityKind, 'resistance' | 'voltage' | 'current' | 'temperature' | 'capacity'> | undefined;
+  kind: Extract<QuantityKind, 'resistance' | 'voltage' | 'current' | 'temperature' | 'capacity' | 'power'> | undefined;
   low: number | undefined;
   high: number | undefined;
   /** It must be measured against the battery's own voltage of the day. */

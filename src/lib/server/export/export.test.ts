@@ -7,7 +7,9 @@ import { tilesFor } from '@haversack/core/template/tiles';
 import DxfParser from 'dxf-parser';
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, test } from 'vitest';
+import { leadLabels, portLabels } from '@haversack/core/bench/labels';
 import { faceDxf } from './dxf.ts';
+import { labelsPdf } from './labels-pdf.ts';
 import { templatePdf } from './template-pdf.ts';
 
 const MM_PER_PT = 25.4 / 72;
@@ -126,6 +128,32 @@ describe('the drilling template', () => {
           }
         });
       }
+    }
+  );
+});
+
+describe('labels as PDF', () => {
+  const { box } = boxes[0]!;
+  const plan = evaluate(box, STARTER_CATALOGUE);
+  const groups = [
+    { name: 'labels of the ports', labels: portLabels(box, plan.panel!, plan.wiring) },
+    { name: 'flags for the leads', labels: leadLabels(plan.runs) }
+  ];
+  test.each(['a4', 'letter'] as const)(
+    'read back from %s: every port and both ends of every lead, and a bar of 100 mm',
+    async (paper) => {
+      const pdf = await getDocument({ data: new Uint8Array(await labelsPdf(box.name, groups, paper)), verbosity: 0 })
+        .promise;
+      let text = '';
+      for (let n = 1; n <= pdf.numPages; n++) {
+        const page = await pdf.getPage(n);
+        const words = (await page.getTextContent()).items.map((i) => ('str' in i ? i.str : ''));
+        text += ` ${words.join(' ')}`;
+        expect(words.join(' ')).toContain('100 mm');
+        expect(Math.round(page.view[2]! * MM_PER_PT)).toBe(paper === 'a4' ? 210 : 216);
+      }
+      for (const l of groups[0]!.labels) expect(text).toContain(l.title);
+      for (const r of plan.runs.runs) expect(text).toContain(`${r.to.tab} · from ${r.from.tab}`);
     }
   );
 });

@@ -5,11 +5,11 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import PDFDocument from 'pdfkit';
 
-const PT_PER_MM = 72 / 25.4;
-const BAR_MM = 100;
+export const PT_PER_MM = 72 / 25.4;
+export const BAR_MM = 100;
 const fontDir = join(dirname(createRequire(import.meta.url).resolve('dejavu-fonts-ttf/package.json')), 'ttf');
 
-type Doc = InstanceType<typeof PDFDocument>;
+export type Doc = InstanceType<typeof PDFDocument>;
 const INK: Record<Layer, { colour: string; widthMm: number; dash?: number }> = {
   outline: { colour: '#000000', widthMm: 0.3 },
   cut: { colour: '#000000', widthMm: 0.35 },
@@ -23,7 +23,15 @@ const INK: Record<Layer, { colour: string; widthMm: number; dash?: number }> = {
  * marks where pages meet.
  */
 export function templatePdf(boxName: string, faces: readonly FaceDrawing[], paper: Paper): Promise<Buffer> {
-  const doc = new PDFDocument({ autoFirstPage: false, margin: 0, info: { Title: `${boxName}: drilling template` } });
+  const { doc, done } = newPdf(`${boxName}: drilling template`);
+  for (const face of faces) for (const tile of tilesFor(face, paper)) page(doc, boxName, face, tile, paper);
+  doc.end();
+  return done;
+}
+
+/** An empty document with the program's fonts, and what it comes to when it is ended. */
+export function newPdf(title: string): { doc: Doc; done: Promise<Buffer> } {
+  const doc = new PDFDocument({ autoFirstPage: false, margin: 0, info: { Title: title } });
   doc.registerFont('text', join(fontDir, 'DejaVuSansCondensed.ttf'));
   doc.registerFont('bold', join(fontDir, 'DejaVuSansCondensed-Bold.ttf'));
   const parts: Buffer[] = [];
@@ -32,9 +40,7 @@ export function templatePdf(boxName: string, faces: readonly FaceDrawing[], pape
     doc.on('end', () => resolve(Buffer.concat(parts)));
     doc.on('error', reject);
   });
-  for (const face of faces) for (const tile of tilesFor(face, paper)) page(doc, boxName, face, tile, paper);
-  doc.end();
-  return done;
+  return { doc, done };
 }
 
 function page(doc: Doc, boxName: string, face: FaceDrawing, tile: Tile, paper: Paper): void {
@@ -51,7 +57,8 @@ function page(doc: Doc, boxName: string, face: FaceDrawing, tile: Tile, paper: P
   doc.restore();
 }
 
-function draw(doc: Doc, s: Shape, x: (v: number) => number, y: (v: number) => number): void {
+/** One shape of a drawing, at true scale. */
+export function draw(doc: Doc, s: Shape, x: (v: number) => number, y: (v: number) => number): void {
   const ink = INK[s.layer];
   doc.lineWidth(ink.widthMm).strokeColor(ink.colour).fillColor(ink.colour);
   if (ink.dash) doc.dash(ink.dash, { space: 1 });
@@ -102,7 +109,8 @@ function frame(doc: Doc, boxName: string, face: FaceDrawing, tile: Tile, sheet: 
   if (warn) say('Dashed: do not drill there (gasket, latch, hinge, ribs).', left + BAR_MM + 4, barY - 3, 2.6);
 }
 
-function bar(doc: Doc, x1: number, y1: number, x2: number, y2: number): void {
+/** A bar to measure the print by. */
+export function bar(doc: Doc, x1: number, y1: number, x2: number, y2: number): void {
   const flat = y1 === y2;
   doc.moveTo(x1, y1).lineTo(x2, y2).stroke();
   for (const [x, y] of [

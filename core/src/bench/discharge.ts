@@ -1,0 +1,96 @@
+import { z } from 'zod';
+import type { Bank } from '../battery/bank.ts';
+import { CHEMISTRY } from '../battery/chemistry.ts';
+import { effectiveAh, openCircuitV, sagMilliOhm } from '../battery/model.ts';
+
+/** Somebody looked at the meter: current that flows, and volts at the posts where they were read. */
+const lookSchema = z.strictObject({
+  atMs: z.number().int().min(0),
+  currentA: z.number().finite().min(0).max(500),
+  volts: z.number().finite().min(0).max(60).nullable()
+});
+export const dischargeSchema = z.strictObject({
+  looks: z.array(lookSchema).min(1).max(200),
+  /** When the load went off; null while it runs. */
+  endedMs: z.number().int().min(0).nullable()
+});
+export type Discharge = z.infer<typeof dischargeSchema>;
+export type Look = z.infer<typeof lookSchema>;
+
+const HOUR_MS = 3_600_000;
+/** At room warmth, as the sheet asks. */
+const ROOM_C = 20;
+
+/** A discharge as it was kept; undefined for anything else. */
+export function readDischarge(text: string): Discharge | undefined {
+  try {
+    const read = dischargeSchema.safeParse(JSON.parse(text));
+    return read.success ? read.data : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/** Voltage under load at which it ends, for the whole bank. @source electrical reference 6: lead 1.75 V a cell; lithium half a volt above its protection */
+export const stopVoltageV = (bank: Bank): number =>
+  CHEMISTRY[bank.chemistry].isLead ? 10.5 : (bank.part.protectionCutoffV ?? 10) + 0.5;
+
+/** A discharge over so many hours tells the capacity: a twentieth of it an hour. @source 20 h rate of labels */
+const RATE_H = 20;
+export const dischargeA = (bank: Pick<Bank, 'ratedAh'>): number => Number((bank.ratedAh / RATE_H).toPrecision(3));
+/** Hours a bank takes at a current, by its label. @param currentA over 0 */
+export const dischargeH = (bank: Pick<Bank, 'ratedAh'>, currentA: number): number => bank.ratedAh / currentA;
+
+/**
+ * Amp-hours that came out: the current runs on between two looks, halfway from one to the next; after the last it stays.
+ * @param nowMs moment up to which it is counted; the end where it has ended
+ * @source trapezoid rule
+ */
+export function outAh({ looks, endedMs }: Discharge, nowMs: number): number {
+  const until = endedMs ?? nowMs;
+  const rows = looks.toSorted((a, b) => a.atMs - b.atMs);
+  return rows.reduce((sum, look, i) => {
+    const next = rows[i + 1];
+    const toMs = Math.min(next?.atMs ?? until, until);
+    const hours = Math.max(0, toMs - look.atMs) / HOUR_MS;
+    return sum + hours * (next ? (look.currentA + next.currentA) / 2 : look.currentA);
+  }, 0);
+}
+
+export type DischargeNow = {
+  outAh: number;
+  /** Hours until it should be empty at the current of the last look; 0 where it should be already. */
+  leftH: number;
+  /** What the posts should show now under that load. */
+  expectedV: number;
+  stopV: number;
+  /** Minutes after which the meter wants to be looked at again: rarely at first, often near the end. */
+  lookInMin: number;
+  /** The last look was at or under the voltage where it ends. */
+  atEnd: boolean;
+};
+
+/** @source rule of thumb: a tenth of what is left, between 5 minutes and an hour */
+const LOOK = { share: 0.1, leastMin: 5, mostMin: 60 } as const;
+
+/** How a discharge stands: what came out, how long it should go on, and what the meter should say. */
+export function dischargeNow(bank: Bank, d: Discharge, nowMs: number): DischargeNow {
+  const last = d.looks.toSorted((a, b) => a.atMs - b.atMs).at(-1)!;
+  const out = outAh(d, nowMs);
+  const packA = last.currentA / bank.count;
+  const holdsAh = bank.count * bank.healthFraction * effectiveAh(bank.chemistry, bank.part.capacityAh, packA, ROOM_C);
+  const leftAh = Math.max(0, holdsAh - out);
+  const leftH = last.currentA > 0 ? leftAh / last.currentA : Infinity;
+  const soc = holdsAh > 0 ? Math.max(0, 1 - out / holdsAh) : 0;
+  const sag = (sagMilliOhm(bank.chemistry, bank.part.capacityAh, ROOM_C, soc) / bank.count / 1000) * last.currentA;
+  const stopV = stopVoltageV(bank);
+  const minutes = Number.isFinite(leftH) ? leftH * 60 * LOOK.share : LOOK.mostMin;
+  return {
+    outAh: out,
+    leftH,
+    expectedV: openCircuitV(bank.chemistry, soc) - sag,
+    stopV,
+    lookInMin: Math.round(Math.min(LOOK.mostMin, Math.max(LOOK.leastMin, minutes))),
+    atEnd: last.volts !== null && last.volts <= stopV
+  };
+}
