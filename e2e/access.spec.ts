@@ -19,6 +19,7 @@ test.describe('axe finds nothing, by day and by night', () => {
     'kit?view=orders',
     'kit?view=cutting',
     'kit?view=drawer',
+    'kit?view=value',
     'bench',
     'bench?view=build',
     'bench?view=test',

@@ -127,8 +127,9 @@ test('a reading that fails leads to the culprit; one that passes is reckoned wit
   await expect(standing).toContainText('Something stays on');
   await page.getByRole('button', { name: /^Capacity/ }).click();
   const capacity = page.locator('[data-row=capacity]');
-  await capacity.getByRole('textbox').fill('16 Ah');
-  await capacity.getByRole('textbox').press('Enter');
+  const ampHours = capacity.getByRole('textbox', { name: /^From full/ });
+  await ampHours.fill('16 Ah');
+  await ampHours.press('Enter');
   await capacity.getByRole('button', { name: 'Reckon with this from now on' }).click();
   await expect(page.locator('.last')).toContainText('Taken over');
   await expect(capacity).toContainText('expected 16.0 Ah');

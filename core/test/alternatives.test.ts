@@ -8,7 +8,7 @@ import { starter } from '../src/demo/builder.ts';
 import { moorCameraPost } from '../src/demo/wired.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { readBox, writeBox } from '../src/exchange/read-box.ts';
-import { alternativesFor, differencesOf, isChosen } from '../src/kit/alternatives.ts';
+import { alternativesFor, differencesOf, isChosen } from '../src/advise/alternatives.ts';
 import { stands } from '../src/remedy/attempt.ts';
 import { finished } from '../src/work.ts';
 import { AS_BUILT } from './as-built/boxes.ts';

@@ -218,6 +218,7 @@ describe('the hole that was really drilled', () => {
     const plan = planOf(box);
     const row = holeSchedule(box, plan.panel!, plan.fit!.part, USUAL_SETS).find((h) => h.portId === port.id)!;
     expect(row.size).toBe(hole.maxMm.toFixed(1));
+    expect(row.how).toBe(`Drilled ${hole.maxMm.toFixed(1)} mm.`);
   });
 
   test('too small is to be opened up; too large sits loose; larger than its flange it falls through', () => {

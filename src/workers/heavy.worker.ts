@@ -10,7 +10,7 @@ import { evaluate, type Plan } from '@haversack/core/evaluate';
 import { sureRuns, type Sure } from '@haversack/core/outing/sure';
 import { seasonPlan, type SeasonPlan } from '@haversack/core/season/season';
 import { TrialCircuit } from '@haversack/core/trials/circuit';
-import { alternativesFor, type Alternative } from '@haversack/core/kit/alternatives';
+import { alternativesFor, type Alternative } from '@haversack/core/advise/alternatives';
 import { cuttingFor, type Cutting } from '@haversack/core/kit/cutting';
 import type { DrawerLine } from '@haversack/core/kit/buy/orders';
 import { cheapestBasket } from '@haversack/core/kit/buy/basket';

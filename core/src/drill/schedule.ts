@@ -137,14 +137,17 @@ function holeRow(box: Box, panel: PanelPlan, p: PortPlan, c: PartOf<'case'>, own
   const buy = wish.kind === 'none' ? '' : `${bitText(wish.bit)}${wish.kind === 'drill' ? ', cuts straight' : ''}`;
   const times = hole.shape === 'twin' ? 'twice, ' : '';
   const heavy = choice.kind === 'drill + file' && choice.fileMm > HEAVY_FILING_MM;
+  const { drilledMm } = p.port;
   const how =
-    hole.shape === 'rect'
-      ? `Drill ${said.mm(CORNER_MM)} inside each corner, cut ${said.fineMm(0.5, 1)} inside the line, file to ${said.fine(hole.widthMm, 1)} × ${said.fineMm(hole.heightMm, 1)}.`
-      : choice.kind === 'none'
-        ? `None of your bits will do${buy ? `: get a ${buy}` : ''}.`
-        : choice.kind === 'drill'
-          ? `${cap(times)}${bitText(choice.bit)}: cuts about ${said.fineMm(choice.holeMm, 1)}.`
-          : `${cap(times)}${bitText(choice.bit)}, then file ${said.fineMm(choice.fileMm)} all round${heavy && buy ? `; better a ${buy}` : ''}.`;
+    drilledMm !== null && hole.shape === 'round'
+      ? `Drilled ${said.fineMm(drilledMm, 1)}.`
+      : hole.shape === 'rect'
+        ? `Drill ${said.mm(CORNER_MM)} inside each corner, cut ${said.fineMm(0.5, 1)} inside the line, file to ${said.fine(hole.widthMm, 1)} × ${said.fineMm(hole.heightMm, 1)}.`
+        : choice.kind === 'none'
+          ? `None of your bits will do${buy ? `: get a ${buy}` : ''}.`
+          : choice.kind === 'drill'
+            ? `${cap(times)}${bitText(choice.bit)}: cuts about ${said.fineMm(choice.holeMm, 1)}.`
+            : `${cap(times)}${bitText(choice.bit)}, then file ${said.fineMm(choice.fileMm)} all round${heavy && buy ? `; better a ${buy}` : ''}.`;
   const sideways = p.port.face === 'lid' || p.port.face === 'floor';
   return {
     portId: p.port.id,

@@ -78,7 +78,7 @@
         ><b>Do not build yet:</b>
         {stops
           .slice(0, 2)
-          .map((f) => `${f.where.label}: ${f.title}`)
+          .map((f) => (f.title.includes(f.where.label) ? f.title : `${f.where.label}: ${f.title}`))
           .join('; ')}{stops.length > 2 ? ` and ${stops.length - 2} more` : ''}</span
       >
     </p>{/if}

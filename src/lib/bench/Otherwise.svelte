@@ -36,13 +36,15 @@
   );
   const wires = $derived(run?.wire ? open.catalogue.filter((p): p is PartOf<'wire'> => p.kind === 'wire') : []);
   const lies = (lineId: string) => (shopping.drawer.find((d) => d.lineId === lineId)?.count ?? 0) > 0;
-  let changed = $state.raw<Changed>();
+  let entered = $state.raw<{ changed: Changed; plan: typeof open.plan }>();
+  // after an undo or another change it is no longer true
+  const changed = $derived(entered?.plan === open.plan ? entered.changed : undefined);
 
   function enter(what: string, edits: Edit[] | undefined): void {
     if (!edits?.length) return;
     const before = open.plan;
     open.commit(`${name} built otherwise: ${what}`, edits);
-    changed = changedBy(before, open.plan, open.doc);
+    entered = { changed: changedBy(before, open.plan, open.doc), plan: open.plan };
     // it was ticked as drawn before: what is built is what stands now
     const print = printOf(open.doc, open.plan, kind, id);
     if (print && bench.marks.text(print.key) !== '') bench.set(print.key, print.value);

@@ -1,5 +1,5 @@
 import type { Basket, Need, Offer, Shop } from '@haversack/core/kit/buy/types';
-import type { Alternative } from '@haversack/core/kit/alternatives';
+import type { Alternative } from '@haversack/core/advise/alternatives';
 import type { Box } from '@haversack/core/box/schema';
 import type { DrawerLine } from '@haversack/core/kit/buy/orders';
 import type { Cutting } from '@haversack/core/kit/cutting';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Alternative } from '@haversack/core/kit/alternatives';
+  import type { Alternative } from '@haversack/core/advise/alternatives';
   import type { KitLine } from '@haversack/core/kit/kit';
   import { useHeavy } from '$lib/client/heavy.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { isChosen } from '@haversack/core/kit/alternatives';
+  import { isChosen } from '@haversack/core/advise/alternatives';
   import type { KitLine } from '@haversack/core/kit/kit';
   import { holdsUp, standings } from '@haversack/core/kit/buy/orders';
   import { fixed, trimNumber } from '@haversack/core/quantity/format';

@@ -1,5 +1,13 @@
 <script lang="ts">
-  import { needsOf, needsOneMore, offersFor, ordersFrom, outstanding, standings } from '@haversack/core/kit/buy/orders';
+  import {
+    needsOf,
+    needsOneMore,
+    offersFor,
+    ordersFrom,
+    outstanding,
+    standings,
+    type Order
+  } from '@haversack/core/kit/buy/orders';
   import { PRICE_LIST, type Basket } from '@haversack/core/kit/buy/types';
   import { sparesOf, withSpares } from '@haversack/core/kit/spares';
   import { fixed, trimNumber } from '@haversack/core/quantity/format';
@@ -50,6 +58,14 @@
 
   const shopOf = (id: string) => shops.find((s) => s.id === id);
   const onlyShop = $derived(found?.single.find((b) => b.unmet.length === found!.best.unmet.length));
+  /** The order that was taken out last: one press brings it back. */
+  let removed = $state.raw<Order>();
+  async function takeOut(order: Order): Promise<void> {
+    if (await shopping.remove(order.id)) removed = order;
+  }
+  async function bringBack(): Promise<void> {
+    if (removed && (await shopping.place([removed]))) removed = undefined;
+  }
   async function place(basket: Basket): Promise<void> {
     const orders = ordersFrom(basket, shops, { boxId: open.id, day: today(), newId: () => crypto.randomUUID() });
     // the spares are ordered now: asked for again only when somebody says so
@@ -177,6 +193,10 @@
     {#if shopping.orders.length === 0}<p class="lab mt-1">
         None yet. What comes is ticked here, lies in the drawer from then on, and is known on the bench.
       </p>{/if}
+    {#if removed}<p class="no-print mt-2 flex flex-wrap items-center gap-2" role="status">
+        The order at {removed.shopName} is taken out; what came of it still lies in the drawer.
+        <button type="button" class="btn" onclick={bringBack}>Bring it back</button>
+      </p>{/if}
     {#each shopping.orders as o (o.id)}
       <div class="mt-3 overflow-x-auto" data-order={o.shopName}>
         <table class="sheet">
@@ -234,9 +254,7 @@
                 for (const l of o.lines) if (l.arrived < l.packets) await shopping.arrived(o.id, l.lineId, l.packets);
               }}>The whole parcel came</button
             >{/if}
-          <button type="button" class="btn" onclick={() => shopping.remove(o.id)}
-            ><Trash size={14} />Take this order out</button
-          >
+          <button type="button" class="btn" onclick={() => takeOut(o)}><Trash size={14} />Take this order out</button>
         </div>
       </div>
     {/each}

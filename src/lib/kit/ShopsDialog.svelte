@@ -51,6 +51,21 @@
     name = '';
     shopId = id;
   }
+  /** What was removed last, as it stood before: one press brings it back. */
+  let removed = $state.raw<{ name: string; shops: Shop[]; offers: Offer[] }>();
+  async function removeShop(shop: Shop): Promise<void> {
+    const before = { name: shop.name, shops, offers };
+    if (
+      await keep({
+        shops: shops.filter((s) => s.id !== shop.id),
+        offers: offers.filter((o) => o.shopId !== shop.id)
+      })
+    )
+      removed = before;
+  }
+  async function bringBack(): Promise<void> {
+    if (removed && (await keep({ shops: removed.shops, offers: removed.offers }))) removed = undefined;
+  }
   function addOffer(): void {
     const line = open.plan.kit.lines.find((l) => l.lineId === lineId);
     if (!line || !chosen) return;
@@ -204,16 +219,14 @@
         </select>
         <button type="button" class="btn" disabled={!lineId} onclick={addOffer}><Plus size={14} />Packet</button>
       </div>
-      <button
-        type="button"
-        class="btn danger mt-3"
-        onclick={() =>
-          keep({
-            shops: shops.filter((s) => s.id !== chosen.id),
-            offers: offers.filter((o) => o.shopId !== chosen.id)
-          })}>Remove {chosen.name} and its packets</button
+      <button type="button" class="btn danger mt-3" onclick={() => removeShop(chosen)}
+        >Remove {chosen.name} and its packets</button
       >
     </div>
   {/if}
+  {#if removed}<p class="mt-3 flex flex-wrap items-center gap-2" role="status">
+      {removed.name} is removed.
+      <button type="button" class="btn" onclick={bringBack}>Bring {removed.name} back</button>
+    </p>{/if}
   {#if shopping.problem}<p class="mt-2 text-stop" role="alert">{shopping.problem}</p>{/if}
 </Dialog>

@@ -16,7 +16,7 @@ import { attempt } from '../remedy/attempt.ts';
 import type { Bench } from '../remedy/moves.ts';
 import { effectOf } from '../remedy/prove.ts';
 import { fuseOf } from '../wiring/main-path.ts';
-import { wireLine, type KitLine } from './kit.ts';
+import { wireLine, type KitLine } from '../kit/kit.ts';
 
 /** A figure in which two parts differ; '–' where one has none, 'unknown' where nobody knows it. */
 export type Difference = { what: string; was: string; now: string };
