@@ -125,6 +125,13 @@ test('a reading that fails leads to the culprit; one that passes is reckoned wit
   await standing.getByRole('textbox').fill('900');
   await standing.getByRole('textbox').press('Enter');
   await expect(standing).toContainText('Something stays on');
+  await page.getByRole('button', { name: /^Under load/ }).click();
+  const drop = page.locator('[data-row^="port-"]').filter({ hasText: 'flowing' }).first();
+  await drop.getByRole('textbox').fill('12 V');
+  await drop.getByRole('textbox').press('Enter');
+  await drop.getByRole('button', { name: 'Reckon with this from now on' }).click();
+  await expect(page.locator('.last')).toContainText('Taken over');
+  await page.keyboard.press('Control+z');
   await page.getByRole('button', { name: /^Capacity/ }).click();
   const capacity = page.locator('[data-row=capacity]');
   const ampHours = capacity.getByRole('textbox', { name: /^From full/ });

@@ -85,6 +85,9 @@ test('cut together with another box: its leads stand beside ours, and are gone a
 test('shops and orders: coupon, one order, a parcel, taken out and brought back', async ({ page }) => {
   const id = await copyOf(page, 'Saltmarsh hide box', 'Orders');
   await open(page, `/box/${id}/kit?view=orders`);
+  // the drawer is one for all boxes: what others ordered must not be enough
+  await page.getByLabel('For how many boxes').fill('9');
+  await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'My shops and packets …' }).click();
   const dialog = page.getByRole('dialog', { name: 'My shops and packets' });
   await dialog.getByLabel('Name of a new shop').fill('Quay store');
@@ -127,6 +130,14 @@ test('shops and orders: coupon, one order, a parcel, taken out and brought back'
   const after = await orders.count();
   expect(after).toBeGreaterThan(before);
   const first = page.locator('[data-order]').first();
+  const paid = first.getByLabel(/paid for a packet$/).first();
+  const sum = await first.locator('caption').innerText();
+  await paid.fill('-1');
+  await page.keyboard.press('Enter');
+  await expect(first).toContainText(/too small/);
+  await paid.fill('99');
+  await page.keyboard.press('Enter');
+  await expect(first.locator('caption')).not.toHaveText(sum);
   await first.getByRole('button', { name: 'The whole parcel came' }).click();
   await expect(first).toContainText('all of it came');
   await first.getByRole('button', { name: 'Take this order out' }).click();

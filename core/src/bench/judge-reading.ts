@@ -74,14 +74,19 @@ export const unitOf = (row: TestRow, units: Units): string =>
 /** What a meter shows as over its range, ohms: as good as not joined. */
 export const OPEN_OHM = 1e9;
 
+/** The battery at rest as it was measured, what the meter shows too much taken off. */
+export function restVolts(marks: Marks): number | undefined {
+  const rest = marks.reading('rest');
+  return typeof rest?.value === 'number' ? rest.value - rest.offset : undefined;
+}
+
 /** Every reading that was made, judged: drops against the battery as it stood at rest. */
 export function judgedReadings(
   rows: readonly TestRow[],
   marks: Marks,
   units?: Units
 ): Map<string, { reading: TakenReading; judged: Judged }> {
-  const rest = marks.reading('rest');
-  const restV = typeof rest?.value === 'number' ? rest.value - rest.offset : undefined;
+  const restV = restVolts(marks);
   return new Map(
     rows.flatMap((row) => {
       const reading = marks.reading(row.id);
@@ -92,8 +97,13 @@ export function judgedReadings(
   );
 }
 
-/** Plan figures a reading can take the place of: a device's draw, the battery's amp-hours. Empty where it stands for none. */
-export function takeOver(box: Box, row: TestRow, value: number, day: string): Edit[] {
+/**
+ * Plan figures a reading can take the place of: a device's draw, the contacts of a port, the battery's amp-hours. Empty where
+ * it stands for none.
+ * @param at battery at rest and what the meter shows too much: needed where volts are lost
+ */
+export function takeOver(box: Box, row: TestRow, value: number, day: string, at: Day = {}): Edit[] {
+  if (row.resists) return contactEdits(row, value, at);
   if (row.id === 'capacity') return capacityEdits(box, value);
   const device = box.devices.find((d) => d.id === row.draws?.deviceId);
   // the sheet asks for its most: that is its hungriest mode
@@ -107,6 +117,23 @@ export function takeOver(box: Box, row: TestRow, value: number, day: string): Ed
     { op: 'set', path: `devices/${device.id}/modes/${mode.id}/draw`, value: drawWithWatts(mode.draw, watts) },
     { op: 'set', path: `devices/${device.id}/source`, value: 'measured' },
     { op: 'set', path: `devices/${device.id}/sourceNote`, value: `test sheet, ${day}` }
+  ];
+}
+
+/** Less than this of a contact is within what a hobby meter shows, mohm. */
+const LEAST_MILLIOHM = 0.1;
+
+/** What the way to a plug loses more or less than the plan says is laid to its contacts: everything else is copper of known length. */
+function contactEdits({ resists, drop }: TestRow, value: number, { restV, offset = 0 }: Day): Edit[] {
+  if (!resists || resists.currentA <= 0) return [];
+  const lostV = (restV ?? drop?.atRestV ?? 0) - (value - offset);
+  const milliOhm = (lostV / resists.currentA) * 1000 - resists.elseMilliOhm;
+  return [
+    {
+      op: 'set',
+      path: `ports/${resists.portId}/contactMilliOhm`,
+      value: Number(Math.min(1000, Math.max(LEAST_MILLIOHM, milliOhm)).toFixed(1))
+    }
   ];
 }
 

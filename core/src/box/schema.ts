@@ -100,6 +100,8 @@ export const portSchema = z.strictObject({
   spacerMm: z.number().finite().min(0).max(100),
   /** Across the round hole as it really was drilled, where that differs from the part's own; null = as drawn. */
   drilledMm: z.number().finite().positive().max(200).nullable().default(null),
+  /** Contacts of both its poles as measured on the bench; null = as the part says. */
+  contactMilliOhm: z.number().finite().min(0).max(1000).nullable().default(null),
   /** Face named in the file it came from that no case has; it lies on the front until somebody says where it belongs. */
   cameOn: text(40).nullable(),
   /** It sits in an insert, a tray, a lid liner or a thin plate: how thick that is, and how far its face lies behind the case's own wall. */

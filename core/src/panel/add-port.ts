@@ -79,6 +79,7 @@ export function addPort(
     terminals: 'flag',
     spacerMm: 0,
     drilledMm: null,
+    contactMilliOhm: null,
     cameOn: null,
     insert: null,
     inUse: portUse(part),

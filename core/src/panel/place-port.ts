@@ -97,6 +97,10 @@ export function swapEdits(box: Box, portId: string, part: Panel): Edit[] {
     { op: 'set', path: `parts/${part.id}`, value: part },
     { op: 'set', path: `ports/${portId}/partId`, value: part.id },
     { op: 'set', path: `ports/${portId}/inUse`, value: part.seal[port.inUse] ? port.inUse : portUse(part) },
+    // what was measured were the contacts of the other part
+    ...(port.contactMilliOhm === null
+      ? []
+      : [{ op: 'set', path: `ports/${portId}/contactMilliOhm`, value: null } as const]),
     ...circuits
   ];
 }

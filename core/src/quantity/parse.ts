@@ -12,8 +12,8 @@ export type ParseOptions = {
   lengthUnit?: LengthUnit;
   /** Temperatures typed without a unit are in this one. */
   temperatureUnit?: 'C' | 'F';
-  /** Energies typed without a unit are in joules, masses in grams or pounds. */
-  bareUnit?: 'J' | 'g' | 'lb';
+  /** Energies typed without a unit are in joules, masses in grams or pounds, resistances in milliohm. */
+  bareUnit?: 'J' | 'g' | 'lb' | 'mohm';
   /** Volts at which watts and amps, or watt-hours and amp-hours, may be turned into each other. */
   atV?: number;
   /** Only whole numbers: batteries, boxes, days. */
@@ -91,6 +91,7 @@ function unitless(number: number, kind: QuantityKind, options: ParseOptions): nu
   if (kind === 'energy' && options.bareUnit === 'J') return number / 3600;
   if (kind === 'mass' && options.bareUnit === 'g') return number / 1000;
   if (kind === 'mass' && options.bareUnit === 'lb') return UNITS.mass.units.lb!(number);
+  if (kind === 'resistance' && options.bareUnit === 'mohm') return number / 1000;
   if (kind === 'temperature' && options.temperatureUnit === 'F') return ((number - 32) * 5) / 9;
   return number;
 }

@@ -110,7 +110,7 @@ function* bestStep(
     const { box, plan, fresh } = first.tried;
     const brings = fresh.find(isStop) ?? fresh[0];
     if (!brings) continue;
-    for (const next of movesFor({ ...from, box, plan }, brings).slice(0, PER_FINDING)) {
+    for (const next of movesFor({ ...from, box, plan }, brings).slice(0, PER_FINDING / 2)) {
       yield tick();
       const step = trial({
         label: `${first.move.label}, and ${next.label}`,
@@ -141,23 +141,25 @@ export function* soundSearch(
   const wanted = (f: Finding) => (goal === 'stops' ? isStop(f) : stands(f));
   let at: Bench = { box, catalogue, plan: start };
   let taken: Taken[] = [];
-  const stuck = new Set<string>();
+  /** Findings for which nothing was found, with how many changes were taken by then: tried again when the rest is done. */
+  const stuck = new Map<string, number>();
   let triedCount = 0;
   const progress = (): SoundProgress => ({ triedCount, ...soundFacts(at.plan) });
   while (taken.length < MOST_CHANGES && triedCount < MOST_TRIALS) {
-    const left = at.plan.findings.filter((f) => wanted(f) && !stuck.has(f.key));
-    const finding = left.find(isStop) ?? left[0];
+    const open = at.plan.findings.filter(wanted);
+    const left = open.filter((f) => !stuck.has(f.key));
+    // what was out of reach may be within it after other changes
+    const again = open.filter((f) => (stuck.get(f.key) ?? Infinity) < taken.length);
+    const finding = left.find(isStop) ?? left[0] ?? again.find(isStop) ?? again[0];
     if (!finding) break;
     const best = yield* bestStep(at, finding, () => {
       triedCount++;
       return progress();
     });
     if (!best) {
-      stuck.add(finding.key);
+      stuck.set(finding.key, taken.length);
       continue;
     }
-    // what was out of reach may be within it now
-    stuck.clear();
     taken.push({ move: best.move, place: finding.where.label, clears: best.tried.cleared });
     at = { box: best.tried.box, catalogue, plan: best.tried.plan };
   }

@@ -4,7 +4,7 @@ import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { blockOf, mainFeed, switchesOf } from '../box/feeds.ts';
 import { partOf, valueOf } from '../box/lookup.ts';
-import type { Box, Device, Origin } from '../box/schema.ts';
+import type { Box, Device, Origin, Port } from '../box/schema.ts';
 import type { FuseFamily, PartOf } from '../catalogue/part.ts';
 import { lawCurrentA, type LoadLaw } from '../network/law.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
@@ -173,9 +173,13 @@ const INVERTER_SHARE = 0.85;
 /** A motor's power is that at 12 V; its current grows with the voltage. */
 const MOTOR_V = 12;
 
+/** The part with the contacts that were measured at this very port. */
+const asMeasured = (part: PartOf<'panel'> | undefined, port: Port | undefined): PartOf<'panel'> | undefined =>
+  part && port && port.contactMilliOhm !== null ? { ...part, contactMilliOhm: port.contactMilliOhm } : part;
+
 function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: DraftContext): Load {
   const port = box.ports.find((p) => p.id === circuit.portId);
-  const portPart = partOf(box, 'panel', port?.partId);
+  const portPart = asMeasured(partOf(box, 'panel', port?.partId), port);
   const switchPortId = valueOf(circuit.switchPortId, undefined);
   const switches = switchPortId === undefined ? [] : [switchOf(box, x.tags, switchPortId)];
   const devices = box.devices.filter((d) => d.portId === circuit.portId);

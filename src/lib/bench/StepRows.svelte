@@ -94,7 +94,7 @@
   </div>
 {:else if step.shows === 'fuses'}
   <div class="mt-3" role="group" aria-label="Fuses">
-    {#each plan.bench.card as f (f.tag)}{@render row(
+    {#each plan.bench.card as f, nth (nth)}{@render row(
         `part ${step.id} ${f.tag}`,
         `${f.tag} ${f.fuse}`,
         `${f.feeds}, ${f.live}`,

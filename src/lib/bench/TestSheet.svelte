@@ -3,10 +3,12 @@
     judgedReadings,
     OPEN_OHM,
     openPoints,
+    restVolts,
     shownReading,
     takeOver,
     unitOf
   } from '@haversack/core/bench/judge-reading';
+  import type { Edit } from '@haversack/core/box/edits';
   import { TEST_STAGE_WORDS, TEST_STAGES, type TestRow, type TestStage } from '@haversack/core/bench/tests';
   import { trimNumber } from '@haversack/core/quantity/format';
   import { resolve } from '$app/paths';
@@ -70,14 +72,13 @@
     const value = bench.marks.reading(row.id)?.value;
     return typeof value === 'number' ? shownReading(row, value, units) : '';
   };
-  function use(row: TestRow): void {
-    const value = bench.marks.reading(row.id)?.value;
-    if (typeof value === 'number') open.commit(`Taken over: ${row.what}`, takeOver(open.doc, row, value, today()));
+  /** What the plan would become with a reading; nothing where it stands for no figure of it, or for the same one. */
+  function taken(row: TestRow): Edit[] {
+    const reading = bench.marks.reading(row.id);
+    if (typeof reading?.value !== 'number' || reading.value <= 0) return [];
+    return takeOver(open.doc, row, reading.value, today(), { restV: restVolts(bench.marks), offset: reading.offset });
   }
-  const canTake = (row: TestRow): boolean => {
-    const value = bench.marks.reading(row.id)?.value;
-    return typeof value === 'number' && value > 0 && takeOver(open.doc, row, value, today()).length > 0;
-  };
+  const use = (row: TestRow) => open.commit(`Taken over: ${row.what}`, taken(row));
 </script>
 
 <div class="mx-auto grid max-w-4xl gap-4 p-4 max-md:p-3">
@@ -170,7 +171,7 @@
               </p>{/if}{/if}
           {#if j}<div class="mt-1"><Photos key="reading {r.id}" of={r.what} small /></div>{/if}
           {#if r.id === 'capacity'}<DischargeClock onend={(ah) => enter(r, ah)} />{/if}
-          {#if canTake(r)}<button type="button" class="btn mt-1" onclick={() => use(r)}
+          {#if taken(r).length > 0}<button type="button" class="btn mt-1" onclick={() => use(r)}
               >Reckon with this from now on</button
             >{/if}
         </div>

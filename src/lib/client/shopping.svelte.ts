@@ -62,11 +62,15 @@ export class Shopping {
     });
   }
   arrived(orderId: string, lineId: string, arrived: number): Promise<boolean> {
+    return this.#change(orderId, { lineId, arrived });
+  }
+  /** What a packet of a line really cost. */
+  paid(orderId: string, lineId: string, price: number): Promise<boolean> {
+    return this.#change(orderId, { lineId, price });
+  }
+  #change(orderId: string, what: { lineId: string; arrived: number } | { lineId: string; price: number }) {
     return this.#try(async () => {
-      const after = await request<{ orders: Order[]; drawer: DrawerLine[] }>('PATCH', `/api/orders/${orderId}`, {
-        lineId,
-        arrived
-      });
+      const after = await request<{ orders: Order[]; drawer: DrawerLine[] }>('PATCH', `/api/orders/${orderId}`, what);
       this.orders = after.orders;
       this.drawer = after.drawer;
     });

@@ -49,8 +49,10 @@
   /** Others that do the same, and the one that is there. */
   const parts = $derived.by(() => {
     const same = open.catalogue.filter((p): p is PartOf<'panel'> => p.kind === 'panel' && p.role === plan.part.role);
-    return same.some((p) => p.id === plan.part.id) ? same : [plan.part, ...same];
+    return same.some((p) => p.id === plan.part.id) ? same : [own, ...same];
   });
+  /** The part as it is kept, whatever hole was drilled for it. */
+  const own = $derived((open.doc.parts[plan.port.partId] ?? plan.part) as PartOf<'panel'>);
   let noRoom = $state('');
   const MINE = 'enter-mine';
   let editing = $state.raw<Part | null>(null);
@@ -62,7 +64,7 @@
   function swap(select: HTMLSelectElement): void {
     if (select.value === MINE) {
       select.value = plan.part.id;
-      editing = ownCopy(plan.part, [...open.catalogue, ...Object.values(open.doc.parts)]);
+      editing = ownCopy(own, [...open.catalogue, ...Object.values(open.doc.parts)]);
       dialog = true;
       return;
     }
@@ -167,6 +169,26 @@
       ></select
     ></label
   >
+  {#if hole.shape === 'round'}<QuantityRow
+      word="Drilled, where it differs"
+      label="Drilled, where it differs"
+      kind="length"
+      {unit}
+      text={plan.port.drilledMm === null ? '' : lengthText(plan.port.drilledMm, unit)}
+      options={{ lengthUnit: unit, min: 0.5, max: 200 }}
+      onempty={() => set('drilled as drawn', 'drilledMm', null)}
+      onvalue={(v) => set(`drilled ${fixed(v, 1)} mm`, 'drilledMm', v)}
+    />{/if}
+  <QuantityRow
+    word="Contacts, as measured"
+    label="Contacts, as measured"
+    kind="resistance"
+    unit="mohm"
+    text={plan.port.contactMilliOhm === null ? '' : fixed(plan.port.contactMilliOhm, 1)}
+    options={{ min: 0, max: 1, bareUnit: 'mohm' }}
+    onempty={() => set('contacts as its part', 'contactMilliOhm', null)}
+    onvalue={(v) => set(`contacts ${fixed(v * 1000, 1)} mohm`, 'contactMilliOhm', Number((v * 1000).toPrecision(6)))}
+  />
   <QuantityRow
     word="Spacer under the flange"
     label="Spacer under the flange"

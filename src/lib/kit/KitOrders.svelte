@@ -5,6 +5,7 @@
     offersFor,
     ordersFrom,
     outstanding,
+    paidFor,
     standings,
     type Order
   } from '@haversack/core/kit/buy/orders';
@@ -202,10 +203,13 @@
         <table class="sheet">
           <caption class="text-left"
             ><b>{o.shopName}</b>, <span class="n">{o.day}</span>{#if outstanding(o) === 0}: all of it came{:else if o.expectedDay}:
-              expected <span class="n">{o.expectedDay}</span>{/if}</caption
+              expected <span class="n">{o.expectedDay}</span>{/if}; <span class="n">{money(paidFor(o))}</span> with shipping</caption
           >
           <thead
-            ><tr><th>Part</th><th class="num">Ordered</th><th class="num">Came</th><td class="no-print"></td></tr
+            ><tr
+              ><th>Part</th><th class="num">Ordered</th><th class="num">Paid for one</th><th class="num">Came</th><td
+                class="no-print"
+              ></td></tr
             ></thead
           >
           <tbody>
@@ -221,6 +225,18 @@
                         ? ''
                         : `× ${trimNumber(l.holds)}`}</span
                   ></td
+                >
+                <td class="num"
+                  ><QuantityField
+                    label="{l.name} paid for a packet"
+                    at="{o.id} {l.lineId} paid"
+                    hideLabel
+                    kind="money"
+                    width={64}
+                    text={fixed(l.price, 2)}
+                    options={{ min: 0, max: 100000 }}
+                    onvalue={(v) => shopping.paid(o.id, l.lineId, v)}
+                  /></td
                 >
                 <td class="num"
                   ><QuantityField

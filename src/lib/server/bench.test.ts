@@ -17,7 +17,8 @@ import {
   ownShops,
   removeOrder,
   saveShops,
-  setArrived
+  setArrived,
+  setPaid
 } from './shopping.ts';
 
 const MIGRATIONS = join(process.cwd(), 'drizzle');
@@ -168,6 +169,14 @@ describe('shops, orders and the drawer', () => {
     expect(listOrders(db)[0]!.lines[0]!.arrived).toBe(1);
     expect(removeOrder(db, 'o1')).toEqual([]);
     expect(listDrawer(db)[0]!.count).toBe(10);
+  });
+  test('what was paid for a packet stands in its order; a negative price and a line it does not hold are refused', () => {
+    addOrders(db, [order()], 1);
+    expect(setPaid(db, 'o1', { lineId: 'ring-m5-yellow', price: 1.25 }).orders[0]!.lines[0]!.price).toBe(1.25);
+    expect(refusal(() => setPaid(db, 'o1', { lineId: 'ring-m5-yellow', price: -1 })).status).toBe(422);
+    expect(refusal(() => setPaid(db, 'o1', { lineId: 'none', price: 1 })).message).toContain('no such line');
+    expect(refusal(() => setPaid(db, 'gone', { lineId: 'ring-m5-yellow', price: 1 })).status).toBe(404);
+    expect(listOrders(db)[0]!.lines[0]!).toMatchObject({ price: 1.25, arrived: 0 });
   });
   test('a bad order among good ones: none is kept', () => {
     const bad = order({ id: 'o2', lines: [{ ...order().lines[0]!, arrived: 3 }] });

@@ -109,6 +109,27 @@ function orderOf(db: Tx, id: string): Order {
 
 const cameSchema = z.strictObject({ lineId: z.string().min(1).max(120), arrived: z.number().int().min(0).max(10000) });
 
+const paidSchema = z.strictObject({
+  lineId: z.string().min(1).max(120),
+  price: z.number().finite().min(0).max(100000)
+});
+
+/** What a packet of a line really cost, where it was not as the shop lists it. @throws ApiError 404, 422 */
+export function setPaid(db: Db, id: string, data: unknown): { orders: Order[]; drawer: DrawerLine[] } {
+  const paid = read(paidSchema, data, 'What was paid');
+  db.transaction((tx) => {
+    const order = orderOf(tx, id);
+    const line = order.lines.find((l) => l.lineId === paid.lineId);
+    if (!line) throw new ApiError(422, 'This order holds no such line.');
+    const next = { ...order, lines: order.lines.map((l) => (l === line ? { ...l, price: paid.price } : l)) };
+    tx.update(orders)
+      .set({ document: JSON.stringify(next) })
+      .where(eq(orders.id, id))
+      .run();
+  });
+  return { orders: listOrders(db), drawer: listDrawer(db) };
+}
+
 /** Packets of a line that came: they lie in the drawer from then on. Taken back, they are out of it again. @throws ApiError 404, 422 */
 export function setArrived(db: Db, id: string, data: unknown): { orders: Order[]; drawer: DrawerLine[] } {
   const came = read(cameSchema, data, 'What came');

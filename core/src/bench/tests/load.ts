@@ -5,7 +5,7 @@ import { saidIn } from '../../quantity/said.ts';
 import { chargerA } from '../../wiring/charger.ts';
 import type { Demand } from '../../demand/demand.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
-import { AT_SOC, loads, OPEN, row, type Sources, type TestRow } from './row.ts';
+import { AT_SOC, loads, OPEN, placeId, row, type Sources, type TestRow } from './row.ts';
 
 /** A cut-off that was set to a figure acts within this of it, V. @source typical of low-voltage disconnects */
 const CUT_V = 0.2;
@@ -64,7 +64,8 @@ export function loadRows({ box, bank, wiring, demand }: Sources): TestRow[] {
       out.push(...usbRows(c, demand));
       continue;
     }
-    const dropV = (c.lowLoadA * (batteryMilliOhm + wiring.main.commonMilliOhm + c.branchMilliOhm)) / 1000;
+    const allMilliOhm = batteryMilliOhm + wiring.main.commonMilliOhm + c.branchMilliOhm;
+    const dropV = (c.lowLoadA * allMilliOhm) / 1000;
     out.push(
       row('load', {
         id: `port-${c.circuit.id}`,
@@ -81,7 +82,12 @@ export function loadRows({ box, bank, wiring, demand }: Sources): TestRow[] {
           low: 'A crimp or contact loses it: feel which is warm, or let the fault finder halve the way.',
           high: 'Nothing flows: is the load on?'
         },
-        seen: { portTag: c.portTag, level: 'low' }
+        seen: { portTag: c.portTag, level: 'low' },
+        resists: {
+          portId: c.circuit.portId,
+          currentA: c.lowLoadA,
+          elseMilliOhm: allMilliOhm - (c.portPart?.contactMilliOhm ?? 0)
+        }
       })
     );
   }
@@ -164,6 +170,16 @@ export function loadRows({ box, bank, wiring, demand }: Sources): TestRow[] {
           low: 'It is set lower, or its sense lead loses nothing while its load lead does.',
           high: 'It is set higher, or its sense lead carries load.'
         }
+      })
+    );
+  for (const s of wiring.netlist.parts.filter((k) => k.kind === 'switch' && k.duty))
+    out.push(
+      row('load', {
+        id: `kill-${placeId(s)}`,
+        what: `${s.id} switched off while everything runs: all behind it is dead at once, nothing spits or sticks`,
+        where: s.id,
+        why: 'it is there for the day when it must open under load',
+        causes: { low: 'A switch without a rating for direct current: take one that has it, at this load.', high: '' }
       })
     );
   for (const r of box.relays)

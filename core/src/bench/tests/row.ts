@@ -40,6 +40,8 @@ export type TestRow = {
   seen: { portTag: string; level: Level } | undefined;
   /** Device whose draw this reading can take the place of: what it should draw here, and what idles beside it. */
   draws: { deviceId: string; peakA: number; idleA: number } | undefined;
+  /** Port whose contacts this reading can take the place of: what flows, and the resistance of everything else on the way. */
+  resists: { portId: string; currentA: number; elseMilliOhm: number } | undefined;
 };
 
 export type Sources = {
@@ -71,6 +73,7 @@ export const row = (stage: TestStage, given: Given): TestRow => ({
   causes: { low: 'Look at it again, then at what it hangs on.', high: '' },
   seen: undefined,
   draws: undefined,
+  resists: undefined,
   ...given
 });
 

@@ -1,12 +1,14 @@
 import { saidIn } from '../../quantity/said.ts';
 import { draft, type Draft, type StepSources } from './step.ts';
 import { MIN } from './step-times.ts';
+import { torques } from './torque.ts';
 
 /** Leads cut and crimped outside the case, the inside screwed down, everything connected. */
 export function wireSteps(x: StepSources): Draft[] {
   const { box, wiring, runs } = x;
   const said = saidIn(box.preferences);
   const leads = runs.runs.reduce((n, r) => n + r.count, 0);
+  const studs = torques(runs, box.preferences.lengthUnit);
   const out: Draft[] = [];
   const add = (...given: Parameters<typeof draft>) => out.push(draft(...given));
   if (leads > 0)
@@ -47,7 +49,11 @@ export function wireSteps(x: StepSources): Draft[] {
     {
       after: ['harness', 'fit-parts', 'inside'],
       workMin: 10 + MIN.connectEnd * 2 * leads,
-      tools: ['screwdriver', 'side cutter for ties'],
+      tools: [
+        'screwdriver',
+        'side cutter for ties',
+        ...(studs.length > 0 ? [`torque wrench: ${studs.join('; ')}`] : [])
+      ],
       shows: 'runs'
     }
   );

@@ -118,6 +118,10 @@ export function takenFrom(text: string): DrawerLine[] {
   }
 }
 
+/** What an order cost: its packets at what was paid for them, shipping on top, what was off taken off. */
+export const paidFor = (o: Order): number =>
+  Math.max(0, o.lines.reduce((s, l) => s + l.packets * l.price, 0) + o.shipping - o.off);
+
 /** Offers of the person's shops; what none of them sells is counted from the price list. */
 export function offersFor(lines: readonly KitLine[], offers: readonly Offer[]): { offers: Offer[]; listed: boolean } {
   const sold = new Set(offers.map((o) => o.lineId));
