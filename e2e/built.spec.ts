@@ -85,6 +85,14 @@ test('steps before and after, a photograph removed, the wait file and the hours 
   const png = PNG.sync.write(new PNG({ width: 40, height: 30 }));
   await page.locator('input[type=file]').setInputFiles({ name: 'a.png', mimeType: 'image/png', buffer: png });
   await expect(page.getByRole('img', { name: /photograph 1/ })).toBeVisible();
+  // a picture of over 20 MB is scaled down before it is sent
+  const noise = new PNG({ width: 2600, height: 2200 });
+  for (let i = 0; i < noise.data.length; i++) noise.data[i] = (i * 2654435761) >>> 24;
+  const big = PNG.sync.write(noise, { deflateLevel: 0 });
+  expect(big.length).toBeGreaterThan(20_000_000);
+  await page.locator('input[type=file]').setInputFiles({ name: 'b.png', mimeType: 'image/png', buffer: big });
+  await expect(page.getByRole('img', { name: /photograph 2/ })).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: /^Remove photograph 2/ }).click();
   await page.getByRole('button', { name: /^Remove photograph 1/ }).click();
   await expect(page.getByRole('img', { name: /photograph 1/ })).toHaveCount(0);
 
@@ -93,6 +101,9 @@ test('steps before and after, a photograph removed, the wait file and the hours 
   await when.getByLabel('hours a day').fill('0');
   await page.keyboard.press('Enter');
   await expect(when).toContainText(/least here/);
+  const tools = page.getByRole('region', { name: 'Tools' });
+  await tools.getByRole('checkbox').first().check();
+  await expect(tools).toContainText(/not at hand yet/);
   const late = await when.innerText();
   await when.getByLabel('hours a day').fill('30 min');
   await page.keyboard.press('Enter');

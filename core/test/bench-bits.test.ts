@@ -5,6 +5,7 @@ import { judgeReading } from '../src/bench/judge-reading.ts';
 import { Marks, type Mark, type MarkValue } from '../src/bench/marks.ts';
 import { workPlanOf } from '../src/bench/work/plan.ts';
 import type { WorkStep } from '../src/bench/work/steps.ts';
+import { toolKey, toolsMissing, toolsOf } from '../src/bench/work/tools.ts';
 import { runningWaits } from '../src/bench/work/waits.ts';
 import { applyEdits } from '../src/box/edits.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
@@ -201,4 +202,32 @@ test('what holds a step up is said with how it comes', () => {
   expect(comes([])).toContain('not ordered yet');
   expect(comes(order(0, '2026-12-03'))).toContain('expected 2026-12-03');
   expect(comes(order(0, null))).toContain('on the way');
+});
+
+describe('tools at hand', () => {
+  const steps = plan.bench.steps;
+  test('each once, with the first step left that wants it; settings are no other tool', () => {
+    const all = toolsOf(steps, [], new Marks([]));
+    expect(new Set(all.map((t) => t.key)).size).toBe(all.length);
+    for (const s of steps) for (const t of s.tools) expect(all.some((k) => t.startsWith(k.tool))).toBe(true);
+    expect(all.filter((t) => t.tool.startsWith('torque wrench'))).toHaveLength(1);
+    for (const t of all) expect(t.key).toMatch(/^part tool \S[^\n]{0,140}$/);
+    const later = toolsOf(steps, [all[0]!.first.id], new Marks([]));
+    for (const t of later) expect(t.first.id).not.toBe(all[0]!.first.id);
+    expect(
+      toolsOf(
+        steps,
+        steps.map((s) => s.id),
+        new Marks([])
+      )
+    ).toEqual([]);
+  });
+  test('a step says what it misses once somebody has begun to tick tools, and not before', () => {
+    const wire = steps.find((s) => s.id === 'wire')!;
+    expect(toolsMissing(wire, steps, new Marks([]))).toEqual([]);
+    const one = new Marks([mark(toolKey(wire.tools[0]!), true, 1)]);
+    expect(toolsMissing(wire, steps, one)).toHaveLength(wire.tools.length - 1);
+    const all = new Marks(wire.tools.map((t, i) => mark(toolKey(t), true, i + 1)));
+    expect(toolsMissing(wire, steps, all)).toEqual([]);
+  });
 });

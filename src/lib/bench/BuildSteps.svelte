@@ -1,5 +1,6 @@
 <script lang="ts">
   import { printsFor } from '@haversack/core/bench/as-built';
+  import { toolsMissing } from '@haversack/core/bench/work/tools';
   import { runningWaits } from '@haversack/core/bench/work/waits';
   import { holdsUp, standings } from '@haversack/core/kit/buy/orders';
   import { durationText } from '@haversack/core/quantity/format';
@@ -48,6 +49,7 @@
   });
   $effect(() => stayAwake());
 
+  const tools = $derived(isDone ? [] : toolsMissing(step, steps, bench.marks));
   const waits = $derived(runningWaits(steps, bench.marks, done));
   const go = (id: string) => showView(open.id, 'bench', { view: 'build', step: id });
 
@@ -106,6 +108,9 @@
     {#if step.caution}<p class="mt-2 border-l-4 border-caution pl-3 text-[15px] font-medium">{step.caution}</p>{/if}
     {#if before.length}<p class="mt-2 flex items-start gap-2">
         <Mark state="caution" size={16} label="" /><span>First: {before.join(', ')}.</span>
+      </p>{/if}
+    {#if tools.length}<p class="mt-2 flex items-start gap-2">
+        <Mark state="note" size={16} label="" /><span>Tools not at hand yet: {tools.join(', ')}.</span>
       </p>{/if}
     {#if missing.length}<p class="mt-2 flex items-start gap-2">
         <Mark state="caution" size={16} label="" /><span

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { toolsOf } from '@haversack/core/bench/work/tools';
   import { workPlanOf } from '@haversack/core/bench/work/plan';
   import { durationText } from '@haversack/core/quantity/format';
   import Download from '@lucide/svelte/icons/download';
@@ -66,6 +67,14 @@
   const ROW = 26;
   const LEFT = 240;
   const WIDTH = 940;
+  const tools = $derived(
+    toolsOf(
+      open.plan.bench.steps,
+      work.rows.filter((r) => r.done).map((r) => r.step.id),
+      bench.marks
+    )
+  );
+  const missingTools = $derived(tools.filter((t) => !t.atHand).length);
   const left = $derived(work.rows.filter((r) => !r.done));
   const span = $derived(Math.max(1, work.endMs - work.startMs));
   const x = (ms: number) => LEFT + ((ms - work.startMs) / span) * (WIDTH - LEFT - 8);
@@ -163,6 +172,27 @@
       {/each}
     </svg>
   </section>
+  {#if tools.length}
+    <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Tools">
+      <h2>Tools for what is left</h2>
+      <p class="lab">
+        {missingTools === tools.length
+          ? 'Tick what lies ready: a step says what it still wants.'
+          : missingTools === 0
+            ? 'All of them are at hand.'
+            : `${missingTools} of ${tools.length} not at hand yet.`}
+      </p>
+      <div class="mt-2 grid gap-x-6 gap-y-1 sm:grid-cols-2 lg:grid-cols-3">
+        {#each tools as t (t.key)}<label class="flex min-h-8 items-center gap-2"
+            ><input
+              type="checkbox"
+              checked={t.atHand}
+              onchange={(e) => bench.tick(t.key, e.currentTarget.checked)}
+            /><span>{t.tool} <span class="lab">from {t.first.title}</span></span></label
+          >{/each}
+      </div>
+    </section>
+  {/if}
   <section class="overflow-x-auto rounded-box border border-line2 bg-raise p-3" aria-label="Plan of work as a table">
     <table class="sheet">
       <caption class="sr-only">Plan of work</caption>

@@ -65,10 +65,10 @@
           {#each lines as l (l.lineId)}
             {@const s = of.get(l.lineId)!}
             <tr data-line={l.lineId}>
-              <th scope="row" class="!text-[13px] !font-normal !whitespace-normal !text-ink"
+              <th scope="row" class="min-w-40 !text-[13px] !font-normal !whitespace-normal !text-ink"
                 >{l.name}{#if l.note}<span class="lab block max-w-md">{l.note}</span>{/if}{#if isChosen(l)}<button
                     type="button"
-                    class="no-print block cursor-pointer text-[12px] text-ink2 underline decoration-dotted underline-offset-3 hover:text-ink"
+                    class="no-print block cursor-pointer text-left text-[12px] text-ink2 underline decoration-dotted underline-offset-3 hover:text-ink"
                     aria-label="{l.name} cannot be had"
                     onclick={() => {
                       instead = l;
