@@ -8,6 +8,7 @@ test('built otherwise: a hole, a part, a wire, a fuse, each entered where it hap
 }) => {
   const id = await copyOf(page, 'Canal night bank box', 'Otherwise');
   await open(page, `/box/${id}/bench?view=build&step=drill`);
+  await expect(page.getByRole('img', { name: /from outside with its holes$/ }).first()).toBeVisible();
   await page.getByLabel('P1 built otherwise', { exact: true }).click();
   const across = page.getByLabel('P1 drilled, across');
   await across.fill('40 mm');

@@ -1,6 +1,8 @@
 <script lang="ts">
   import { printsFor, type BuiltKind } from '@haversack/core/bench/as-built';
   import { holeSchedule } from '@haversack/core/drill/schedule';
+  import { drilledFaces, faceDrawing } from '@haversack/core/template/face-drawing';
+  import { faceSvg } from '@haversack/core/template/svg';
   import { lengthText } from '@haversack/core/quantity/format';
   import type { WorkStep } from '@haversack/core/bench/work/steps';
   import { resolve } from '$app/paths';
@@ -20,6 +22,15 @@
   const plan = $derived(open.plan);
   const unit = $derived(open.doc.preferences.lengthUnit);
   const holes = $derived(plan.panel && plan.fit ? holeSchedule(open.doc, plan.panel, plan.fit.part, bits.sets) : []);
+  /** The faces to mark and drill, as they stand now. */
+  const faces = $derived(
+    plan.panel && plan.fit && step.shows === 'holes'
+      ? drilledFaces(open.doc, plan.panel).map((face) => ({
+          face,
+          svg: faceSvg(faceDrawing(open.doc, plan.panel!, plan.fit!.part, face, bits.sets))
+        }))
+      : []
+  );
   const STAGE = { 'tests-dead': 'dead', 'tests-live': 'first', 'tests-load': 'load', 'tests-water': 'water' } as const;
   const stage = $derived(STAGE[step.shows as keyof typeof STAGE]);
   const isPort = (id: string) => open.doc.ports.some((p) => p.id === id);
@@ -46,6 +57,16 @@
 {/snippet}
 
 {#if step.shows === 'holes'}
+  <div class="mt-3 flex flex-wrap gap-3">
+    {#each faces as f (f.face)}<figure class="m-0 min-w-0">
+        <img
+          class="bg-white max-h-72 max-w-full rounded-box border border-line2 p-1"
+          src="data:image/svg+xml;utf8,{encodeURIComponent(f.svg)}"
+          alt="The {f.face} from outside with its holes"
+        />
+        <figcaption class="lab">{f.face}, from outside</figcaption>
+      </figure>{/each}
+  </div>
   <div class="mt-3" role="group" aria-label="Holes">
     {#each holes as h (h.portId)}
       {@render row(
