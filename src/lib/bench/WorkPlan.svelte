@@ -96,12 +96,12 @@
     {#if work.leftCount > 0}<p class="mt-1 text-ink2">{work.pathWords}</p>{/if}
     {#if work.blockedBy.length}<p class="mt-2 flex items-start gap-2">
         <Mark state="caution" size={16} label="" /><span
-          >{#each work.blockedBy.slice(0, 3) as b (b.step.id)}<b>{b.step.title}</b> waits for {b.missing
-              .slice(0, 3)
-              .map((m) => m.line.name)
-              .join(', ')}{b.missing.length > 3 ? ` and ${b.missing.length - 3} more` : ''}, {b.comes}.
-          {/each}
-          <a href={resolve(`/box/${open.id}/kit?view=orders`)}>See the orders</a></span
+          >{#each work.blockedBy.slice(0, 3) as b (b.step.id)}<span class="mr-1.5"
+              ><b>{b.step.title}</b> waits for {b.missing
+                .slice(0, 3)
+                .map((m) => m.line.name)
+                .join(', ')}{b.missing.length > 3 ? ` and ${b.missing.length - 3} more` : ''}, {b.comes}.</span
+            >{/each}<a href={resolve(`/box/${open.id}/kit?view=orders`)}>See the orders</a></span
         >
       </p>{/if}
     <div class="no-print mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
