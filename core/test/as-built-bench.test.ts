@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import {
   changedBy,
   fuseBuilt,
+  fusePlace,
   holeBuilt,
   partBuilt,
   printOf,
@@ -12,6 +13,7 @@ import {
 } from '../src/bench/as-built.ts';
 import { Marks, type Mark, type MarkValue } from '../src/bench/marks.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
+import { removeCircuit } from '../src/box/remove-circuit.ts';
 import type { Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
@@ -39,7 +41,7 @@ const mark = (key: string, value: MarkValue = true): Mark => ({
 const ticked = (box: Box, ...keys: string[]): Marks =>
   new Marks(keys.flatMap((k) => [mark(k), ...printsFor(box, planOf(box), k).map((p) => mark(p.key, p.value))]));
 
-const unlike = (box: Box, marks: Marks) => unlikeBuilt(box, planOf(box), STARTER_CATALOGUE, marks);
+const unlike = (box: Box, marks: Marks) => unlikeBuilt(box, planOf(box), marks);
 
 const canal = canalNightBankBox();
 const hide = saltmarshHideBox();
@@ -55,7 +57,7 @@ describe('drawn unlike built', () => {
     expect(u).toMatchObject({ kind: 'hole', key: `built hole ${port.id}` });
     expect(u!.built).toContain(String(port.xMm));
     expect(u!.drawn).toContain(String(port.xMm + 7));
-    const back = change(moved, ...u!.edits);
+    const back = change(moved, ...u!.edits(STARTER_CATALOGUE));
     expect(back.ports).toEqual(canal.ports);
     expect(unlike(back, marks)).toEqual([]);
   });
@@ -88,7 +90,12 @@ describe('drawn unlike built', () => {
         plan.wiring.netlist.conductors.find((w) => w.id === r.key)?.circuitId === c.id
     )!;
     const fuse = plan.wiring.circuits.find((k) => k.circuit.id === c.id)!.fuseTag;
-    const marks = ticked(canal, `part fit-parts ${port.id}`, `lead cut ${run.key}`, `part fuse ${fuse}`);
+    const marks = ticked(
+      canal,
+      `part fit-parts ${port.id}`,
+      `lead cut ${run.key}`,
+      `part fuse ${fusePlace(plan, fuse)}`
+    );
     const other = starter('panel', port.partId === 'socket-12v-capped' ? 'circular-16' : 'socket-12v-capped');
     const changed = change(
       canal,
@@ -99,8 +106,39 @@ describe('drawn unlike built', () => {
     const all = unlike(changed, marks);
     expect(all.map((u) => u.kind).sort()).toEqual(['fuse', 'lead', 'part']);
     // drawn as built again, one after the other, nothing is left
-    const back = all.reduce((box, u) => change(box, ...u.edits), changed);
+    const back = all.reduce((box, u) => change(box, ...u.edits(STARTER_CATALOGUE)), changed);
     expect(unlike(back, marks)).toEqual([]);
+  });
+
+  test('a lead cut a step longer is the same lead; one cut by hand to another length and ticked stands as it is', () => {
+    const run = planOf(canal).runs.runs.find((r) => r.wire)!;
+    const marks = ticked(canal, `lead cut ${run.key}`);
+    const cut = (mm: number) => change(canal, set('bench/asCut', { [run.key]: mm }));
+    expect(unlike(cut(run.lengthMm + 10), marks)).toEqual([]);
+    expect(unlike(cut(run.lengthMm + 60), marks).map((u) => u.kind)).toEqual(['lead']);
+    const print = printOf(cut(run.lengthMm + 60), planOf(cut(run.lengthMm + 60)), 'lead', run.key)!;
+    const renewed = new Marks([mark(`lead cut ${run.key}`), mark(print.key, print.value)]);
+    expect(unlike(cut(run.lengthMm + 60), renewed)).toEqual([]);
+  });
+
+  test('a fuse keeps its tick when a circuit before it is taken out and its tag moves up', () => {
+    const plan = planOf(canal);
+    const [first, second] = plan.wiring.circuits;
+    const place = fusePlace(plan, second!.fuseTag);
+    const marks = ticked(canal, `part fuse ${place}`);
+    const without = change(canal, ...removeCircuit(canal, first!.circuit.id));
+    const now = planOf(without).wiring.circuits.find((c) => c.circuit.id === second!.circuit.id)!;
+    expect(now.fuseTag).not.toBe(second!.fuseTag);
+    expect(fusePlace(planOf(without), now.fuseTag)).toBe(place);
+    expect(unlike(without, marks)).toEqual([]);
+    const other = change(without, set(`circuits/${second!.circuit.id}/fuse`, { is: 'set', value: 15 }));
+    expect(unlike(other, marks).map((u) => u.name)).toEqual([now.fuseTag]);
+  });
+
+  test.each([...DEMO_BOXES, ...AS_BUILT])('%s: no two fuses sit in one place', (_, box) => {
+    const plan = planOf(box);
+    const places = plan.wiring.netlist.parts.filter((p) => p.kind === 'fuse').map((p) => fusePlace(plan, p.id));
+    expect(new Set(places).size).toBe(places.length);
   });
 
   test('a port that was taken out of the plan is not asked for', () => {

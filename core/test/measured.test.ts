@@ -31,6 +31,8 @@ describe('contacts as they were measured', () => {
     expect(edits).toEqual([set(`ports/${portId}/contactMilliOhm`, 20)]);
     // a meter that shows 0.3 V too much does so at rest, too
     expect(takeOver(canal, row, volts + 0.3, DAY, { restV: 12.7, offset: 0.3 })).toEqual(edits);
+    // once taken there is nothing to take any more
+    expect(takeOver(applyEdits(canal, edits), row, volts, DAY, { restV: 12.7 })).toEqual([]);
   });
 
   test('the plan reckons with them: the drop grows by just that, and the same reading passes from then on', () => {

@@ -12,6 +12,7 @@ import { wireSizeText, type WireSize } from '../quantity/wire-size.ts';
 import { stands } from '../remedy/attempt.ts';
 import { effectOf } from '../remedy/prove.ts';
 import type { Marks } from './marks.ts';
+import { placeId } from './tests/row.ts';
 
 /** What was built: a hole, a lead, a part in its hole, or a fuse in its holder. */
 export type BuiltKind = 'hole' | 'lead' | 'part' | 'fuse';
@@ -26,7 +27,17 @@ type Print = {
 };
 
 /** Something that was ticked as built and that the plan draws otherwise by now. */
-export type Unlike = { key: string; kind: BuiltKind; name: string; built: string; drawn: string; edits: Edit[] };
+export type Unlike = {
+  key: string;
+  kind: BuiltKind;
+  /** Of the port, lead or fuse it is. */
+  id: string;
+  name: string;
+  built: string;
+  drawn: string;
+  /** Edits that draw it as it was built, tried on copies: worked out when somebody wants them. Empty where there is no way back. */
+  edits: (catalogue: Catalogue) => Edit[];
+};
 
 type PlanFacts = Pick<Plan, 'panel' | 'runs' | 'wiring' | 'bench'>;
 
@@ -80,6 +91,14 @@ export function wireBuilt(
     const size = netlist.conductors.find((c) => c.id === key)?.size;
     return size?.system === wire.system && size.size === wire.size;
   });
+}
+
+/** Where a fuse of the netlist sits, by what it guards: stays the same when tags are counted anew. */
+export function fusePlace({ wiring }: Pick<Plan, 'wiring'>, tag: string): string {
+  const fuse = wiring.netlist.parts.find((p) => p.id === tag);
+  if (!fuse) return tag;
+  const beside = wiring.netlist.parts.filter((p) => p.kind === 'fuse' && placeId(p) === placeId(fuse));
+  return beside.length === 1 ? placeId(fuse) : `${placeId(fuse)}-${beside.indexOf(fuse) + 1}`;
 }
 
 /** What can be built otherwise than drawn, as the plan draws it now. */
@@ -142,19 +161,19 @@ function printsOf(box: Box, plan: PlanFacts): Print[] {
         ]
       : []
   );
-  const fuses = plan.wiring.netlist.parts.flatMap((p): Print[] =>
-    p.kind === 'fuse' && p.ratingA !== null
-      ? [
-          {
-            key: `fuse ${p.id}`,
-            tickedBy: [`part fuse ${p.id}`, 'step fuse'],
-            name: p.id,
-            text: String(p.ratingA),
-            back: (text) => fuseBuilt(box, plan, p.id, Number(text)) ?? []
-          }
-        ]
-      : []
-  );
+  const fuses = plan.wiring.netlist.parts.flatMap((p): Print[] => {
+    if (p.kind !== 'fuse' || p.ratingA === null) return [];
+    const place = fusePlace(plan, p.id);
+    return [
+      {
+        key: `fuse ${place}`,
+        tickedBy: [`part fuse ${place}`, 'step fuse'],
+        name: p.id,
+        text: String(p.ratingA),
+        back: (text) => fuseBuilt(box, plan, p.id, Number(text)) ?? []
+      }
+    ];
+  });
   return [...holes, ...parts, ...leads, ...fuses];
 }
 
@@ -199,19 +218,34 @@ export function printOf(
   return print && { key: `built ${print.key}`, value: print.text };
 }
 
+/** A lead that lies a little longer or shorter than it is drawn now is the same lead, mm: it is cut in steps of this. */
+const SAME_LEAD_MM = 10;
+
+function isAsBuilt(p: Print, built: string): boolean {
+  if (built === p.text) return true;
+  if (!p.key.startsWith('lead ')) return false;
+  const [[system, size, lengthMm], [nowSystem, nowSize, nowMm]] = [JSON.parse(built), JSON.parse(p.text)] as [
+    [string, string, number],
+    [string, string, number]
+  ];
+  return system === nowSystem && size === nowSize && Math.abs(lengthMm - nowMm) <= SAME_LEAD_MM;
+}
+
 /** What was ticked as built and is drawn otherwise now. Nothing is said of what was taken out of the plan. */
-export function unlikeBuilt(box: Box, plan: PlanFacts, catalogue: Catalogue, marks: Marks): Unlike[] {
+export function unlikeBuilt(box: Box, plan: PlanFacts, marks: Marks): Unlike[] {
   return printsOf(box, plan).flatMap((p): Unlike[] => {
     const built = marks.text(`built ${p.key}`);
-    if (built === '' || built === p.text || !p.tickedBy.some((k) => marks.isTicked(k))) return [];
+    if (built === '' || isAsBuilt(p, built) || !p.tickedBy.some((k) => marks.isTicked(k))) return [];
+    const [kind, ...id] = p.key.split(' ');
     return [
       {
         key: `built ${p.key}`,
-        kind: p.key.split(' ')[0] as BuiltKind,
+        kind: kind as BuiltKind,
+        id: id.join(' '),
         name: p.name,
         built: sayPrint(box, p, built),
         drawn: sayPrint(box, p, p.text),
-        edits: p.back(built, catalogue)
+        edits: (catalogue) => p.back(built, catalogue)
       }
     ];
   });

@@ -103,7 +103,7 @@ export function judgedReadings(
  * @param at battery at rest and what the meter shows too much: needed where volts are lost
  */
 export function takeOver(box: Box, row: TestRow, value: number, day: string, at: Day = {}): Edit[] {
-  if (row.resists) return contactEdits(row, value, at);
+  if (row.resists) return contactEdits(box, row, value, at);
   if (row.id === 'capacity') return capacityEdits(box, value);
   const device = box.devices.find((d) => d.id === row.draws?.deviceId);
   // the sheet asks for its most: that is its hungriest mode
@@ -122,19 +122,18 @@ export function takeOver(box: Box, row: TestRow, value: number, day: string, at:
 
 /** Less than this of a contact is within what a hobby meter shows, mohm. */
 const LEAST_MILLIOHM = 0.1;
+/** The most the document keeps of a contact, mohm. */
+const MOST_MILLIOHM = 1000;
 
 /** What the way to a plug loses more or less than the plan says is laid to its contacts: everything else is copper of known length. */
-function contactEdits({ resists, drop }: TestRow, value: number, { restV, offset = 0 }: Day): Edit[] {
+function contactEdits(box: Box, { resists, drop }: TestRow, value: number, { restV, offset = 0 }: Day): Edit[] {
   if (!resists || resists.currentA <= 0) return [];
   const lostV = (restV ?? drop?.atRestV ?? 0) - (value - offset);
   const milliOhm = (lostV / resists.currentA) * 1000 - resists.elseMilliOhm;
-  return [
-    {
-      op: 'set',
-      path: `ports/${resists.portId}/contactMilliOhm`,
-      value: Number(Math.min(1000, Math.max(LEAST_MILLIOHM, milliOhm)).toFixed(1))
-    }
-  ];
+  const contact = Number(Math.min(MOST_MILLIOHM, Math.max(LEAST_MILLIOHM, milliOhm)).toFixed(1));
+  // taken over already
+  if (box.ports.find((p) => p.id === resists.portId)?.contactMilliOhm === contact) return [];
+  return [{ op: 'set', path: `ports/${resists.portId}/contactMilliOhm`, value: contact }];
 }
 
 /** A bank that gave so many amp-hours: what came out has its age in it, and is known from now on. */

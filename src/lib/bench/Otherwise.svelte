@@ -2,9 +2,9 @@
   import {
     changedBy,
     fuseBuilt,
+    fusePlace,
     holeBuilt,
     partBuilt,
-    printOf,
     wireBuilt,
     type BuiltKind,
     type Changed
@@ -19,6 +19,7 @@
   import { useShopping } from '$lib/client/shopping.svelte.ts';
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import { renewPrint } from './prints.ts';
 
   /** What was done otherwise than drawn, entered where it happens: it becomes part of the document, and says what it changed. */
   type Props = { kind: BuiltKind; id: string; name: string };
@@ -30,12 +31,17 @@
   const port = $derived(kind === 'hole' || kind === 'part' ? open.doc.ports.find((p) => p.id === id) : undefined);
   const part = $derived(panelPartOf(open.doc, port));
   const run = $derived(kind === 'lead' ? open.plan.runs.runs.find((r) => r.key === id) : undefined);
-  const fuse = $derived(kind === 'fuse' ? open.plan.wiring.netlist.parts.find((p) => p.id === id) : undefined);
+  const fuse = $derived(
+    kind === 'fuse'
+      ? open.plan.wiring.netlist.parts.find((p) => p.kind === 'fuse' && fusePlace(open.plan, p.id) === id)
+      : undefined
+  );
   const parts = $derived(
     part ? open.catalogue.filter((p): p is PartOf<'panel'> => p.kind === 'panel' && p.role === part.role) : []
   );
   const wires = $derived(run?.wire ? open.catalogue.filter((p): p is PartOf<'wire'> => p.kind === 'wire') : []);
   const lies = (lineId: string) => (shopping.drawer.find((d) => d.lineId === lineId)?.count ?? 0) > 0;
+  let shown = $state(false);
   let entered = $state.raw<{ changed: Changed; plan: typeof open.plan }>();
   // after an undo or another change it is no longer true
   const changed = $derived(entered?.plan === open.plan ? entered.changed : undefined);
@@ -45,88 +51,86 @@
     const before = open.plan;
     open.commit(`${name} built otherwise: ${what}`, edits);
     entered = { changed: changedBy(before, open.plan, open.doc), plan: open.plan };
-    // it was ticked as drawn before: what is built is what stands now
-    const print = printOf(open.doc, open.plan, kind, id);
-    if (print && bench.marks.text(print.key) !== '') bench.set(print.key, print.value);
+    renewPrint(open, bench, kind, id);
   }
   const across = $derived(port && part?.hole.shape === 'round' ? (port.drilledMm ?? part.hole.diameterMm) : undefined);
 </script>
 
-<details class="pb-2 pl-10 text-[14px]">
+<details class="pb-2 pl-10 text-[14px]" bind:open={shown}>
   <summary class="text-ink2" aria-label="{name} built otherwise">Built otherwise</summary>
-  <div class="mt-2 flex flex-wrap items-center gap-3">
-    {#if kind === 'hole' && port}
-      {#if across !== undefined}<QuantityField
-          label="{name} drilled, across"
-          at="{id} across"
+  {#if shown}<div class="mt-2 flex flex-wrap items-center gap-3">
+      {#if kind === 'hole' && port}
+        {#if across !== undefined}<QuantityField
+            label="{name} drilled, across"
+            at="{id} across"
+            kind="length"
+            {unit}
+            text={lengthText(across, unit)}
+            options={{ lengthUnit: unit, min: 0.5, max: 200 }}
+            onvalue={(v) => enter(`hole ${fixed(v, 1)} mm`, holeBuilt(id, { drilledMm: v }))}
+          />{/if}
+        <QuantityField
+          label="{name} from the left"
+          at="{id} x"
           kind="length"
           {unit}
-          text={lengthText(across, unit)}
-          options={{ lengthUnit: unit, min: 0.5, max: 200 }}
-          onvalue={(v) => enter(`hole ${fixed(v, 1)} mm`, holeBuilt(id, { drilledMm: v }))}
-        />{/if}
-      <QuantityField
-        label="{name} from the left"
-        at="{id} x"
-        kind="length"
-        {unit}
-        text={lengthText(port.xMm, unit)}
-        options={{ lengthUnit: unit, min: -2000, max: 4000, allowZero: true }}
-        onvalue={(v) => enter(`${fixed(v, 1)} mm from the left`, holeBuilt(id, { xMm: v }))}
-      />
-      <QuantityField
-        label="{name} up"
-        at="{id} y"
-        kind="length"
-        {unit}
-        text={lengthText(port.yMm, unit)}
-        options={{ lengthUnit: unit, min: -2000, max: 4000, allowZero: true }}
-        onvalue={(v) => enter(`${fixed(v, 1)} mm up`, holeBuilt(id, { yMm: v }))}
-      />
-    {:else if kind === 'part' && port && part}
-      <label class="flex flex-wrap items-center gap-2"
-        ><span class="lab">Another part in it</span><select
-          class="in max-w-72"
-          aria-label="Another part in {name}"
-          value={port.partId}
-          onchange={(e) => {
-            const chosen = parts.find((p) => p.id === e.currentTarget.value);
-            if (chosen) enter(chosen.name, partBuilt(open.doc, id, chosen));
-          }}
-          >{#if !parts.some((p) => p.id === port.partId)}<option value={port.partId}>{part.name}</option
-            >{/if}{#each parts as p (p.id)}<option value={p.id}>{p.name}{lies(p.id) ? ' (in the drawer)' : ''}</option
-            >{/each}</select
-        ></label
-      >
-    {:else if run?.wire}
-      <label class="flex flex-wrap items-center gap-2"
-        ><span class="lab">Another wire</span><select
-          class="in"
-          aria-label="Another wire for {name}"
-          value="{run.wire.system} {run.wire.size}"
-          onchange={(e) => {
-            const w = wires.find((p) => `${p.system} ${p.size}` === e.currentTarget.value);
-            if (w)
-              enter(
-                wireSizeText(w),
-                wireBuilt(open.doc, open.plan, open.catalogue, id, { system: w.system, size: w.size })
-              );
-          }}
-          >{#each wires as w (w.id)}<option value="{w.system} {w.size}">{wireSizeText(w)}</option>{/each}</select
-        ></label
-      >
-    {:else if fuse}
-      <QuantityField
-        label="Another fuse in {name}"
-        at={id}
-        kind="current"
-        unit="A"
-        text={fuse.ratingA === null ? '' : trimNumber(fuse.ratingA)}
-        options={{ min: 0.1, max: 500 }}
-        onvalue={(v) => enter(`${trimNumber(v)} A`, fuseBuilt(open.doc, open.plan, id, v))}
-      />
-    {/if}
-  </div>
+          text={lengthText(port.xMm, unit)}
+          options={{ lengthUnit: unit, min: -2000, max: 4000, allowZero: true }}
+          onvalue={(v) => enter(`${fixed(v, 1)} mm from the left`, holeBuilt(id, { xMm: v }))}
+        />
+        <QuantityField
+          label="{name} up"
+          at="{id} y"
+          kind="length"
+          {unit}
+          text={lengthText(port.yMm, unit)}
+          options={{ lengthUnit: unit, min: -2000, max: 4000, allowZero: true }}
+          onvalue={(v) => enter(`${fixed(v, 1)} mm up`, holeBuilt(id, { yMm: v }))}
+        />
+      {:else if kind === 'part' && port && part}
+        <label class="flex flex-wrap items-center gap-2"
+          ><span class="lab">Another part in it</span><select
+            class="in max-w-72"
+            aria-label="Another part in {name}"
+            value={port.partId}
+            onchange={(e) => {
+              const chosen = parts.find((p) => p.id === e.currentTarget.value);
+              if (chosen) enter(chosen.name, partBuilt(open.doc, id, chosen));
+            }}
+            >{#if !parts.some((p) => p.id === port.partId)}<option value={port.partId}>{part.name}</option
+              >{/if}{#each parts as p (p.id)}<option value={p.id}>{p.name}{lies(p.id) ? ' (in the drawer)' : ''}</option
+              >{/each}</select
+          ></label
+        >
+      {:else if run?.wire}
+        <label class="flex flex-wrap items-center gap-2"
+          ><span class="lab">Another wire</span><select
+            class="in"
+            aria-label="Another wire for {name}"
+            value="{run.wire.system} {run.wire.size}"
+            onchange={(e) => {
+              const w = wires.find((p) => `${p.system} ${p.size}` === e.currentTarget.value);
+              if (w)
+                enter(
+                  wireSizeText(w),
+                  wireBuilt(open.doc, open.plan, open.catalogue, id, { system: w.system, size: w.size })
+                );
+            }}
+            >{#each wires as w (w.id)}<option value="{w.system} {w.size}">{wireSizeText(w)}</option>{/each}</select
+          ></label
+        >
+      {:else if fuse}
+        <QuantityField
+          label="Another fuse in {name}"
+          at={id}
+          kind="current"
+          unit="A"
+          text={fuse.ratingA === null ? '' : trimNumber(fuse.ratingA)}
+          options={{ min: 0.1, max: 500 }}
+          onvalue={(v) => enter(`${trimNumber(v)} A`, fuseBuilt(open.doc, open.plan, fuse.id, v))}
+        />
+      {/if}
+    </div>{/if}
   {#if changed}
     <div class="mt-2" role="status">
       <p>

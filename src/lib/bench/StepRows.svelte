@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { printsFor, type BuiltKind } from '@haversack/core/bench/as-built';
+  import { fusePlace, printsFor, type BuiltKind } from '@haversack/core/bench/as-built';
   import { holeSchedule } from '@haversack/core/drill/schedule';
   import { drilledFaces, faceDrawing } from '@haversack/core/template/face-drawing';
   import { faceSvg } from '@haversack/core/template/svg';
@@ -12,6 +12,7 @@
   import InsideView from '$lib/draw/InsideView.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import Otherwise from './Otherwise.svelte';
+  import { renewPrint } from './prints.ts';
 
   /** What one step needs to be seen and ticked: its holes, leads, fuses or parts, its drawing, or the way to its readings. */
   type Props = { step: WorkStep; who: (key: string) => string };
@@ -34,6 +35,12 @@
   const STAGE = { 'tests-dead': 'dead', 'tests-live': 'first', 'tests-load': 'load', 'tests-water': 'water' } as const;
   const stage = $derived(STAGE[step.shows as keyof typeof STAGE]);
   const isPort = (id: string) => open.doc.ports.some((p) => p.id === id);
+
+  const cut = $derived(open.doc.bench.asCut);
+  function enterCut(r: { key: string }, what: string, next: Record<string, number>): void {
+    open.set(what, 'bench/asCut', next);
+    renewPrint(open, bench, 'lead', r.key);
+  }
 
   /** What is ticked stands as it is drawn now: a later change of the drawing is told from it. */
   function tick(key: string, on: boolean): void {
@@ -100,12 +107,9 @@
             width={64}
             text={r.asCut ? lengthText(r.lengthMm, unit, 0) : ''}
             options={{ lengthUnit: unit, min: 10, max: 20000 }}
-            onempty={() => {
-              const rest = Object.fromEntries(Object.entries(open.doc.bench.asCut).filter(([k]) => k !== r.key));
-              open.set(`${r.id} as planned`, 'bench/asCut', rest);
-            }}
-            onvalue={(v) =>
-              open.set(`${r.id} cut ${Math.round(v)} mm`, 'bench/asCut', { ...open.doc.bench.asCut, [r.key]: v })}
+            onempty={() =>
+              enterCut(r, `${r.id} as planned`, Object.fromEntries(Object.entries(cut).filter(([k]) => k !== r.key)))}
+            onvalue={(v) => enterCut(r, `${r.id} cut ${Math.round(v)} mm`, { ...cut, [r.key]: v })}
           />{/if}
       </div>
     {/each}
@@ -116,10 +120,10 @@
 {:else if step.shows === 'fuses'}
   <div class="mt-3" role="group" aria-label="Fuses">
     {#each plan.bench.card as f, nth (nth)}{@render row(
-        `part ${step.id} ${f.tag}`,
+        `part ${step.id} ${fusePlace(plan, f.tag)}`,
         `${f.tag} ${f.fuse}`,
         `${f.feeds}, ${f.live}`,
-        step.id === 'fuse' ? { kind: 'fuse', id: f.tag } : undefined
+        step.id === 'fuse' ? { kind: 'fuse', id: fusePlace(plan, f.tag) } : undefined
       )}{/each}
   </div>
 {:else if step.shows === 'parts'}

@@ -7,12 +7,17 @@
   /** What was ticked as built and is drawn otherwise by now: never passed over in silence. */
   const open = useBox();
   const bench = useMarks();
-  const found = $derived(unlikeBuilt(open.doc, open.plan, open.catalogue, bench.marks));
+  const found = $derived(unlikeBuilt(open.doc, open.plan, bench.marks));
+  let problem = $state('');
 
-  const idOf = (u: Unlike) => u.key.slice(`built ${u.kind} `.length);
   function rebuilt(u: Unlike): void {
-    const print = printOf(open.doc, open.plan, u.kind, idOf(u));
+    const print = printOf(open.doc, open.plan, u.kind, u.id);
     if (print) bench.set(print.key, print.value);
+  }
+  function drawAsBuilt(u: Unlike): void {
+    const edits = u.edits(open.catalogue);
+    problem = edits.length > 0 ? '' : `The drawing has no field for how ${u.name} was built: change it by hand.`;
+    if (edits.length > 0) open.commit(`${u.name} as built`, edits);
   }
 </script>
 
@@ -23,17 +28,15 @@
       {#each found as u (u.key)}
         <li class="flex flex-wrap items-center gap-2">
           <span class="min-w-0 flex-1"><b>{u.name}</b>: built {u.built}; the drawing says {u.drawn}.</span>
-          {#if u.edits.length}<button
-              type="button"
-              class="btn"
-              aria-label="{u.name}: draw it as built"
-              onclick={() => open.commit(`${u.name} as built`, u.edits)}>Draw it as built</button
-            >{/if}
+          <button type="button" class="btn" aria-label="{u.name}: draw it as built" onclick={() => drawAsBuilt(u)}
+            >Draw it as built</button
+          >
           <button type="button" class="btn" aria-label="{u.name}: rebuilt as drawn" onclick={() => rebuilt(u)}
             >Rebuilt as drawn</button
           >
         </li>
       {/each}
     </ul>
+    {#if problem}<p class="mt-2 text-stop" role="alert">{problem}</p>{/if}
   </section>
 {/if}

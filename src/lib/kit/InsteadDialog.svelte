@@ -19,11 +19,19 @@
   const bad = $derived((found ?? []).filter((a) => !isGood(a)));
 
   $effect(() => {
+    let current = true;
     found = undefined;
+    problem = '';
     heavy
       .alternatives(line.lineId)
-      .then((answer) => (found = answer ?? []))
-      .catch((e: unknown) => (problem = (e as Error).message));
+      // without an answer the box changed meanwhile: it is asked again
+      .then((answer) => {
+        if (current && answer) found = answer;
+      })
+      .catch((e: unknown) => {
+        if (current) problem = (e as Error).message;
+      });
+    return () => (current = false);
   });
 
   function take(a: Alternative): void {
