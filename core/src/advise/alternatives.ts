@@ -9,7 +9,7 @@ import { caseFit } from '../case/fit.ts';
 import { chooseBattery } from '../compare/candidate.ts';
 import { fuseFieldOf } from '../findings/elements.ts';
 import { branches, branchPath, mainPath, set, usePart, type Finding, type Severity } from '../findings/rule.ts';
-import { swapPart } from '../panel/place-port.ts';
+import { swapEdits, swapPart } from '../panel/place-port.ts';
 import { quantityText } from '../quantity/parse.ts';
 import { wireSizeText } from '../quantity/wire-size.ts';
 import { attempt } from '../remedy/attempt.ts';
@@ -163,12 +163,7 @@ function panelParts(b: Bench, now: PartOf<'panel'>): Candidate[] {
         const fit = caseFit(box);
         const swap = fit && swapPart(box, fit, port.id, p);
         // without a case nothing meets anything yet
-        const own = fit
-          ? swap?.edits
-          : [
-              ...usePart(p, `ports/${port.id}/partId`),
-              set(`ports/${port.id}/inUse`, p.seal[port.inUse] ? port.inUse : 'open')
-            ];
+        const own = fit ? swap?.edits : swapEdits(box, port.id, p);
         if (!own) return [];
         if (swap?.moved) holes.push(`${port.name} moves`);
         else if (drilled) holes.push(`${port.name} is drilled otherwise`);
@@ -195,8 +190,7 @@ const bodies = (b: Bench, now: PartOf<'body'>): Candidate[] =>
 function feedParts(b: Bench, now: PartOf<'fuse-block'> | PartOf<'fuse-holder'>): Candidate[] {
   const key = now.kind === 'fuse-block' ? 'blockPartId' : 'holderPartId';
   const at = b.box.feeds.filter((f) => f[key] === now.id);
-  const all: (PartOf<'fuse-block'> | PartOf<'fuse-holder'>)[] =
-    now.kind === 'fuse-block' ? others(b, now) : others(b, now);
+  const all = b.catalogue.filter((p): p is typeof now => p.kind === now.kind && p.id !== now.id);
   return all.map((p) =>
     asCandidate(b, now, p, [
       ...at.flatMap((f) => usePart(p, `feeds/${f.id}/${key}`)),

@@ -31,9 +31,14 @@ export function readDischarge(text: string): Discharge | undefined {
   }
 }
 
-/** Voltage under load at which it ends, for the whole bank. @source electrical reference 6: lead 1.75 V a cell; lithium half a volt above its protection */
-export const stopVoltageV = (bank: Bank): number =>
-  CHEMISTRY[bank.chemistry].isLead ? 10.5 : (bank.part.protectionCutoffV ?? 10) + 0.5;
+/** Room above the voltage at which a lithium pack's own protection opens, V. @source rule of thumb: it ends by hand, not by the protection */
+const ABOVE_PROTECTION_V = 0.5;
+
+/** Voltage under load at which it ends, for the whole bank. @source electrical reference 5: absolute cut-off of the chemistry */
+export function stopVoltageV(bank: Bank): number {
+  const { isLead, absoluteCutoffV } = CHEMISTRY[bank.chemistry];
+  return isLead ? absoluteCutoffV : (bank.part.protectionCutoffV ?? absoluteCutoffV) + ABOVE_PROTECTION_V;
+}
 
 /** A discharge over so many hours tells the capacity: a twentieth of it an hour. @source 20 h rate of labels */
 const RATE_H = 20;

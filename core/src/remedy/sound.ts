@@ -47,6 +47,8 @@ const COST_WEIGHT = 0.05;
 const CLEARED_CREDIT = 1.5;
 /** Changes that clear a finding but bring another, followed one step further. */
 const FOLLOWED = 3;
+/** Moves tried on what such a change brings. */
+const PER_BROUGHT = 6;
 
 const isStop = (f: Finding): boolean => f.acceptedBecause === null && f.severity === 'stop' && !f.open;
 
@@ -110,7 +112,7 @@ function* bestStep(
     const { box, plan, fresh } = first.tried;
     const brings = fresh.find(isStop) ?? fresh[0];
     if (!brings) continue;
-    for (const next of movesFor({ ...from, box, plan }, brings).slice(0, PER_FINDING / 2)) {
+    for (const next of movesFor({ ...from, box, plan }, brings).slice(0, PER_BROUGHT)) {
       yield tick();
       const step = trial({
         label: `${first.move.label}, and ${next.label}`,

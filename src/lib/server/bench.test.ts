@@ -17,8 +17,7 @@ import {
   ownShops,
   removeOrder,
   saveShops,
-  setArrived,
-  setPaid
+  changeLine
 } from './shopping.ts';
 
 const MIGRATIONS = join(process.cwd(), 'drizzle');
@@ -158,24 +157,24 @@ describe('shops, orders and the drawer', () => {
   });
   test('what comes lies in the drawer; taken back, it is out of it; more than was ordered cannot come', () => {
     addOrders(db, [order()], 1);
-    setArrived(db, 'o1', { lineId: 'ring-m5-yellow', arrived: 2 });
+    changeLine(db, 'o1', { lineId: 'ring-m5-yellow', arrived: 2 });
     expect(listDrawer(db)).toEqual([{ lineId: 'ring-m5-yellow', name: 'Rings', unit: 'pc', count: 20 }]);
-    setArrived(db, 'o1', { lineId: 'ring-m5-yellow', arrived: 1 });
+    changeLine(db, 'o1', { lineId: 'ring-m5-yellow', arrived: 1 });
     expect(listDrawer(db)[0]!.count).toBe(10);
-    expect(refusal(() => setArrived(db, 'o1', { lineId: 'ring-m5-yellow', arrived: 3 })).message).toContain(
+    expect(refusal(() => changeLine(db, 'o1', { lineId: 'ring-m5-yellow', arrived: 3 })).message).toContain(
       '2 packets'
     );
-    expect(refusal(() => setArrived(db, 'o1', { lineId: 'none', arrived: 1 })).status).toBe(422);
+    expect(refusal(() => changeLine(db, 'o1', { lineId: 'none', arrived: 1 })).status).toBe(422);
     expect(listOrders(db)[0]!.lines[0]!.arrived).toBe(1);
     expect(removeOrder(db, 'o1')).toEqual([]);
     expect(listDrawer(db)[0]!.count).toBe(10);
   });
   test('what was paid for a packet stands in its order; a negative price and a line it does not hold are refused', () => {
     addOrders(db, [order()], 1);
-    expect(setPaid(db, 'o1', { lineId: 'ring-m5-yellow', price: 1.25 }).orders[0]!.lines[0]!.price).toBe(1.25);
-    expect(refusal(() => setPaid(db, 'o1', { lineId: 'ring-m5-yellow', price: -1 })).status).toBe(422);
-    expect(refusal(() => setPaid(db, 'o1', { lineId: 'none', price: 1 })).message).toContain('no such line');
-    expect(refusal(() => setPaid(db, 'gone', { lineId: 'ring-m5-yellow', price: 1 })).status).toBe(404);
+    expect(changeLine(db, 'o1', { lineId: 'ring-m5-yellow', price: 1.25 }).orders[0]!.lines[0]!.price).toBe(1.25);
+    expect(refusal(() => changeLine(db, 'o1', { lineId: 'ring-m5-yellow', price: -1 })).status).toBe(422);
+    expect(refusal(() => changeLine(db, 'o1', { lineId: 'none', price: 1 })).message).toContain('no such line');
+    expect(refusal(() => changeLine(db, 'gone', { lineId: 'ring-m5-yellow', price: 1 })).status).toBe(404);
     expect(listOrders(db)[0]!.lines[0]!).toMatchObject({ price: 1.25, arrived: 0 });
   });
   test('a bad order among good ones: none is kept', () => {

@@ -9,7 +9,7 @@ import { PRICE_LIST, type Offer, type Shop } from '@haversack/core/kit/buy/types
 import { PNG } from 'pngjs';
 import { addMarks, addPhoto } from './bench.ts';
 import type { Db } from './db/open.ts';
-import { addOrders, saveShops, setArrived } from './shopping.ts';
+import { addOrders, saveShops, changeLine } from './shopping.ts';
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
@@ -106,7 +106,7 @@ export function seedBench(
   // the first parcels came but for one packet, the last is on its way
   for (const [i, o] of orders.slice(0, -1).entries())
     for (const [k, l] of o.lines.entries())
-      if (i > 0 || k > 0) setArrived(db, o.id, { lineId: l.lineId, arrived: l.packets });
+      if (i > 0 || k > 0) changeLine(db, o.id, { lineId: l.lineId, arrived: l.packets });
 
   send(boxes.finished.id, [
     ...whole.bench.steps.map((s, i) => mark(`step ${s.id}`, true, 24 * 40 - i)),

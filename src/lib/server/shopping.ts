@@ -107,41 +107,29 @@ function orderOf(db: Tx, id: string): Order {
   return JSON.parse(row.document) as Order;
 }
 
-const cameSchema = z.strictObject({ lineId: z.string().min(1).max(120), arrived: z.number().int().min(0).max(10000) });
+const changeSchema = z.union([
+  /** Packets that came. */
+  z.strictObject({ lineId: z.string().min(1).max(120), arrived: z.number().int().min(0).max(10000) }),
+  /** What a packet really cost. */
+  z.strictObject({ lineId: z.string().min(1).max(120), price: z.number().finite().min(0).max(100000) })
+]);
 
-const paidSchema = z.strictObject({
-  lineId: z.string().min(1).max(120),
-  price: z.number().finite().min(0).max(100000)
-});
-
-/** What a packet of a line really cost, where it was not as the shop lists it. @throws ApiError 404, 422 */
-export function setPaid(db: Db, id: string, data: unknown): { orders: Order[]; drawer: DrawerLine[] } {
-  const paid = read(paidSchema, data, 'What was paid');
+/**
+ * A line of an order: what came of it lies in the drawer from then on, taken back it is out of it again; or what a packet
+ * really cost, where it was not as the shop lists it. @throws ApiError 404, 422
+ */
+export function changeLine(db: Db, id: string, data: unknown): { orders: Order[]; drawer: DrawerLine[] } {
+  const change = read(changeSchema, data, 'What came or was paid');
   db.transaction((tx) => {
     const order = orderOf(tx, id);
-    const line = order.lines.find((l) => l.lineId === paid.lineId);
+    const line = order.lines.find((l) => l.lineId === change.lineId);
     if (!line) throw new ApiError(422, 'This order holds no such line.');
-    const next = { ...order, lines: order.lines.map((l) => (l === line ? { ...l, price: paid.price } : l)) };
-    tx.update(orders)
-      .set({ document: JSON.stringify(next) })
-      .where(eq(orders.id, id))
-      .run();
-  });
-  return { orders: listOrders(db), drawer: listDrawer(db) };
-}
-
-/** Packets of a line that came: they lie in the drawer from then on. Taken back, they are out of it again. @throws ApiError 404, 422 */
-export function setArrived(db: Db, id: string, data: unknown): { orders: Order[]; drawer: DrawerLine[] } {
-  const came = read(cameSchema, data, 'What came');
-  db.transaction((tx) => {
-    const order = orderOf(tx, id);
-    const line = order.lines.find((l) => l.lineId === came.lineId);
-    if (!line) throw new ApiError(422, 'This order holds no such line.');
-    if (came.arrived > line.packets)
-      throw new ApiError(422, `${line.packets} packets were ordered; ${came.arrived} cannot have come of them.`);
-    const more = (came.arrived - line.arrived) * line.holds;
-    putIn(tx, line, liesIn(tx, line.lineId) + more);
-    const next = { ...order, lines: order.lines.map((l) => (l === line ? { ...l, arrived: came.arrived } : l)) };
+    if ('arrived' in change) {
+      if (change.arrived > line.packets)
+        throw new ApiError(422, `${line.packets} packets were ordered; ${change.arrived} cannot have come of them.`);
+      putIn(tx, line, liesIn(tx, line.lineId) + (change.arrived - line.arrived) * line.holds);
+    }
+    const next = { ...order, lines: order.lines.map((l) => (l === line ? { ...l, ...change } : l)) };
     tx.update(orders)
       .set({ document: JSON.stringify(next) })
       .where(eq(orders.id, id))
