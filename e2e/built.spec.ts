@@ -63,7 +63,12 @@ test('drawn unlike built is told on every view, and mended either way', async ({
     .fill(String(port.xMm + 9));
   await page.keyboard.press('Enter');
   await saved(page);
-  await open(page, `/box/${id}/bench`);
+  const note = page.getByRole('status').filter({ hasText: 'Drawn unlike built' });
+  await expect(note).toContainText(/P1|S0|M1/);
+  await note.getByRole('link', { name: 'See how on Bench' }).click();
+  await expect(page).toHaveURL(/\/bench/);
+  const passport = await (await page.request.get(`/api/boxes/${id}/papers/passport.json`)).json();
+  expect(JSON.stringify(passport.openTests)).toContain('Drawn unlike built');
   const told = page.getByRole('region', { name: 'Drawn unlike built' });
   await expect(told).toContainText(String(port.xMm));
   await told.getByRole('button', { name: /draw it as built$/ }).click();

@@ -11,6 +11,7 @@ import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { evaluate } from '../src/evaluate.ts';
 import type { Order } from '../src/kit/buy/orders.ts';
+import { printsFor } from '../src/bench/as-built.ts';
 import { cuttingFor } from '../src/kit/cutting.ts';
 import { drawerFrom } from '../src/kit/drawer-csv.ts';
 import { AS_BUILT } from './as-built/boxes.ts';
@@ -139,6 +140,14 @@ describe('papers', () => {
     ]);
     expect(p.openTests.some((t) => t.startsWith('Failed: Resistance'))).toBe(true);
     expect(p.stops).toEqual([]);
+  });
+  test('a hole that was moved in the drawing after it was drilled is open in the passport', () => {
+    const port = canal.ports[0]!;
+    const tick = `hole drill ${port.id}`;
+    const marks = [mark(tick, true), ...printsFor(canal, plan, tick).map((p) => mark(p.key, p.value))];
+    expect(passportOf(sources(canal, marks)).openTests.some((t) => t.startsWith('Drawn unlike'))).toBe(false);
+    const moved = applyEdits(canal, [{ op: 'set', path: `ports/${port.id}/xMm`, value: port.xMm + 12 }]);
+    expect(passportOf(sources(moved, marks)).openTests[0]).toMatch(/^Drawn unlike built: \w+, built .*, drawn /);
   });
   test('a box that is not sound says so in its passport', () => {
     const hide = saltmarshHideBox();

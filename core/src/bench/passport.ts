@@ -1,3 +1,4 @@
+import { unlikeBuilt } from './as-built.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import type { Box } from '../box/schema.ts';
 import type { BitSet } from '../drill/bits.ts';
@@ -111,9 +112,10 @@ export function passportOf(x: PaperSources): Passport {
       .filter((f) => f.severity === 'stop' && !f.open && f.acceptedBecause === null)
       .map((f) => `${f.where.label}: ${f.title}`),
     tests,
-    openTests: openPoints(plan.bench.tests, passed).map(
-      (p) => `${p.why === 'failed' ? 'Failed' : 'Not made'}: ${p.row.what}`
-    ),
+    openTests: [
+      ...unlikeBuilt(box, plan, marks).map((u) => `Drawn unlike built: ${u.name}, built ${u.built}, drawn ${u.drawn}`),
+      ...openPoints(plan.bench.tests, passed).map((p) => `${p.why === 'failed' ? 'Failed' : 'Not made'}: ${p.row.what}`)
+    ],
     history: x.records.map((r) => ({
       day: r.day,
       what: [r.kind, r.durationH === null ? '' : durationText(r.durationH), r.notes.split('\n')[0] ?? '']

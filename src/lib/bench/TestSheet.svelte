@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { unlikeBuilt } from '@haversack/core/bench/as-built';
   import {
     judgedReadings,
     OPEN_OHM,
@@ -56,6 +57,7 @@
   const units = $derived(open.doc.preferences);
   const judged = $derived(judgedReadings(rows, bench.marks, units));
   const points = $derived(openPoints(rows, new Map([...judged].map(([id, j]) => [id, j.judged.passes]))));
+  const unlike = $derived(unlikeBuilt(open.doc, open.plan, bench.marks));
   function standing(s: TestStage): { made: number; all: number; failed: number; open: number } {
     const mine = rows.filter((r) => r.stage === s);
     const made = mine.filter((r) => judged.has(r.id));
@@ -85,11 +87,18 @@
   <section class="rounded-box border border-line2 bg-raise p-4" aria-label="How the test stands">
     <p class="flex items-center gap-2 text-[15px]">
       <Mark
-        state={points.length === 0 ? 'holds' : points.some((p) => p.why === 'failed') ? 'stop' : 'note'}
+        state={points.length === 0 && unlike.length === 0
+          ? 'holds'
+          : points.some((p) => p.why === 'failed')
+            ? 'stop'
+            : 'note'}
         size={18}
         label=""
       />
-      {#if points.length === 0}<b>Every reading passes: this box may be called finished.</b>{:else}<span
+      {#if points.length === 0 && unlike.length > 0}<span
+          ><b>Not finished:</b> every reading passes, but {unlike.map((u) => u.name).join(', ')}
+          {unlike.length === 1 ? 'is' : 'are'} drawn unlike built.</span
+        >{:else if points.length === 0}<b>Every reading passes: this box may be called finished.</b>{:else}<span
           ><b>Not finished:</b>
           {#if points.some((p) => p.why === 'failed')}<b class="text-stop"
               >{points.filter((p) => p.why === 'failed').length} failed</b

@@ -10,6 +10,7 @@
   import { OpenBox, provideBox } from '$lib/client/open-box.svelte.ts';
   import { STAGES } from '$lib/client/stages.ts';
   import { holdTab } from '$lib/client/tab.ts';
+  import UnlikeNote from '$lib/bench/UnlikeNote.svelte';
   import Inspector from '$lib/inspect/Inspector.svelte';
   import ConflictDialog from '$lib/shell/ConflictDialog.svelte';
   import Guard from '$lib/shell/Guard.svelte';
@@ -120,7 +121,9 @@
   <TopBar onfind={() => (finding = true)} onkeys={() => (keysShown = true)} />
   <Guard what="The list of stages" area="main"><Rail {stage} /></Guard>
   <main class="main" class:wide={!inspectorShown} id="main">
-    <Guard what="This stage" area="main">{@render children()}</Guard>
+    <Guard what="This stage" area="main"
+      >{#if stage !== 'bench'}<UnlikeNote />{/if}{@render children()}</Guard
+    >
   </main>
   {#if inspectorShown}<Guard what="What is next" area="strip"><NextBar {stage} /></Guard>{/if}
   {#if inspectorShown}<Guard what="The details" area="insp"><Inspector {stage} /></Guard>{/if}
