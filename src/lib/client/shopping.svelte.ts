@@ -28,8 +28,18 @@ export class Shopping {
     });
   }
 
-  /** Keeps the shops; where another window was faster, what it kept is shown. */
-  async saveShops(shops: Shops): Promise<boolean> {
+  /**
+   * Changes the shops, one change after the other: each is made on what the one before it left, however quickly they come.
+   * Where another window was faster, what it kept is shown.
+   */
+  changeShops(change: (shops: Shops) => Shops): Promise<boolean> {
+    const done = this.#saving.then(() => this.#saveShops(change(this.shops)));
+    this.#saving = done;
+    return done;
+  }
+  #saving: Promise<unknown> = Promise.resolve();
+
+  async #saveShops(shops: Shops): Promise<boolean> {
     try {
       const kept = await request<{ version: number; shops: Shops }>('PUT', '/api/shops', {
         version: this.#version,

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Offer, Shop } from '@haversack/core/kit/buy/types';
+  import { PRICE_LIST, type Offer, type Shop, type Shops } from '@haversack/core/kit/buy/types';
   import { fixed, trimNumber } from '@haversack/core/quantity/format';
   import Plus from '@lucide/svelte/icons/plus';
   import Trash from '@lucide/svelte/icons/trash-2';
@@ -21,66 +21,51 @@
   const chosen = $derived(shops.find((s) => s.id === shopId) ?? shops[0]);
   let lineId = $state('');
 
-  const keep = (next: { shops?: Shop[]; offers?: Offer[] }) =>
-    shopping.saveShops({ shops: next.shops ?? shops, offers: next.offers ?? offers });
+  const keep = (next: (now: Shops) => Partial<Shops>) => shopping.changeShops((now) => ({ ...now, ...next(now) }));
   const change = (shop: Shop, over: Partial<Shop>) =>
-    keep({ shops: shops.map((s) => (s.id === shop.id ? { ...s, ...over } : s)) });
+    keep((now) => ({ shops: now.shops.map((s) => (s.id === shop.id ? { ...s, ...over } : s)) }));
   const changeOffer = (offer: Offer, over: Partial<Offer>) =>
-    keep({ offers: offers.map((o) => (o.id === offer.id ? { ...o, ...over } : o)) });
+    keep((now) => ({ offers: now.offers.map((o) => (o.id === offer.id ? { ...o, ...over } : o)) }));
 
   async function addShop(): Promise<void> {
     const text = name.trim();
     if (!text) return;
     const id = `shop-${crypto.randomUUID().slice(0, 8)}`;
-    const made = await keep({
-      shops: [
-        ...shops,
-        {
-          id,
-          name: text,
-          shipping: 0,
-          freeFrom: null,
-          deliveryDays: null,
-          taxFraction: 0,
-          offFraction: 0,
-          coupon: null
-        }
-      ]
-    });
+    const made = await keep((now) => ({ shops: [...now.shops, { ...PRICE_LIST, id, name: text }] }));
     if (!made) return;
     name = '';
     shopId = id;
   }
-  /** What was removed last, as it stood before: one press brings it back. */
-  let removed = $state.raw<{ name: string; shops: Shop[]; offers: Offer[] }>();
+  /** What was removed last: one press brings it back. */
+  let removed = $state.raw<{ shop: Shop; offers: Offer[] }>();
   async function removeShop(shop: Shop): Promise<void> {
-    const before = { name: shop.name, shops, offers };
-    if (
-      await keep({
-        shops: shops.filter((s) => s.id !== shop.id),
-        offers: offers.filter((o) => o.shopId !== shop.id)
-      })
-    )
-      removed = before;
+    const its = offers.filter((o) => o.shopId === shop.id);
+    const done = await keep((now) => ({
+      shops: now.shops.filter((s) => s.id !== shop.id),
+      offers: now.offers.filter((o) => o.shopId !== shop.id)
+    }));
+    if (done) removed = { shop, offers: its };
   }
   async function bringBack(): Promise<void> {
-    if (removed && (await keep({ shops: removed.shops, offers: removed.offers }))) removed = undefined;
+    const back = removed;
+    if (!back) return;
+    const done = await keep((now) => ({
+      shops: [...now.shops, back.shop],
+      offers: [...now.offers, ...back.offers]
+    }));
+    if (done) removed = undefined;
   }
   function addOffer(): void {
     const line = open.plan.kit.lines.find((l) => l.lineId === lineId);
     if (!line || !chosen) return;
-    void keep({
-      offers: [
-        ...offers,
-        {
-          id: `offer-${crypto.randomUUID().slice(0, 8)}`,
-          lineId,
-          shopId: chosen.id,
-          holds: line.perPack,
-          price: line.packPrice ?? 0
-        }
-      ]
-    });
+    const offer: Offer = {
+      id: `offer-${crypto.randomUUID().slice(0, 8)}`,
+      lineId,
+      shopId: chosen.id,
+      holds: line.perPack,
+      price: line.packPrice ?? 0
+    };
+    void keep((now) => ({ offers: [...now.offers, offer] }));
   }
   const nameOf = (id: string): string => open.plan.kit.lines.find((l) => l.lineId === id)?.name ?? id;
   const MONEY = { min: 0, max: 100000 };
@@ -207,7 +192,8 @@
               type="button"
               class="icon"
               aria-label="{nameOf(o.lineId)}: no longer sold there"
-              onclick={() => keep({ offers: offers.filter((x) => x.id !== o.id) })}><Trash size={16} /></button
+              onclick={() => keep((now) => ({ offers: now.offers.filter((x) => x.id !== o.id) }))}
+              ><Trash size={16} /></button
             ></span
           >
         </div>
@@ -225,8 +211,8 @@
     </div>
   {/if}
   {#if removed}<p class="mt-3 flex flex-wrap items-center gap-2" role="status">
-      {removed.name} is removed.
-      <button type="button" class="btn" onclick={bringBack}>Bring {removed.name} back</button>
+      {removed.shop.name} is removed.
+      <button type="button" class="btn" onclick={bringBack}>Bring {removed.shop.name} back</button>
     </p>{/if}
   {#if shopping.problem}<p class="mt-2 text-stop" role="alert">{shopping.problem}</p>{/if}
 </Dialog>
