@@ -137,6 +137,18 @@ describe('labels', () => {
       }
     }
   );
+  test('a name as long as it may be stays on its sheet: its words are set smaller', () => {
+    const long = { title: 'W'.repeat(120), detail: 'x', widthMm: 26, heightMm: 10 };
+    const { shapes, widthMm } = labelSheet('Box', [long]);
+    const rect = shapes.find((s) => s.kind === 'rect')!;
+    expect(rect.kind === 'rect' && rect.widthMm).toBeLessThanOrEqual(widthMm);
+    const letters = shapes.flatMap((s) => (s.kind === 'text' ? [s.heightMm] : []));
+    expect(letters[0]!).toBeLessThan(3);
+    const short = labelSheet('Box', [{ ...long, title: 'Lamp' }]).shapes.flatMap((s) =>
+      s.kind === 'text' ? [s.heightMm] : []
+    );
+    expect(short[0]).toBe(3);
+  });
   test('on as many sheets as a paper takes: every label once, none over an edge, none on another', () => {
     const p = planOf(canalNightBankBox());
     const labels = [...portLabels(canalNightBankBox(), p.panel!, p.wiring), ...leadLabels(p.runs)];

@@ -6,9 +6,10 @@ import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { starter } from '../src/demo/builder.ts';
 import { evaluate } from '../src/evaluate.ts';
+import { countsByLength } from '../src/kit/cut.ts';
 import { cuttingFor } from '../src/kit/cutting.ts';
 import { edgeStrips, FOAM_SHEET, foamPieces } from '../src/kit/pieces.ts';
-import { sheetPlan, type SheetPiece } from '../src/kit/sheet-cut.ts';
+import { placedOn, sheetPlan, type SheetPiece } from '../src/kit/sheet-cut.ts';
 import { DEMO_BOXES } from './boxes.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
@@ -94,6 +95,25 @@ describe('pieces from a sheet', () => {
       { numRuns: 120, seed: 17 }
     );
   });
+});
+
+test('a sheet is drawn as it is cut: strips under each other, pieces side by side', () => {
+  const [sheet] = sheetPlan([piece('a', 200, 80), piece('b', 90, 80), piece('c', 150, 60)], SHEET).sheets;
+  expect(placedOn(sheet!).map((p) => [p.id, p.xMm, p.yMm])).toEqual([
+    ['a', 0, 0],
+    ['b', 200, 0],
+    ['c', 0, 80]
+  ]);
+});
+
+test('pieces of one length are counted, the longest first', () => {
+  let nth = 0;
+  const cut = (lengthMm: number) => ({ id: `p${nth++}`, label: '', lengthMm });
+  expect(countsByLength([cut(25), cut(35), cut(25)])).toEqual([
+    { lengthMm: 35, count: 1 },
+    { lengthMm: 25, count: 2 }
+  ]);
+  expect(countsByLength([])).toEqual([]);
 });
 
 describe('everything that is cut', () => {

@@ -42,7 +42,7 @@ describe('build or buy', () => {
     expect(row.usableWh!.high).toBeCloseTo(usable, 9);
     expect(row.price).toBe(240);
     expect(row.pricePerWh!.low).toBeCloseTo(240 / usable, 9);
-    expect(row.kgPerWh!.low).toBeCloseTo(3 / usable, 9);
+    expect(row.kgPerKwh!.low).toBeCloseTo(3000 / usable, 9);
     // 3200 cycles and more against 12 years of 10 outings: the years end it
     expect(row.lifeYears!.low).toBeCloseTo(12, 9);
     expect(row.pricePerOuting!.low).toBeCloseTo(240 / 120, 9);
@@ -87,7 +87,7 @@ describe('build or buy', () => {
         expect(row.pricePerWh).toBeNull();
         expect(row.pricePerOuting).toBeNull();
         expect(cheapestPerWhId).not.toBe('o1');
-      } else expect(row.kgPerWh).toBeNull();
+      } else expect(row.kgPerKwh).toBeNull();
     }
   });
 
@@ -103,7 +103,7 @@ describe('build or buy', () => {
     for (const [, box] of [...DEMO_BOXES, ...AS_BUILT]) {
       const { rows } = tableOf(withOffers(box, offer({}), offer({ id: 'o2', chemistry: 'lithium', energyWh: 90 })));
       for (const r of rows)
-        for (const e of [r.usableWh, r.pricePerWh, r.kgPerWh, r.lifeYears, r.pricePerOuting, r.lastsH])
+        for (const e of [r.usableWh, r.pricePerWh, r.kgPerKwh, r.lifeYears, r.pricePerOuting, r.lastsH])
           if (e) {
             expect(e.low).toBeGreaterThanOrEqual(0);
             expect(e.high).toBeGreaterThanOrEqual(e.low);

@@ -55,10 +55,17 @@ function drawn(name: string, rows: readonly (readonly Label[])[], rowMm: number)
           kind: 'text',
           xMm: at.x,
           yMm: low + l.heightMm - LETTER_MM - 1.6,
-          heightMm: LETTER_MM,
+          heightMm: LETTER_MM * shrinkOf(l),
           text: l.title
         },
-        { layer: 'engraving', kind: 'text', xMm: at.x, yMm: low + 1.6, heightMm: SMALL_MM, text: l.detail }
+        {
+          layer: 'engraving',
+          kind: 'text',
+          xMm: at.x,
+          yMm: low + 1.6,
+          heightMm: SMALL_MM * shrinkOf(l),
+          text: l.detail
+        }
       ];
       x += width + GAP_MM;
       return out;
@@ -67,6 +74,11 @@ function drawn(name: string, rows: readonly (readonly Label[])[], rowMm: number)
   return { face: 'front', name: `${name}, labels`, widthMm: SHEET_MM, heightMm, shapes, holes: [], warnings: [] };
 }
 
-/** At least the flange's width, more when the words need it. */
-export const labelWidthMm = (l: Label): number =>
-  Math.max(l.widthMm, Math.ceil(Math.max(l.title.length * LETTER_MM, l.detail.length * SMALL_MM) * LETTER_WIDE) + 4);
+/** At least the flange's width, more when the words need it, never more than the sheet has. */
+export const labelWidthMm = (l: Label): number => Math.min(SHEET_MM, Math.max(l.widthMm, wordsMm(l)));
+
+/** What the words of a label take at their full height, with a margin on both sides, mm. */
+const wordsMm = (l: Label): number =>
+  Math.ceil(Math.max(l.title.length * LETTER_MM, l.detail.length * SMALL_MM) * LETTER_WIDE) + 4;
+/** How much smaller the words must be set to go on their label: 1 where they fit. */
+const shrinkOf = (l: Label): number => Math.min(1, labelWidthMm(l) / wordsMm(l));

@@ -33,6 +33,13 @@ export type CutOptions = {
   kerfMm?: number;
 };
 
+/** How many pieces there are of each length, the longest first. */
+export function countsByLength(pieces: readonly CutPiece[]): { lengthMm: number; count: number }[] {
+  const counts = new Map<number, number>();
+  for (const p of pieces) counts.set(p.lengthMm, (counts.get(p.lengthMm) ?? 0) + 1);
+  return [...counts].map(([lengthMm, count]) => ({ lengthMm, count })).sort((a, b) => b.lengthMm - a.lengthMm);
+}
+
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
 
 /**

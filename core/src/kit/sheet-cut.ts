@@ -68,3 +68,18 @@ export function sheetPlan(pieces: readonly SheetPiece[], sheet: SheetSize, kerfM
   const one = sheet.lengthMm * sheet.widthMm;
   return { sheets, leastSheets: Math.ceil(used / one - 1e-9), leftMm2: sheets.length * one - used };
 }
+
+/** Pieces of a sheet with the corner each begins at, from the sheet's own, for a drawing. */
+export function placedOn(sheet: CutSheet): (SheetPiece & { xMm: number; yMm: number })[] {
+  let yMm = 0;
+  return sheet.rows.flatMap((row) => {
+    const top = yMm;
+    yMm += row.widthMm;
+    let xMm = 0;
+    return row.pieces.map((p) => {
+      const left = xMm;
+      xMm += p.lengthMm;
+      return { ...p, xMm: left, yMm: top };
+    });
+  });
+}

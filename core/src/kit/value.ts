@@ -19,7 +19,7 @@ export type ValueRow = {
   usableWh: Ends | null;
   pricePerWh: Ends | null;
   massKg: number | null;
-  kgPerWh: Ends | null;
+  kgPerKwh: Ends | null;
   /** Until a fifth of its capacity is gone, by years or by outings, whichever comes first. */
   lifeYears: Ends | null;
   /** Over that life; null without outings in the year. */
@@ -48,6 +48,7 @@ const POSSIBLE: Record<Chemistry, readonly KnownChemistry[]> = {
 };
 /** Depths the life curves hold for. @source electrical reference 6, life */
 const DEPTH = { least: 0.3, most: 1 };
+const WH_PER_KWH = 1000;
 /** Where it lies between outings, °C. @source electrical reference 6: lives are stated at 25 °C */
 const SHELF_C = 25;
 
@@ -91,7 +92,7 @@ function row(
     usableWh: each((_, usable) => usable),
     pricePerWh: each((_, usable) => (price === null ? null : price / usable)),
     massKg,
-    kgPerWh: each((_, usable) => (massKg === null ? null : massKg / usable)),
+    kgPerKwh: each((_, usable) => (massKg === null ? null : (massKg * WH_PER_KWH) / usable)),
     lifeYears: each(years),
     pricePerOuting: each((c) => (price === null || outingsPerYear <= 0 ? null : price / (years(c) * outingsPerYear))),
     lastsH: each((_, usable) => (meanW > 0 ? usable / meanW : null))

@@ -1,26 +1,14 @@
 <script lang="ts">
   import type { Units } from '@haversack/core/quantity/said';
   import { FOAM_SHEET } from '@haversack/core/kit/pieces';
-  import type { CutSheet } from '@haversack/core/kit/sheet-cut';
+  import { placedOn, type CutSheet } from '@haversack/core/kit/sheet-cut';
   import { lengthText } from '@haversack/core/quantity/format';
 
   /** One sheet with its strips and pieces, drawn to scale. */
   type Props = { sheet: CutSheet; unit: Units['lengthUnit']; number: number };
   let { sheet, unit, number }: Props = $props();
 
-  const placed = $derived.by(() => {
-    let yMm = 0;
-    return sheet.rows.flatMap((row) => {
-      const top = yMm;
-      yMm += row.widthMm;
-      let xMm = 0;
-      return row.pieces.map((p) => {
-        const left = xMm;
-        xMm += p.lengthMm;
-        return { ...p, xMm: left, yMm: top };
-      });
-    });
-  });
+  const placed = $derived(placedOn(sheet));
   const size = (p: { lengthMm: number; widthMm: number }) =>
     `${lengthText(p.lengthMm, unit)} × ${lengthText(p.widthMm, unit)}`;
 </script>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Box } from '@haversack/core/box/schema';
-  import type { CutPiece } from '@haversack/core/kit/cut';
+  import { countsByLength, type CutPiece } from '@haversack/core/kit/cut';
   import { cuttingFor, type Cutting } from '@haversack/core/kit/cutting';
   import { lengthText, runText } from '@haversack/core/quantity/format';
   import { request } from '$lib/client/api.ts';
@@ -54,13 +54,10 @@
   const counted = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
   /** Of sleeves only how many of each length; of everything else each piece, box by box. */
   function short(pieces: readonly CutPiece[], sort: keyof typeof SORTS): string {
-    if (sort === 'sleeve') {
-      const counts: Record<string, number> = {};
-      for (const p of pieces) counts[small(p.lengthMm)] = (counts[small(p.lengthMm)] ?? 0) + 1;
-      return Object.entries(counts)
-        .map(([text, n]) => `${n} × ${text}`)
+    if (sort === 'sleeve')
+      return countsByLength(pieces)
+        .map((c) => `${c.count} × ${small(c.lengthMm)}`)
         .join(' · ');
-    }
     const boxes = [...new Set(pieces.map((p) => p.of))];
     return boxes
       .map((of) => {

@@ -25,7 +25,7 @@
   const money = (v: number) => `${currency}${fixed(v, 2)}`;
   const one = (digits: number) => (v: number) => fixed(v, digits);
   const years = (v: number) => fixed(v, v < 3 ? 1 : 0);
-  const kgPerKwh = (v: number) => massText(v * 1000, massUnit);
+  const mass = (v: number) => massText(v, massUnit);
   const best = $derived(table.rows.find((r) => r.id === table.cheapestPerOutingId));
   const change = (o: Offered, over: Partial<Offered>, what: string) =>
     open.commit(
@@ -82,7 +82,7 @@
               <td class="num n">{ends(r.usableWh, one(0))}</td>
               <td class="num n {r.id === table.cheapestPerWhId ? 'font-bold' : ''}">{ends(r.pricePerWh, money)}</td>
               <td class="num n">{r.massKg === null ? 'unknown' : massText(r.massKg, massUnit)}</td>
-              <td class="num n">{ends(r.kgPerWh, kgPerKwh)}</td>
+              <td class="num n">{ends(r.kgPerKwh, mass)}</td>
               <td class="num n">{ends(r.lifeYears, years)}</td>
               <td class="num n {r.id === table.cheapestPerOutingId ? 'font-bold' : ''}"
                 >{ends(r.pricePerOuting, money)}</td
