@@ -141,6 +141,18 @@ describe('drawn unlike built', () => {
     expect(new Set(places).size).toBe(places.length);
   });
 
+  test('the bolts of a bracket that was moved after it was drilled are told, too', () => {
+    const [, box] = DEMO_BOXES.find(([, b]) => b.brackets.some((k) => k.fixing === 'bolted'))!;
+    const bracket = box.brackets.find((k) => k.fixing === 'bolted')!;
+    const rows = holeSchedule(box, planOf(box).panel!, planOf(box).fit!.part, USUAL_SETS);
+    expect(rows.some((h) => h.portId === bracket.id)).toBe(true);
+    const marks = ticked(box, `hole drill ${bracket.id}`);
+    const moved = change(box, set(`brackets/${bracket.id}/xMm`, bracket.xMm + 15));
+    const [u] = unlike(moved, marks);
+    expect(u).toMatchObject({ name: bracket.name, kind: 'hole' });
+    expect(change(moved, ...u!.edits(STARTER_CATALOGUE)).brackets).toEqual(box.brackets);
+  });
+
   test('a port that was taken out of the plan is not asked for', () => {
     const marks = ticked(canal, 'step drill');
     const without = change(

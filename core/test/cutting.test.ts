@@ -8,7 +8,7 @@ import { starter } from '../src/demo/builder.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { countsByLength } from '../src/kit/cut.ts';
 import { cuttingFor } from '../src/kit/cutting.ts';
-import { edgeStrips, FOAM_SHEET, foamPieces } from '../src/kit/pieces.ts';
+import { edgeStrips, FOAM_SHEET, foamPieces, withSpare } from '../src/kit/pieces.ts';
 import { placedOn, sheetPlan, type SheetPiece } from '../src/kit/sheet-cut.ts';
 import { DEMO_BOXES } from './boxes.ts';
 
@@ -146,14 +146,15 @@ describe('everything that is cut', () => {
     const one = saltmarshHideBox();
     const { hold } = evaluate(one, STARTER_CATALOGUE).stance!;
     const small = { foam: [{ side: 'left', thicknessMm: 8, lengthMm: 120, heightMm: 60 }] };
-    expect(foamPieces(small, 1)).toHaveLength(2 + 1);
-    expect(foamPieces(small, 4)).toHaveLength(8 + 1);
+    expect(withSpare(foamPieces(small, 1))).toHaveLength(2 + 1);
+    expect(withSpare(foamPieces(small, 4))).toHaveLength(8 + 1);
+    expect(withSpare([])).toEqual([]);
     // 120 × 60: two beside each other, three rows: six on a sheet
-    expect(sheetPlan(foamPieces(small, 1), FOAM_SHEET).sheets).toHaveLength(1);
-    expect(sheetPlan(foamPieces(small, 4), FOAM_SHEET).sheets).toHaveLength(2);
+    expect(sheetPlan(withSpare(foamPieces(small, 1)), FOAM_SHEET).sheets).toHaveLength(1);
+    expect(sheetPlan(withSpare(foamPieces(small, 4)), FOAM_SHEET).sheets).toHaveLength(2);
     const four = applyEdits(one, [set('kit/boxCount', 4)]);
     const line = evaluate(four, STARTER_CATALOGUE).kit.lines.find((l) => l.lineId === 'foam-sheet');
-    const sheets = sheetPlan(foamPieces(hold, 4), FOAM_SHEET).sheets.length;
+    const sheets = sheetPlan(withSpare(foamPieces(hold, 4)), FOAM_SHEET).sheets.length;
     expect(line?.packs ?? 0).toBe(sheets);
   });
 
@@ -171,6 +172,27 @@ describe('everything that is cut', () => {
     expect(leads).toHaveLength(wanted);
     expect(new Set(leads.map((p) => p.of))).toEqual(new Set(['Saltmarsh hide box', 'Canal night bank box']));
     expect(new Set(leads.map((p) => p.id)).size).toBe(leads.length);
+  });
+
+  test('foam of two boxes: every strip of both and one spare, of the largest of them all, whichever box comes first', () => {
+    const withFoam = (box: Box, lengthMm: number) => {
+      const job = jobOf(box);
+      const { stance, kit } = job.plan;
+      const hold = { ...stance!.hold!, foam: [{ side: 'left', thicknessMm: 4, lengthMm, heightMm: 50 }] };
+      const line = jobOf(saltmarshHideBox()).plan.kit.lines.find((l) => l.lineId === 'foam-sheet')!;
+      const lines = [...kit.lines.filter((l) => l.lineId !== 'foam-sheet'), line];
+      return { box, plan: { ...job.plan, kit: { ...kit, lines }, stance: { ...stance!, hold } } };
+    };
+    const [small, large] = [withFoam(saltmarshHideBox(), 90), withFoam(canalNightBankBox(), 210)];
+    for (const jobs of [
+      [small, large],
+      [large, small]
+    ]) {
+      const { sheets } = cuttingFor(jobs, STARTER_CATALOGUE, []);
+      const cut = sheets.flatMap((s) => s.plan.sheets.flatMap((k) => k.rows.flatMap((r) => r.pieces)));
+      expect(cut.map((p) => p.lengthMm).sort((a, b) => a - b)).toEqual([90, 210, 210]);
+      expect(cut.filter((p) => p.label === 'spare').map((p) => p.lengthMm)).toEqual([210]);
+    }
   });
 
   test('an edge strip round every gland in steel, none in plastic', () => {

@@ -174,7 +174,24 @@ function printsOf(box: Box, plan: PlanFacts): Print[] {
       }
     ];
   });
-  return [...holes, ...parts, ...leads, ...fuses];
+  const brackets = box.brackets.flatMap((b): Print[] =>
+    b.fixing === 'bolted'
+      ? [
+          {
+            key: `hole ${b.id}`,
+            tickedBy: [`hole drill ${b.id}`, 'step drill'],
+            name: b.name || 'Bracket',
+            text: JSON.stringify([b.face, b.xMm, b.yMm, b.acrossMm]),
+            back: (text) => {
+              const [face, xMm, yMm, acrossMm] = JSON.parse(text) as [string, number, number, number];
+              const over = { face, xMm, yMm, acrossMm };
+              return Object.entries(over).map(([key, value]) => set(`brackets/${b.id}/${key}`, value));
+            }
+          }
+        ]
+      : []
+  );
+  return [...holes, ...brackets, ...parts, ...leads, ...fuses];
 }
 
 /** How a print reads, in the person's units. */

@@ -4,8 +4,8 @@ import type { Plan } from '../evaluate.ts';
 import type { DrawerLine } from './buy/orders.ts';
 import { cutPlan, type CutPiece, type CutPlan, type Stock } from './cut.ts';
 import { wireLine } from './kit.ts';
-import { edgeStrips, FOAM_SHEET, foamPieces, sleeveFor, STRAP_SOLD_MM } from './pieces.ts';
-import { sheetPlan, type SheetPlan } from './sheet-cut.ts';
+import { edgeStrips, FOAM_SHEET, foamPieces, sleeveFor, STRAP_SOLD_MM, withSpare } from './pieces.ts';
+import { sheetPlan, type SheetPiece, type SheetPlan } from './sheet-cut.ts';
 
 /** A box that is cut along with others, and its plan. */
 export type CuttingJob = { box: Box; plan: Pick<Plan, 'runs' | 'kit' | 'fit' | 'stance'> };
@@ -33,7 +33,7 @@ type Wanted = { name: string; sort: LengthCutting['sort']; soldMm: number; piece
  */
 export function cuttingFor(jobs: readonly CuttingJob[], catalogue: Catalogue, drawer: readonly DrawerLine[]): Cutting {
   const wanted = new Map<string, Wanted>();
-  const sheets = new Map<string, { name: string; pieces: Parameters<typeof sheetPlan>[0][number][] }>();
+  const sheets = new Map<string, { name: string; pieces: SheetPiece[] }>();
   jobs.forEach((job, at) => {
     const { boxCount } = job.box.kit;
     const who = jobs.length > 1 ? ` ${job.box.name}` : '';
@@ -94,8 +94,7 @@ export function cuttingFor(jobs: readonly CuttingJob[], catalogue: Catalogue, dr
     }));
     if (foam && pieces.length > 0) {
       const known = sheets.get(foam.lineId) ?? { name: foam.name, pieces: [] };
-      // one spare is enough for all of them
-      known.pieces.push(...pieces.filter((p) => !p.id.endsWith('-spare') || !hasSpare(known.pieces)));
+      known.pieces.push(...pieces);
       sheets.set(foam.lineId, known);
     }
   });
@@ -108,11 +107,13 @@ export function cuttingFor(jobs: readonly CuttingJob[], catalogue: Catalogue, dr
         sort: w.sort,
         plan: w.sort === 'strap' ? straps(w) : cutPlan(w.pieces, restsOf(lineId, drawer), { soldMm: w.soldMm })
       })),
-    sheets: [...sheets].map(([lineId, s]) => ({ lineId, name: s.name, plan: sheetPlan(s.pieces, FOAM_SHEET) }))
+    sheets: [...sheets].map(([lineId, s]) => ({
+      lineId,
+      name: s.name,
+      plan: sheetPlan(withSpare(s.pieces), FOAM_SHEET)
+    }))
   };
 }
-
-const hasSpare = (pieces: readonly { id: string }[]): boolean => pieces.some((p) => p.id.endsWith('-spare'));
 
 function restsOf(lineId: string, drawer: readonly DrawerLine[]): Stock[] {
   const lies = drawer.find((d) => d.lineId === lineId)?.count ?? 0;

@@ -155,7 +155,7 @@ export const FOAM_SHEET = { lengthMm: 300, widthMm: 200, thicknessMm: 4 } as con
 /** A strap with its buckle as sold, mm. @source usual length */
 export const STRAP_SOLD_MM = 1500;
 
-/** Foam to cut for some boxes: a strip in layers for each side with a gap, and one spare of the largest. */
+/** Foam to cut for some boxes: a strip in layers for each side with a gap. */
 export function foamPieces(hold: Pick<HoldDown, 'foam'> | undefined, boxes: number): SheetPiece[] {
   const one = (hold?.foam ?? []).flatMap((f) =>
     Array.from({ length: layersOf(f.thicknessMm) }, (_, i) => ({
@@ -165,11 +165,15 @@ export function foamPieces(hold: Pick<HoldDown, 'foam'> | undefined, boxes: numb
       widthMm: f.heightMm
     }))
   );
-  const largest = one.toSorted((a, b) => b.lengthMm * b.widthMm - a.lengthMm * a.widthMm)[0];
-  const all = Array.from({ length: boxes }, (_, b) =>
+  return Array.from({ length: boxes }, (_, b) =>
     one.map((p) => ({ ...p, id: `${p.id}-${b + 1}`, label: boxes > 1 ? `${p.label}, box ${b + 1}` : p.label }))
   ).flat();
-  return largest ? [...all, { ...largest, id: 'spare', label: 'spare' }] : [];
+}
+
+/** With one more of the largest: one is spoiled. */
+export function withSpare(pieces: readonly SheetPiece[]): SheetPiece[] {
+  const largest = pieces.toSorted((a, b) => b.lengthMm * b.widthMm - a.lengthMm * a.widthMm)[0];
+  return largest ? [...pieces, { ...largest, id: 'spare', label: 'spare' }] : [];
 }
 
 /** Layers of the sheet that make a thickness, at least one. */
@@ -181,7 +185,7 @@ function holding(box: Box, hold: HoldDown | undefined, inside: boolean): Piece[]
   if (!inside) return [];
   const strap = how.is === 'auto' || (how.is === 'set' && how.value === 'strap');
   const boxes = box.kit.boxCount;
-  const sheets = sheetPlan(foamPieces(hold, boxes), FOAM_SHEET).sheets.length;
+  const sheets = sheetPlan(withSpare(foamPieces(hold, boxes)), FOAM_SHEET).sheets.length;
   return [
     ...(strap
       ? [

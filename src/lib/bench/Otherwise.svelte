@@ -41,6 +41,10 @@
   );
   const wires = $derived(run?.wire ? open.catalogue.filter((p): p is PartOf<'wire'> => p.kind === 'wire') : []);
   const lies = (lineId: string) => (shopping.drawer.find((d) => d.lineId === lineId)?.count ?? 0) > 0;
+  const PLACES = [
+    { key: 'xMm', word: 'from the left' },
+    { key: 'yMm', word: 'up' }
+  ] as const;
   let shown = $state(false);
   let entered = $state.raw<{ changed: Changed; plan: typeof open.plan }>();
   // after an undo or another change it is no longer true
@@ -69,24 +73,15 @@
             options={{ lengthUnit: unit, min: 0.5, max: 200 }}
             onvalue={(v) => enter(`hole ${fixed(v, 1)} mm`, holeBuilt(id, { drilledMm: v }))}
           />{/if}
-        <QuantityField
-          label="{name} from the left"
-          at="{id} x"
-          kind="length"
-          {unit}
-          text={lengthText(port.xMm, unit)}
-          options={{ lengthUnit: unit, min: -2000, max: 4000, allowZero: true }}
-          onvalue={(v) => enter(`${fixed(v, 1)} mm from the left`, holeBuilt(id, { xMm: v }))}
-        />
-        <QuantityField
-          label="{name} up"
-          at="{id} y"
-          kind="length"
-          {unit}
-          text={lengthText(port.yMm, unit)}
-          options={{ lengthUnit: unit, min: -2000, max: 4000, allowZero: true }}
-          onvalue={(v) => enter(`${fixed(v, 1)} mm up`, holeBuilt(id, { yMm: v }))}
-        />
+        {#each PLACES as p (p.key)}<QuantityField
+            label="{name} {p.word}"
+            at="{id} {p.key}"
+            kind="length"
+            {unit}
+            text={lengthText(port[p.key], unit)}
+            options={{ lengthUnit: unit, min: -2000, max: 4000, allowZero: true }}
+            onvalue={(v) => enter(`${fixed(v, 1)} mm ${p.word}`, holeBuilt(id, { [p.key]: v }))}
+          />{/each}
       {:else if kind === 'part' && port && part}
         <label class="flex flex-wrap items-center gap-2"
           ><span class="lab">Another part in it</span><select
