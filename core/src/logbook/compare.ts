@@ -1,4 +1,4 @@
-import type { LogEntry } from './record.ts';
+import type { EntryOf } from './record.ts';
 
 export type Comparison = {
   /** Measured over planned amps; undefined when one of the figures is missing. */
@@ -16,7 +16,7 @@ const SAME_FRACTION = 0.1;
  * Planned against actual by mean current: amp-hours over hours, both as recorded. Works with outings shorter or longer
  * than planned.
  */
-export function compare(entry: LogEntry): Comparison {
+export function compare(entry: EntryOf<'outing'>): Comparison {
   const { planned } = entry;
   const meanA = entry.chargeAh !== null && entry.durationH ? entry.chargeAh / entry.durationH : undefined;
   const plannedMeanA = planned.chargeAh !== null && planned.wantedH ? planned.chargeAh / planned.wantedH : undefined;

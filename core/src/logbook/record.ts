@@ -1,30 +1,224 @@
 import { z } from 'zod';
+import { idSchema } from '../catalogue/part.ts';
+import { fraction, isoDay, text } from '../box/schema-pieces.ts';
 
+/** Bounds of what anybody records; wider than anything plausible, so that only slips are refused. */
 const amount = (most: number) => z.number().finite().min(0).max(most).nullable();
+const hours = amount(2000);
+const ampHours = amount(10_000);
+const volts = amount(60);
+const amps = z.number().finite().min(-500).max(500).nullable();
+const air = z.number().min(-60).max(80).nullable();
+const share = fraction.nullable();
+
+/** A device as it was planned on the day: what it was to draw while on, and how long it was to be on. */
+const plannedDeviceSchema = z.strictObject({
+  deviceId: idSchema,
+  name: text(80),
+  meanA: z.number().finite().min(0),
+  onH: z.number().finite().min(0),
+  spreadFraction: z.number().finite().min(0)
+});
 
 /** What was planned on the day of the outing, kept with the record because the design goes on changing. */
 export const plannedSchema = z.strictObject({
-  lastsH: z.number().nullable(),
-  wantedH: z.number().nullable(),
-  chargeAh: z.number().nullable(),
-  endV: z.number().nullable()
+  lastsH: z.number().finite().nullable(),
+  wantedH: z.number().finite().nullable(),
+  chargeAh: z.number().finite().nullable(),
+  endV: z.number().finite().nullable(),
+  devices: z.array(plannedDeviceSchema).max(60).default([]),
+  /** What the box itself was to draw while switched on, and what the sun was to give over the outing. */
+  boxA: z.number().finite().min(0).default(0),
+  sunAh: z.number().finite().min(0).default(0),
+  /** How full it was to start. */
+  startFraction: share.default(null)
 });
 
-export const logEntrySchema = z.strictObject({
-  kind: z.enum(['outing', 'charge', 'fault']),
-  day: z.iso.date('Type the day as year-month-day'),
-  durationH: amount(2000),
-  chargeAh: amount(10000),
-  endV: amount(60),
-  airC: z.number().min(-60).max(80).nullable(),
-  notes: z.string().max(5000),
+const common = {
+  day: isoDay,
+  /** Clock time, where somebody noted it. */
+  time: z
+    .string()
+    .regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'Type the time as 18:30')
+    .nullable(),
+  /** Batteries it was done with, as things of their own. */
+  batteryIds: z.array(idSchema).max(8),
+  notes: text(5000)
+};
+
+export const outingSchema = z.strictObject({
+  kind: z.literal('outing'),
+  ...common,
+  durationH: hours,
+  /** By the meter: out of the battery, charge that came in taken off. */
+  chargeAh: ampHours,
+  startPercent: share,
+  endPercent: share,
+  startV: volts,
+  endV: volts,
+  /** The end voltage was read rested, or with the load on; null = nobody noted. */
+  endState: z.enum(['rested', 'loaded']).nullable(),
+  airC: air,
+  /** What did not go as planned: hours it really ran; 0 = it stayed off. Missing devices ran as planned. */
+  ran: z.array(z.strictObject({ deviceId: idSchema, name: text(80), onH: z.number().finite().min(0).max(2000) })).max(60),
+  ended: z.enum(['packed-up', 'battery-empty', 'device-failed']).nullable(),
+  place: text(120),
+  purpose: text(120),
   planned: plannedSchema
 });
 
-export type LogEntry = z.infer<typeof logEntrySchema>;
-/** A record as it is stored. */
-export const logRecordSchema = logEntrySchema.extend({
-  id: z.uuid(),
-  createdMs: z.number().int().min(0)
+export const chargeSchema = z.strictObject({
+  kind: z.literal('charge'),
+  ...common,
+  way: text(80),
+  currentA: amps,
+  durationH: hours,
+  chargeAh: ampHours,
+  endV: volts,
+  airC: air,
+  /** Charged until the charger said full. */
+  full: z.boolean().nullable()
 });
-export type LogRecord = z.infer<typeof logRecordSchema>;
+
+export const logEntrySchema = z.discriminatedUnion('kind', [
+  outingSchema,
+  chargeSchema,
+  z.strictObject({ kind: z.literal('storage'), ...common, percent: share, endV: volts, topUpAh: ampHours }),
+  z.strictObject({
+    kind: z.literal('reading'),
+    ...common,
+    volts,
+    state: z.enum(['rested', 'loaded', 'just-charged']).nullable(),
+    currentA: amps,
+    percent: share,
+    /** Everything was switched off: the current is what the box draws by itself. */
+    allOff: z.boolean(),
+    airC: air
+  }),
+  z.strictObject({
+    kind: z.literal('fault'),
+    ...common,
+    what: text(300),
+    cause: text(300),
+    cure: text(300),
+    /** Part that failed, by its id in the catalogue. */
+    partId: idSchema.nullable(),
+    partName: text(120)
+  }),
+  z.strictObject({ kind: z.literal('change'), ...common, changes: z.array(text(300)).max(200) }),
+  z.strictObject({
+    kind: z.literal('renewal'),
+    ...common,
+    what: z.enum(['desiccant', 'gasket', 'fuse', 'torque', 'other']),
+    detail: text(300),
+    costAmount: amount(100_000)
+  }),
+  z.strictObject({
+    kind: z.literal('capacity'),
+    ...common,
+    chargeAh: z.number().finite().positive().max(10_000),
+    currentA: amps,
+    endV: volts,
+    airC: air
+  }),
+  z.strictObject({ kind: z.literal('moisture'), ...common, seen: z.enum(['dry', 'damp', 'water']), where: text(300) }),
+  z.strictObject({ kind: z.literal('wish'), ...common, wish: text(500).min(1) })
+]);
+
+export type LogEntry = z.infer<typeof logEntrySchema>;
+export type LogKind = LogEntry['kind'];
+export type EntryOf<K extends LogKind> = Extract<LogEntry, { kind: K }>;
+export type Planned = z.infer<typeof plannedSchema>;
+
+/** A record as it is stored. */
+export type LogRecord = LogEntry & { id: string; createdMs: number };
+export const recordMarksSchema = z.object({ id: z.uuid(), createdMs: z.number().int().min(0) });
+
+export const KIND_NAMES: Record<LogKind, string> = {
+  outing: 'Outing',
+  charge: 'Charge',
+  storage: 'Storage',
+  reading: 'Reading',
+  fault: 'Fault',
+  change: 'Change',
+  renewal: 'Renewal',
+  capacity: 'Capacity test',
+  moisture: 'Moisture',
+  wish: 'Wish'
+};
+
+export const LOG_KINDS = Object.keys(KIND_NAMES) as LogKind[];
+
+/** When something was recorded to have happened, on one line of hours: days of UTC, the clock time as it was noted, noon without one. */
+export const momentH = (r: Pick<LogEntry, 'day' | 'time'>): number => {
+  const [h, m] = (r.time ?? '12:00').split(':').map(Number) as [number, number];
+  return Date.parse(`${r.day}T00:00:00Z`) / 3_600_000 + h + m / 60;
+};
+
+/** Oldest first; what has one moment stands as it was written. */
+export const inOrder = <R extends LogRecord>(records: readonly R[]): R[] =>
+  records.toSorted((a, b) => momentH(a) - momentH(b) || a.createdMs - b.createdMs);
+
+/** An empty entry of a kind, for forms and for the lines people type. */
+export function blankEntry<K extends LogKind>(kind: K, day: string, planned: Planned = NO_PLAN): EntryOf<K> {
+  const shared = { day, time: null, batteryIds: [], notes: '' };
+  const blanks: { [L in LogKind]: EntryOf<L> } = {
+    outing: {
+      kind: 'outing',
+      ...shared,
+      durationH: null,
+      chargeAh: null,
+      startPercent: null,
+      endPercent: null,
+      startV: null,
+      endV: null,
+      endState: null,
+      airC: null,
+      ran: [],
+      ended: null,
+      place: '',
+      purpose: '',
+      planned
+    },
+    charge: {
+      kind: 'charge',
+      ...shared,
+      way: '',
+      currentA: null,
+      durationH: null,
+      chargeAh: null,
+      endV: null,
+      airC: null,
+      full: null
+    },
+    storage: { kind: 'storage', ...shared, percent: null, endV: null, topUpAh: null },
+    reading: {
+      kind: 'reading',
+      ...shared,
+      volts: null,
+      state: null,
+      currentA: null,
+      percent: null,
+      allOff: false,
+      airC: null
+    },
+    fault: { kind: 'fault', ...shared, what: '', cause: '', cure: '', partId: null, partName: '' },
+    change: { kind: 'change', ...shared, changes: [] },
+    renewal: { kind: 'renewal', ...shared, what: 'desiccant', detail: '', costAmount: null },
+    capacity: { kind: 'capacity', ...shared, chargeAh: 0, currentA: null, endV: null, airC: null },
+    moisture: { kind: 'moisture', ...shared, seen: 'damp', where: '' },
+    wish: { kind: 'wish', ...shared, wish: '' }
+  };
+  return blanks[kind];
+}
+
+export const NO_PLAN: Planned = {
+  lastsH: null,
+  wantedH: null,
+  chargeAh: null,
+  endV: null,
+  devices: [],
+  boxA: 0,
+  sunAh: 0,
+  startFraction: null
+};

@@ -1,5 +1,5 @@
 import { SvelteMap } from 'svelte/reactivity';
-import { tabId } from './tab.ts';
+import { tabId, whenMarkChanges } from './tab.ts';
 
 /** Text that stands in a field and was not taken yet; tried: it was refused or questioned, and says so. */
 export type FieldDraft = { text: string; tried: boolean };
@@ -14,6 +14,8 @@ export class FieldDrafts {
   constructor(boxId: string) {
     this.#boxId = boxId;
     this.#read(this.#key);
+    // a copied window, or one reloaded while its old page still held the mark, goes on under the new mark
+    whenMarkChanges(() => this.#write());
   }
 
   get #key(): string {
@@ -37,24 +39,34 @@ export class FieldDrafts {
     if (this.#drafts.delete(field)) this.#write();
   }
 
-  /** Text that a window left behind which is open no more; what this one has itself stays. */
+  /**
+   * Text that a window left behind which is open no more. What this one has itself stays, and the other's text for the same
+   * field lies aside until that is taken.
+   */
   adopt(living: ReadonlySet<string>): void {
     for (const key of Object.keys(localStorage)) {
       if (!key.startsWith(prefixOf(this.#boxId))) continue;
       const tab = key.slice(prefixOf(this.#boxId).length);
       if (tab === tabId() || living.has(tab)) continue;
-      this.#read(key);
-      localStorage.removeItem(key);
+      const left = this.#read(key);
+      if (left.length === 0) localStorage.removeItem(key);
+      else localStorage.setItem(key, JSON.stringify(left));
     }
     this.#write();
   }
 
-  #read(key: string): void {
+  /** Takes what is kept under a key, gives what it could not take. */
+  #read(key: string): [string, FieldDraft][] {
     try {
       const kept = JSON.parse(localStorage.getItem(key) ?? '[]') as [string, FieldDraft][];
-      for (const [field, draft] of kept) if (!this.#drafts.has(field)) this.#drafts.set(field, draft);
+      return kept.filter(([field, draft]) => {
+        const own = this.#drafts.get(field);
+        if (!own) this.#drafts.set(field, draft);
+        return own !== undefined && own.text !== draft.text;
+      });
     } catch {
       localStorage.removeItem(key);
+      return [];
     }
   }
 

@@ -16,6 +16,13 @@ export function tabId(): string {
   return held;
 }
 
+const onNewMark = new Set<() => void>();
+
+/** Told when this window took another mark, once at the most: what it keeps aside is then written under that. */
+export function whenMarkChanges(tell: () => void): void {
+  onNewMark.add(tell);
+}
+
 const lockName = (id: string): string => `haversack-tab-${id}`;
 
 /** After a reload the old page lets go of the mark within this time; a window that was copied keeps it for good. */
@@ -36,19 +43,30 @@ export async function holdTab(): Promise<void> {
   if (got) return;
   held = fresh();
   sessionStorage.setItem(KEY, held);
+  for (const tell of onNewMark) tell();
+  onNewMark.clear();
   void navigator.locks.request(lockName(held), () => new Promise<void>(() => {}));
 }
 
-/** A window that is being reloaded is gone for less than this. */
+/** A window that is being reloaded is gone for less than this; one that was closed lets go of its mark within it. */
 const RELOADS_MS = 2500;
+/** So often is looked again while marks still go away. */
+const LOOKS = 6;
 
-/** Marks of windows that are open now or were a moment ago: one that is just being reloaded is not taken for a closed one. */
+/**
+ * Marks of windows that are open: one that is just being reloaded is not taken for a closed one, and one that is just being
+ * closed is waited for, or what was typed in it would lie aside until the next start.
+ */
 export async function livingTabs(): Promise<Set<string> | undefined> {
-  const before = await openTabs();
+  let before = await openTabs();
   if (!before) return undefined;
-  await new Promise((done) => setTimeout(done, RELOADS_MS));
-  const now = await openTabs();
-  return now && new Set([...before, ...now]);
+  for (let look = 1; ; look++) {
+    await new Promise((done) => setTimeout(done, RELOADS_MS));
+    const now = await openTabs();
+    if (!now) return undefined;
+    if (look === LOOKS || [...before].every((tab) => now.has(tab))) return new Set([...before, ...now]);
+    before = now;
+  }
 }
 
 async function openTabs(): Promise<Set<string> | undefined> {

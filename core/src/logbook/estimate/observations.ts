@@ -1,0 +1,308 @@
+import { CHEMISTRY } from '../../battery/chemistry.ts';
+import { capacityFactor, openCircuitV, sagMilliOhm } from '../../battery/model.ts';
+import { whatVoltageMeans } from '../../battery/voltage.ts';
+import type { Box } from '../../box/schema.ts';
+import type { Plan } from '../../evaluate.ts';
+import { plannedFor } from '../planned.ts';
+import { momentH, type EntryOf, type LogRecord } from '../record.ts';
+import type { Belief, Seen } from './gaussian.ts';
+import type { Parameter } from './parameters.ts';
+
+/** One figure of one record, as the estimate reads it. */
+export type Observation = Seen & {
+  what: 'counted' | 'rested' | 'ran-flat' | 'sag' | 'put-in' | 'stored' | 'standing' | 'capacity-test';
+  /** In which the value and its surprise are told. */
+  unit: 'Ah' | 'V' | 'A';
+  /** Devices it counted, with their Ah as expected. */
+  parts: { deviceId: string; name: string; place: number; onH: number; meanA: number }[];
+};
+
+/** Standard deviations of what is noted. @source rules of thumb: habit and weather, a shunt's 1 % and rounding, a count of a discharge by hand */
+export const NOISE = {
+  habitFraction: 0.06,
+  countFraction: 0.01,
+  countAh: 0.05,
+  percentFraction: 0.01,
+  startFraction: 0.03,
+  ranFlatFraction: 0.07,
+  putInFraction: 0.05,
+  storedFraction: 0.05,
+  standingA: 0.002,
+  capacityFraction: 0.03,
+  sagV: 0.05,
+  meterV: 0.02
+} as const;
+
+/** A standard deviation from a range that holds nine of ten. @source normal distribution */
+const NINE_OF_TEN = 3.29;
+const DAYS_A_MONTH = 30.44;
+
+export type About = {
+  box: Box;
+  plan: Plan;
+  parameters: readonly Parameter[];
+  /** Everything recorded before this record, oldest first. */
+  before: readonly LogRecord[];
+  /** What was believed then: products of two unknowns are taken at it. */
+  belief: Belief;
+  /** Batteries in the box now; a record done with others tells nothing of them. */
+  batteryIds: readonly string[];
+};
+
+const placeOf = (x: About, key: string): number => x.parameters.findIndex((p) => p.key === key);
+const at = (x: About, key: string): number | undefined => {
+  const place = placeOf(x, key);
+  return place < 0 ? undefined : x.belief.mean[place];
+};
+const weight = (x: About, key: string, value: number): Seen['weights'] => {
+  const place = placeOf(x, key);
+  return place < 0 || value === 0 ? [] : [[place, value]];
+};
+
+/** Whether a record was done with the batteries that are in the box now. */
+const sameBatteries = (x: About, r: LogRecord): boolean =>
+  r.batteryIds.length === 0 ||
+  x.batteryIds.length === 0 ||
+  (r.batteryIds.length === x.batteryIds.length && r.batteryIds.every((id) => x.batteryIds.includes(id)));
+
+/** Mean amps a device draws while on, as the plan has it now. */
+function ampsNow(x: About, deviceId: string): number | undefined {
+  const d = x.plan.demand.devices.find((k) => k.deviceId === deviceId);
+  return d && (d.onH > 0 ? d.chargeAh / d.onH : d.meanA);
+}
+
+/** Charge an outing took out of the battery as a sum over the unknowns, with what is known of it and what stays in doubt. */
+function drawnOf(x: About, r: EntryOf<'outing'>, durationH: number) {
+  const planned = r.planned.devices.length > 0 ? r.planned : plannedFor(x.box, x.plan, durationH);
+  const parts: Observation['parts'] = [];
+  const weights: [number, number][] = [];
+  let knownAh = 0;
+  let goneVariance = 0;
+  for (const d of planned.devices) {
+    const onH = r.ran.find((k) => k.deviceId === d.deviceId)?.onH ?? d.onH;
+    const nowA = ampsNow(x, d.deviceId);
+    const place = placeOf(x, `draw ${d.deviceId}`);
+    if (nowA === undefined || place < 0) {
+      // not in the box any more: what was planned of it then, with the doubt of then
+      knownAh += d.meanA * onH;
+      goneVariance += (d.meanA * onH * d.spreadFraction) ** 2;
+      continue;
+    }
+    if (onH > 0) weights.push([place, nowA * onH]);
+    parts.push({ deviceId: d.deviceId, name: d.name, place, onH, meanA: nowA });
+  }
+  const wantedH = x.box.outing.durationH;
+  const boxA = wantedH > 0 ? x.plan.demand.box.chargeAh / wantedH : 0;
+  weights.push(...weight(x, 'box', boxA * durationH).map(([i, w]): [number, number] => [i, w]));
+  weights.push(...weight(x, 'sun', -planned.sunAh).map(([i, w]): [number, number] => [i, w]));
+  const sum = knownAh + weights.reduce((s, [i, w]) => s + w * x.belief.mean[i]!, 0);
+  return { weights, knownAh, sum, variance: goneVariance + (NOISE.habitFraction * sum) ** 2, parts };
+}
+
+/** Charge at the start: read, noted by the meter, or as planned. */
+function startOf(x: About, r: EntryOf<'outing'>): { mean: number; spread: number } {
+  if (r.startPercent !== null) return { mean: r.startPercent, spread: NOISE.startFraction };
+  if (r.startV !== null) {
+    const read = socOf(x, r.startV, r.airC);
+    if (read && read.spread < 0.1) return read;
+  }
+  return { mean: r.planned.startFraction ?? x.plan.bank?.startFraction ?? 1, spread: NOISE.startFraction };
+}
+
+/** Charge a rested voltage means. */
+function socOf(x: About, volts: number, airC: number | null): { mean: number; spread: number } | undefined {
+  const b = x.plan.bank;
+  if (!b || b.assumedChemistry) return undefined;
+  const { lowFraction, highFraction } = whatVoltageMeans({
+    chemistry: b.chemistry,
+    capacityAh: b.ratedAh,
+    volts,
+    state: 'rested',
+    currentA: 0,
+    tempC: airC ?? x.box.outing.airC,
+    meterOffsetV: 0,
+    meterToleranceV: NOISE.meterV
+  });
+  return { mean: (lowFraction + highFraction) / 2, spread: Math.max(0.02, (highFraction - lowFraction) / NINE_OF_TEN) };
+}
+
+function ofOuting(x: About, r: EntryOf<'outing'> & LogRecord): Observation[] {
+  const out: Observation[] = [];
+  const { durationH } = r;
+  if (durationH === null || durationH <= 0) return out;
+  const drawn = drawnOf(x, r, durationH);
+  const b = x.plan.bank;
+  const offset = weight(x, 'meter-offset', durationH);
+  const byPercent =
+    r.startPercent !== null && r.endPercent !== null && b ? (r.startPercent - r.endPercent) * b.ratedAh : null;
+  const countedAh = r.chargeAh ?? byPercent;
+  if (countedAh !== null && countedAh > 0)
+    out.push({
+      what: 'counted',
+      unit: 'Ah',
+      parts: drawn.parts,
+      weights: [...drawn.weights, ...offset],
+      value: countedAh - drawn.knownAh,
+      variance:
+        drawn.variance +
+        (NOISE.countFraction * countedAh) ** 2 +
+        NOISE.countAh ** 2 +
+        (r.chargeAh === null && b ? 2 * (NOISE.percentFraction * b.ratedAh) ** 2 : 0)
+    });
+  const capacityAh = at(x, 'capacity');
+  if (!b || capacityAh === undefined || !sameBatteries(x, r)) return out;
+  const start = startOf(x, r);
+  const cold = capacityFactor(b.chemistry, (r.airC ?? x.box.outing.airC) + x.box.bank.warmerK);
+  // what was counted is surer than what was planned
+  const tookAh = countedAh ?? drawn.sum;
+  const took = countedAh === null ? drawn : { weights: [] as [number, number][], knownAh: countedAh, variance: 0 };
+  const counted = countedAh === null ? 0 : (2 * NOISE.countFraction * countedAh) ** 2 + NOISE.countAh ** 2;
+  if (r.ended === 'battery-empty')
+    out.push({
+      what: 'ran-flat',
+      unit: 'Ah',
+      parts: [],
+      weights: [...took.weights, ...weight(x, 'capacity', -cold * start.mean)],
+      value: -took.knownAh,
+      variance: took.variance + counted + (NOISE.ranFlatFraction * tookAh) ** 2 + (capacityAh * start.spread) ** 2
+    });
+  else if (r.endV !== null && r.endState === 'rested') {
+    const end = socOf(x, r.endV, r.airC);
+    if (end)
+      out.push({
+        what: 'rested',
+        unit: 'Ah',
+        parts: [],
+        weights: [...took.weights, ...weight(x, 'capacity', -(start.mean - end.mean))],
+        value: -took.knownAh,
+        variance: took.variance + counted + capacityAh ** 2 * (start.spread ** 2 + end.spread ** 2)
+      });
+  } else if (r.endV !== null && r.endState === 'loaded') {
+    const soc = Math.max(0.05, start.mean - tookAh / capacityAh);
+    const ohm = sagMilliOhm(b.chemistry, b.part.capacityAh, r.airC ?? b.tempC, soc) / 1000 / b.count;
+    const amps = tookAh / durationH;
+    const doubt = capacityAh > 0 ? Math.hypot(start.spread, (0.1 * tookAh) / capacityAh) : 0.1;
+    const slope = Math.abs(openCircuitV(b.chemistry, soc + 0.05) - openCircuitV(b.chemistry, soc - 0.05)) / 0.1;
+    out.push({
+      what: 'sag',
+      unit: 'V',
+      parts: [],
+      weights: weight(x, 'resistance', amps * ohm),
+      value: openCircuitV(b.chemistry, soc) - r.endV,
+      variance: NOISE.sagV ** 2 + (slope * doubt) ** 2 + (0.5 * amps * ohm) ** 2
+    });
+  }
+  return out;
+}
+
+/** What the charger put back after an outing that nobody counted. */
+function ofCharge(x: About, r: EntryOf<'charge'> & LogRecord): Observation[] {
+  const b = x.plan.bank;
+  const last = x.before.at(-1);
+  if (!b || r.full !== true || r.chargeAh === null || r.chargeAh <= 0 || !last) return [];
+  if (last.kind !== 'outing' || last.durationH === null || last.chargeAh !== null || !sameBatteries(x, r)) return [];
+  if ((last.startPercent ?? last.planned.startFraction ?? 1) < 0.99) return [];
+  const drawn = drawnOf(x, last, last.durationH);
+  const backAh = r.chargeAh * CHEMISTRY[b.chemistry].coulombicFraction;
+  return [
+    {
+      what: 'put-in',
+      unit: 'Ah',
+      parts: drawn.parts,
+      weights: drawn.weights,
+      value: backAh - drawn.knownAh,
+      variance: drawn.variance + (NOISE.putInFraction * backAh) ** 2 + NOISE.countAh ** 2
+    }
+  ];
+}
+
+/** Days since the battery was last known full, with nothing drawn since but by the box itself. */
+function restedSince(x: About, r: LogRecord): number | undefined {
+  for (let i = x.before.length - 1; i >= 0; i--) {
+    const k = x.before[i]!;
+    if (k.kind === 'outing' || k.kind === 'capacity') return undefined;
+    if (k.kind === 'charge') return k.full === true ? (momentH(r) - momentH(k)) / 24 : undefined;
+  }
+  return undefined;
+}
+
+/** Charge lost on the shelf since it was full: by what it took to fill it again, or by the rested voltage. */
+function ofStorage(x: About, r: LogRecord, lost: { ah: number; spreadAh: number } | undefined): Observation[] {
+  const capacityAh = at(x, 'capacity');
+  const days = restedSince(x, r);
+  if (!lost || capacityAh === undefined || days === undefined || days < 7 || !sameBatteries(x, r)) return [];
+  return [
+    {
+      what: 'stored',
+      unit: 'Ah',
+      parts: [],
+      weights: [
+        ...weight(x, 'self-discharge', (capacityAh * days) / DAYS_A_MONTH),
+        ...weight(x, 'standby', days * 24)
+      ],
+      value: lost.ah,
+      variance: lost.spreadAh ** 2 + (NOISE.storedFraction * lost.ah) ** 2 + NOISE.countAh ** 2
+    }
+  ];
+}
+
+function lostBy(x: About, volts: number | null, percent: number | null): { ah: number; spreadAh: number } | undefined {
+  const capacityAh = at(x, 'capacity');
+  if (capacityAh === undefined) return undefined;
+  const soc = volts !== null ? socOf(x, volts, x.box.charging.storageC) : undefined;
+  if (soc) return { ah: (1 - soc.mean) * capacityAh, spreadAh: soc.spread * capacityAh };
+  if (percent !== null) return { ah: (1 - percent) * capacityAh, spreadAh: NOISE.startFraction * capacityAh };
+  return undefined;
+}
+
+/** What one record tells of the unknowns. A record that tells of none gives none. */
+export function observationsOf(x: About, r: LogRecord): Observation[] {
+  const b = x.plan.bank;
+  switch (r.kind) {
+    case 'outing':
+      return ofOuting(x, r);
+    case 'charge':
+      return ofCharge(x, r);
+    case 'storage': {
+      const efficiency = b ? CHEMISTRY[b.chemistry].coulombicFraction : 1;
+      const topUp = r.topUpAh === null ? undefined : { ah: r.topUpAh * efficiency, spreadAh: 0 };
+      return ofStorage(x, r, topUp ?? lostBy(x, r.endV, r.percent));
+    }
+    case 'reading':
+      return [
+        ...(r.allOff && r.currentA !== null
+          ? [
+              {
+                what: 'standing' as const,
+                unit: 'A' as const,
+                parts: [],
+                weights: [...weight(x, 'standby', 1), ...weight(x, 'meter-offset', 1)],
+                value: Math.abs(r.currentA),
+                variance: NOISE.standingA ** 2
+              }
+            ]
+          : []),
+        ...(r.state === 'rested' ? ofStorage(x, r, lostBy(x, r.volts, null)) : [])
+      ];
+    case 'capacity': {
+      if (!b || !sameBatteries(x, r)) return [];
+      const cold = capacityFactor(b.chemistry, r.airC ?? 20);
+      return [
+        {
+          what: 'capacity-test',
+          unit: 'Ah',
+          parts: [],
+          weights: weight(x, 'capacity', cold),
+          value: r.chargeAh,
+          variance: (NOISE.capacityFraction * r.chargeAh) ** 2
+        }
+      ];
+    }
+    case 'fault':
+    case 'change':
+    case 'renewal':
+    case 'moisture':
+    case 'wish':
+      return [];
+  }
+}
