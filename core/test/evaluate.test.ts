@@ -17,6 +17,7 @@ import { evaluate } from '../src/evaluate.ts';
 import { readBox, writeBox } from '../src/exchange/read-box.ts';
 import { report } from '../src/exchange/report.ts';
 import { compare } from '../src/logbook/compare.ts';
+import { blankEntry, NO_PLAN } from '../src/logbook/record.ts';
 import { removePort } from '../src/box/remove-port.ts';
 import { netlistFaults } from '../src/wiring/netlist.ts';
 
@@ -224,14 +225,11 @@ describe('parts', () => {
 
 test('planned against actual: 14.4 Ah in 10 h is 44 % over a plan of 1 A', () => {
   const entry = {
-    kind: 'outing' as const,
-    day: '2026-11-01',
+    ...blankEntry('outing', '2026-11-01', { ...NO_PLAN, lastsH: 12, wantedH: 10, chargeAh: 10, endV: 12.9 }),
     durationH: 10,
     chargeAh: 14.4,
     endV: 12.6,
-    airC: 3,
-    notes: '',
-    planned: { lastsH: 12, wantedH: 10, chargeAh: 10, endV: 12.9 }
+    airC: 3
   };
   expect(compare(entry)).toMatchObject({ drawRatio: 1.44 });
   expect(compare(entry).say).toContain('44 % more');

@@ -18,8 +18,6 @@ import { readClaim } from '../src/demand/read-claim.ts';
 import { canalNightBankBox, demoBoxes, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { crowdedBox } from '../src/demo/crowded.ts';
 import { evaluate } from '../src/evaluate.ts';
-import { learn, takeLearnt } from '../src/logbook/learn.ts';
-import type { LogEntry } from '../src/logbook/record.ts';
 import { lawCurrentA } from '../src/network/law.ts';
 import { eventLines } from '../src/outing/event-lines.ts';
 import { energyShares } from '../src/outing/shares.ts';
@@ -241,27 +239,6 @@ describe('what is known about a draw', () => {
       field: 'second'
     });
     expect(readClaim('meter', { first: '0 A', second: '', where: '12v-lead' }, 12.8).ok).toBe(false);
-  });
-  test('learnt draws move the guess, hardly the measured one, and only by what the outings say', () => {
-    const entry: LogEntry = {
-      kind: 'outing',
-      day: '2026-10-24',
-      durationH: 14,
-      chargeAh: 20.9,
-      endV: null,
-      airC: null,
-      notes: '',
-      planned: { lastsH: 14, wantedH: 14, chargeAh: 17.4, endV: null }
-    };
-    const learnt = learn(hide, demand(hide), [entry, { ...entry, kind: 'charge' }])!;
-    expect(learnt.outingCount).toBe(1);
-    const factor = (name: string) => learnt.devices.find((d) => d.name === name)!.factor;
-    expect(factor('Camera B')).toBeGreaterThan(factor('Camera A'));
-    expect(factor('Camera A')).toBeGreaterThan(1);
-    const after = demand(applyEdits(hide, takeLearnt(hide, learnt)));
-    expect(after.totalWh).toBeGreaterThan(demand(hide).totalWh * 1.05);
-    expect(after.totalWh).toBeLessThan(demand(hide).totalWh * learnt.ratio);
-    expect(learn(hide, demand(hide), [])).toBeUndefined();
   });
 });
 

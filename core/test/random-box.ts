@@ -141,6 +141,7 @@ const EDITS: Make[] = [
             openV: 22,
             tiltDeg: 30,
             unshadedFraction: 1,
+            learnt: null,
             skyFraction: AUTO,
             controller: pick(['pwm', 'mppt', 'none', 'unknown'], b),
             controllerMaxV: 30,

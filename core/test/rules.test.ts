@@ -37,6 +37,7 @@ const PANEL = {
   openV: 22,
   tiltDeg: 30,
   unshadedFraction: 1,
+  learnt: null,
   skyFraction: { is: 'auto' },
   controller: 'pwm',
   controllerMaxV: 30,

@@ -7,6 +7,7 @@ import type { Demand } from '../demand/demand.ts';
 import { fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
 import { CHEMISTRY, usedKind } from './chemistry.ts';
+import { bankLearnt } from './learnt.ts';
 import type { PackGroup } from './pack-group.ts';
 import {
   agedResistanceFactor,
@@ -32,6 +33,9 @@ export type Bank = {
   packs: Pack[];
   /** Equal packs put together, for the run. */
   groups: PackGroup[];
+  /** What the logbook left in doubt, where it was taken over. */
+  capacitySpreadFraction: number | undefined;
+  resistanceSpreadFraction: number | undefined;
   /** One link between neighbours of a parallel bank. */
   linkMilliOhm: number;
   ratedAh: number;
@@ -82,14 +86,20 @@ export function bank(box: Box, need: Demand): Bank | undefined {
   const automatic = Number((1 - data.planningDepthFraction).toFixed(3));
   const keepBackFraction = keepBack.is === 'set' ? keepBack.value : keepBack.is === 'none' ? 0 : automatic;
   const depthFraction = Math.min(1, Math.max(0.3, 1 - keepBackFraction));
-  const packs = Array.from({ length: count }, (_, i): Pack => {
+  const modelled = Array.from({ length: count }, (_, i): Pack => {
     const said = box.bank.packs[i] ?? box.bank;
     const own = { ageYears: yearsOf(said.ageYears), startFraction: said.startFraction };
     const cycleCount = own.ageYears * box.bank.outingsPerYear;
     const healthFraction = stateOfHealth(chemistry, { ageYears: own.ageYears, cycleCount, depthFraction, tempC: 25 });
     return { ...own, healthFraction };
   });
+  const learnt = bankLearnt(box);
+  const modelledHealth = modelled.reduce((s, p) => s + p.healthFraction, 0) / count;
+  // what the bank was learnt to hold has its age in it; its packs share the difference
+  const asLearnt = learnt?.capacityAh ? learnt.capacityAh / (part.capacityAh * count) / modelledHealth : 1;
+  const packs = modelled.map((p) => ({ ...p, healthFraction: Math.min(MOST_HEALTH, p.healthFraction * asLearnt) }));
   const healthFraction = packs.reduce((s, p) => s + p.healthFraction, 0) / count;
+  const resistance = learnt?.resistanceFactor ?? 1;
   const tempC = box.outing.airC + box.bank.warmerK;
   const coldFraction = capacityFactor(chemistry, tempC);
   const linkMilliOhm = valueOf(box.bank.linkMilliOhm, LINK_MILLIOHM) ?? LINK_MILLIOHM;
@@ -118,7 +128,10 @@ export function bank(box: Box, need: Demand): Bank | undefined {
   return {
     ...figures,
     packs,
+    capacitySpreadFraction: learnt?.capacityAh ? learnt.capacitySpreadAh / learnt.capacityAh : undefined,
+    resistanceSpreadFraction: learnt?.resistanceFactor ? learnt.resistanceSpread / learnt.resistanceFactor : undefined,
     groups: grouped(packs, {
+      resistance,
       chemistry,
       capacityAh: part.capacityAh,
       linkMilliOhm: count > 1 ? linkMilliOhm : 0,
@@ -129,7 +142,7 @@ export function bank(box: Box, need: Demand): Bank | undefined {
     usableWh: usableAh * data.nominalV,
     nominalV: data.nominalV,
     fullV: openCircuitV(chemistry, 1),
-    sagMilliOhm: sagMilliOhm(chemistry, part.capacityAh, tempC, 0.5) / count,
+    sagMilliOhm: (sagMilliOhm(chemistry, part.capacityAh, tempC, 0.5) * resistance) / count,
     faultMilliOhm: fault,
     shortCircuitA: (openCircuitV(chemistry, 1) / fault) * 1000,
     claim: claimCheck(chemistry, part.capacityAh, part.massKg),
@@ -148,13 +161,16 @@ export function bank(box: Box, need: Demand): Bank | undefined {
   };
 }
 
+/** A pack may hold more than its label says, but not by more than this. @source rule of thumb */
+const MOST_HEALTH = 1.3;
+
 /** A 10 cm link of 10 AWG with a ring on a stud at both ends, one pole. @source electrical reference 1 and 3 */
 const LINK_MILLIOHM = 0.1 * 3.3426 + 2 * 0.2;
 
 /** Puts packs that are alike together; a changeover keeps each by itself. */
 function grouped(
   packs: readonly Pack[],
-  x: { chemistry: KnownChemistry; capacityAh: number; linkMilliOhm: number; apart: boolean }
+  x: { chemistry: KnownChemistry; capacityAh: number; linkMilliOhm: number; apart: boolean; resistance: number }
 ): PackGroup[] {
   const out: PackGroup[] = [];
   for (const p of packs) {
@@ -166,7 +182,7 @@ function grouped(
         capacityAh: x.capacityAh,
         count: 1,
         healthFraction: p.healthFraction,
-        resistanceFactor: agedResistanceFactor(p.healthFraction),
+        resistanceFactor: x.resistance === 1 ? agedResistanceFactor(p.healthFraction) : x.resistance,
         linkOhm: x.apart ? 0 : (2 * x.linkMilliOhm) / 1000,
         startFraction: p.startFraction
       });
@@ -213,7 +229,7 @@ function usableWorking(box: Box, f: Figures, chemistryName: string): Working {
         fixed(-lostAge, 2),
         'Ah',
         'table',
-        'a fifth lost over its calendar and cycle life',
+        bankLearnt(box)?.capacityAh ? bankLearnt(box)!.note : 'a fifth lost over its calendar and cycle life',
         '+'
       ),
       line('Lost to cold', fixed(-lostCold, 2), 'Ah', 'table', coldNote, '+'),

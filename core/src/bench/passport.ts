@@ -3,8 +3,8 @@ import { CHEMISTRY } from '../battery/chemistry.ts';
 import type { Box } from '../box/schema.ts';
 import type { BitSet } from '../drill/bits.ts';
 import type { Plan } from '../evaluate.ts';
-import type { LogRecord } from '../logbook/record.ts';
-import { durationText } from '../quantity/format.ts';
+import { KIND_NAMES, type LogRecord } from '../logbook/record.ts';
+import { recordWords } from '../logbook/words.ts';
 import { UNITS } from '../quantity/units.ts';
 import { SEAL_WORDS } from '../sealing/sealing.ts';
 import { judgedReadings, openPoints } from './judge-reading.ts';
@@ -118,9 +118,7 @@ export function passportOf(x: PaperSources): Passport {
     ],
     history: x.records.map((r) => ({
       day: r.day,
-      what: [r.kind, r.durationH === null ? '' : durationText(r.durationH), r.notes.split('\n')[0] ?? '']
-        .filter(Boolean)
-        .join(', ')
+      what: `${KIND_NAMES[r.kind]}: ${recordWords(r, x.box.preferences)}`
     })),
     never: NEVER
   };

@@ -78,6 +78,7 @@ export function plainDevice(box: Box, name: string): Device {
     modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power', powerW: 5 } }],
     source: 'guess',
     sourceNote: '',
+    learnt: null,
     claims: [],
     wantsV: null,
     converterW: null,

@@ -76,6 +76,19 @@ export const deviceSchema = z.strictObject({
   source: z.enum(['guess', 'label', 'measured']),
   /** How it was measured, or where else the figure comes from. */
   sourceNote: text(200),
+  /** Taken over from the logbook; counts as long as the draws are those it was learnt for. */
+  learnt: z
+    .strictObject({
+      /** Mean watts of the modes it was learnt for: other draws make it void. */
+      meanW: z.number().finite().min(0),
+      /** One standard deviation that is left. */
+      spreadFraction: z.number().finite().min(0).max(2),
+      /** What was believed before any record, as a share of what was taken over, with its own spread. */
+      priorFactor: z.number().finite().positive().max(100),
+      priorSpreadFraction: z.number().finite().min(0).max(2)
+    })
+    .nullable()
+    .default(null),
   claims: z.array(claimSchema).max(6),
   /** Direct voltage a converter in its lead or a USB-C port is asked for; null = the port's own. */
   wantsV: z.number().positive().max(60).nullable(),

@@ -80,7 +80,8 @@ export function emptyBox(name: string): Box {
       packFuse: AUTO,
       holdDown: AUTO,
       terminals: 'flag',
-      mayLie: true
+      mayLie: true,
+      learnt: null
     },
     charging: {
       path: AUTO,

@@ -36,6 +36,8 @@ const solarSchema = z.strictObject({
   tiltDeg: z.number().min(0).max(90),
   /** Share of the light that reaches it past trees and posts. */
   unshadedFraction: fraction,
+  /** That share was taken over from the logbook: what stood there before any record, and what was taken; another share makes it void. */
+  learnt: z.strictObject({ fromFraction: fraction, atFraction: fraction }).nullable().default(null),
   /** Real weather against clear sky; automatic by season and latitude. */
   skyFraction: attr(fraction),
   controller: z.enum(['pwm', 'mppt', 'none', 'unknown']),
@@ -212,7 +214,24 @@ export const boxSchema = z.strictObject({
     holdDown: attr(z.enum(['strap', 'bracket', 'foam', 'snug', 'hook-and-loop'])),
     terminals: z.enum(['straight', 'flag']),
     /** It may be laid on a side where its chemistry allows that. */
-    mayLie: z.boolean()
+    mayLie: z.boolean(),
+    /** Taken over from the logbook; counts as long as these packs stand in the box. */
+    learnt: z
+      .strictObject({
+        partId: idSchema,
+        count: z.number().int().min(1).max(4),
+        /** Of the whole bank at 25 °C, and its standard deviation. */
+        capacityAh: z.number().finite().positive().max(4000).nullable(),
+        capacitySpreadAh: z.number().finite().min(0).max(4000),
+        /** Against the tables. */
+        resistanceFactor: z.number().finite().positive().max(20).nullable(),
+        resistanceSpread: z.number().finite().min(0).max(20),
+        selfDischargeFraction: z.number().finite().min(0).max(1).nullable(),
+        standbyA: z.number().finite().min(0).max(50).nullable(),
+        note: text(200)
+      })
+      .nullable()
+      .default(null)
   }),
   charging: z.strictObject({
     path: attr(z.enum(['inlet', 'through-port', 'lid-open'])),

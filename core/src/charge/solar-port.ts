@@ -10,6 +10,7 @@ export const USUAL_SOLAR: Solar = {
   openV: 22,
   tiltDeg: 45,
   unshadedFraction: 0.9,
+  learnt: null,
   skyFraction: AUTO,
   controller: 'mppt',
   controllerMaxV: 50,

@@ -1,5 +1,6 @@
 import { saidIn } from '../quantity/said.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
+import { bankLearnt } from '../battery/learnt.ts';
 import { selfDischargePerMonth } from '../battery/model.ts';
 import type { Box } from '../box/schema.ts';
 import type { KnownChemistry } from '../catalogue/part.ts';
@@ -50,9 +51,12 @@ export function storagePlan(box: Box, plan: Plan): StoragePlan | undefined {
     currentA: d.currentA
   }));
   if (b.part.hasProtection) drains.push({ name: 'the battery’s own electronics', currentA: PROTECTION_A * b.count });
-  const drainA = drains.reduce((s, d) => s + d.currentA, 0);
+  const learnt = bankLearnt(box);
+  const drainA = learnt?.standbyA ?? drains.reduce((s, d) => s + d.currentA, 0);
   const capacityAh = b.ratedAh * b.healthFraction;
-  const perMonthFraction = selfDischargePerMonth(b.chemistry, Math.min(45, Math.max(0, box.charging.storageC)));
+  const perMonthFraction =
+    learnt?.selfDischargeFraction ??
+    selfDischargePerMonth(b.chemistry, Math.min(45, Math.max(0, box.charging.storageC)));
   const start = (rule.lowFraction + rule.highFraction) / 2;
   const leftAfter = (months: number): number =>
     start * (1 - perMonthFraction) ** months - (drainA * MONTH_H * months) / capacityAh;
@@ -85,15 +89,17 @@ export function storagePlan(box: Box, plan: Plan): StoragePlan | undefined {
           'Self-discharge a month',
           fixed(perMonthFraction * 100, 3),
           '%',
-          'table',
-          `${said.degC(box.charging.storageC, 0)}, doubles each ${said.kelvin(10)}`
+          learnt?.selfDischargeFraction == null ? 'table' : 'entered',
+          learnt?.selfDischargeFraction == null
+            ? `${said.degC(box.charging.storageC, 0)}, doubles each ${said.kelvin(10)}`
+            : learnt.note
         ),
         line(
           'Drain while off',
           fixed(drainA * 1000, 3),
           'mA',
-          'part',
-          drains.map((d) => d.name).join(', ') || 'nothing'
+          learnt?.standbyA == null ? 'part' : 'entered',
+          learnt?.standbyA == null ? drains.map((d) => d.name).join(', ') || 'nothing' : learnt.note
         ),
         line('Not under', fixed(rule.floor * 100, 0), '%', 'table', 'spares the cells'),
         line('At the latest after', fixed(rule.topUpMonths, 0), 'months', 'table', 'whatever is left by then')

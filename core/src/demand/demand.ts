@@ -8,6 +8,7 @@ import { fixed } from '../quantity/format.ts';
 import { line, type Working, type WorkingLine } from '../quantity/working.ts';
 import { anyOf, barsAfter, barsWithin, totalH } from './bars.ts';
 import { CONVERTERS, usbRail, type Rail } from './converter.ts';
+import { spreadOfDevice } from './spread.ts';
 import { activeFraction, activeLaw, drawW, hungriest, leadIdle, meanDrawW, meanOver, modesInBar } from './draw.ts';
 
 /** One bar on the time line as the battery sees it. */
@@ -55,9 +56,6 @@ export type Demand = {
   peakAtH: number;
 };
 
-/** One standard deviation of a draw by where it comes from. @source rule of thumb: measured within meter and habit, labels state maxima, guesses are guesses */
-export const SPREAD_BY_SOURCE: Record<Device['source'], number> = { measured: 0.05, label: 0.15, guess: 0.3 };
-
 /** Nominal voltage of the chosen bank; 12.8 V while there is none. */
 export function nominalV(box: Box): number {
   const battery = partOf(box, 'battery', box.bank.partId);
@@ -98,7 +96,7 @@ function deviceDemand(box: Box, device: Device, atV: number): DeviceDemand {
     onH: totalH(bars),
     energyWh: chargeAh * atV,
     chargeAh,
-    spreadFraction: SPREAD_BY_SOURCE[device.source],
+    spreadFraction: spreadOfDevice(device),
     rail: device.supply === 'usb-c' ? usbRail(drawW(top.draw), device.wantsV, atV) : undefined,
     innerH
   };

@@ -1,11 +1,11 @@
 import type { Device } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
-import { SPREAD_BY_SOURCE } from './demand.ts';
+import { spreadOfDevice } from './spread.ts';
 import { drawW } from './draw.ts';
 
 /** A device of this box as a part of the person's own library: its ranges follow from how well its draws are known. */
 export function ownDevicePart(device: Device, takenIds: readonly string[]): PartOf<'device'> {
-  const spread = SPREAD_BY_SOURCE[device.source];
+  const spread = spreadOfDevice(device);
   const tidy = (v: number): number => Number(v.toPrecision(3));
   const steady = device.modes.flatMap((m) => (m.draw.kind === 'event' ? [] : [m]));
   const first = steady[0]?.draw.kind;

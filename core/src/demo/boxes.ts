@@ -129,6 +129,7 @@ export function saltmarshHideBox(): Box {
     openV: 22,
     tiltDeg: 55,
     unshadedFraction: 0.8,
+    learnt: null,
     skyFraction: { is: 'auto' },
     controller: 'mppt',
     controllerMaxV: 50,

@@ -163,6 +163,7 @@ export function campTableBox(): Box {
     openV: 22,
     tiltDeg: 35,
     unshadedFraction: 0.8,
+    learnt: null,
     skyFraction: AUTO,
     controller: 'mppt',
     controllerMaxV: 50,

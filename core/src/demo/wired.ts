@@ -137,6 +137,7 @@ export function moorCameraPost(): Box {
     openV: 22,
     tiltDeg: 60,
     unshadedFraction: 0.9,
+    learnt: null,
     skyFraction: AUTO,
     controller: 'mppt',
     controllerMaxV: 50,

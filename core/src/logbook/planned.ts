@@ -8,7 +8,11 @@ import type { Planned } from './record.ts';
  * that fall into it; past the planned end they go on in proportion.
  * @param durationH as it really was; null = as planned
  */
-export function plannedFor(box: Box, plan: Pick<Plan, 'demand' | 'outing' | 'bank'>, durationH: number | null): Planned {
+export function plannedFor(
+  box: Box,
+  plan: Pick<Plan, 'demand' | 'outing' | 'bank'>,
+  durationH: number | null
+): Planned {
   const o = plan.outing;
   const wantedH = box.outing.durationH;
   const lastedH = durationH ?? wantedH;
@@ -28,6 +32,7 @@ export function plannedFor(box: Box, plan: Pick<Plan, 'demand' | 'outing' | 'ban
     }),
     boxA: wantedH > 0 ? plan.demand.box.chargeAh / wantedH : 0,
     sunAh: o ? (sunAhOf(o.run) * lastedH) / wantedH : 0,
+    unshadedFraction: box.charging.solar?.unshadedFraction ?? null,
     startFraction: plan.bank?.startFraction ?? null
   };
 }

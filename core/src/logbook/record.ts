@@ -30,6 +30,8 @@ export const plannedSchema = z.strictObject({
   /** What the box itself was to draw while switched on, and what the sun was to give over the outing. */
   boxA: z.number().finite().min(0).default(0),
   sunAh: z.number().finite().min(0).default(0),
+  /** Share of the light that was planned to reach the panel; null = no panel. */
+  unshadedFraction: share.default(null),
   /** How full it was to start. */
   startFraction: share.default(null)
 });
@@ -60,7 +62,9 @@ export const outingSchema = z.strictObject({
   endState: z.enum(['rested', 'loaded']).nullable(),
   airC: air,
   /** What did not go as planned: hours it really ran; 0 = it stayed off. Missing devices ran as planned. */
-  ran: z.array(z.strictObject({ deviceId: idSchema, name: text(80), onH: z.number().finite().min(0).max(2000) })).max(60),
+  ran: z
+    .array(z.strictObject({ deviceId: idSchema, name: text(80), onH: z.number().finite().min(0).max(2000) }))
+    .max(60),
   ended: z.enum(['packed-up', 'battery-empty', 'device-failed']).nullable(),
   place: text(120),
   purpose: text(120),
@@ -220,5 +224,6 @@ export const NO_PLAN: Planned = {
   devices: [],
   boxA: 0,
   sunAh: 0,
+  unshadedFraction: null,
   startFraction: null
 };

@@ -54,7 +54,7 @@ export function outing(
   const input = runInput(box, need, b, feed, stepS);
   const planned = run(input);
   const { lastsH, endsAtH } = hoursOf(input, planned);
-  const { chanceFraction, spreadH } = chance(need, lastsH, durationH);
+  const { chanceFraction, spreadH } = chance(need, b, lastsH, durationH);
   return {
     run: planned,
     wantedH: durationH,
@@ -137,10 +137,10 @@ function carryOn(input: RunInput, planned: Run): number | undefined {
  * Chance of making the wanted hours: draws and capacity taken as independent normal spreads, hours in proportion.
  * A first-order estimate that every edit can afford; the many runs of outing/sure replace it.
  */
-function chance(need: Demand, lastsH: number, wantedH: number): { chanceFraction: number; spreadH: number } {
+function chance(need: Demand, b: Bank, lastsH: number, wantedH: number): { chanceFraction: number; spreadH: number } {
   if (!Number.isFinite(lastsH)) return { chanceFraction: 1, spreadH: 0 };
   const variance = need.devices.reduce((s, d) => s + (d.energyWh * d.spreadFraction) ** 2, 0);
   const drawSpread = need.totalWh > 0 ? Math.sqrt(variance) / need.totalWh : 0;
-  const spreadH = lastsH * Math.hypot(drawSpread, CAPACITY_SPREAD_FRACTION);
+  const spreadH = lastsH * Math.hypot(drawSpread, b.capacitySpreadFraction ?? CAPACITY_SPREAD_FRACTION);
   return { chanceFraction: normalShare((lastsH - wantedH) / spreadH), spreadH };
 }

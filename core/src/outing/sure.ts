@@ -75,7 +75,10 @@ export function* sureRuns(
     { kind: 'capacity', id: 'capacity', name: 'what the battery really holds' },
     { kind: 'resistance', id: 'resistance', name: 'the battery’s resistance' },
     { kind: 'temperature', id: 'temperature', name: 'how cold it gets' },
-    ...(yearsOf(box.bank.ageYears) > 0 ? [{ kind: 'age', id: 'age', name: 'what age has cost' } as const] : [])
+    // what was learnt of the capacity has the age in it
+    ...(yearsOf(box.bank.ageYears) > 0 && b.capacitySpreadFraction === undefined
+      ? [{ kind: 'age', id: 'age', name: 'what age has cost' } as const]
+      : [])
   ];
   const hours: number[] = [];
   const tally = new Tally(factors.length);
@@ -121,10 +124,10 @@ function perturbed(
     const place = factors.findIndex((f) => f.kind === kind);
     return place < 0 ? 0 : z[place]!;
   };
-  const capacity = Math.max(0.3, 1 + SPREAD.capacityFraction * of('capacity'));
+  const capacity = Math.max(0.3, 1 + (b.capacitySpreadFraction ?? SPREAD.capacityFraction) * of('capacity'));
   const lost = (health: number): number =>
     Math.max(0.2, 1 - (1 - health) * Math.max(0, 1 + SPREAD.ageShare * of('age')));
-  const resistance = Math.exp(SPREAD.resistanceLog * of('resistance'));
+  const resistance = Math.exp((b.resistanceSpreadFraction ?? SPREAD.resistanceLog) * of('resistance'));
   const colderK = SPREAD.temperatureK * of('temperature');
   return {
     ...base,

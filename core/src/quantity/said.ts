@@ -56,4 +56,5 @@ export function saidIn({ lengthUnit, massUnit, temperatureUnit }: Units): Said {
 }
 
 /** Writers in the units the document is kept in. */
-export const METRIC: Said = saidIn({ lengthUnit: 'mm', massUnit: 'kg', temperatureUnit: 'C' });
+export const METRIC_UNITS: Units = { lengthUnit: 'mm', massUnit: 'kg', temperatureUnit: 'C' };
+export const METRIC: Said = saidIn(METRIC_UNITS);

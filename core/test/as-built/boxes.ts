@@ -149,6 +149,7 @@ export function ridgeTrackerBox(): Box {
     openV: 22,
     tiltDeg: 50,
     unshadedFraction: 1,
+    learnt: null,
     skyFraction: { is: 'auto' },
     controller: 'none',
     controllerMaxV: null,

@@ -1,65 +1,226 @@
-import { logEntrySchema, logRecordSchema, type LogRecord } from '@haversack/core/logbook/record';
-import { desc, eq } from 'drizzle-orm';
+import {
+  logEntrySchema,
+  momentH,
+  recordMarksSchema,
+  type LogEntry,
+  type LogKind,
+  type LogRecord
+} from '@haversack/core/logbook/record';
+import { LOG_KINDS, blankEntry } from '@haversack/core/logbook/record';
+import { whatChanged } from '@haversack/core/logbook/what-changed';
+import { recordWords } from '@haversack/core/logbook/words';
+import { METRIC_UNITS } from '@haversack/core/quantity/said';
+import { issueWords } from '@haversack/core/exchange/issue-words';
+import type { Box } from '@haversack/core/box/schema';
+import { and, count, desc, eq, inArray, like, type SQL } from 'drizzle-orm';
+import { batteryName, boughtDay } from './batteries.ts';
 import { getBox } from './boxes.ts';
 import type { Db } from './db/open.ts';
-import { logbook } from './db/schema.ts';
+import { logSnapshots, recordBatteries, records } from './db/schema.ts';
 import { ApiError } from './errors.ts';
 
-export function listLog(db: Db, boxId: string): LogRecord[] {
+/** Records of one box at most. */
+const MOST_RECORDS = 20_000;
+/** As many as are given at once. */
+const MOST_AT_ONCE = 1000;
+/** Kinds that tell something of draws and battery. */
+const TELLING: LogKind[] = ['outing', 'charge', 'storage', 'reading', 'capacity'];
+
+export type LogQuery = {
+  kind?: LogKind | undefined;
+  text?: string | undefined;
+  batteryId?: string | undefined;
+  /** Only what the estimate reads. */
+  telling?: boolean | undefined;
+  offset?: number | undefined;
+  limit?: number | undefined;
+};
+
+const recordOf = (row: typeof records.$inferSelect): LogRecord => ({
+  ...(JSON.parse(row.document) as LogEntry),
+  id: row.id,
+  createdMs: row.createdMs
+});
+
+/** A person's text as it is looked for: its own marks of a pattern mean themselves. */
+const pattern = (text: string): string => `%${text.toLowerCase().replace(/[%_]/g, ' ')}%`;
+
+/** Records of a box, newest first, and how many there are of that sort. @throws ApiError 404 */
+export function listLog(db: Db, boxId: string, query: LogQuery = {}): { records: LogRecord[]; total: number } {
   getBox(db, boxId);
-  return db
+  const wanted: SQL[] = [eq(records.boxId, boxId)];
+  if (query.kind) wanted.push(eq(records.kind, query.kind));
+  if (query.telling) wanted.push(inArray(records.kind, TELLING));
+  if (query.text?.trim()) wanted.push(like(records.words, pattern(query.text.trim().slice(0, 100))));
+  if (query.batteryId)
+    wanted.push(
+      inArray(
+        records.id,
+        db
+          .select({ id: recordBatteries.recordId })
+          .from(recordBatteries)
+          .where(eq(recordBatteries.batteryId, query.batteryId))
+      )
+    );
+  const where = and(...wanted);
+  const total = db.select({ n: count() }).from(records).where(where).get()!.n;
+  const rows = db
     .select()
-    .from(logbook)
-    .where(eq(logbook.boxId, boxId))
-    .orderBy(desc(logbook.day), desc(logbook.createdMs))
-    .all()
-    .map((row) => ({
-      id: row.id,
-      createdMs: row.createdMs,
-      kind: row.kind,
-      day: row.day,
-      durationH: row.durationH,
-      chargeAh: row.chargeAh,
-      endV: row.endV,
-      airC: row.airC,
-      notes: row.notes,
-      planned: JSON.parse(row.planned)
-    }));
+    .from(records)
+    .where(where)
+    .orderBy(desc(records.atH), desc(records.createdMs))
+    .limit(Math.min(MOST_AT_ONCE, Math.max(1, query.limit ?? MOST_AT_ONCE)))
+    .offset(Math.max(0, query.offset ?? 0))
+    .all();
+  return { records: rows.map(recordOf), total };
 }
 
-/** @throws ApiError 422 with the field that is wrong */
-export function addLog(db: Db, boxId: string, data: unknown, nowMs: number): LogRecord {
-  getBox(db, boxId);
+/** What a query string asks for. @throws ApiError 400 */
+export function logQuery(search: URLSearchParams): LogQuery {
+  const kind = search.get('kind') ?? undefined;
+  if (kind !== undefined && !LOG_KINDS.includes(kind as LogKind))
+    throw new ApiError(400, `There are no records of the kind '${kind.slice(0, 40)}'.`);
+  const whole = (name: string): number | undefined => {
+    const text = search.get(name);
+    if (text === null) return undefined;
+    const value = Number(text);
+    if (!Number.isInteger(value) || value < 0) throw new ApiError(400, `'${name}' is a whole number, 0 or more.`);
+    return value;
+  };
+  return {
+    kind: kind as LogKind | undefined,
+    text: search.get('text') ?? undefined,
+    batteryId: search.get('battery') ?? undefined,
+    telling: search.get('telling') === '1',
+    offset: whole('offset'),
+    limit: whole('limit')
+  };
+}
+
+/** An entry from outside. @throws ApiError 422 with the field that is wrong */
+function parseEntry(db: Db, data: unknown, today: string): LogEntry {
   const parsed = logEntrySchema.safeParse(data);
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
-    throw new ApiError(422, `${issue.path.join(' ')}: ${issue.message}.`);
+    throw new ApiError(422, `${issue.path.join(' ') || 'The record'} ${issueWords(issue)}`);
   }
-  const record: LogRecord = { ...parsed.data, id: crypto.randomUUID(), createdMs: nowMs };
-  db.insert(logbook)
-    .values({ ...record, boxId, planned: JSON.stringify(record.planned) })
+  const entry = parsed.data;
+  // a day may begin elsewhere before it begins here
+  if (entry.day > dayAfterToday(today))
+    throw new ApiError(422, `${entry.day} is still to come: a record tells what has happened.`);
+  for (const id of entry.batteryIds) {
+    const bought = boughtDay(db, id);
+    if (bought !== null && bought > entry.day)
+      throw new ApiError(
+        422,
+        `${batteryName(db, id)} was bought on ${bought}, after ${entry.day}: take another battery, or mend the day it was bought.`
+      );
+  }
+  return entry;
+}
+
+const dayAfterToday = (today: string): string =>
+  new Date(Date.parse(`${today}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
+const dayOf = (nowMs: number): string => new Date(nowMs).toISOString().slice(0, 10);
+
+type Writer = Pick<Db, 'insert' | 'delete'>;
+
+function write(tx: Writer, boxId: string, record: LogRecord): void {
+  const { id, createdMs, ...entry } = record;
+  const row = {
+    boxId,
+    kind: entry.kind,
+    atH: momentH(entry),
+    words: `${recordWords(entry, METRIC_UNITS)}\n${entry.notes}`.toLowerCase(),
+    document: JSON.stringify(entry),
+    createdMs
+  };
+  tx.insert(records)
+    .values({ id, ...row })
+    .onConflictDoUpdate({ target: records.id, set: row })
     .run();
+  tx.delete(recordBatteries).where(eq(recordBatteries.recordId, id)).run();
+  for (const batteryId of new Set(entry.batteryIds))
+    tx.insert(recordBatteries).values({ recordId: id, batteryId }).run();
+}
+
+/** Writes a record; with an outing goes what changed in the box since the one before. @throws ApiError 404, 422 */
+export function addLog(db: Db, boxId: string, data: unknown, nowMs: number): LogRecord {
+  const box = getBox(db, boxId);
+  const entry = parseEntry(db, data, dayOf(nowMs));
+  const have = db.select({ n: count() }).from(records).where(eq(records.boxId, boxId)).get()!.n;
+  if (have >= MOST_RECORDS)
+    throw new ApiError(422, `This box has ${MOST_RECORDS} records: that is as many as are kept.`);
+  const record: LogRecord = { ...entry, id: crypto.randomUUID(), createdMs: nowMs };
+  db.transaction((tx) => {
+    if (entry.kind === 'outing') noteChanges(tx as unknown as Db, boxId, box.document, entry.day, nowMs);
+    write(tx, boxId, record);
+  });
   return record;
+}
+
+/** What differs from the box that went out last, as a record of its own; the box as it is now is kept for the next time. */
+function noteChanges(db: Db, boxId: string, document: Box, day: string, nowMs: number): void {
+  const last = db.select().from(logSnapshots).where(eq(logSnapshots.boxId, boxId)).get();
+  // an outing entered later, of an earlier day, says nothing about the box of today
+  if (last && day < last.day) return;
+  if (last) {
+    const changes = whatChanged(JSON.parse(last.document) as Box, document).map((c) => c.slice(0, 300));
+    if (changes.length > 0)
+      write(db, boxId, {
+        ...blankEntry('change', day),
+        changes,
+        notes: `since the outing of ${last.day}`,
+        time: '00:00',
+        id: crypto.randomUUID(),
+        createdMs: nowMs - 1
+      });
+  }
+  const row = { document: JSON.stringify(document), day };
+  db.insert(logSnapshots)
+    .values({ boxId, ...row })
+    .onConflictDoUpdate({ target: logSnapshots.boxId, set: row })
+    .run();
+}
+
+function boxOf(db: Db, id: string): { boxId: string; record: LogRecord } {
+  const row = db.select().from(records).where(eq(records.id, id)).get();
+  if (!row) throw new ApiError(404, 'That record is gone already.');
+  return { boxId: row.boxId, record: recordOf(row) };
+}
+
+/** A record as it reads after it was mended; what it was before is given back, for the way back. @throws ApiError 404, 422 */
+export function changeLog(db: Db, id: string, data: unknown, nowMs: number): { before: LogRecord; after: LogRecord } {
+  const { boxId, record: before } = boxOf(db, id);
+  const entry = parseEntry(db, data, dayOf(nowMs));
+  if (entry.kind !== before.kind)
+    throw new ApiError(422, 'A record stays what it is: take it out and write another one.');
+  const after: LogRecord = { ...entry, id, createdMs: before.createdMs };
+  db.transaction((tx) => write(tx, boxId, after));
+  return { before, after };
 }
 
 /** A record that was taken out, back in its place with its own id and time. @throws ApiError 422; 409 when it is there */
 export function putBackLog(db: Db, boxId: string, data: unknown): LogRecord {
   getBox(db, boxId);
-  const parsed = logRecordSchema.safeParse(data);
+  const marks = recordMarksSchema.safeParse(data);
+  if (!marks.success)
+    throw new ApiError(422, `The record’s ${marks.error.issues[0]!.path.join(' ')} is not one of Haversack’s.`);
+  const { id, createdMs, ...rest } = data as Record<string, unknown> & LogRecord;
+  const parsed = logEntrySchema.safeParse(rest);
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
-    throw new ApiError(422, `${issue.path.join(' ')}: ${issue.message}.`);
+    throw new ApiError(422, `${issue.path.join(' ') || 'The record'} ${issueWords(issue)}`);
   }
-  const record = parsed.data;
-  if (db.select().from(logbook).where(eq(logbook.id, record.id)).get())
+  if (db.select().from(records).where(eq(records.id, id)).get())
     throw new ApiError(409, 'That record is in the logbook already.');
-  db.insert(logbook)
-    .values({ ...record, boxId, planned: JSON.stringify(record.planned) })
-    .run();
+  const record: LogRecord = { ...parsed.data, id, createdMs };
+  db.transaction((tx) => write(tx, boxId, record));
   return record;
 }
 
+/** @throws ApiError 404 */
 export function deleteLog(db: Db, id: string): void {
-  if (db.delete(logbook).where(eq(logbook.id, id)).run().changes === 0)
+  if (db.delete(records).where(eq(records.id, id)).run().changes === 0)
     throw new ApiError(404, 'That record is gone already.');
 }

@@ -5,6 +5,7 @@ import { createBox, listBoxes } from './boxes.ts';
 import { seedBench } from './demo-bench.ts';
 import { markRunning, openDatabase, restoreBackup, type Db, type Opened } from './db/open.ts';
 import { ApiError } from './errors.ts';
+import { recoverRecordings } from './meter/meters.ts';
 
 /** The one open database of this process; opened when the server starts. */
 let opened: Opened | undefined;
@@ -20,6 +21,7 @@ export async function openStore(): Promise<void> {
     return;
   }
   markRunning(databaseFile());
+  recoverRecordings(opened.db);
   if (process.env.HAVERSACK_DEMO === '1' && listBoxes(opened.db, STARTER_CATALOGUE).length === 0) seedDemo(opened.db);
 }
 

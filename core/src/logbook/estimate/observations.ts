@@ -14,7 +14,7 @@ export type Observation = Seen & {
   /** In which the value and its surprise are told. */
   unit: 'Ah' | 'V' | 'A';
   /** Devices it counted, with their Ah as expected. */
-  parts: { deviceId: string; name: string; place: number; onH: number; meanA: number }[];
+  parts: { deviceId: string; name: string; place: number; onH: number; meanA: number; outingH: number }[];
 };
 
 /** Standard deviations of what is noted. @source rules of thumb: habit and weather, a shunt's 1 % and rounding, a count of a discharge by hand */
@@ -89,12 +89,18 @@ function drawnOf(x: About, r: EntryOf<'outing'>, durationH: number) {
       continue;
     }
     if (onH > 0) weights.push([place, nowA * onH]);
-    parts.push({ deviceId: d.deviceId, name: d.name, place, onH, meanA: nowA });
+    parts.push({ deviceId: d.deviceId, name: d.name, place, onH, meanA: nowA, outingH: durationH });
   }
   const wantedH = x.box.outing.durationH;
   const boxA = wantedH > 0 ? x.plan.demand.box.chargeAh / wantedH : 0;
   weights.push(...weight(x, 'box', boxA * durationH).map(([i, w]): [number, number] => [i, w]));
-  weights.push(...weight(x, 'sun', -planned.sunAh).map(([i, w]): [number, number] => [i, w]));
+  // as the plan has it now: a share that was taken over since must not count twice
+  const shade = x.box.charging.solar?.unshadedFraction;
+  const sunAh =
+    shade !== undefined && planned.unshadedFraction
+      ? (planned.sunAh * shade) / planned.unshadedFraction
+      : planned.sunAh;
+  weights.push(...weight(x, 'sun', -sunAh).map(([i, w]): [number, number] => [i, w]));
   const sum = knownAh + weights.reduce((s, [i, w]) => s + w * x.belief.mean[i]!, 0);
   return { weights, knownAh, sum, variance: goneVariance + (NOISE.habitFraction * sum) ** 2, parts };
 }
@@ -236,10 +242,7 @@ function ofStorage(x: About, r: LogRecord, lost: { ah: number; spreadAh: number 
       what: 'stored',
       unit: 'Ah',
       parts: [],
-      weights: [
-        ...weight(x, 'self-discharge', (capacityAh * days) / DAYS_A_MONTH),
-        ...weight(x, 'standby', days * 24)
-      ],
+      weights: [...weight(x, 'self-discharge', (capacityAh * days) / DAYS_A_MONTH), ...weight(x, 'standby', days * 24)],
       value: lost.ah,
       variance: lost.spreadAh ** 2 + (NOISE.storedFraction * lost.ah) ** 2 + NOISE.countAh ** 2
     }

@@ -3,17 +3,10 @@ import type { Box } from '../../box/schema.ts';
 import { storagePlan } from '../../charge/storage.ts';
 import type { Plan } from '../../evaluate.ts';
 import { CAPACITY_SPREAD_FRACTION } from '../../outing/outing.ts';
-import { spreadOfDevice } from '../../demand/demand.ts';
+import { learntOf, spreadOfDevice } from '../../demand/spread.ts';
 
 export type ParameterKind =
-  | 'draw'
-  | 'box'
-  | 'capacity'
-  | 'resistance'
-  | 'self-discharge'
-  | 'standby'
-  | 'sun'
-  | 'meter-offset';
+  'draw' | 'box' | 'capacity' | 'resistance' | 'self-discharge' | 'standby' | 'sun' | 'meter-offset';
 
 /** One thing that the records tell about. */
 export type Parameter = {
@@ -77,7 +70,7 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
   const out: Parameter[] = plan.demand.devices.flatMap((d): Parameter[] => {
     const device = box.devices.find((k) => k.id === d.deviceId)!;
     if (d.meanA <= 0) return [];
-    const prior = device.learnt ?? { priorFactor: 1, priorSpreadFraction: spreadOfDevice(device) };
+    const prior = learntOf(device) ?? { priorFactor: 1, priorSpreadFraction: spreadOfDevice(device) };
     return [
       {
         key: `draw ${d.deviceId}`,
@@ -91,7 +84,15 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
     ];
   });
   if (plan.demand.box.chargeAh > 0)
-    out.push({ key: 'box', kind: 'box', id: '', name: 'The box itself', unit: '×', mean: 1, spread: PRIOR.boxFraction });
+    out.push({
+      key: 'box',
+      kind: 'box',
+      id: '',
+      name: 'The box itself',
+      unit: '×',
+      mean: 1,
+      spread: PRIOR.boxFraction
+    });
   const b = plan.bank;
   const capacity = modelledCapacity(box, plan);
   if (b && capacity) {
@@ -126,8 +127,20 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
       spread: Math.hypot(drainA * PRIOR.standbyFraction, PRIOR.standbyA)
     });
   }
-  if (box.charging.solar)
-    out.push({ key: 'sun', kind: 'sun', id: '', name: 'Yield of the sun', unit: '×', mean: 1, spread: PRIOR.sun });
+  const { solar } = box.charging;
+  if (solar && solar.unshadedFraction > 0) {
+    const learnt = solar.learnt?.atFraction === solar.unshadedFraction ? solar.learnt : null;
+    const mean = learnt ? learnt.fromFraction / solar.unshadedFraction : 1;
+    out.push({
+      key: 'sun',
+      kind: 'sun',
+      id: '',
+      name: 'Yield of the sun',
+      unit: '×',
+      mean,
+      spread: mean * PRIOR.sun
+    });
+  }
   out.push({
     key: 'meter-offset',
     kind: 'meter-offset',
@@ -139,4 +152,3 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
   });
   return out;
 }
-

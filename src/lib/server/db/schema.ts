@@ -41,31 +41,6 @@ export const settings = sqliteTable('settings', {
   value: text('value').notNull()
 });
 
-/** How outings, charges and faults went; what was planned is kept beside it as it was on that day. */
-export const logbook = sqliteTable(
-  'logbook',
-  {
-    id: text('id').primaryKey(),
-    boxId: text('box_id')
-      .notNull()
-      .references(() => boxes.id, { onDelete: 'cascade' }),
-    kind: text('kind', { enum: ['outing', 'charge', 'fault'] }).notNull(),
-    day: text('day').notNull(),
-    durationH: real('duration_h'),
-    chargeAh: real('charge_ah'),
-    endV: real('end_v'),
-    airC: real('air_c'),
-    notes: text('notes').notNull(),
-    planned: text('planned').notNull(),
-    createdMs: integer('created_ms').notNull()
-  },
-  (t) => [
-    index('logbook_box').on(t.boxId, t.day),
-    check('logbook_duration', sql`${t.durationH} is null or ${t.durationH} >= 0`),
-    check('logbook_charge', sql`${t.chargeAh} is null or ${t.chargeAh} >= 0`)
-  ]
-);
-
 /** What was ticked, read and written at the bench: only ever added, the newest of a key counts. */
 export const benchMarks = sqliteTable(
   'bench_marks',
@@ -121,4 +96,100 @@ export const orders = sqliteTable(
     createdMs: integer('created_ms').notNull()
   },
   (t) => [index('orders_day').on(t.day)]
+);
+
+/**
+ * The logbook: what happened, a document each. What was planned is kept with an outing as it was on that day; kind, moment
+ * and words are taken out of the document for finding it.
+ */
+export const records = sqliteTable(
+  'records',
+  {
+    id: text('id').primaryKey(),
+    boxId: text('box_id')
+      .notNull()
+      .references(() => boxes.id, { onDelete: 'cascade' }),
+    kind: text('kind').notNull(),
+    /** Hours since 1970 by the clock that stood where it was written. */
+    atH: real('at_h').notNull(),
+    words: text('words').notNull(),
+    document: text('document').notNull(),
+    createdMs: integer('created_ms').notNull()
+  },
+  (t) => [index('records_box').on(t.boxId, t.atH), index('records_kind').on(t.boxId, t.kind, t.atH)]
+);
+
+/** Batteries as things of their own, with where they stood when. */
+export const batteries = sqliteTable('batteries', {
+  id: text('id').primaryKey(),
+  document: text('document').notNull(),
+  updatedMs: integer('updated_ms').notNull()
+});
+
+/** Which batteries a record was done with. */
+export const recordBatteries = sqliteTable(
+  'record_batteries',
+  {
+    recordId: text('record_id')
+      .notNull()
+      .references(() => records.id, { onDelete: 'cascade' }),
+    batteryId: text('battery_id').notNull()
+  },
+  (t) => [primaryKey({ columns: [t.batteryId, t.recordId] })]
+);
+
+/** The box as it was at its last outing: what changed since is written into the logbook with the next. */
+export const logSnapshots = sqliteTable('log_snapshots', {
+  boxId: text('box_id')
+    .primaryKey()
+    .references(() => boxes.id, { onDelete: 'cascade' }),
+  document: text('document').notNull(),
+  day: text('day').notNull()
+});
+
+/** What is due and was put off. */
+export const dueSnoozes = sqliteTable(
+  'due_snoozes',
+  {
+    boxId: text('box_id')
+      .notNull()
+      .references(() => boxes.id, { onDelete: 'cascade' }),
+    key: text('key').notNull(),
+    until: text('until').notNull()
+  },
+  (t) => [primaryKey({ columns: [t.boxId, t.key] })]
+);
+
+/** Readings of a meter over time; one that is still coming is not shown and is cleared away when its sender is gone. */
+export const series = sqliteTable(
+  'series',
+  {
+    id: text('id').primaryKey(),
+    boxId: text('box_id')
+      .notNull()
+      .references(() => boxes.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    state: text('state', { enum: ['coming', 'whole'] }).notNull(),
+    fromMs: real('from_ms'),
+    toMs: real('to_ms'),
+    rowCount: integer('row_count').notNull(),
+    summary: text('summary').notNull(),
+    createdMs: integer('created_ms').notNull()
+  },
+  (t) => [index('series_box').on(t.boxId, t.createdMs)]
+);
+
+/** Rows of a series in pieces, column by column (core/series/chunk). */
+export const seriesChunks = sqliteTable(
+  'series_chunks',
+  {
+    seriesId: text('series_id')
+      .notNull()
+      .references(() => series.id, { onDelete: 'cascade' }),
+    place: integer('place').notNull(),
+    fromMs: real('from_ms').notNull(),
+    toMs: real('to_ms').notNull(),
+    bytes: blob('bytes', { mode: 'buffer' }).notNull()
+  },
+  (t) => [primaryKey({ columns: [t.seriesId, t.place] })]
 );

@@ -1,0 +1,104 @@
+import type { Edit } from '../../box/edits.ts';
+import type { Box, Draw } from '../../box/schema.ts';
+import { modesW } from '../../demand/spread.ts';
+import type { Estimate, Estimated } from './estimate.ts';
+
+/** No records move a draw further than this at once: then something else is wrong. @source rule of thumb */
+const MOST = 10;
+/** A spread that shrank by less than this, with a value that moved by less than a tenth of it, taught nothing. */
+const TAUGHT = 0.95;
+const MOVED = 0.1;
+
+/** Whether the records say something new of an unknown. */
+export const taught = (p: Estimated): boolean =>
+  p.recordCount > 0 && (p.nowSpread < TAUGHT * p.spread || Math.abs(p.now - p.mean) > MOVED * p.spread);
+
+/** Whether the plan has a place for it: what the box itself draws stands in its parts, the meter's offset with the meter. */
+export const hasPlace = (p: Pick<Estimated, 'kind'>): boolean => p.kind !== 'box' && p.kind !== 'meter-offset';
+
+const learntFrom = (count: number): string => `learnt from ${count === 1 ? 'one record' : `${count} records`}`;
+
+function scaled(draw: Draw, by: number): Draw {
+  const tidy = (v: number): number => Number((v * by).toPrecision(5));
+  switch (draw.kind) {
+    case 'current':
+    case 'led-strip':
+      return { ...draw, currentA: tidy(draw.currentA) };
+    case 'event':
+      return { ...draw, energyJ: tidy(draw.energyJ) };
+    case 'power':
+    case 'resistive':
+      return { ...draw, powerW: tidy(draw.powerW) };
+  }
+}
+
+function drawEdits(box: Box, p: Estimated): Edit[] {
+  const device = box.devices.find((d) => d.id === p.id);
+  if (!device) return [];
+  const factor = Math.min(MOST, Math.max(1 / MOST, p.now));
+  const modes = device.modes.map((m) => ({ ...m, draw: scaled(m.draw, factor) }));
+  const path = `devices/${p.id}`;
+  return [
+    { op: 'set', path: `${path}/modes`, value: modes },
+    { op: 'set', path: `${path}/source`, value: 'measured' },
+    { op: 'set', path: `${path}/sourceNote`, value: learntFrom(p.recordCount) },
+    {
+      op: 'set',
+      path: `${path}/learnt`,
+      value: {
+        meanW: modesW({ modes }),
+        spreadFraction: Math.min(2, p.nowSpread / factor),
+        priorFactor: p.mean / factor,
+        priorSpreadFraction: Math.min(2, p.spread / p.mean)
+      }
+    }
+  ];
+}
+
+/** A figure to the digits that its spread is worth. */
+const tidy = (value: number): number => Number(value.toPrecision(4));
+
+/**
+ * Takes over what was learnt: draws with what is left of their doubt, capacity, resistance, self-discharge, drain while off,
+ * the sky over the panel. One undoable step for all of them. Empty where the plan has no place for it.
+ * @param keys which of the estimate's parameters
+ */
+export function takeOverEdits(box: Box, estimate: Pick<Estimate, 'parameters'>, keys: readonly string[]): Edit[] {
+  const chosen = estimate.parameters.filter((p) => keys.includes(p.key) && taught(p));
+  const of = (kind: Estimated['kind']): Estimated | undefined => chosen.find((p) => p.kind === kind);
+  const edits = chosen.filter((p) => p.kind === 'draw').flatMap((p) => drawEdits(box, p));
+  const sun = of('sun');
+  const { solar } = box.charging;
+  if (sun && solar) {
+    const atFraction = Math.min(1, Math.max(0.01, tidy(solar.unshadedFraction * sun.now)));
+    edits.push(
+      { op: 'set', path: 'charging/solar/unshadedFraction', value: atFraction },
+      {
+        op: 'set',
+        path: 'charging/solar/learnt',
+        value: { fromFraction: Math.min(1, solar.unshadedFraction * sun.mean), atFraction }
+      }
+    );
+  }
+  const [capacity, resistance, self, standby] = [of('capacity'), of('resistance'), of('self-discharge'), of('standby')];
+  const { partId, count } = box.bank;
+  const ofBattery = [capacity, resistance, self, standby].filter((p) => p !== undefined);
+  if (ofBattery.length === 0 || partId === null) return edits;
+  const before = box.bank.learnt?.partId === partId && box.bank.learnt.count === count ? box.bank.learnt : null;
+  edits.push({
+    op: 'set',
+    path: 'bank/learnt',
+    value: {
+      partId,
+      count,
+      capacityAh: capacity && capacity.now > 0 ? tidy(capacity.now) : (before?.capacityAh ?? null),
+      capacitySpreadAh: capacity ? tidy(capacity.nowSpread) : (before?.capacitySpreadAh ?? 0),
+      resistanceFactor: resistance && resistance.now > 0.1 ? tidy(resistance.now) : (before?.resistanceFactor ?? null),
+      resistanceSpread: resistance ? tidy(resistance.nowSpread) : (before?.resistanceSpread ?? 0),
+      selfDischargeFraction: self ? tidy(Math.max(0, self.now)) : (before?.selfDischargeFraction ?? null),
+      standbyA: standby ? tidy(Math.max(0, standby.now)) : (before?.standbyA ?? null),
+      note: learntFrom(Math.max(...ofBattery.map((p) => p.recordCount)))
+    }
+  });
+  return edits;
+}

@@ -1,0 +1,132 @@
+import {
+  batteriesOf,
+  batterySchema,
+  batteryLife,
+  moved,
+  type Battery,
+  type BatteryLife,
+  type StoredBattery
+} from '@haversack/core/logbook/battery';
+import type { LogEntry, LogRecord } from '@haversack/core/logbook/record';
+import { issueWords } from '@haversack/core/exchange/issue-words';
+import { desc, eq, inArray } from 'drizzle-orm';
+import { getBox } from './boxes.ts';
+import type { Db } from './db/open.ts';
+import { batteries, boxes, recordBatteries, records } from './db/schema.ts';
+import { ApiError } from './errors.ts';
+
+const MOST_BATTERIES = 500;
+
+const stored = (row: typeof batteries.$inferSelect): StoredBattery => ({
+  ...(JSON.parse(row.document) as Battery),
+  id: row.id
+});
+
+export const listBatteries = (db: Db): StoredBattery[] =>
+  db.select().from(batteries).orderBy(desc(batteries.updatedMs)).all().map(stored);
+
+/** @throws ApiError 404 */
+export function getBattery(db: Db, id: string): StoredBattery {
+  const row = db.select().from(batteries).where(eq(batteries.id, id)).get();
+  if (!row) throw new ApiError(404, 'This battery is not kept here any more.');
+  return stored(row);
+}
+
+/** The day a battery was bought; null where nobody knows, or the battery is gone. */
+export const boughtDay = (db: Db, id: string): string | null => {
+  const row = db.select().from(batteries).where(eq(batteries.id, id)).get();
+  return row ? stored(row).boughtDay : null;
+};
+export const batteryName = (db: Db, id: string): string => getBattery(db, id).name;
+
+const boxName = (db: Db, id: string): string =>
+  db.select({ name: boxes.name }).from(boxes).where(eq(boxes.id, id)).get()?.name ?? 'a box that is gone';
+
+/** @throws ApiError 422 with the field that is wrong */
+function parse(data: unknown): Battery {
+  const parsed = batterySchema.safeParse(data);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]!;
+    throw new ApiError(422, `${issue.path.join(' ') || 'The battery'} ${issueWords(issue)}`);
+  }
+  return parsed.data;
+}
+
+function write(db: Db, id: string, battery: Battery, nowMs: number): StoredBattery {
+  const row = { document: JSON.stringify(battery), updatedMs: nowMs };
+  db.insert(batteries)
+    .values({ id, ...row })
+    .onConflictDoUpdate({ target: batteries.id, set: row })
+    .run();
+  return { ...battery, id };
+}
+
+export function addBattery(db: Db, data: unknown, nowMs: number): StoredBattery {
+  if (listBatteries(db).length >= MOST_BATTERIES)
+    throw new ApiError(422, `${MOST_BATTERIES} batteries are as many as are kept.`);
+  return write(db, crypto.randomUUID(), parse(data), nowMs);
+}
+
+/** The packs of a box become things of their own; those that stand in it already are left. @throws ApiError 404, 422 */
+export function batteriesFromBox(db: Db, boxId: string, today: string, nowMs: number): StoredBattery[] {
+  const box = getBox(db, boxId);
+  const have = listBatteries(db).filter((b) => b.boxId === boxId && !b.retired).length;
+  const made = batteriesOf(box.document, boxId, today).slice(have);
+  if (made.length === 0 && have === 0)
+    throw new ApiError(422, 'This box has no battery yet: choose one in its Battery stage first.');
+  return made.map((b) => addBattery(db, b, nowMs));
+}
+
+/** Changes a battery; put into another box the stay that ended is kept. @throws ApiError 404, 422 */
+export function changeBattery(db: Db, id: string, data: unknown, today: string, nowMs: number): StoredBattery {
+  const before = getBattery(db, id);
+  const wanted = parse(data);
+  if (wanted.boxId !== null) getBox(db, wanted.boxId);
+  const settled = moved(
+    { ...wanted, boxId: before.boxId, sinceDay: before.sinceDay, stays: before.stays },
+    { boxId: wanted.boxId },
+    today,
+    (box) => boxName(db, box)
+  );
+  return write(db, id, settled, nowMs);
+}
+
+/** Takes a battery out that no record names; one with a history is retired instead. @throws ApiError 404, 409 */
+export function deleteBattery(db: Db, id: string): void {
+  getBattery(db, id);
+  if (db.select().from(recordBatteries).where(eq(recordBatteries.batteryId, id)).get())
+    throw new ApiError(409, 'This battery has a history: mark it as retired, and it stays in it.');
+  db.delete(batteries).where(eq(batteries.id, id)).run();
+}
+
+/** A battery that was taken out, back with its own id. @throws ApiError 409, 422 */
+export function putBackBattery(db: Db, id: string, data: unknown, nowMs: number): StoredBattery {
+  if (db.select().from(batteries).where(eq(batteries.id, id)).get())
+    throw new ApiError(409, 'That battery is there already.');
+  return write(db, id, parse(data), nowMs);
+}
+
+/** What every record of a battery tells of it, over all boxes. */
+export function lifeOf(db: Db, battery: StoredBattery, today: string): BatteryLife {
+  const ids = db
+    .select({ id: recordBatteries.recordId })
+    .from(recordBatteries)
+    .where(eq(recordBatteries.batteryId, battery.id))
+    .all()
+    .map((r) => r.id);
+  const rows =
+    ids.length === 0
+      ? []
+      : db
+          .select()
+          .from(records)
+          .where(inArray(records.id, ids))
+          .all()
+          .map((row): LogRecord => ({
+            ...(JSON.parse(row.document) as LogEntry),
+            id: row.id,
+            createdMs: row.createdMs
+          }));
+  const capacities = Object.fromEntries(listBatteries(db).map((b) => [b.id, b.capacityAh]));
+  return batteryLife(battery, rows, capacities, today);
+}
