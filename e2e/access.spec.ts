@@ -3,7 +3,7 @@ import { boxId, open } from './helpers.ts';
 import { expectAccessible, expectViewAccessible } from './axe.ts';
 
 test.describe('axe finds nothing, by day and by night', () => {
-  for (const path of ['/', '/parts'])
+  for (const path of ['/', '/parts', '/batteries', '/known'])
     test(path, async ({ page }) => {
       await open(page, path);
       await page.waitForTimeout(500);
@@ -24,7 +24,13 @@ test.describe('axe finds nothing, by day and by night', () => {
     'bench?view=build',
     'bench?view=test',
     'bench?view=papers',
-    'logbook'
+    'logbook',
+    'logbook?kind=outing',
+    'logbook?view=history',
+    'logbook?view=history&part=series',
+    'logbook?view=learnt',
+    'logbook?view=due',
+    'logbook?view=meter'
   ])
     test(view, ({ page }) => expectViewAccessible(page, view));
   test('measuring sheet', async ({ page }) => {

@@ -108,23 +108,6 @@ test('two windows: the later save is told, and nothing is lost either way', asyn
   await expect(page.getByText('Two windows (my version)')).toBeVisible();
 });
 
-test('an outing is recorded on a phone and compared with the plan', async ({ page }) => {
-  await page.setViewportSize({ width: 390, height: 844 });
-  const id = await copyOf(page, 'Canal night bank box', 'Phone box');
-  await open(page, `/box/${id}/logbook`);
-  const form = page.getByRole('form', { name: 'Record' });
-  await form.getByLabel('Hours it ran').fill('soon');
-  await form.getByRole('button', { name: 'Record it' }).click();
-  await expect(page.getByRole('alert').first()).toContainText('time span');
-  await expect(form.getByLabel('Hours it ran')).toHaveValue('soon');
-  await form.getByLabel('Hours it ran').fill('14h');
-  await form.getByLabel('Amp-hours drawn').fill('30 Ah');
-  await form.getByRole('button', { name: 'Record it' }).click();
-  await expect(page.getByRole('region', { name: 'Records' })).toContainText('more than planned');
-  const wide = await page.evaluate(() => document.documentElement.scrollWidth);
-  expect(wide).toBeLessThanOrEqual(390);
-});
-
 test('hostile and broken files are refused in a sentence and nothing is half-imported', async ({ page }) => {
   await open(page, '/');
   await expect(page.getByText('Saltmarsh hide box').first()).toBeVisible();

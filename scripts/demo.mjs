@@ -19,6 +19,7 @@ function typed() {
     return readOptions(process.argv.slice(2), {
       '--port': { value: 'NUMBER', what: 'the port it answers on; without it 4173' },
       '--data': { value: 'FOLDER', what: 'where the database lies; without it ./data, or ./data/demo for the demo' },
+      '--meter': { value: 'NUMBER', what: 'the port of the simulated meter; without it the first free one after 4175' },
       '--demo': { what: 'with the demo boxes, in a database of their own' },
       '--fresh': { what: 'starts the demo over; the database it had is put aside' }
     }).options;
@@ -59,6 +60,23 @@ function portIsFree(number) {
   });
 }
 
+/** The first free port from one on. */
+async function freePort(from) {
+  for (let number = from; number < from + 50; number++) if (await portIsFree(number)) return number;
+  return undefined;
+}
+
+/** The simulated shunt meter of the demo: a process of its own, driven by the first box of the shelf. */
+function startMeter(port, address) {
+  const meter = spawn(
+    process.execPath,
+    ['--import', 'tsx', join('scripts', 'meter.ts'), '--port', String(port), '--server', address],
+    { cwd: root, stdio: ['ignore', 'ignore', 'inherit', 'ipc'] }
+  );
+  meter.on('error', () => console.error('The simulated meter could not be started; everything else works.'));
+  return meter;
+}
+
 async function main() {
   const options = typed();
   const demo = options['--demo'] === true;
@@ -87,6 +105,7 @@ async function main() {
     fail(`The data folder ${dataDir} cannot be made (${error.code}). Name another one: --data FOLDER.`);
   }
   const address = `http://127.0.0.1:${port}`;
+  const meterPort = demo ? Number(options['--meter']) || (await freePort(4175)) : undefined;
   const server = spawn(process.execPath, ['build'], {
     cwd: root,
     stdio: 'inherit',
@@ -98,7 +117,8 @@ async function main() {
       BODY_SIZE_LIMIT: '4M',
       HAVERSACK_DB: db,
       HAVERSACK_MIGRATIONS: join(root, 'drizzle'),
-      HAVERSACK_DEMO: demo ? '1' : ''
+      HAVERSACK_DEMO: demo ? '1' : '',
+      HAVERSACK_METER_PORT: meterPort ? String(meterPort) : ''
     }
   });
   server.on('exit', (code) => process.exit(code ?? 0));
@@ -109,6 +129,12 @@ async function main() {
     } catch {
       await new Promise((done) => setTimeout(done, 100));
     }
+  }
+  if (meterPort) {
+    const meter = startMeter(meterPort, address);
+    server.on('exit', () => meter.kill());
+    for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => meter.kill(signal));
+    console.log(`The simulated meter speaks on port ${meterPort}: Logbook, Meter, Join.`);
   }
   console.log(
     `Haversack${demo ? ' with the demo boxes' : ''} is at ${address}  (data in ${dataDir}; stop with Ctrl+C)`

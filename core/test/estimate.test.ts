@@ -162,6 +162,7 @@ describe('what the records tell', () => {
     const learnt = after.devices.find((d) => d.learnt)!;
     expect(learnt.source).toBe('measured');
     expect(learnt.sourceNote).toBe('learnt from 4 records');
+    expect(second.parameters.filter((k) => keys.includes(k.key)).some(taught)).toBe(false);
     // no record counts twice: what was taken over is what the same records still say
     const second = estimate(after, then, records);
     for (const p of second.parameters.filter((k) => keys.includes(k.key) && k.kind === 'draw')) {

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { emptyBox } from '@haversack/core/box/empty';
   import type { Box } from '@haversack/core/box/schema';
+  import { fixed } from '@haversack/core/quantity/format';
   import type { VerdictState } from '@haversack/core/verdict';
   import Archive from '@lucide/svelte/icons/archive';
   import ArchiveRestore from '@lucide/svelte/icons/archive-restore';
@@ -15,6 +16,8 @@
   import { goto } from '$app/navigation';
   import { resolve } from '$app/paths';
   import { request, RequestError } from '$lib/client/api.ts';
+  import { today } from '$lib/client/today.ts';
+  import type { ShelfLine } from '$lib/server/today.ts';
   import { theme } from '$lib/client/theme.svelte.ts';
   import Mark from '$lib/ui/Mark.svelte';
 
@@ -29,6 +32,7 @@
   };
   let boxes = $state.raw<Row[]>([]);
   let loaded = $state(false);
+  let lines = $state.raw<Record<string, ShelfLine>>({});
   let problem = $state('');
   let details = $state.raw<{ path: string; message: string }[]>([]);
   let damaged = $state.raw<{ state: string; message: string; backups: string[] } | null>(null);
@@ -37,6 +41,7 @@
   let busy = $state(false);
   let input = $state<HTMLInputElement>();
   const MOST_BYTES = 2_000_000;
+  const withLines = $derived(Object.values(lines).some((l) => l.dueCount > 0));
   const shown = $derived(
     boxes.filter(
       (b) => b.archived === archived && `${b.name} ${b.notes}`.toLowerCase().includes(search.trim().toLowerCase())
@@ -53,6 +58,7 @@
         damaged = null;
         boxes = (await request<{ boxes: Row[] }>('GET', '/api/boxes')).boxes;
         loaded = true;
+        lines = (await request<{ boxes: Record<string, ShelfLine> }>('GET', `/api/today?today=${today()}`)).boxes;
       }
     } catch (e) {
       problem = (e as Error).message;
@@ -151,6 +157,8 @@
     >
     <h1 class="!text-[16px]">Haversack</h1>
     <span class="flex-1"></span>
+    <a class="btn" href={resolve('/batteries')}>Batteries</a>
+    <a class="btn" href={resolve('/known')}>Over all boxes</a>
     <a class="btn" href={resolve('/parts')}>Parts</a>
     <button
       type="button"
@@ -251,7 +259,13 @@
             {:else}<a class="min-w-0 flex-1" href={resolve('/box/[id]/outing', { id: row.id })}
                 ><b class="text-[16px]">{row.name}</b><span class="block truncate text-ink2"
                   >{row.notes || 'no notes'}</span
-                ><span class="lab">changed {new Date(row.updatedMs).toLocaleDateString()}</span></a
+                ><span class="lab"
+                  >{lines[row.id]?.lastOutingDay
+                    ? `out last on ${new Date(`${lines[row.id]!.lastOutingDay}T12:00`).toLocaleDateString()}`
+                    : `changed ${new Date(row.updatedMs).toLocaleDateString()}`}{lines[row.id]?.chargeFraction == null
+                    ? ''
+                    : `, about ${fixed(lines[row.id]!.chargeFraction! * 100, 0)} % full`}</span
+                ></a
               >{/if}
             <div class="flex flex-wrap gap-x-4 gap-y-1">
               {#each row.verdicts as v (v.id)}<div class="flex w-24 items-start gap-1.5">
@@ -262,6 +276,15 @@
                   </div>
                 </div>{/each}
             </div>
+            {#if withLines}<span class="w-16 max-sm:w-auto"
+                >{#if lines[row.id]?.dueCount}<a
+                    class="btn !h-9"
+                    href={resolve(`/box/${row.id}/logbook?view=due` as '/')}
+                    title={lines[row.id]!.dueFirst ?? ''}
+                    aria-label="{lines[row.id]!.dueCount} due, first: {lines[row.id]!.dueFirst}"
+                    >{lines[row.id]!.dueCount} due</a
+                  >{/if}</span
+              >{/if}
             <span class="flex">
               {#if !row.unreadable}<button
                   type="button"

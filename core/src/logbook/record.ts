@@ -138,6 +138,14 @@ export type Planned = z.infer<typeof plannedSchema>;
 export type LogRecord = LogEntry & { id: string; createdMs: number };
 export const recordMarksSchema = z.object({ id: z.uuid(), createdMs: z.number().int().min(0) });
 
+/** What a record says, without the marks of its keeping. */
+export function entryOf(record: LogRecord): LogEntry {
+  const entry: Partial<LogRecord> = { ...record };
+  delete entry.id;
+  delete entry.createdMs;
+  return entry as LogEntry;
+}
+
 export const KIND_NAMES: Record<LogKind, string> = {
   outing: 'Outing',
   charge: 'Charge',

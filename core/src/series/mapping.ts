@@ -61,7 +61,7 @@ const HEADS: [Column, RegExp][] = [
 const NUMBER = /^[+-]?\d+(?:[.,]\d+)?(?:e[+-]?\d+)?$/i;
 const isFigure = (cell: string): boolean => NUMBER.test(cell.trim());
 /** A year or a clock in it: a date, whatever its order. */
-const isTime = (cell: string): boolean => /\d[:.\/-]\d/.test(cell.trim()) && !isFigure(cell);
+const isTime = (cell: string): boolean => /\d[:./-]\d/.test(cell.trim()) && !isFigure(cell);
 
 /** The separator that cuts most lines into equally many pieces, more than one. */
 export function guessSeparator(lines: readonly string[]): Mapping['separator'] {

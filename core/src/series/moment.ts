@@ -1,4 +1,3 @@
-import { CalendarDateTime, toZoned } from '@internationalized/date';
 import type { Mapping } from './mapping.ts';
 
 const HOUR_MS = 3_600_000;
@@ -9,11 +8,13 @@ const CLOCK = /^\s*(\d+):(\d{2})(?::(\d{2})(?:[.,](\d+))?)?\s*([ap])?\.?m?\.?\s*
 /** Reads the moments of one file: ms since 1970, NaN for what is none. It remembers hours of the zone already looked up. */
 export class Moments {
   readonly #mapping: Mapping;
+  readonly #zone: Zone;
   readonly #offsets = new Map<number, { earlier: number; later: number }>();
   #lastMs = -Infinity;
 
   constructor(mapping: Mapping) {
     this.#mapping = mapping;
+    this.#zone = new Zone(mapping.zone);
   }
 
   /** @param text date and time, or the date; clock: the time of day where it stands in a column of its own */
@@ -60,24 +61,49 @@ export class Moments {
   }
 
   #hourOfZone(year: number, month: number, day: number, hour: number): { earlier: number; later: number } {
-    const key = Date.UTC(year, month - 1, day, hour) / HOUR_MS;
-    const known = this.#offsets.get(key);
+    const localMs = Date.UTC(year, month - 1, day, hour);
+    const known = this.#offsets.get(localMs);
     if (known) return known;
-    const local = new CalendarDateTime(year, month, day, hour);
-    const at = (which: 'earlier' | 'later'): number => toZoned(local, this.#mapping.zone, which).toDate().getTime();
-    const found = { earlier: at('earlier'), later: at('later') };
-    // an hour that is left out in spring has two readings as well, but never comes
-    const twice = found.later - found.earlier === HOUR_MS && sameHour(found, this.#mapping.zone);
-    const answer = twice ? found : { earlier: found.later, later: found.later };
-    this.#offsets.set(key, answer);
+    const answer = this.#zone.moments(localMs);
+    this.#offsets.set(localMs, answer);
     return answer;
   }
 }
 
-/** Whether both moments are the same hour by the clock of the zone. */
-function sameHour(x: { earlier: number; later: number }, zone: string): boolean {
-  const hour = new Intl.DateTimeFormat('en-GB', { timeZone: zone, hour: '2-digit', hourCycle: 'h23' });
-  return hour.format(x.earlier) === hour.format(x.later);
+const DAY_MS = 24 * HOUR_MS;
+
+/** A time zone, by what the platform knows of it. */
+class Zone {
+  readonly #format: Intl.DateTimeFormat;
+
+  constructor(name: string) {
+    this.#format = new Intl.DateTimeFormat('en-US', {
+      timeZone: name,
+      hourCycle: 'h23',
+      year: 'numeric',
+      month: 'numeric',
+      day: 'numeric',
+      hour: 'numeric',
+      minute: 'numeric',
+      second: 'numeric'
+    });
+  }
+
+  /** How far its clock is ahead of universal time at a moment, ms. */
+  #aheadMs(atMs: number): number {
+    const p = Object.fromEntries(this.#format.formatToParts(atMs).map((x) => [x.type, Number(x.value)]));
+    return Date.UTC(p.year!, p.month! - 1, p.day!, p.hour!, p.minute!, p.second!) - atMs;
+  }
+
+  /** The moments at which its clock shows this: two when summer ends, and where spring leaves an hour out the one by the clock before. */
+  moments(localMs: number): { earlier: number; later: number } {
+    const [before, after] = [this.#aheadMs(localMs - DAY_MS), this.#aheadMs(localMs + DAY_MS)];
+    const found = [...new Set([before, after])]
+      .map((o) => localMs - o)
+      .filter((ms) => ms + this.#aheadMs(ms) === localMs);
+    if (found.length === 0) return { earlier: localMs - before, later: localMs - before };
+    return { earlier: Math.min(...found), later: Math.max(...found) };
+  }
 }
 
 const hourOf = (hour: number, half: string | undefined): number => {

@@ -4,6 +4,8 @@
   import Printer from '@lucide/svelte/icons/printer';
   import { resolve } from '$app/paths';
   import { page } from '$app/state';
+  import type { LogRecord } from '@haversack/core/logbook/record';
+  import { request } from '$lib/client/api.ts';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
   import { ownBits } from '$lib/client/own-bits.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -15,6 +17,13 @@
   const open = useBox();
   const bench = useMarks();
   const bits = ownBits();
+  /** The history of the passport: every kind of record, newest first. */
+  let records = $state.raw<LogRecord[]>([]);
+  $effect(() => {
+    request<{ records: LogRecord[] }>('GET', `/api/boxes/${open.id}/logbook?limit=300`)
+      .then((got) => (records = got.records))
+      .catch(() => {});
+  });
   const asked = $derived(page.url.searchParams.get('paper'));
   const kind = $derived<PaperKind>(PAPER_KINDS.find((k) => k === asked) ?? 'build');
   const sheet = $derived(
@@ -24,7 +33,7 @@
       plan: open.plan,
       marks: bench.marks,
       bits: bits.sets,
-      records: open.records,
+      records,
       day: today()
     })
   );

@@ -53,7 +53,13 @@ const age = (text: string) => ({ text, tried: false });
 
 describe('text that a window left behind', () => {
   test('is taken up by the next one, and a field that has text of its own keeps both', async () => {
-    store.setItem('haversack-fields-b1-gone', JSON.stringify([['age', age('7')], ['mass', age('4 kg')]]));
+    store.setItem(
+      'haversack-fields-b1-gone',
+      JSON.stringify([
+        ['age', age('7')],
+        ['mass', age('4 kg')]
+      ])
+    );
     const { FieldDrafts } = await windowOf(Store.make());
     const own = new FieldDrafts('b1');
     own.set('age', age('4'));

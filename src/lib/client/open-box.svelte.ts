@@ -39,8 +39,9 @@ export class OpenBox {
   readonly log: LogHistory;
   /** On narrow screens the details lie over the stage only while they are wanted. */
   detailsShown = $state(false);
-  /** Records of the logbook, newest first. */
+  /** Records of the logbook that tell of draws and battery, newest first; and how many there are of all kinds. */
   records: LogRecord[] = $state.raw([]);
+  recordCount = $state(0);
   recordsKnown = $state(false);
   /** Where the person is: undo in the logbook undoes the logbook. */
   stage = $state('outing');
@@ -180,7 +181,13 @@ export class OpenBox {
 
   /** Reads the logbook of this box. @throws RequestError */
   async loadRecords(): Promise<void> {
-    this.records = (await request<{ records: LogRecord[] }>('GET', `/api/boxes/${this.id}/logbook`)).records;
+    const path = `/api/boxes/${this.id}/logbook`;
+    const [telling, all] = await Promise.all([
+      request<{ records: LogRecord[] }>('GET', `${path}?telling=1`),
+      request<{ total: number }>('GET', `${path}?limit=1`)
+    ]);
+    this.records = telling.records;
+    this.recordCount = all.total;
     this.recordsKnown = true;
   }
 

@@ -1,7 +1,7 @@
-import { LineChart } from 'echarts/charts';
+import { LineChart, ScatterChart } from 'echarts/charts';
 import { GridComponent, MarkLineComponent } from 'echarts/components';
 import { init, use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 
-use([LineChart, GridComponent, MarkLineComponent, SVGRenderer]);
+use([LineChart, ScatterChart, GridComponent, MarkLineComponent, SVGRenderer]);
 export { init };

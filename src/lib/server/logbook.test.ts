@@ -2,7 +2,7 @@ import { emptyBox } from '@haversack/core/box/empty';
 import { applyEdits } from '@haversack/core/box/edits';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { demoBoxes } from '@haversack/core/demo/boxes';
-import { blankEntry, logEntrySchema, type EntryOf, type LogRecord } from '@haversack/core/logbook/record';
+import { blankEntry, entryOf, logEntrySchema, type EntryOf, type LogRecord } from '@haversack/core/logbook/record';
 import { cpSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -69,8 +69,7 @@ describe('records', () => {
     expect(listLog(db, boxId, { telling: true }).total).toBe(1);
     expect(listLog(db, boxId, { limit: 1, offset: 1 }).records[0]!.kind).toBe('outing');
 
-    const { id: _id, createdMs: _ms, ...entry } = made;
-    const { before, after } = changeLog(db, made.id, { ...entry, chargeAh: 13 } as never, NOW + 2);
+    const { before, after } = changeLog(db, made.id, { ...entryOf(made), chargeAh: 13 }, NOW + 2);
     expect(before).toEqual(made);
     expect(after).toMatchObject({ id: made.id, createdMs: made.createdMs, chargeAh: 13 });
     expect(listLog(db, boxId, { kind: 'outing' }).records).toEqual([after]);
@@ -140,7 +139,7 @@ describe('records', () => {
       NOW
     );
     expect(listLog(db, boxId).records[0]).toMatchObject({ planned: { wantedH: 10 } });
-    setArchived(db, boxId, true, NOW);
+    setArchived(db, boxId, true);
     deleteBox(db, boxId);
     expect(status(() => listLog(db, boxId))).toBe(404);
     expect(db.$client.prepare('select count(*) as n from records').get()).toEqual({ n: 0 });
@@ -169,8 +168,7 @@ test('a logbook of before keeps every word of it in the new shape', async () => 
   const now = await opened(file);
   const { records } = listLog(now, box.id);
   expect(records.map((r) => r.kind)).toEqual(['fault', 'charge', 'outing']);
-  for (const { id: _id, createdMs: _ms, ...entry } of records)
-    expect(logEntrySchema.safeParse(entry).success).toBe(true);
+  for (const r of records) expect(logEntrySchema.safeParse(entryOf(r)).success).toBe(true);
   expect(records[2]).toMatchObject({
     id: id(1),
     createdMs: 5,
@@ -201,7 +199,8 @@ describe('batteries', () => {
       sinceDay: '2026-08-01',
       stays: [{ boxId, boxName: 'Saltmarsh hide box', fromDay: '2026-05-01', toDay: '2026-08-01' }]
     });
-    const { id: _id, ...now } = there;
+    const now: Partial<typeof there> = { ...there };
+    delete now.id;
     expect(changeBattery(db, id, { ...now, boxId: null }, '2026-09-01', NOW)).toMatchObject({
       boxId: null,
       sinceDay: null
@@ -238,7 +237,8 @@ describe('batteries', () => {
 
   test('a pair shares what was drawn by what each holds', () => {
     const [a] = batteriesFromBox(db, boxId, '2026-01-01', NOW);
-    const { id: _id, ...rest } = a!;
+    const rest: Partial<NonNullable<typeof a>> = { ...a };
+    delete rest.id;
     const b = addBattery(db, { ...rest, name: 'Second', capacityAh: 10 }, NOW);
     addLog(db, boxId, outing('2026-02-01', { chargeAh: 15, batteryIds: [a!.id, b.id] }), NOW);
     expect(lifeNow(a!.id).throughputAh).toBeCloseTo(10, 9);

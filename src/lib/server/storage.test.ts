@@ -19,8 +19,6 @@ import {
 } from './boxes.ts';
 import { backup, backupDir, backupsOf, isWhole, openDatabase, restoreBackup, type Db } from './db/open.ts';
 import { answer, ApiError } from './errors.ts';
-import { addLog, listLog } from './logbook.ts';
-import { blankEntry } from '@haversack/core/logbook/record';
 import { listOwnParts, saveOwnPart } from './parts.ts';
 
 const MIGRATIONS = join(process.cwd(), 'drizzle');

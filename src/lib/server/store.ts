@@ -3,6 +3,7 @@ import { demoBoxes } from '@haversack/core/demo/boxes';
 import { join } from 'node:path';
 import { createBox, listBoxes } from './boxes.ts';
 import { seedBench } from './demo-bench.ts';
+import { seedLog } from './demo-log.ts';
 import { markRunning, openDatabase, restoreBackup, type Db, type Opened } from './db/open.ts';
 import { ApiError } from './errors.ts';
 import { recoverRecordings } from './meter/meters.ts';
@@ -25,12 +26,13 @@ export async function openStore(): Promise<void> {
   if (process.env.HAVERSACK_DEMO === '1' && listBoxes(opened.db, STARTER_CATALOGUE).length === 0) seedDemo(opened.db);
 }
 
-/** The demo boxes; two of them with their bench: one half built, one finished. */
+/** The demo boxes; two of them with their bench, one half built, one finished; two with two seasons in their logbook. */
 function seedDemo(db: Db): void {
   const made = demoBoxes()
     .reverse()
     .map((box) => ({ id: createBox(db, box, Date.now()).id, box }));
   const named = (name: string) => made.find((m) => m.box.name.startsWith(name))!;
+  seedLog(db, { hide: named('Saltmarsh'), race: named('Fell-race') }, STARTER_CATALOGUE, Date.now());
   seedBench(db, { halfBuilt: named('Canal'), finished: named('Fell-race') }, STARTER_CATALOGUE, Date.now());
 }
 

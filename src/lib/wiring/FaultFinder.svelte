@@ -3,12 +3,17 @@
   import { benchSource } from '@haversack/core/trials/setting';
   import { FaultFinder, type Answer, type Level, type Seen } from '@haversack/core/trials/finder';
   import { countDrifts, fuseBlows } from '@haversack/core/trials/yes-no';
+  import { blankEntry } from '@haversack/core/logbook/record';
+  import { resolve } from '$app/paths';
   import { page } from '$app/state';
+  import { useLogbook } from '$lib/client/logbook.svelte.ts';
+  import { today } from '$lib/client/today.ts';
   import AskAlong from './AskAlong.svelte';
   import { useBox } from '$lib/client/open-box.svelte.ts';
 
   /** From what the person sees to the culprit: each measurement halves what is left. */
   const open = useBox();
+  const log = useLogbook();
   type Sign = 'voltage' | 'blows' | 'drifts';
   let sign = $state<Sign>('voltage');
   let blown = $state('');
@@ -33,9 +38,30 @@
   const ORDER: Level[] = ['full', 'low', 'none'];
   const LEVELS: Record<Level, string> = { full: 'all of it', low: 'less', none: 'nothing' };
 
+  let written = $state('');
+  /** What was found becomes a record: what was seen, the culprit, and what mends it. */
+  async function write(culprit: { name: string; mend: string }): Promise<void> {
+    const what = seen
+      .filter((s) => s.level !== 'full')
+      .map((s) => `${s.portTag} ${ports.find((p) => p.portTag === s.portTag)?.feeds ?? ''}: ${WORDS[s.level]}`)
+      .join(', ');
+    const done = await log.add({
+      ...blankEntry('fault', today()),
+      what: what.slice(0, 300),
+      cause: culprit.name.slice(0, 300),
+      cure: culprit.mend.slice(0, 300),
+      notes: answers
+        .map((a) => `${a.probe.say}: ${LEVELS[a.level]}`)
+        .join('\n')
+        .slice(0, 5000)
+    });
+    if (done) written = 'Written.';
+  }
+
   function see(portTag: string, value: string): void {
     seen = [...seen.filter((s) => s.portTag !== portTag), ...(value ? [{ portTag, level: value as Level }] : [])];
     answers = [];
+    written = '';
   }
 </script>
 
@@ -90,6 +116,14 @@
           {:else if step.left.length === 1}
             <h2>{step.left[0]!.name}</h2>
             <p class="mt-1 text-[14px]">{step.left[0]!.mend}</p>
+            <button type="button" class="btn mt-2 !h-11" disabled={written !== ''} onclick={() => write(step.left[0]!)}
+              >Cured: write it into the logbook</button
+            >
+            {#if written}<p class="mt-1" role="status">
+                {written}
+                <a class="underline" href={resolve(`/box/${open.id}/logbook?view=history` as '/')}>Look at it</a>
+              </p>{/if}
+            {#if log.problem}<p role="alert" class="mt-1 text-stop">{log.problem}</p>{/if}
           {:else if step.next}
             <h2>Measure: {step.next.probe.say}</h2>
             <p class="lab mt-1">

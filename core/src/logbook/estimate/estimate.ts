@@ -1,4 +1,3 @@
-import { fixed } from '../../quantity/format.ts';
 import type { Box } from '../../box/schema.ts';
 import type { Plan } from '../../evaluate.ts';
 import { inOrder, momentH, type LogRecord } from '../record.ts';
@@ -128,7 +127,7 @@ function moves(unknowns: readonly Parameter[], was: Belief, next: Belief): Lesso
     }))
     .filter((m) => m.share >= MOVED)
     .toSorted((a, b) => b.share - a.share)
-    .map(({ share: _share, ...m }) => m);
+    .map(({ key, name, unit, from, to }) => ({ key, name, unit, from, to }));
 }
 
 /** A device was on for less than its outing by this at least, h, to have been left on. */

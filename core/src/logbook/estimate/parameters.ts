@@ -1,3 +1,4 @@
+import { bankLearnt } from '../../battery/learnt.ts';
 import { selfDischargePerMonth, stateOfHealth } from '../../battery/model.ts';
 import type { Box } from '../../box/schema.ts';
 import { storagePlan } from '../../charge/storage.ts';
@@ -19,6 +20,8 @@ export type Parameter = {
   unit: '×' | 'Ah' | 'A' | 'a month';
   mean: number;
   spread: number;
+  /** What the plan has now, which is more than was believed where something was taken over. */
+  plan: { mean: number; spread: number };
 };
 
 /** One standard deviation of what is believed before anything was recorded. @source rules of thumb where the plan has no spread of its own: quiescent draws, sky, storage and shunts without a name vary about so much */
@@ -79,7 +82,8 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
         name: d.name,
         unit: '×',
         mean: prior.priorFactor,
-        spread: prior.priorFactor * prior.priorSpreadFraction
+        spread: prior.priorFactor * prior.priorSpreadFraction,
+        plan: { mean: 1, spread: spreadOfDevice(device) }
       }
     ];
   });
@@ -91,12 +95,25 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
       name: 'The box itself',
       unit: '×',
       mean: 1,
-      spread: PRIOR.boxFraction
+      spread: PRIOR.boxFraction,
+      plan: { mean: 1, spread: PRIOR.boxFraction }
     });
   const b = plan.bank;
   const capacity = modelledCapacity(box, plan);
+  const learnt = bankLearnt(box);
   if (b && capacity) {
-    out.push({ key: 'capacity', kind: 'capacity', id: '', name: 'Capacity', unit: 'Ah', ...capacity });
+    out.push({
+      key: 'capacity',
+      kind: 'capacity',
+      id: '',
+      name: 'Capacity',
+      unit: 'Ah',
+      ...capacity,
+      plan: {
+        mean: b.ratedAh * b.healthFraction,
+        spread: learnt?.capacityAh ? learnt.capacitySpreadAh : capacity.spread
+      }
+    });
     out.push({
       key: 'resistance',
       kind: 'resistance',
@@ -104,7 +121,10 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
       name: 'Resistance of the battery',
       unit: '×',
       mean: 1,
-      spread: PRIOR.resistance
+      spread: PRIOR.resistance,
+      plan: learnt?.resistanceFactor
+        ? { mean: learnt.resistanceFactor, spread: learnt.resistanceSpread }
+        : { mean: 1, spread: PRIOR.resistance }
     });
     const self = selfDischargePerMonth(b.chemistry, Math.min(45, Math.max(0, box.charging.storageC)));
     out.push({
@@ -114,9 +134,11 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
       name: 'Self-discharge',
       unit: 'a month',
       mean: self,
-      spread: self * PRIOR.selfDischarge
+      spread: self * PRIOR.selfDischarge,
+      plan: { mean: learnt?.selfDischargeFraction ?? self, spread: self * PRIOR.selfDischarge }
     });
     const drainA = storagePlan({ ...box, bank: { ...box.bank, learnt: null } }, plan)?.drainA ?? 0;
+    const standbySpread = Math.hypot(drainA * PRIOR.standbyFraction, PRIOR.standbyA);
     out.push({
       key: 'standby',
       kind: 'standby',
@@ -124,7 +146,8 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
       name: 'Drain while off',
       unit: 'A',
       mean: drainA,
-      spread: Math.hypot(drainA * PRIOR.standbyFraction, PRIOR.standbyA)
+      spread: standbySpread,
+      plan: { mean: learnt?.standbyA ?? drainA, spread: standbySpread }
     });
   }
   const { solar } = box.charging;
@@ -138,7 +161,8 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
       name: 'Yield of the sun',
       unit: '×',
       mean,
-      spread: mean * PRIOR.sun
+      spread: mean * PRIOR.sun,
+      plan: { mean: 1, spread: PRIOR.sun }
     });
   }
   out.push({
@@ -148,7 +172,8 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
     name: 'Offset of the meter',
     unit: 'A',
     mean: 0,
-    spread: PRIOR.meterOffsetA
+    spread: PRIOR.meterOffsetA,
+    plan: { mean: 0, spread: PRIOR.meterOffsetA }
   });
   return out;
 }

@@ -5,13 +5,21 @@ import type { Estimate, Estimated } from './estimate.ts';
 
 /** No records move a draw further than this at once: then something else is wrong. @source rule of thumb */
 const MOST = 10;
-/** A spread that shrank by less than this, with a value that moved by less than a tenth of it, taught nothing. */
-const TAUGHT = 0.95;
-const MOVED = 0.1;
+/** A spread that shrank by less than a fifth, with a value that moved by less than half of it, is not worth an edit. */
+const SURER = 0.8;
+const MOVED = 0.5;
+/** What the spread of the plan does not tell, self-discharge, drain and sun, is taken anew only for a move of this share. */
+const OTHER = 0.1;
 
-/** Whether the records say something new of an unknown. */
-export const taught = (p: Estimated): boolean =>
-  p.recordCount > 0 && (p.nowSpread < TAUGHT * p.spread || Math.abs(p.now - p.mean) > MOVED * p.spread);
+/** Whether the records say something that the plan does not have yet. */
+export function taught(p: Estimated): boolean {
+  if (p.recordCount === 0) return false;
+  const moved = Math.abs(p.now - p.plan.mean);
+  const keepsSpread = p.kind === 'draw' || p.kind === 'capacity' || p.kind === 'resistance';
+  // a value that was taken over once stands in the plan without the spread that was left
+  if (!keepsSpread && p.plan.mean !== p.mean) return moved > OTHER * Math.abs(p.plan.mean);
+  return p.nowSpread < SURER * p.plan.spread || moved > MOVED * p.plan.spread;
+}
 
 /** Whether the plan has a place for it: what the box itself draws stands in its parts, the meter's offset with the meter. */
 export const hasPlace = (p: Pick<Estimated, 'kind'>): boolean => p.kind !== 'box' && p.kind !== 'meter-offset';

@@ -5,6 +5,7 @@
   import { resolve } from '$app/paths';
   import { Heavy, provideHeavy } from '$lib/client/heavy.svelte.ts';
   import { provideMarks } from '$lib/client/bench-marks.svelte.ts';
+  import { Logbook, provideLogbook } from '$lib/client/logbook.svelte.ts';
   import { provideShopping } from '$lib/client/shopping.svelte.ts';
   import { provideBits } from '$lib/client/own-bits.svelte.ts';
   import { OpenBox, provideBox } from '$lib/client/open-box.svelte.ts';
@@ -26,6 +27,7 @@
   // svelte-ignore state_referenced_locally
   const open = provideBox(new OpenBox(data.stored, data.ownParts));
   const heavy = provideHeavy(new Heavy(open));
+  provideLogbook(new Logbook(open));
   const bits = provideBits();
   const shopping = provideShopping();
   // svelte-ignore state_referenced_locally

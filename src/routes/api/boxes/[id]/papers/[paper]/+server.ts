@@ -32,7 +32,7 @@ export const GET = ({ params, url }) =>
       plan: evaluate(document, fullCatalogue(db)),
       marks: new Marks(listMarks(db, params.id)),
       bits: ownBits(db),
-      records: listLog(db, params.id).records,
+      records: listLog(db, params.id, { limit: 300 }).records,
       day: new Date().toISOString().slice(0, 10)
     };
     const disposition = (end: string) => ({

@@ -1,0 +1,315 @@
+import { trimNumber } from '../quantity/format.ts';
+import { parseQuantity, type ParseOptions } from '../quantity/parse.ts';
+import type { QuantityKind } from '../quantity/units.ts';
+import { blankEntry, logEntrySchema, type LogEntry, type LogKind, type Planned } from './record.ts';
+
+/** One field of the form of a record. */
+export type FormField = {
+  name: string;
+  label: string;
+  /** Seen at once; the rest unfolds. */
+  first: boolean;
+} & (
+  | { as: 'quantity'; kind: QuantityKind; example: string; options: ParseOptions }
+  | { as: 'text'; most: number; example?: string }
+  | { as: 'choice'; options: readonly (readonly [value: string, label: string])[] }
+  | { as: 'flag' }
+);
+
+type Units = { temperatureUnit: 'C' | 'F' };
+
+const quantity = (
+  name: string,
+  label: string,
+  kind: QuantityKind,
+  example: string,
+  options: ParseOptions,
+  first = true
+): FormField => ({ as: 'quantity', name, label, kind, example, options, first });
+const words = (name: string, label: string, most: number, first = true, example?: string): FormField => ({
+  as: 'text',
+  name,
+  label,
+  most,
+  first,
+  ...(example === undefined ? {} : { example })
+});
+
+/** A 12 V battery shows between these; outside of them the entry is questioned. */
+const LIKELY_V: ParseOptions = { min: 0, max: 60, plausibleMin: 8, plausibleMax: 17 };
+const SHARE: ParseOptions = { min: 0, max: 1 };
+const HOURS: ParseOptions = { min: 0, max: 2000, plausibleMax: 400 };
+const AH: ParseOptions = { min: 0, max: 10_000, plausibleMax: 500 };
+const AMPS: ParseOptions = { min: -500, max: 500 };
+
+const air = ({ temperatureUnit }: Units, first = true): FormField =>
+  quantity(
+    'airC',
+    'Coldest air',
+    'temperature',
+    temperatureUnit === 'C' ? '3 C' : '37 F',
+    { temperatureUnit, min: -60, max: 80 },
+    first
+  );
+
+/** The fields of each kind of record, in the order they are asked. */
+export function formFields(kind: LogKind, units: Units): FormField[] {
+  switch (kind) {
+    case 'outing':
+      return [
+        quantity('durationH', 'Hours it ran', 'duration', '9h30', HOURS),
+        quantity('chargeAh', 'Amp-hours drawn, by the meter', 'capacity', '12.4 Ah', AH),
+        quantity('endV', 'Volts at the end', 'voltage', '12.9 V', LIKELY_V),
+        {
+          as: 'choice',
+          name: 'endState',
+          label: 'Volts were read',
+          first: true,
+          options: [
+            ['', 'not noted'],
+            ['rested', 'rested'],
+            ['loaded', 'with the load on']
+          ]
+        },
+        air(units),
+        {
+          as: 'choice',
+          name: 'ended',
+          label: 'It ended because',
+          first: true,
+          options: [
+            ['', 'not noted'],
+            ['packed-up', 'we packed up'],
+            ['battery-empty', 'the battery was empty'],
+            ['device-failed', 'a device failed']
+          ]
+        },
+        quantity('startPercent', 'Percent at the start', 'fraction', '100 %', SHARE, false),
+        quantity('endPercent', 'Percent at the end', 'fraction', '35 %', SHARE, false),
+        quantity('startV', 'Volts at the start, rested', 'voltage', '13.4 V', LIKELY_V, false),
+        words('place', 'Where', 120, false),
+        words('purpose', 'What for', 120, false)
+      ];
+    case 'charge':
+      return [
+        {
+          as: 'choice',
+          name: 'full',
+          label: 'Charged',
+          first: true,
+          options: [
+            ['', 'not noted'],
+            ['yes', 'until full'],
+            ['no', 'not to full']
+          ]
+        },
+        quantity('durationH', 'Hours on the charger', 'duration', '5h', HOURS),
+        quantity('endV', 'Volts at the end', 'voltage', '14.4 V', LIKELY_V),
+        quantity('chargeAh', 'Amp-hours put in', 'capacity', '11 Ah', AH),
+        quantity('currentA', 'Amps', 'current', '2.5 A', AMPS, false),
+        air(units, false),
+        words('way', 'How', 80, false, 'mains charger, sun, car')
+      ];
+    case 'storage':
+      return [
+        quantity('percent', 'How full it is stored', 'fraction', '60 %', SHARE),
+        quantity('endV', 'Volts, rested', 'voltage', '13.2 V', LIKELY_V),
+        quantity('topUpAh', 'Amp-hours topped up', 'capacity', '1.2 Ah', AH)
+      ];
+    case 'reading':
+      return [
+        quantity('volts', 'Volts', 'voltage', '12.7 V', LIKELY_V),
+        {
+          as: 'choice',
+          name: 'state',
+          label: 'It was',
+          first: true,
+          options: [
+            ['', 'not noted'],
+            ['rested', 'rested'],
+            ['loaded', 'with a load on'],
+            ['just-charged', 'just charged']
+          ]
+        },
+        quantity('currentA', 'Amps out of the battery', 'current', '0.85 A', AMPS),
+        { as: 'flag', name: 'allOff', label: 'Everything was switched off', first: true },
+        quantity('percent', 'Percent by the meter', 'fraction', '70 %', SHARE, false),
+        air(units, false)
+      ];
+    case 'fault':
+      return [
+        words('what', 'What went wrong', 300),
+        words('cause', 'What it was', 300),
+        words('cure', 'What cured it', 300),
+        words('partName', 'Part that failed', 120, false)
+      ];
+    case 'renewal':
+      return [
+        {
+          as: 'choice',
+          name: 'what',
+          label: 'Renewed',
+          first: true,
+          options: [
+            ['desiccant', 'desiccant'],
+            ['gasket', 'gasket'],
+            ['fuse', 'fuse'],
+            ['torque', 'bolts tightened'],
+            ['other', 'something else']
+          ]
+        },
+        words('detail', 'Which, and how', 300),
+        quantity('costAmount', 'What it cost', 'money', '4.20', { min: 0, max: 100_000 }, false)
+      ];
+    case 'capacity':
+      return [
+        quantity('chargeAh', 'Amp-hours that came out', 'capacity', '18.6 Ah', AH),
+        quantity('currentA', 'At so many amps', 'current', '1 A', AMPS),
+        quantity('endV', 'Volts at the end', 'voltage', '11.5 V', LIKELY_V, false),
+        air(units)
+      ];
+    case 'moisture':
+      return [
+        {
+          as: 'choice',
+          name: 'seen',
+          label: 'Inside it was',
+          first: true,
+          options: [
+            ['damp', 'damp'],
+            ['water', 'wet: water'],
+            ['dry', 'dry']
+          ]
+        },
+        words('where', 'Where', 300)
+      ];
+    case 'wish':
+      return [words('wish', 'For the next version', 500)];
+    case 'change':
+      return [];
+  }
+}
+
+export type FormTexts = Readonly<Record<string, string>>;
+
+/** What the fields of a form show for an entry that is to be mended. */
+export function formTexts(entry: LogEntry, units: Units): Record<string, string> {
+  const values = entry as unknown as Record<string, unknown>;
+  const out: Record<string, string> = { notes: entry.notes, day: entry.day, time: entry.time ?? '' };
+  for (const f of formFields(entry.kind, units)) {
+    const v = values[f.name];
+    if (f.name === 'full') out[f.name] = v === true ? 'yes' : v === false ? 'no' : '';
+    else if (v === null || v === undefined) out[f.name] = '';
+    else if (f.as === 'flag') out[f.name] = v === true ? 'yes' : '';
+    else if (f.as === 'quantity' && typeof v === 'number') out[f.name] = quantityWords(v, f.kind, units);
+    else out[f.name] = String(v);
+  }
+  return out;
+}
+
+function quantityWords(v: number, kind: QuantityKind, units: Units): string {
+  switch (kind) {
+    case 'duration':
+      return `${trimNumber(v)} h`;
+    case 'temperature':
+      return units.temperatureUnit === 'C'
+        ? `${trimNumber(v)} C`
+        : `${trimNumber(Number((v * 1.8 + 32).toFixed(2)))} F`;
+    case 'fraction':
+      return `${trimNumber(v * 100)} %`;
+    case 'capacity':
+      return `${trimNumber(v)} Ah`;
+    case 'voltage':
+      return `${trimNumber(v)} V`;
+    case 'current':
+      return `${trimNumber(v)} A`;
+    default:
+      return trimNumber(v);
+  }
+}
+
+export type FormRead = { ok: true; entry: LogEntry } | { ok: false; problems: Record<string, string> };
+
+/** What must stand in a record of a kind, in words. */
+function missing(entry: LogEntry): Record<string, string> {
+  switch (entry.kind) {
+    case 'outing':
+      return entry.durationH === null ? { durationH: 'How long was it out? Type for example 9h30.' } : {};
+    case 'storage':
+      return entry.percent === null && entry.endV === null && entry.topUpAh === null
+        ? { percent: 'How full is it, or how much was topped up?' }
+        : {};
+    case 'reading':
+      return entry.volts === null && entry.currentA === null && entry.percent === null
+        ? { volts: 'What did the meter show?' }
+        : {};
+    case 'fault':
+      return entry.what.trim() === '' ? { what: 'What went wrong?' } : {};
+    case 'wish':
+      return entry.wish.trim() === '' ? { wish: 'What should the next version have?' } : {};
+    case 'capacity':
+      return entry.chargeAh > 0 ? {} : { chargeAh: 'How many amp-hours came out?' };
+    case 'charge':
+    case 'renewal':
+    case 'moisture':
+    case 'change':
+      return {};
+  }
+}
+
+/**
+ * Reads a form that somebody filled. What is wrong comes back field by field, and nothing typed is lost.
+ * @param base batteries and what did not run as planned, which are chosen and not typed
+ */
+export function readForm(
+  kind: LogKind,
+  texts: FormTexts,
+  units: Units,
+  base: {
+    batteryIds: string[];
+    ran: { deviceId: string; name: string; onH: number }[];
+    planned: (durationH: number | null) => Planned;
+  }
+): FormRead {
+  const problems: Record<string, string> = {};
+  const values: Record<string, unknown> = {};
+  for (const f of formFields(kind, units)) {
+    const text = (texts[f.name] ?? '').trim();
+    if (f.as === 'flag') values[f.name] = text === 'yes';
+    else if (f.as === 'choice') {
+      // untouched it stands at its first choice
+      const chosen = text === '' ? f.options[0]![0] : text;
+      values[f.name] = chosen === '' ? null : f.name === 'full' ? chosen === 'yes' : chosen;
+    } else if (f.as === 'text') values[f.name] = text.slice(0, f.most);
+    else if (text === '') values[f.name] = null;
+    else {
+      const parsed = parseQuantity(text, f.kind, f.options);
+      if (!parsed.ok) problems[f.name] = parsed.message;
+      else if (parsed.question && !(texts[`${f.name} sure`] === text))
+        problems[f.name] = `${parsed.question.message} Type it with its unit, or record it again if it is so.`;
+      else values[f.name] = parsed.value;
+    }
+  }
+  const blank = blankEntry(kind, texts.day ?? '');
+  const durationH = typeof values.durationH === 'number' ? values.durationH : null;
+  const entry = {
+    ...blank,
+    ...Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)),
+    ...(kind === 'outing' ? { planned: base.planned(durationH), ran: base.ran } : {}),
+    ...(kind === 'capacity' && values.chargeAh === null ? { chargeAh: 0 } : {}),
+    time: texts.time?.trim() ? texts.time.trim() : null,
+    batteryIds: base.batteryIds,
+    notes: (texts.notes ?? '').slice(0, 5000)
+  } as LogEntry;
+  const lacking = Object.fromEntries(Object.entries(missing(entry)).filter(([name]) => !(name in problems)));
+  Object.assign(problems, lacking);
+  if (Object.keys(problems).length > 0) return { ok: false, problems };
+  const checked = logEntrySchema.safeParse(entry);
+  if (checked.success) return { ok: true, entry: checked.data };
+  return {
+    ok: false,
+    problems: Object.fromEntries(
+      checked.error.issues.map((i) => [String(i.path[0] ?? 'notes'), `${i.message}.`.replace('..', '.')])
+    )
+  };
+}

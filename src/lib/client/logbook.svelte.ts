@@ -1,0 +1,126 @@
+import type { BatteryLife, StoredBattery } from '@haversack/core/logbook/battery';
+import type { LogEntry, LogRecord } from '@haversack/core/logbook/record';
+import { entryOf, KIND_NAMES } from '@haversack/core/logbook/record';
+import { getContext, setContext } from 'svelte';
+import { request } from './api.ts';
+import type { OpenBox } from './open-box.svelte.ts';
+
+export type KeptBattery = StoredBattery & { life: BatteryLife };
+
+/** The logbook of the open box: what is written goes to the server at once, each with its way back. */
+export class Logbook {
+  readonly #open: OpenBox;
+  batteries: KeptBattery[] = $state.raw([]);
+  batteriesKnown = $state(false);
+  /** Counted up with every record written, mended or taken out: views of the server's lists look again. */
+  version = $state(0);
+  problem = $state('');
+  /** The record written last, for what it changed. */
+  lastId = $state('');
+
+  constructor(open: OpenBox) {
+    this.#open = open;
+  }
+
+  /** Batteries that stand in this box now. */
+  get here(): KeptBattery[] {
+    return this.batteries.filter((b) => b.boxId === this.#open.id && !b.retired);
+  }
+
+  async load(): Promise<void> {
+    try {
+      await Promise.all([this.#open.loadRecords(), this.loadBatteries()]);
+      this.problem = '';
+    } catch (e) {
+      this.problem = (e as Error).message;
+    }
+  }
+
+  async loadBatteries(): Promise<void> {
+    this.batteries = (await request<{ batteries: KeptBattery[] }>('GET', '/api/batteries')).batteries;
+    this.batteriesKnown = true;
+  }
+
+  /** Writes a record. @returns whether it was kept; what is wrong stands in `problem` */
+  async add(entry: LogEntry): Promise<boolean> {
+    let record: LogRecord | undefined;
+    return this.#act(
+      `${KIND_NAMES[entry.kind]}, ${entry.day} recorded`,
+      async () => {
+        record = await (record
+          ? request<LogRecord>('PUT', `/api/boxes/${this.#open.id}/logbook`, record)
+          : request<LogRecord>('POST', `/api/boxes/${this.#open.id}/logbook`, entry));
+        this.lastId = record.id;
+        await this.#again();
+      },
+      async () => {
+        await request('DELETE', `/api/logbook/${record!.id}`);
+        this.lastId = '';
+        await this.#again();
+      }
+    );
+  }
+
+  async change(record: LogRecord, entry: LogEntry): Promise<boolean> {
+    const put = async (e: LogEntry): Promise<void> => {
+      await request('PUT', `/api/logbook/${record.id}`, e);
+      await this.#again();
+    };
+    return this.#act(
+      `${KIND_NAMES[record.kind]}, ${record.day} changed`,
+      () => put(entry),
+      () => put(entryOf(record))
+    );
+  }
+
+  async remove(record: LogRecord): Promise<boolean> {
+    return this.#act(
+      `${KIND_NAMES[record.kind]}, ${record.day} taken out`,
+      async () => {
+        await request('DELETE', `/api/logbook/${record.id}`);
+        await this.#again();
+      },
+      async () => {
+        await request('PUT', `/api/boxes/${this.#open.id}/logbook`, record);
+        await this.#again();
+      }
+    );
+  }
+
+  /** The packs of the box become batteries of their own. */
+  async fromBox(): Promise<boolean> {
+    let made: StoredBattery[] = [];
+    return this.#act(
+      'Batteries of this box kept as things',
+      async () => {
+        if (made.length > 0) for (const { id, ...b } of made) await request('PUT', `/api/batteries/${id}`, b);
+        else made = (await request<{ made: StoredBattery[] }>('POST', `/api/boxes/${this.#open.id}/batteries`)).made;
+        await this.loadBatteries();
+      },
+      async () => {
+        for (const { id } of made) await request('DELETE', `/api/batteries/${id}`);
+        await this.loadBatteries();
+      }
+    );
+  }
+
+  async #act(label: string, redo: () => Promise<void>, undo: () => Promise<void>): Promise<boolean> {
+    try {
+      await this.#open.log.act(label, redo, undo);
+      this.problem = '';
+      return true;
+    } catch (e) {
+      this.problem = (e as Error).message;
+      return false;
+    }
+  }
+
+  async #again(): Promise<void> {
+    this.version++;
+    await this.load();
+  }
+}
+
+const KEY = Symbol('logbook');
+export const provideLogbook = (logbook: Logbook): Logbook => setContext(KEY, logbook);
+export const useLogbook = (): Logbook => getContext<Logbook>(KEY);

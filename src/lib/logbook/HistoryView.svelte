@@ -1,0 +1,192 @@
+<script lang="ts">
+  import { formTexts } from '@haversack/core/logbook/form';
+  import { KIND_NAMES, LOG_KINDS, type LogEntry, type LogKind, type LogRecord } from '@haversack/core/logbook/record';
+  import { recordWords } from '@haversack/core/logbook/words';
+  import Pencil from '@lucide/svelte/icons/pencil';
+  import Trash from '@lucide/svelte/icons/trash-2';
+  import { onMount } from 'svelte';
+  import { page } from '$app/state';
+  import { request } from '$lib/client/api.ts';
+  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useLogbook } from '$lib/client/logbook.svelte.ts';
+  import { showView } from '$lib/client/views.ts';
+  import Dialog from '$lib/ui/Dialog.svelte';
+  import RecordForm from './RecordForm.svelte';
+  import SeriesPanel from './SeriesPanel.svelte';
+
+  const open = useBox();
+  const log = useLogbook();
+  const units = $derived(open.doc.preferences);
+  const PAGE = 100;
+  const PARTS = [
+    { id: 'records', text: 'Records' },
+    { id: 'series', text: 'Meter’s series' }
+  ] as const;
+  const part = $derived(page.url.searchParams.get('part') === 'series' ? 'series' : 'records');
+  let kind = $state<LogKind | ''>('');
+  let text = $state('');
+  let battery = $state('');
+  let rows = $state.raw<LogRecord[]>([]);
+  let total = $state(0);
+  let known = $state(false);
+  let problem = $state('');
+  let mended = $state.raw<LogRecord | undefined>();
+  let texts = $state<Record<string, string>>({});
+  let batteryIds = $state<string[]>([]);
+  let ran = $state<{ deviceId: string; name: string; onH: number }[]>([]);
+  let shown = $state(false);
+
+  let asked = 0;
+  async function load(limit: number): Promise<void> {
+    const turn = ++asked;
+    const asks = { limit: String(limit), kind, text: text.trim(), battery };
+    const query = Object.entries(asks)
+      .filter(([, v]) => v !== '')
+      .map(([k, v]) => `${k}=${encodeURIComponent(v)}`)
+      .join('&');
+    try {
+      const got = await request<{ records: LogRecord[]; total: number }>(
+        'GET',
+        `/api/boxes/${open.id}/logbook?${query}`
+      );
+      // an answer that was overtaken by a later question says nothing
+      if (turn !== asked) return;
+      rows = got.records;
+      total = got.total;
+      known = true;
+      problem = '';
+    } catch (e) {
+      if (turn === asked) problem = (e as Error).message;
+    }
+  }
+  onMount(() => void log.load());
+  $effect(() => {
+    void [kind, text, battery, log.version];
+    void load(PAGE);
+  });
+
+  function mend(r: LogRecord): void {
+    texts = formTexts(r, units);
+    batteryIds = [...r.batteryIds];
+    ran = r.kind === 'outing' ? r.ran.map((d) => ({ ...d })) : [];
+    mended = r;
+    shown = true;
+  }
+  async function take(entry: LogEntry): Promise<boolean> {
+    const done = await log.change(mended!, entry);
+    if (done) shown = false;
+    return done;
+  }
+</script>
+
+<div class="grid gap-4 p-6 max-md:p-3">
+  <div class="seg justify-self-start" role="group" aria-label="What is shown">
+    {#each PARTS as p (p.id)}<button
+        type="button"
+        class="!h-9"
+        aria-pressed={part === p.id}
+        onclick={() => showView(open.id, 'logbook', { view: 'history', part: p.id })}>{p.text}</button
+      >{/each}
+  </div>
+  {#if part === 'series'}<SeriesPanel />{:else}
+    <div class="flex flex-wrap items-center gap-2">
+      <label class="sr-only" for="log-kind">Kind</label>
+      <select id="log-kind" class="in !h-9" bind:value={kind}
+        ><option value="">All kinds</option>{#each LOG_KINDS as k (k)}<option value={k}>{KIND_NAMES[k]}</option
+          >{/each}</select
+      >
+      <input
+        class="in !h-9 min-w-40 flex-1 md:max-w-72"
+        type="search"
+        aria-label="Look for words"
+        placeholder="rain, fuse, hide …"
+        bind:value={text}
+      />
+      {#if log.batteries.length > 0}
+        <label class="sr-only" for="log-battery">Battery</label>
+        <select id="log-battery" class="in !h-9" bind:value={battery}
+          ><option value="">Any battery</option>{#each log.batteries as b (b.id)}<option value={b.id}>{b.name}</option
+            >{/each}</select
+        >
+      {/if}
+      <span class="lab" role="status">{known ? `${total} ${total === 1 ? 'record' : 'records'}` : ''}</span>
+    </div>
+    {#if open.log.lastLabel}<p class="flex flex-wrap items-center gap-2">
+        {open.log.lastLabel}
+        <button type="button" class="btn" disabled={!open.log.canUndo} onclick={() => open.log.undo()}>Undo that</button
+        >
+      </p>{/if}
+    {#if problem || log.problem || open.log.problem}<p role="alert" class="text-stop">
+        {problem || log.problem || open.log.problem}
+      </p>{/if}
+
+    {#if known && total === 0}
+      <div class="max-w-xl rounded-box border border-line2 bg-raise p-5">
+        <h2>{kind || text || battery ? 'Nothing of that sort' : 'Nothing recorded yet'}</h2>
+        <p class="mt-2 text-[14px] text-ink2">
+          {kind || text || battery
+            ? 'Take another kind, other words or any battery.'
+            : 'What you record under Record stands here, newest first, each line to be mended or taken out.'}
+        </p>
+      </div>
+    {:else if known}
+      <div class="overflow-x-auto">
+        <table class="sheet">
+          <caption class="sr-only">Records of this box, newest first</caption>
+          <thead
+            ><tr><th>Day</th><th>What</th><th class="w-full">Said</th><th><span class="sr-only">Change</span></th></tr
+            ></thead
+          >
+          <tbody>
+            {#each rows as r (r.id)}
+              <tr>
+                <th scope="row" class="n align-top whitespace-nowrap"
+                  >{r.day}{r.time && r.kind !== 'change' ? ` ${r.time}` : ''}</th
+                >
+                <td class="whitespace-nowrap">{KIND_NAMES[r.kind]}</td>
+                <td>
+                  {#if r.kind === 'change'}<ul class="list-disc pl-4">
+                      {#each r.changes as c, i (i)}<li>{c}</li>{/each}
+                    </ul>{:else}{recordWords(r, units)}{/if}
+                </td>
+                <td class="whitespace-nowrap">
+                  <span class="flex gap-1">
+                    {#if r.kind !== 'change'}<button
+                        type="button"
+                        class="icon"
+                        aria-label="Mend {KIND_NAMES[r.kind].toLowerCase()}, {r.day}"
+                        onclick={() => mend(r)}><Pencil size={16} /></button
+                      >{/if}
+                    <button
+                      type="button"
+                      class="icon"
+                      aria-label="Take out {KIND_NAMES[r.kind].toLowerCase()}, {r.day}"
+                      onclick={() => log.remove(r)}><Trash size={16} /></button
+                    >
+                  </span>
+                </td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </div>
+      {#if rows.length < total}<button
+          type="button"
+          class="btn !h-11 justify-self-start"
+          onclick={() => load(rows.length + PAGE)}>Show more: {total - rows.length} left</button
+        >{/if}
+    {/if}
+  {/if}
+</div>
+
+<Dialog bind:open={shown} title={mended ? `${KIND_NAMES[mended.kind]}, ${mended.day}` : ''}>
+  {#if mended}<RecordForm
+      kind={mended.kind}
+      {texts}
+      bind:batteryIds
+      bind:ran
+      planned={mended.kind === 'outing' ? mended.planned : undefined}
+      verb="Keep the change"
+      onentry={take}
+    />{/if}
+</Dialog>
