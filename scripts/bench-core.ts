@@ -1,4 +1,5 @@
 import { reportBuying, reportCutting, reportSound, reportWork } from './bench-kit.ts';
+import { reportLearning } from './bench-log.ts';
 import { writeFileSync } from 'node:fs';
 import { positiveTerminals, TrialCircuit } from '../core/src/trials/circuit.ts';
 import { shortSources } from '../core/src/trials/setting.ts';
@@ -175,3 +176,4 @@ reportBuying();
 reportCutting();
 reportWork();
 reportSound();
+reportLearning();

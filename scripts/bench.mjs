@@ -8,6 +8,7 @@ import { build } from 'vite';
 import { ensureBuilt } from './demo.mjs';
 import { ensureInstalled, root } from './ensure.mjs';
 import { reportDrag } from './bench-drag.mjs';
+import { reportLogbook } from './bench-log.mjs';
 
 ensureInstalled();
 const scratch = mkdtempSync(join(tmpdir(), 'haversack-bench-'));
@@ -37,6 +38,7 @@ const server = spawn(process.execPath, ['build'], {
     HOST: '127.0.0.1',
     PORT: String(port),
     ORIGIN: `http://127.0.0.1:${port}`,
+    BODY_SIZE_LIMIT: '4M',
     HAVERSACK_DB: join(scratch, 'bench.db'),
     HAVERSACK_MIGRATIONS: join(root, 'drizzle'),
     HAVERSACK_DEMO: '1'
@@ -65,6 +67,7 @@ console.log(
   `drilling template as PDF, asked of the server ${pdfTimes[6].toFixed(0)} ms  (under 300 ms; slowest ${pdfTimes.at(-1).toFixed(0)} ms)`
 );
 await reportDrag(`http://127.0.0.1:${port}`, JSON.parse(readFileSync(crowdedFile, 'utf8')));
+await reportLogbook(server, `http://127.0.0.1:${port}`, scratch);
 server.kill();
 
 /** JavaScript that the outing page loads at first, static imports followed, gzipped. */

@@ -3,7 +3,8 @@ import { describe, expect, test } from 'vitest';
 import { assignShops, totalOf, type Step } from '../src/kit/buy/assign.ts';
 import { cheapestBasket, feesOf, paidPrice } from '../src/kit/buy/basket.ts';
 import { cheapestPackets } from '../src/kit/buy/packets.ts';
-import { shopsSchema, type Need, type Offer, type Shop } from '../src/kit/buy/types.ts';
+import { shopsSchema } from '../src/kit/buy/shops-schema.ts';
+import type { Need, Offer, Shop } from '../src/kit/buy/types.ts';
 
 const shop = (id: string, more: Partial<Shop> = {}): Shop => ({
   id,

@@ -1,14 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import {
-  dischargeA,
-  dischargeH,
-  dischargeNow,
-  outAh,
-  readDischarge,
-  stopVoltageV,
-  type Discharge
-} from '../src/bench/discharge.ts';
+import { dischargeA, dischargeH, dischargeNow, outAh, stopVoltageV } from '../src/bench/discharge.ts';
+import { readDischarge, type Discharge } from '../src/bench/discharge-read.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { evaluate } from '../src/evaluate.ts';

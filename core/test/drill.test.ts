@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { applyEdits } from '../src/box/edits.ts';
-import { bitsFor, bitSetsSchema, bitText, FAMILY, START_SETS, USUAL_SETS } from '../src/drill/bits.ts';
+import { bitsFor, bitText, FAMILY, START_SETS, USUAL_SETS } from '../src/drill/bits.ts';
+import { bitSetsSchema } from '../src/drill/bits-schema.ts';
 import { chooseBit, type HoleWindow } from '../src/drill/choose.ts';
 import { readSizes } from '../src/drill/read-sizes.ts';
 import { bothLengths, holeSchedule } from '../src/drill/schedule.ts';

@@ -17,7 +17,7 @@ import { evaluate } from '../src/evaluate.ts';
 import { readBox, writeBox } from '../src/exchange/read-box.ts';
 import { report } from '../src/exchange/report.ts';
 import { compare } from '../src/logbook/compare.ts';
-import { blankEntry, NO_PLAN } from '../src/logbook/record.ts';
+import { blankEntry, NO_PLAN } from '../src/logbook/kinds.ts';
 import { removePort } from '../src/box/remove-port.ts';
 import { netlistFaults } from '../src/wiring/netlist.ts';
 

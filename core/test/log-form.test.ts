@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { formFields, formTexts, readForm, type FormTexts } from '../src/logbook/form.ts';
-import { KIND_NAMES, logEntrySchema, LOG_KINDS, NO_PLAN, type LogEntry, type LogKind } from '../src/logbook/record.ts';
+import { KIND_NAMES, LOG_KINDS, NO_PLAN } from '../src/logbook/kinds.ts';
+import { logEntrySchema, type LogEntry, type LogKind } from '../src/logbook/record.ts';
 
 const C = { temperatureUnit: 'C' as const };
 const base = { batteryIds: ['b1'], ran: [], planned: () => NO_PLAN };

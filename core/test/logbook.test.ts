@@ -7,17 +7,8 @@ import { chargeToday } from '../src/logbook/charge-today.ts';
 import { due, DUE_KEYS, type Due, type DueInput } from '../src/logbook/due.ts';
 import { chanceOf, chargeNow, hoursLeft, switchOff, type Now, type Running } from '../src/logbook/left.ts';
 import { plannedFor } from '../src/logbook/planned.ts';
-import {
-  blankEntry,
-  inOrder,
-  KIND_NAMES,
-  LOG_KINDS,
-  logEntrySchema,
-  momentH,
-  type EntryOf,
-  type LogKind,
-  type LogRecord
-} from '../src/logbook/record.ts';
+import { blankEntry, inOrder, KIND_NAMES, LOG_KINDS, momentH } from '../src/logbook/kinds.ts';
+import { logEntrySchema, type EntryOf, type LogKind, type LogRecord } from '../src/logbook/record.ts';
 import { readRecord, TYPED_RECORD_EXAMPLES } from '../src/logbook/typed-record.ts';
 import { whatChanged } from '../src/logbook/what-changed.ts';
 import { recordWords } from '../src/logbook/words.ts';

@@ -1,35 +1,11 @@
-import { z } from 'zod';
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
+import type { Discharge } from './discharge-read.ts';
 import { effectiveAh, openCircuitV, sagMilliOhm } from '../battery/model.ts';
-
-/** Somebody looked at the meter: current that flows, and volts at the posts where they were read. */
-const lookSchema = z.strictObject({
-  atMs: z.number().int().min(0),
-  currentA: z.number().finite().min(0).max(500),
-  volts: z.number().finite().min(0).max(60).nullable()
-});
-export const dischargeSchema = z.strictObject({
-  looks: z.array(lookSchema).min(1).max(200),
-  /** When the load went off; null while it runs. */
-  endedMs: z.number().int().min(0).nullable()
-});
-export type Discharge = z.infer<typeof dischargeSchema>;
-export type Look = z.infer<typeof lookSchema>;
 
 const HOUR_MS = 3_600_000;
 /** At room warmth, as the sheet asks. */
 const ROOM_C = 20;
-
-/** A discharge as it was kept; undefined for anything else. */
-export function readDischarge(text: string): Discharge | undefined {
-  try {
-    const read = dischargeSchema.safeParse(JSON.parse(text));
-    return read.success ? read.data : undefined;
-  } catch {
-    return undefined;
-  }
-}
 
 /** Room above the voltage at which a lithium pack's own protection opens, V. @source rule of thumb: it ends by hand, not by the protection */
 const ABOVE_PROTECTION_V = 0.5;

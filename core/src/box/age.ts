@@ -1,8 +1,5 @@
-import { z } from 'zod';
-
 /** Years since a battery was bought; 'unknown' when nobody can tell. */
-export const ageSchema = z.union([z.number().min(0).max(30), z.literal('unknown')]);
-export type Age = z.infer<typeof ageSchema>;
+export type Age = number | 'unknown';
 
 /** What a battery of unknown age may be, years: new, in its middle, at the end of its calendar life. @source as-built reference: used packs met in the field */
 export const AGES_Y = [0, 3, 8] as const;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { FUSE_FAMILIES, idSchema, insulation } from '../catalogue/part.ts';
+import { FEED_ENDS, WAYS_IN } from './feed-names.ts';
 import { amps, attr, bundled, lengthMm, partRef, text, wireSizeSchema } from './schema-pieces.ts';
 
 /**
@@ -34,11 +35,6 @@ const stretch = {
   insulationC: attr(insulation),
   bundledCount: attr(bundled)
 };
-
-/** How a feed ends. 'chain' = at the first of its circuits, the others hang on each other. */
-export const FEED_ENDS = ['fuse-block', 'chain', 'bus-bar', 'stud', 'lever', 'push-in', 'splice', 'terminal'] as const;
-/** How a feed comes through a wall: of the box its battery stands outside of, or of a second box. */
-export const WAYS_IN = ['connector', 'lugs', 'clips', 'lead-plug', 'gland'] as const;
 
 export const feedSchema = z.strictObject({
   ...stretch,

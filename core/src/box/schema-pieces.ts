@@ -23,3 +23,5 @@ export const turn = z.enum(['lwh', 'wlh', 'lhw', 'hlw', 'whl', 'hwl']);
 
 export const isoDay = z.iso.date('Type the day as year-month-day');
 export const bundled = z.number().int().min(1).max(60);
+/** Years since a battery was bought. */
+export const ageSchema = z.union([z.number().min(0).max(30), z.literal('unknown')]);

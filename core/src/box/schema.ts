@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import { ageSchema } from './age.ts';
 import { BOX_FORMAT, BOX_VERSION } from './attr.ts';
 import { FACES } from '../catalogue/faces.ts';
 import { CHEMISTRIES, idSchema, insulation, partSchema, TAB_ORDERS } from '../catalogue/part.ts';
 import { circuitSchema, feedSchema, originSchema, relaySchema } from './circuit-schema.ts';
 import { claimSchema, deviceSchema, drawSchema } from './device-schema.ts';
 import {
+  ageSchema,
   amps,
   attr,
   bundled,

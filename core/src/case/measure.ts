@@ -1,5 +1,6 @@
 import { METRIC, type Said } from '../quantity/said.ts';
-import { CASE_MEASURES, type Face, type PartOf, type Zone } from '../catalogue/part.ts';
+import { CASE_MEASURES } from '../catalogue/names.ts';
+import type { Face, PartOf, Zone } from '../catalogue/part.ts';
 import { SHELL_KG_PER_L } from './balance.ts';
 
 type Case = PartOf<'case'>;

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+export * from './names.ts';
+import { BODY_USES, CASE_MEASURES, CHEMISTRIES, FUSE_FAMILIES, SUPPLIES, TAB_ORDERS } from './names.ts';
 import { FACES, type Face } from './faces.ts';
 
 /** Shared pieces. A null figure means 'unknown': nobody read the label yet. It is never replaced silently. */
@@ -23,22 +25,6 @@ const common = {
   origin: z.enum(['catalogue', 'own'])
 };
 
-export const CHEMISTRIES = ['lfp', 'agm', 'gel', 'flooded', 'nmc3', 'nmc4', 'lithium', 'unknown'] as const;
-export const FUSE_FAMILIES = ['mini-blade', 'blade', 'midi', 'post', 'glass', 'breaker'] as const;
-
-/**
- * What stands on a switch's tabs, counted from the marked end. Two-tab switches may be fed from either side; with a lamp
- * inside makers differ.
- */
-export const TAB_ORDERS = [
-  'two-tabs',
-  'supply-load-lamp',
-  'supply-lamp-load',
-  'load-supply-lamp',
-  'load-lamp-supply',
-  'lamp-supply-load',
-  'lamp-load-supply'
-] as const;
 export type TabOrder = (typeof TAB_ORDERS)[number];
 
 /** Water marks of the mechanical reference 7.1: jet 0-6, dunk 0, 7 or 8. */
@@ -80,24 +66,6 @@ export const zone = z.strictObject({
   widthMm: positive,
   heightMm: positive
 });
-
-/** What is measured on a case, in the order of the measuring sheet. */
-export const CASE_MEASURES = [
-  'floorLengthMm',
-  'floorWidthMm',
-  'rimLengthMm',
-  'rimWidthMm',
-  'depthMm',
-  'lidDepthMm',
-  'wallMm',
-  'cornerRadiusMm',
-  'floorFilletMm',
-  'skirtMm',
-  'gasketBandMm',
-  'trayBelowRimMm',
-  'massKg',
-  'handleRatedKg'
-] as const;
 
 export const casePart = z.strictObject({
   kind: z.literal('case'),
@@ -157,9 +125,6 @@ const roundHole = z.strictObject({
 const rectHole = z.strictObject({ shape: z.literal('rect'), widthMm: positive.max(300), heightMm: positive.max(300) });
 const twinHole = z.strictObject({ shape: z.literal('twin'), diameterMm: positive.max(50), pitchMm: positive.max(200) });
 const noHole = z.strictObject({ shape: z.literal('none') });
-
-/** How a device is fed. The last two hang on a 12 V port with a converter or inverter of their own in the lead. */
-export const SUPPLIES = ['12v', 'usb-a', 'usb-c', 'regulated-12v', 'dc-converter', 'inverter'] as const;
 
 export const panelPart = z.strictObject({
   kind: z.literal('panel'),
@@ -241,17 +206,6 @@ export const shuntPart = z.strictObject({
   widthMm: sizeMm,
   heightMm: sizeMm
 });
-
-export const BODY_USES = [
-  'charger',
-  'converter',
-  'controller',
-  'inverter',
-  'bus-bar',
-  'spares',
-  'tools',
-  'other'
-] as const;
 
 export const bodyPart = z.strictObject({
   kind: z.literal('body'),

@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import { MM_PER_INCH } from '../quantity/units.ts';
 import { inchFraction } from '../quantity/length.ts';
 import type { PartOf } from '../catalogue/part.ts';
@@ -20,14 +19,7 @@ export const FAMILY: Record<
   forstner: { name: 'Forstner bit', growthMm: 0.1, suits: ['wood', 'PP', 'ABS', 'PC'], mostWallMm: 100 }
 };
 
-export const bitSetSchema = z.strictObject({
-  id: z.string().regex(/^[a-z0-9-]{1,40}$/),
-  name: z.string().min(1).max(80),
-  family: z.enum(BIT_FAMILIES),
-  sizesMm: z.array(z.number().finite().positive().max(200)).min(1).max(80)
-});
-export const bitSetsSchema = z.array(bitSetSchema).max(40);
-export type BitSet = z.infer<typeof bitSetSchema>;
+export type BitSet = { id: string; name: string; family: BitFamily; sizesMm: number[] };
 
 const steps = (from: number, to: number, by: number): number[] =>
   Array.from({ length: Math.round((to - from) / by) + 1 }, (_, i) => Number((from + i * by).toFixed(6)));

@@ -1,5 +1,6 @@
 import { compare } from './compare.ts';
-import { inOrder, type EntryOf, type LogRecord } from './record.ts';
+import { inOrder } from './kinds.ts';
+import type { EntryOf, LogRecord } from './record.ts';
 
 /** One outing against its plan. */
 export type Actual = {

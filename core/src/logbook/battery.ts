@@ -5,7 +5,8 @@ import type { Box } from '../box/schema.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { capacityFactor } from '../battery/model.ts';
 import type { KnownChemistry } from '../catalogue/part.ts';
-import { inOrder, type LogRecord } from './record.ts';
+import { inOrder } from './kinds.ts';
+import type { LogRecord } from './record.ts';
 
 /** A battery as a thing of its own: it moves from box to box and keeps its history. */
 export const batterySchema = z.strictObject({

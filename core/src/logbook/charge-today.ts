@@ -3,7 +3,8 @@ import { whatVoltageMeans } from '../battery/voltage.ts';
 import type { Box } from '../box/schema.ts';
 import { storagePlan } from '../charge/storage.ts';
 import type { Plan } from '../evaluate.ts';
-import { inOrder, momentH, type LogRecord } from './record.ts';
+import { inOrder, momentH } from './kinds.ts';
+import type { LogRecord } from './record.ts';
 
 /** How full the bank is by its records. */
 export type ChargeToday = {

@@ -6,7 +6,8 @@ import type { Plan } from '../evaluate.ts';
 import { fixed } from '../quantity/format.ts';
 import type { SeasonPlan } from '../season/season.ts';
 import { chargeToday } from './charge-today.ts';
-import { blankEntry, momentH, type LogEntry, type LogRecord } from './record.ts';
+import { blankEntry, momentH } from './kinds.ts';
+import type { LogEntry, LogRecord } from './record.ts';
 
 export const DUE_KEYS = [
   'charge',

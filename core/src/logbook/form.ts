@@ -1,7 +1,8 @@
 import { trimNumber } from '../quantity/format.ts';
 import { parseQuantity, type ParseOptions } from '../quantity/parse.ts';
 import type { QuantityKind } from '../quantity/units.ts';
-import { blankEntry, logEntrySchema, type LogEntry, type LogKind, type Planned } from './record.ts';
+import { blankEntry } from './kinds.ts';
+import { logEntrySchema, type LogEntry, type LogKind, type Planned } from './record.ts';
 
 /** One field of the form of a record. */
 export type FormField = {

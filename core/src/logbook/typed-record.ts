@@ -4,7 +4,8 @@ import { parseQuantity, type ParseOptions } from '../quantity/parse.ts';
 import type { QuantityKind } from '../quantity/units.ts';
 import { clockText } from '../quantity/format.ts';
 import { dayAfter } from '../sun/sun.ts';
-import { blankEntry, type EntryOf, type LogEntry, type LogKind, type Planned } from './record.ts';
+import { blankEntry } from './kinds.ts';
+import type { EntryOf, LogEntry, LogKind, Planned } from './record.ts';
 
 export type TypedRecord =
   | { ok: true; entry: LogEntry }

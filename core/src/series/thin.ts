@@ -13,7 +13,6 @@ export type Window = { fromMs: number; toMs: number };
 export function extremes(chunks: Iterable<Chunk>, figure: Figure, window: Window, buckets: number): Point[] {
   const span = Math.max(1, window.toMs - window.fromMs);
   const out: Point[] = [];
-  let bucket = -1;
   let low: Point | undefined;
   let high: Point | undefined;
   const close = (): void => {
@@ -22,19 +21,21 @@ export function extremes(chunks: Iterable<Chunk>, figure: Figure, window: Window
     else out.push(...(low[0] < high[0] ? [low, high] : [high, low]));
     low = high = undefined;
   };
+  let bucketEndMs = -Infinity;
   for (const chunk of chunks) {
-    const values = chunk[figure];
-    for (let i = 0; i < chunk.ms.length; i++) {
-      const ms = chunk.ms[i]!;
+    const { ms: moments, [figure]: values } = chunk;
+    for (let i = 0; i < moments.length; i++) {
+      const ms = moments[i]!;
       const value = values[i]!;
-      if (ms < window.fromMs || ms > window.toMs || Number.isNaN(value)) continue;
-      const b = Math.min(buckets - 1, Math.floor(((ms - window.fromMs) / span) * buckets));
-      if (b !== bucket) {
+      // not a number: nothing was read
+      if (value !== value || ms < window.fromMs || ms > window.toMs) continue;
+      if (ms >= bucketEndMs) {
         close();
-        bucket = b;
+        const bucket = Math.min(buckets - 1, Math.floor(((ms - window.fromMs) / span) * buckets));
+        bucketEndMs = bucket === buckets - 1 ? Infinity : window.fromMs + ((bucket + 1) * span) / buckets;
       }
-      if (!low || value < low[1]) low = [ms, value];
-      if (!high || value > high[1]) high = [ms, value];
+      if (low === undefined || value < low[1]) low = [ms, value];
+      if (high === undefined || value > high[1]) high = [ms, value];
     }
   }
   close();

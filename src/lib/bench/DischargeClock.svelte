@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { dischargeA, dischargeH, dischargeNow, readDischarge, type Discharge } from '@haversack/core/bench/discharge';
+  import { dischargeA, dischargeH, dischargeNow } from '@haversack/core/bench/discharge';
+  import { readDischarge, type Discharge } from '@haversack/core/bench/discharge-read';
   import { durationText, fixed } from '@haversack/core/quantity/format';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';

@@ -1,6 +1,6 @@
 import type { BatteryLife, StoredBattery } from '@haversack/core/logbook/battery';
 import type { LogEntry, LogRecord } from '@haversack/core/logbook/record';
-import { entryOf, KIND_NAMES } from '@haversack/core/logbook/record';
+import { entryOf, KIND_NAMES } from '@haversack/core/logbook/kinds';
 import { getContext, setContext } from 'svelte';
 import { request } from './api.ts';
 import type { OpenBox } from './open-box.svelte.ts';

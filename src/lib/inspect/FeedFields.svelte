@@ -1,6 +1,6 @@
 <script lang="ts">
   import { choiceOf, fromChoice } from '@haversack/core/box/attr';
-  import { FEED_ENDS, WAYS_IN } from '@haversack/core/box/circuit-schema';
+  import { FEED_ENDS, WAYS_IN } from '@haversack/core/box/feed-names';
   import type { Feed } from '@haversack/core/box/schema';
   import { isSwitch, mainFeed } from '@haversack/core/box/feeds';
   import { panelPartOf } from '@haversack/core/box/lookup';

@@ -1,5 +1,5 @@
 import type { Feed } from '@haversack/core/box/schema';
-import type { FEED_ENDS, WAYS_IN } from '@haversack/core/box/circuit-schema';
+import type { FEED_ENDS, WAYS_IN } from '@haversack/core/box/feed-names';
 import type { FuseFamily } from '@haversack/core/catalogue/part';
 
 /** How a feed ends, as choices. */

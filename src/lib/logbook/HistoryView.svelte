@@ -1,6 +1,7 @@
 <script lang="ts">
   import { formTexts } from '@haversack/core/logbook/form';
-  import { KIND_NAMES, LOG_KINDS, type LogEntry, type LogKind, type LogRecord } from '@haversack/core/logbook/record';
+  import { KIND_NAMES, LOG_KINDS } from '@haversack/core/logbook/kinds';
+  import type { LogEntry, LogKind, LogRecord } from '@haversack/core/logbook/record';
   import { recordWords } from '@haversack/core/logbook/words';
   import Pencil from '@lucide/svelte/icons/pencil';
   import Trash from '@lucide/svelte/icons/trash-2';
@@ -17,7 +18,7 @@
   const open = useBox();
   const log = useLogbook();
   const units = $derived(open.doc.preferences);
-  const PAGE = 100;
+  const PAGE = 60;
   const PARTS = [
     { id: 'records', text: 'Records' },
     { id: 'series', text: 'Meter’s series' }

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { blankEntry } from '@haversack/core/logbook/record';
+  import { blankEntry } from '@haversack/core/logbook/kinds';
   import { plannedFor } from '@haversack/core/logbook/planned';
   import { durationText, fixed } from '@haversack/core/quantity/format';
   import Circle from '@lucide/svelte/icons/circle';

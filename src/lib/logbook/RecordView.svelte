@@ -1,12 +1,7 @@
 <script lang="ts">
   import { plannedFor } from '@haversack/core/logbook/planned';
-  import {
-    KIND_NAMES,
-    type EntryOf,
-    type LogEntry,
-    type LogKind,
-    type LogRecord
-  } from '@haversack/core/logbook/record';
+  import { KIND_NAMES } from '@haversack/core/logbook/kinds';
+  import type { EntryOf, LogEntry, LogKind, LogRecord } from '@haversack/core/logbook/record';
   import { readRecord, TYPED_RECORD_EXAMPLES } from '@haversack/core/logbook/typed-record';
   import { recordWords } from '@haversack/core/logbook/words';
   import CornerDownLeft from '@lucide/svelte/icons/corner-down-left';

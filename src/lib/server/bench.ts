@@ -1,4 +1,4 @@
-import { marksSchema, type Mark } from '@haversack/core/bench/marks';
+import { marksSchema, type Mark } from '@haversack/core/bench/marks-schema';
 import { issueWords } from '@haversack/core/exchange/issue-words';
 import { and, asc, count, eq, sql } from 'drizzle-orm';
 import { getBox } from './boxes.ts';

@@ -1,6 +1,7 @@
 import { DUE_KEYS, due, type Due } from '@haversack/core/logbook/due';
 import { chargeToday, type ChargeToday } from '@haversack/core/logbook/charge-today';
-import { momentH, type LogRecord } from '@haversack/core/logbook/record';
+import { momentH } from '@haversack/core/logbook/kinds';
+import type { LogRecord } from '@haversack/core/logbook/record';
 import type { Catalogue } from '@haversack/core/catalogue/part';
 import { evaluate } from '@haversack/core/evaluate';
 import { seasonPlan } from '@haversack/core/season/season';

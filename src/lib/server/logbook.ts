@@ -1,12 +1,12 @@
+import { momentH } from '@haversack/core/logbook/kinds';
 import {
   logEntrySchema,
-  momentH,
   recordMarksSchema,
   type LogEntry,
   type LogKind,
   type LogRecord
 } from '@haversack/core/logbook/record';
-import { LOG_KINDS, blankEntry } from '@haversack/core/logbook/record';
+import { LOG_KINDS, blankEntry } from '@haversack/core/logbook/kinds';
 import { whatChanged } from '@haversack/core/logbook/what-changed';
 import { recordWords } from '@haversack/core/logbook/words';
 import { METRIC_UNITS } from '@haversack/core/quantity/said';

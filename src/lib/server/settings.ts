@@ -1,4 +1,5 @@
-import { bitSetsSchema, START_SETS, type BitSet } from '@haversack/core/drill/bits';
+import { START_SETS, type BitSet } from '@haversack/core/drill/bits';
+import { bitSetsSchema } from '@haversack/core/drill/bits-schema';
 import { issueWords } from '@haversack/core/exchange/issue-words';
 import { eq } from 'drizzle-orm';
 import type { Db } from './db/open.ts';

@@ -1,6 +1,7 @@
 import { issueWords } from '@haversack/core/exchange/issue-words';
 import { drawerLineSchema, orderSchema, type DrawerLine, type Order } from '@haversack/core/kit/buy/orders';
-import { NO_SHOPS, shopsSchema, type Shops } from '@haversack/core/kit/buy/types';
+import { shopsSchema } from '@haversack/core/kit/buy/shops-schema';
+import { NO_SHOPS, type Shops } from '@haversack/core/kit/buy/types';
 import { asc, desc, eq } from 'drizzle-orm';
 import { z } from 'zod';
 import type { Db } from './db/open.ts';

@@ -28,12 +28,15 @@ export async function openStore(): Promise<void> {
 
 /** The demo boxes; two of them with their bench, one half built, one finished; two with two seasons in their logbook. */
 function seedDemo(db: Db): void {
-  const made = demoBoxes()
-    .reverse()
-    .map((box) => ({ id: createBox(db, box, Date.now()).id, box }));
-  const named = (name: string) => made.find((m) => m.box.name.startsWith(name))!;
-  seedLog(db, { hide: named('Saltmarsh'), race: named('Fell-race') }, STARTER_CATALOGUE, Date.now());
-  seedBench(db, { halfBuilt: named('Canal'), finished: named('Fell-race') }, STARTER_CATALOGUE, Date.now());
+  // one transaction: hundreds of records would each wait for the disk
+  db.transaction(() => {
+    const made = demoBoxes()
+      .reverse()
+      .map((box) => ({ id: createBox(db, box, Date.now()).id, box }));
+    const named = (name: string) => made.find((m) => m.box.name.startsWith(name))!;
+    seedLog(db, { hide: named('Saltmarsh'), race: named('Fell-race') }, STARTER_CATALOGUE, Date.now());
+    seedBench(db, { halfBuilt: named('Canal'), finished: named('Fell-race') }, STARTER_CATALOGUE, Date.now());
+  });
 }
 
 export const storeState = (): Opened | undefined => opened;

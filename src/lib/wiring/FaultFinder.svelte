@@ -3,7 +3,7 @@
   import { benchSource } from '@haversack/core/trials/setting';
   import { FaultFinder, type Answer, type Level, type Seen } from '@haversack/core/trials/finder';
   import { countDrifts, fuseBlows } from '@haversack/core/trials/yes-no';
-  import { blankEntry } from '@haversack/core/logbook/record';
+  import { blankEntry } from '@haversack/core/logbook/kinds';
   import { resolve } from '$app/paths';
   import { page } from '$app/state';
   import { useLogbook } from '$lib/client/logbook.svelte.ts';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
-  import { CHEMISTRIES } from '@haversack/core/catalogue/part';
+  import { CHEMISTRIES } from '@haversack/core/catalogue/names';
   import type { Battery } from '@haversack/core/logbook/battery';
   import { parseQuantity, type ParseOptions } from '@haversack/core/quantity/parse';
   import { fixed, trimNumber } from '@haversack/core/quantity/format';

@@ -1,6 +1,7 @@
 import type { Box } from '../../box/schema.ts';
 import type { Plan } from '../../evaluate.ts';
-import { inOrder, momentH, type LogRecord } from '../record.ts';
+import { inOrder, momentH } from '../kinds.ts';
+import type { LogRecord } from '../record.ts';
 import { expected, independent, observe, spreadOf, wander, type Belief } from './gaussian.ts';
 import { observationsOf, type About, type Observation } from './observations.ts';
 import { CAPACITY_WANDER_A_YEAR, parameters, type Parameter } from './parameters.ts';

@@ -4,7 +4,8 @@ import { whatVoltageMeans } from '../../battery/voltage.ts';
 import type { Box } from '../../box/schema.ts';
 import type { Plan } from '../../evaluate.ts';
 import { plannedFor } from '../planned.ts';
-import { momentH, type EntryOf, type LogRecord } from '../record.ts';
+import { momentH } from '../kinds.ts';
+import type { EntryOf, LogRecord } from '../record.ts';
 import type { Belief, Seen } from './gaussian.ts';
 import type { Parameter } from './parameters.ts';
 
