@@ -60,7 +60,7 @@ await shot('case-3d', `/box/${hide}/case`, {
     await page.waitForTimeout(2500);
   }
 });
-await shot('shorts', `/box/${hide}/wiring?view=survey`, { wait: 3500 });
+await shot('learnt', `/box/${hide}/logbook?view=learnt`, { height: 1100, wait: 2500 });
 await shot('live', `/box/${moor}/wiring?view=live`, {
   before: async (page) => {
     await page.getByRole('button', { name: 'S1 on' }).click();

@@ -96,13 +96,13 @@ describe('the form of a record', () => {
           const units = { temperatureUnit: temperatureUnit as 'C' | 'F' };
           const texts: Record<string, string> = { notes: 'x' };
           for (const f of formFields(kind, units)) {
-            if (f.as === 'choice') texts[f.name] = f.options.at(-1)![0];
-            else if (f.as === 'text') texts[f.name] = 'words';
-            else if (f.as === 'flag') texts[f.name] = 'yes';
-            else if (f.kind === 'voltage') texts[f.name] = '12.7';
-            else if (f.kind === 'fraction') texts[f.name] = `${Math.min(100, Math.round((a ?? 1) * 6))} %`;
+            if (f.as === 'choice') texts[f.key] = f.options.at(-1)![0];
+            else if (f.as === 'text') texts[f.key] = 'words';
+            else if (f.as === 'flag') texts[f.key] = 'yes';
+            else if (f.kind === 'voltage') texts[f.key] = '12.7';
+            else if (f.kind === 'fraction') texts[f.key] = `${Math.min(100, Math.round((a ?? 1) * 6))} %`;
             else
-              texts[f.name] = String(
+              texts[f.key] = String(
                 (f.kind === 'duration' ? (a ?? 9) : f.kind === 'temperature' ? Math.round((b ?? 1) * 2) : (c ?? 3)) || 1
               );
           }

@@ -4,6 +4,7 @@ import { applyEdits } from '../src/box/edits.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { chargeToday } from '../src/logbook/charge-today.ts';
+import { capacityTrend, matchOf } from '../src/logbook/battery.ts';
 import { due, DUE_KEYS, type Due, type DueInput } from '../src/logbook/due.ts';
 import { chanceOf, chargeNow, hoursLeft, switchOff, type Now, type Running } from '../src/logbook/left.ts';
 import { plannedFor } from '../src/logbook/planned.ts';
@@ -459,6 +460,49 @@ describe('what is due', () => {
       }),
       { numRuns: 40, seed: 5 }
     );
+  });
+});
+
+describe('batteries that stand together', () => {
+  const life = (measuredAh: number | undefined, ageYears: number | undefined = 1) => ({
+    ageYears,
+    outingCount: 0,
+    throughputAh: 0,
+    cycles: 0,
+    measuredAh,
+    measuredDay: undefined,
+    tests: [],
+    pricePerOuting: undefined,
+    lastUsedDay: undefined
+  });
+  const pack = (name: string, measuredAh?: number, over: object = {}) => ({
+    name,
+    capacityAh: 7,
+    chemistry: 'agm',
+    life: life(measuredAh),
+    ...over
+  });
+  test('match, match no longer, or nobody knows', () => {
+    expect(matchOf([pack('A', 6.5)])).toBeUndefined();
+    expect(matchOf([pack('A', 6.5), pack('B', 6.3)])).toBe('They match.');
+    expect(matchOf([pack('A', 6.5), pack('B', 5)])).toBe(
+      'B holds 21 % less than the best of them: they match no longer.'
+    );
+    expect(matchOf([pack('A', 6.5), pack('B')])).toMatch(/B was never tested/);
+    expect(matchOf([pack('A', 6.5), pack('B', 6.5, { chemistry: 'lfp' })])).toMatch(/different sorts/);
+    expect(matchOf([pack('A'), pack('B', undefined, { capacityAh: 12 })])).toMatch(/different size/);
+    expect(matchOf([pack('A', 6.5), pack('B', 6.5, { life: life(6.5, 4) })])).toMatch(/age/);
+  });
+  test('a line through tests says what it loses a year, and when it is too little', () => {
+    const at = (year: number, ah: number) => ({ day: `${year}-06-01`, ah });
+    const falls = capacityTrend([at(2022, 20), at(2024, 18), at(2026, 16)], 14.5)!;
+    expect(falls.perYearAh).toBeCloseTo(-1, 2);
+    expect(falls.underYear).toBe(2027);
+    // under it already: the year of the last test
+    expect(capacityTrend([at(2022, 20), at(2026, 16)], 19)!.underYear).toBe(2026);
+    expect(capacityTrend([at(2022, 20), at(2026, 19.9)], 10)!.underYear).toBeUndefined();
+    expect(capacityTrend([at(2022, 16), at(2026, 17)], 18)!.underYear).toBeUndefined();
+    expect(capacityTrend([at(2026, 16), at(2026, 16)], 18)).toBeUndefined();
   });
 });
 

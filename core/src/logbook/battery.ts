@@ -139,6 +139,36 @@ export function batteryLife(
   };
 }
 
+/** Packs side by side should hold alike within this share, and be of one age within so many years. @source rule of thumb: the weaker one is drawn deeper each time */
+const MATCH = { capacityFraction: 0.1, ageYears: 1.5 } as const;
+
+/**
+ * Whether batteries that stand together still match: by what was measured of each (their labels where nothing was), and by
+ * age. A sentence that says what differs, or that they match, or what is not known; undefined for fewer than two.
+ */
+export function matchOf(
+  list: readonly { name: string; capacityAh: number; chemistry: string; life: BatteryLife }[]
+): string | undefined {
+  if (list.length < 2) return undefined;
+  if (new Set(list.map((b) => b.chemistry)).size > 1)
+    return 'They are of different sorts: they must not stand side by side.';
+  const shares = list.map((b) => ({ b, share: (b.life.measuredAh ?? b.capacityAh) / b.capacityAh }));
+  const sizes = list.map((b) => b.capacityAh);
+  if (Math.max(...sizes) > Math.min(...sizes) * (1 + MATCH.capacityFraction))
+    return 'They are of different size by their labels.';
+  const weakest = shares.reduce((a, x) => (x.share < a.share ? x : a));
+  const best = Math.max(...shares.map((x) => x.share));
+  if (best - weakest.share > MATCH.capacityFraction)
+    return `${weakest.b.name} holds ${Math.round((best - weakest.share) * 100)} % less than the best of them: they match no longer.`;
+  const ages = list.flatMap((b) => (b.life.ageYears === undefined ? [] : [b.life.ageYears]));
+  if (ages.length > 1 && Math.max(...ages) - Math.min(...ages) > MATCH.ageYears)
+    return 'They differ in age by more than a year and a half: test each by itself.';
+  const unmeasured = list.filter((b) => b.life.measuredAh === undefined);
+  return unmeasured.length > 0
+    ? `Whether they still match is not known: ${unmeasured.map((b) => b.name).join(' and ')} ${unmeasured.length === 1 ? 'was' : 'were'} never tested.`
+    : 'They match.';
+}
+
 export type CapacityTrend = {
   /** Ah a year, below nothing where it falls. */
   perYearAh: number;

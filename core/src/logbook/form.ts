@@ -6,7 +6,8 @@ import { logEntrySchema, type LogEntry, type LogKind, type Planned } from './rec
 
 /** One field of the form of a record. */
 export type FormField = {
-  name: string;
+  /** Name of the field in the record. */
+  key: string;
   label: string;
   /** Seen at once; the rest unfolds. */
   first: boolean;
@@ -20,16 +21,16 @@ export type FormField = {
 type Units = { temperatureUnit: 'C' | 'F' };
 
 const quantity = (
-  name: string,
+  key: string,
   label: string,
   kind: QuantityKind,
   example: string,
   options: ParseOptions,
   first = true
-): FormField => ({ as: 'quantity', name, label, kind, example, options, first });
-const words = (name: string, label: string, most: number, first = true, example?: string): FormField => ({
+): FormField => ({ as: 'quantity', key, label, kind, example, options, first });
+const words = (key: string, label: string, most: number, first = true, example?: string): FormField => ({
   as: 'text',
-  name,
+  key,
   label,
   most,
   first,
@@ -63,7 +64,7 @@ export function formFields(kind: LogKind, units: Units): FormField[] {
         quantity('endV', 'Volts at the end', 'voltage', '12.9 V', LIKELY_V),
         {
           as: 'choice',
-          name: 'endState',
+          key: 'endState',
           label: 'Volts were read',
           first: true,
           options: [
@@ -75,7 +76,7 @@ export function formFields(kind: LogKind, units: Units): FormField[] {
         air(units),
         {
           as: 'choice',
-          name: 'ended',
+          key: 'ended',
           label: 'It ended because',
           first: true,
           options: [
@@ -95,7 +96,7 @@ export function formFields(kind: LogKind, units: Units): FormField[] {
       return [
         {
           as: 'choice',
-          name: 'full',
+          key: 'full',
           label: 'Charged',
           first: true,
           options: [
@@ -122,7 +123,7 @@ export function formFields(kind: LogKind, units: Units): FormField[] {
         quantity('volts', 'Volts', 'voltage', '12.7 V', LIKELY_V),
         {
           as: 'choice',
-          name: 'state',
+          key: 'state',
           label: 'It was',
           first: true,
           options: [
@@ -133,7 +134,7 @@ export function formFields(kind: LogKind, units: Units): FormField[] {
           ]
         },
         quantity('currentA', 'Amps out of the battery', 'current', '0.85 A', AMPS),
-        { as: 'flag', name: 'allOff', label: 'Everything was switched off', first: true },
+        { as: 'flag', key: 'allOff', label: 'Everything was switched off', first: true },
         quantity('percent', 'Percent by the meter', 'fraction', '70 %', SHARE, false),
         air(units, false)
       ];
@@ -148,7 +149,7 @@ export function formFields(kind: LogKind, units: Units): FormField[] {
       return [
         {
           as: 'choice',
-          name: 'what',
+          key: 'what',
           label: 'Renewed',
           first: true,
           options: [
@@ -173,7 +174,7 @@ export function formFields(kind: LogKind, units: Units): FormField[] {
       return [
         {
           as: 'choice',
-          name: 'seen',
+          key: 'seen',
           label: 'Inside it was',
           first: true,
           options: [
@@ -198,12 +199,12 @@ export function formTexts(entry: LogEntry, units: Units): Record<string, string>
   const values = entry as unknown as Record<string, unknown>;
   const out: Record<string, string> = { notes: entry.notes, day: entry.day, time: entry.time ?? '' };
   for (const f of formFields(entry.kind, units)) {
-    const v = values[f.name];
-    if (f.name === 'full') out[f.name] = v === true ? 'yes' : v === false ? 'no' : '';
-    else if (v === null || v === undefined) out[f.name] = '';
-    else if (f.as === 'flag') out[f.name] = v === true ? 'yes' : '';
-    else if (f.as === 'quantity' && typeof v === 'number') out[f.name] = quantityWords(v, f.kind, units);
-    else out[f.name] = String(v);
+    const v = values[f.key];
+    if (f.key === 'full') out[f.key] = v === true ? 'yes' : v === false ? 'no' : '';
+    else if (v === null || v === undefined) out[f.key] = '';
+    else if (f.as === 'flag') out[f.key] = v === true ? 'yes' : '';
+    else if (f.as === 'quantity' && typeof v === 'number') out[f.key] = quantityWords(v, f.kind, units);
+    else out[f.key] = String(v);
   }
   return out;
 }
@@ -275,20 +276,20 @@ export function readForm(
   const problems: Record<string, string> = {};
   const values: Record<string, unknown> = {};
   for (const f of formFields(kind, units)) {
-    const text = (texts[f.name] ?? '').trim();
-    if (f.as === 'flag') values[f.name] = text === 'yes';
+    const text = (texts[f.key] ?? '').trim();
+    if (f.as === 'flag') values[f.key] = text === 'yes';
     else if (f.as === 'choice') {
       // untouched it stands at its first choice
       const chosen = text === '' ? f.options[0]![0] : text;
-      values[f.name] = chosen === '' ? null : f.name === 'full' ? chosen === 'yes' : chosen;
-    } else if (f.as === 'text') values[f.name] = text.slice(0, f.most);
-    else if (text === '') values[f.name] = null;
+      values[f.key] = chosen === '' ? null : f.key === 'full' ? chosen === 'yes' : chosen;
+    } else if (f.as === 'text') values[f.key] = text.slice(0, f.most);
+    else if (text === '') values[f.key] = null;
     else {
       const parsed = parseQuantity(text, f.kind, f.options);
-      if (!parsed.ok) problems[f.name] = parsed.message;
-      else if (parsed.question && !(texts[`${f.name} sure`] === text))
-        problems[f.name] = `${parsed.question.message} Type it with its unit, or record it again if it is so.`;
-      else values[f.name] = parsed.value;
+      if (!parsed.ok) problems[f.key] = parsed.message;
+      else if (parsed.question && !(texts[`${f.key} sure`] === text))
+        problems[f.key] = `${parsed.question.message} Type it with its unit, or record it again if it is so.`;
+      else values[f.key] = parsed.value;
     }
   }
   const blank = blankEntry(kind, texts.day ?? '');

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { actuals } from '@haversack/core/logbook/actuals';
-  import { capacityTrend } from '@haversack/core/logbook/battery';
+  import { capacityTrend, matchOf } from '@haversack/core/logbook/battery';
   import { estimate } from '@haversack/core/logbook/estimate/estimate';
   import { hasPlace, takeOverEdits, taught } from '@haversack/core/logbook/estimate/take-over';
   import { learntNote, lessonSay, parameterText, rangeText } from '@haversack/core/logbook/say';
@@ -23,6 +23,7 @@
     )
   );
   const told = $derived(learnt.parameters.filter((p) => p.recordCount > 0));
+  const match = $derived(matchOf(log.here));
   const takeable = $derived(told.filter((p) => taught(p) && hasPlace(p) && edits([p.key]).length > 0));
   const odd = $derived(learnt.lessons.filter((l) => l.surprise >= 2).toReversed());
   const days = $derived(new Map(open.records.map((r) => [r.id, r.day])));
@@ -263,6 +264,7 @@
                 >{/each}</tbody
             >
           </table>
+          {#if match}<p class="mt-1">{match}</p>{/if}
         </div>
       {/if}
     </section>

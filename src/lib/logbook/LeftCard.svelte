@@ -37,34 +37,34 @@
     problems = { ...problems, [name]: parsed && !parsed.ok ? parsed.message : '' };
   }
   const FIELDS = $derived<
-    { name: keyof typeof texts; label: string; kind: QuantityKind; options: ParseOptions; example: string }[]
+    { key: keyof typeof texts; label: string; kind: QuantityKind; options: ParseOptions; example: string }[]
   >([
     {
-      name: 'counted',
+      key: 'counted',
       label: 'Ah out since full',
       kind: 'capacity',
       options: { min: 0, max: 10_000 },
       example: '8.4 Ah'
     },
-    { name: 'percent', label: 'Percent by the meter', kind: 'fraction', options: { min: 0, max: 1 }, example: '55 %' },
-    { name: 'volts', label: 'Volts', kind: 'voltage', options: { min: 0, max: 60 }, example: '12.9 V' },
-    { name: 'amps', label: 'Amps out now', kind: 'current', options: { min: -500, max: 500 }, example: '1.2 A' },
+    { key: 'percent', label: 'Percent by the meter', kind: 'fraction', options: { min: 0, max: 1 }, example: '55 %' },
+    { key: 'volts', label: 'Volts', kind: 'voltage', options: { min: 0, max: 60 }, example: '12.9 V' },
+    { key: 'amps', label: 'Amps out now', kind: 'current', options: { min: -500, max: 500 }, example: '1.2 A' },
     {
-      name: 'air',
+      key: 'air',
       label: 'Coldest it will get',
       kind: 'temperature',
       options: { temperatureUnit: unit, min: -60, max: 80 },
       example: unit === 'C' ? '3 C' : '37 F'
     },
     {
-      name: 'out',
+      key: 'out',
       label: 'Hours since it was full and on',
       kind: 'duration',
       options: { min: 0, max: 2000 },
       example: '6 h'
     }
   ]);
-  const optionsOf = (name: keyof typeof texts) => FIELDS.find((f) => f.name === name)!.options;
+  const optionsOf = (name: keyof typeof texts) => FIELDS.find((f) => f.key === name)!.options;
 
   const airC = $derived(value('air', 'temperature', optionsOf('air')) ?? open.doc.outing.airC);
   const ampsNow = $derived(reading ? reading.amps : value('amps', 'current', optionsOf('amps')));
@@ -112,19 +112,19 @@
     {#if !reading}
       <p class="lab">Any of these is enough; the more of them, the surer.</p>
       <div class="grid grid-cols-2 gap-3">
-        {#each FIELDS as f (f.name)}
+        {#each FIELDS as f (f.key)}
           <div class="grid min-w-0 content-start gap-1">
             <label class="grid min-w-0 gap-1"
               ><span class="lab">{f.label}</span><input
                 class="in !h-11 w-full min-w-0"
-                class:bad={problems[f.name]}
+                class:bad={problems[f.key]}
                 autocomplete="off"
                 placeholder={f.example}
-                bind:value={texts[f.name]}
-                onchange={() => check(f.name, f.kind, f.options)}
-                aria-invalid={problems[f.name] ? 'true' : undefined}
+                bind:value={texts[f.key]}
+                onchange={() => check(f.key, f.kind, f.options)}
+                aria-invalid={problems[f.key] ? 'true' : undefined}
               /></label
-            >{#if problems[f.name]}<span role="alert" class="text-[12px] text-stop">{problems[f.name]}</span>{/if}
+            >{#if problems[f.key]}<span role="alert" class="text-[12px] text-stop">{problems[f.key]}</span>{/if}
           </div>
         {/each}
         <label class="grid min-w-0 gap-1"

@@ -27,7 +27,7 @@
   let more = $state(false);
   const units = $derived(open.doc.preferences);
   const fields = $derived(formFields(kind, units));
-  const unfolded = $derived(more || fields.some((f) => !f.first && (texts[f.name] ?? '') !== '') || ran.length > 0);
+  const unfolded = $derived(more || fields.some((f) => !f.first && (texts[f.key] ?? '') !== '') || ran.length > 0);
   const withBattery = $derived(['outing', 'charge', 'storage', 'reading', 'capacity'].includes(kind));
   const choice = $derived(log.batteries.filter((b) => !b.retired || batteryIds.includes(b.id)));
 
@@ -42,7 +42,7 @@
       problems = read.problems;
       // a figure that was questioned is taken when it is sent a second time
       for (const name of Object.keys(read.problems)) texts[`${name} sure`] = (texts[name] ?? '').trim();
-      if (fields.some((f) => !f.first && problems[f.name])) more = true;
+      if (fields.some((f) => !f.first && problems[f.key])) more = true;
       const first = Object.keys(read.problems)[0]!;
       document.getElementById(`${uid}-${first}`)?.focus();
       return;
@@ -69,38 +69,38 @@
         ><input
           type="checkbox"
           class="h-5 w-5"
-          checked={texts[f.name] === 'yes'}
-          onchange={(e) => set(f.name, e.currentTarget.checked ? 'yes' : '')}
+          checked={texts[f.key] === 'yes'}
+          onchange={(e) => set(f.key, e.currentTarget.checked ? 'yes' : '')}
         />{f.label}</label
       >
     {:else}
-      <label class="lab" for="{uid}-{f.name}">{f.label}</label>
+      <label class="lab" for="{uid}-{f.key}">{f.label}</label>
       {#if f.as === 'choice'}
         <select
-          id="{uid}-{f.name}"
+          id="{uid}-{f.key}"
           class="in !h-11 w-full min-w-0"
-          value={texts[f.name] || f.options[0]![0]}
-          onchange={(e) => set(f.name, e.currentTarget.value)}
+          value={texts[f.key] || f.options[0]![0]}
+          onchange={(e) => set(f.key, e.currentTarget.value)}
           >{#each f.options as [value, text] (value)}<option {value}>{text}</option>{/each}</select
         >
       {:else}
         <input
-          id="{uid}-{f.name}"
+          id="{uid}-{f.key}"
           class="in !h-11 w-full min-w-0"
-          class:bad={problems[f.name]}
+          class:bad={problems[f.key]}
           placeholder={f.example ?? ''}
           maxlength={f.as === 'text' ? f.most : 40}
           inputmode="text"
           autocomplete="off"
-          value={texts[f.name] ?? ''}
-          oninput={(e) => set(f.name, e.currentTarget.value)}
-          aria-invalid={problems[f.name] ? 'true' : undefined}
-          aria-describedby={problems[f.name] ? `${uid}-${f.name}-problem` : undefined}
+          value={texts[f.key] ?? ''}
+          oninput={(e) => set(f.key, e.currentTarget.value)}
+          aria-invalid={problems[f.key] ? 'true' : undefined}
+          aria-describedby={problems[f.key] ? `${uid}-${f.key}-problem` : undefined}
         />
       {/if}
     {/if}
-    {#if problems[f.name]}<p id="{uid}-{f.name}-problem" role="alert" class="text-[12px] text-stop">
-        {problems[f.name]}
+    {#if problems[f.key]}<p id="{uid}-{f.key}-problem" role="alert" class="text-[12px] text-stop">
+        {problems[f.key]}
       </p>{/if}
   </div>
 {/snippet}
@@ -130,11 +130,11 @@
       />
       {#if problems.time}<p role="alert" class="text-[12px] text-stop">{problems.time}</p>{/if}
     </div>
-    {#each fields.filter((f) => f.first) as f (f.name)}{@render field(f)}{/each}
+    {#each fields.filter((f) => f.first) as f (f.key)}{@render field(f)}{/each}
   </div>
   {#if unfolded}
     <div class="grid grid-cols-2 gap-3 max-[359px]:grid-cols-1">
-      {#each fields.filter((f) => !f.first) as f (f.name)}{@render field(f)}{/each}
+      {#each fields.filter((f) => !f.first) as f (f.key)}{@render field(f)}{/each}
     </div>
     {#if kind === 'outing'}<RanRows bind:ran {onchange} />{/if}
   {:else if fields.some((f) => !f.first)}
