@@ -294,6 +294,8 @@ test('out now, by what is typed: how full, how long, may one stay, what to switc
   const id = await copyOf(page, 'Saltmarsh hide box', 'Out now');
   await open(page, `/box/${id}/logbook?view=meter`);
   const part = page.getByRole('region', { name: 'Out now' });
+  await part.getByRole('button', { name: 'Take the end of the last series' }).click();
+  await expect(part.getByRole('status').first()).toContainText('no series of this box yet');
   await part.getByLabel('Ah out since full').fill('a lot');
   await part.getByLabel('Ah out since full').press('Tab');
   await expect(part.getByRole('alert')).toContainText('not understood');

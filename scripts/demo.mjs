@@ -115,6 +115,8 @@ async function main() {
       PORT: String(port),
       ORIGIN: address,
       BODY_SIZE_LIMIT: '4M',
+      // a page that listens to the meter does not keep it from ending
+      SHUTDOWN_TIMEOUT: '2',
       HAVERSACK_DB: db,
       HAVERSACK_MIGRATIONS: join(root, 'drizzle'),
       HAVERSACK_DEMO: demo ? '1' : '',

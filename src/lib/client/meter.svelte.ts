@@ -77,8 +77,20 @@ export class Meter {
       this.away = false;
       this.#take(JSON.parse(e.data as string) as MeterState);
     };
-    // the browser tries again by itself
-    events.onerror = () => (this.away = true);
+    // let go in another window there is no meter any more; otherwise the browser tries again by itself
+    events.onerror = () => void this.#look(events);
+  }
+
+  async #look(events: EventSource): Promise<void> {
+    try {
+      const { meter } = await request<{ meter: MeterState | null }>('GET', this.#path);
+      this.away = false;
+      if (meter || this.#events !== events) return;
+      this.close();
+      this.state = undefined;
+    } catch {
+      this.away = true;
+    }
   }
 
   #take(state: MeterState): void {

@@ -12,6 +12,10 @@
   import { durationText, fixed } from '@haversack/core/quantity/format';
   import { parseQuantity, type ParseOptions } from '@haversack/core/quantity/parse';
   import type { QuantityKind } from '@haversack/core/quantity/units';
+  import type { Figure } from '@haversack/core/series/chunk';
+  import type { Point } from '@haversack/core/series/thin';
+  import { request } from '$lib/client/api.ts';
+  import type { SeriesHead } from '$lib/server/series.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
 
   /** How full it is, how long it lasts, and whether one may stay: from the meter, or from what is typed. */
@@ -23,6 +27,37 @@
   let condition = $state<Now['state']>('rested');
   let off = $state<string[]>([]);
   let problems = $state<Record<string, string>>({});
+
+  let seriesSaid = $state('');
+  const LAST_MS = 900_000;
+  /** What the newest series of a meter ended with. */
+  async function fromSeries(): Promise<void> {
+    try {
+      const { series } = await request<{ series: SeriesHead[] }>('GET', `/api/boxes/${open.id}/series`);
+      const newest = series.toSorted((a, b) => (b.toMs ?? 0) - (a.toMs ?? 0))[0];
+      if (!newest?.toMs) {
+        seriesSaid = 'There is no series of this box yet: import one under History, or record one.';
+        return;
+      }
+      const { points } = await request<{ points: Record<Figure, Point[]> }>(
+        'GET',
+        `/api/series/${newest.id}?from=${newest.toMs - LAST_MS}&to=${newest.toMs}`
+      );
+      const last = (f: Figure): number | undefined => points[f].at(-1)?.[1];
+      const put = (v: number | undefined, unit: string): string => (v === undefined ? '' : `${fixed(v, 2)} ${unit}`);
+      const [ah, volts, amps] = [last('ampHours'), last('volts'), last('amps')];
+      texts = {
+        ...texts,
+        counted: put(ah !== undefined && ah >= 0 ? ah : undefined, 'Ah'),
+        volts: put(volts, 'V'),
+        amps: put(amps, 'A')
+      };
+      condition = amps !== undefined && amps > 0.05 ? 'loaded' : 'rested';
+      seriesSaid = `As “${newest.name}” ended on ${new Date(newest.toMs).toLocaleString()}.`;
+    } catch (e) {
+      seriesSaid = (e as Error).message;
+    }
+  }
 
   function value(name: keyof typeof texts, kind: QuantityKind, options: ParseOptions): number | null {
     const text = texts[name].trim();
@@ -110,7 +145,11 @@
     <p class="text-ink2">Choose a battery in the Battery stage first.</p>
   {:else}
     {#if !reading}
-      <p class="lab">Any of these is enough; the more of them, the surer.</p>
+      <p class="lab flex flex-wrap items-center gap-2">
+        Any of these is enough; the more of them, the surer.
+        <button type="button" class="btn !h-9" onclick={fromSeries}>Take the end of the last series</button>
+      </p>
+      {#if seriesSaid}<p class="lab" role="status">{seriesSaid}</p>{/if}
       <div class="grid grid-cols-2 gap-3">
         {#each FIELDS as f (f.key)}
           <div class="grid min-w-0 content-start gap-1">

@@ -150,6 +150,7 @@
           <button type="button" class="btn !h-9" onclick={() => meter.leave()}><Unplug size={15} />Let it go</button>
         </div>
         {#if s.say}<p class="text-caution" role="alert">{s.say}</p>{/if}
+        {#if s.recordingProblem}<p class="text-stop" role="alert">{s.recordingProblem}</p>{/if}
         {#if meter.away}<p class="text-stop" role="alert">
             Haversack itself does not answer; what stands here is old.
           </p>{/if}

@@ -263,6 +263,22 @@ describe('a meter that is listened to', () => {
     await until(() => now().say.includes('folder'));
   });
 
+  test('a box that is deleted while it is recorded ends the recording, and nothing else', async () => {
+    joinMeter(db, boxId, { kind: 'tcp', port });
+    await until(() => sockets.length === 1);
+    sockets[0]!.write(line(1));
+    await until(() => now().state === 'live');
+    startRecording(db, boxId, 'Night', Date.now());
+    db.$client.prepare('delete from boxes').run();
+    let ended = false;
+    meterOf(boxId)!.listen((e) => (ended ||= e.kind === 'ended'));
+    sockets[0]!.write(Array.from({ length: 500 }, (_, i) => line(i + 2)).join(''));
+    await until(() => now().recordingProblem.includes('had to end'));
+    expect(now()).toMatchObject({ state: 'live', recording: null });
+    leaveMeter(db, boxId);
+    expect(ended).toBe(true);
+  });
+
   test('nothing to record, nothing to stop, nothing joined', () => {
     expect(status(() => startRecording(db, boxId, 'x', NOW))).toBe(409);
     expect(status(() => stopRecording(db, boxId))).toBe(409);

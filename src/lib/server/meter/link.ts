@@ -17,9 +17,11 @@ export type MeterState = {
   foreignCount: number;
   /** Series that is being recorded, and its rows so far. */
   recording: { seriesId: string; rowCount: number; sinceMs: number } | null;
+  /** Why a recording had to end; empty otherwise. */
+  recordingProblem: string;
 };
 
-export type MeterEvent = { kind: 'state' | 'reading'; state: MeterState };
+export type MeterEvent = { kind: 'state' | 'reading' | 'ended'; state: MeterState };
 
 /** Tried again after so long, twice as long each time up to the last. */
 const AGAIN_MS = [500, 1000, 2000, 5000, 10_000] as const;
@@ -41,6 +43,7 @@ export class MeterLink {
   #watch: ReturnType<typeof setInterval>;
   #ended = false;
   recorder: Recorder | undefined;
+  #recordingProblem = '';
 
   constructor(source: MeterSource) {
     this.source = source;
@@ -60,7 +63,8 @@ export class MeterLink {
       lostCount: this.#ear.lostCount,
       damagedCount: this.#ear.damagedCount,
       foreignCount: this.#ear.foreignCount,
-      recording: this.recorder?.now ?? null
+      recording: this.recorder?.now ?? null,
+      recordingProblem: this.#recordingProblem
     };
   }
 
@@ -71,7 +75,25 @@ export class MeterLink {
     return () => this.#tell.delete(tell);
   }
 
+  /** What is being recorded is kept now: the process ends. */
+  flush(): void {
+    this.#recording((recorder) => recorder.flush());
+  }
+
+  /** A full disk or a box that was deleted ends the recording and nothing else. */
+  #recording(work: (recorder: Recorder) => void): void {
+    if (!this.recorder) return;
+    try {
+      work(this.recorder);
+    } catch (error) {
+      this.recorder = undefined;
+      this.#recordingProblem = `The recording had to end: ${error instanceof Error ? error.message : 'it cannot be kept'}`;
+      this.#send('state');
+    }
+  }
+
   changed(): void {
+    this.#recordingProblem = '';
     this.#say = this.#state === 'live' ? '' : this.#say;
     this.#send('state');
   }
@@ -81,6 +103,7 @@ export class MeterLink {
     clearTimeout(this.#again);
     clearInterval(this.#watch);
     this.#stream?.destroy();
+    this.#send('ended');
     this.#tell.clear();
   }
 
@@ -126,7 +149,8 @@ export class MeterLink {
     const was = this.#state;
     this.#state = 'live';
     this.#say = '';
-    for (const r of readings) this.recorder?.take(r, this.#readMs);
+    const atMs = this.#readMs;
+    this.#recording((recorder) => readings.forEach((r) => recorder.take(r, atMs)));
     if (was !== 'live') this.#send('state');
     this.#send('reading');
   }
@@ -142,7 +166,7 @@ export class MeterLink {
   }
 
   #look(): void {
-    this.recorder?.flushOld();
+    this.#recording((recorder) => recorder.flushOld());
     if (this.#state === 'live' && Date.now() - this.#readMs! > SILENT_MS) {
       this.#state = 'silent';
       this.#say = `Nothing for ${Math.round(SILENT_MS / 1000)} s: the meter is joined, but says nothing.`;

@@ -11,6 +11,9 @@ import { readSource, sourceSchema, type MeterSource } from './source.ts';
 /** Meters that are listened to, by box. */
 const links = new Map<string, MeterLink>();
 
+// the last seconds of a recording are kept when the server is ended
+process.once('exit', () => links.forEach((link) => link.flush()));
+
 const sourceKey = (boxId: string): string => `meter-${boxId}`;
 
 /** Where this box's meter was listened to the last time; the simulated one where it was started along. */
@@ -70,9 +73,14 @@ function stopOf(db: Db, link: MeterLink): SeriesHead | null {
   const { recorder } = link;
   if (!recorder) return null;
   link.recorder = undefined;
-  const head = recorder.end();
-  if (!head) deleteSeries(db, recorder.now.seriesId);
-  return head ?? null;
+  try {
+    const head = recorder.end();
+    if (!head) deleteSeries(db, recorder.now.seriesId);
+    return head ?? null;
+  } catch {
+    // its box is gone, and the series with it
+    return null;
+  }
 }
 
 /** @throws ApiError 409 */

@@ -65,6 +65,10 @@ export class Recorder {
     if (this.#rows.length >= KEPT_ROWS) this.#keep();
   }
 
+  flush(): void {
+    this.#keep();
+  }
+
   flushOld(): void {
     if (this.#rows.length > 0 && Date.now() - this.#oldestMs >= KEPT_AFTER_MS) this.#keep();
   }

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { answer, ApiError } from '$lib/server/errors.ts';
 import { deleteBox, getBox, parseDocument, saveBox, setArchived } from '$lib/server/boxes.ts';
+import { leaveMeter } from '$lib/server/meter/meters.ts';
 import { readJson } from '$lib/server/read-json.ts';
 import { theDb } from '$lib/server/store.ts';
 
@@ -30,4 +31,8 @@ export const PATCH = ({ params, request }) =>
     setArchived(theDb(), params.id, body.data.archived);
   });
 
-export const DELETE = ({ params }) => answer(() => deleteBox(theDb(), params.id));
+export const DELETE = ({ params }) =>
+  answer(() => {
+    deleteBox(theDb(), params.id);
+    leaveMeter(theDb(), params.id);
+  });

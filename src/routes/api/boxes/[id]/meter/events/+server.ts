@@ -15,6 +15,11 @@ export const GET = ({ params }) =>
     const body = new ReadableStream<Uint8Array>({
       start(out) {
         leave = link.listen((event) => {
+          if (event.kind === 'ended') {
+            clearInterval(timer);
+            out.close();
+            return;
+          }
           // who reads too slowly misses a reading, and never keeps the meter waiting
           if (event.kind === 'reading' && (out.desiredSize ?? 1) < -20) return;
           out.enqueue(encoder.encode(`data: ${JSON.stringify(event.state)}\n\n`));
