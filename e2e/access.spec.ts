@@ -24,7 +24,6 @@ test.describe('axe finds nothing, by day and by night', () => {
     'bench?view=build',
     'bench?view=test',
     'bench?view=papers',
-    'logbook',
     'logbook?kind=outing',
     'logbook?view=history',
     'logbook?view=history&part=series',

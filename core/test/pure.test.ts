@@ -38,9 +38,17 @@ function reloaded(box: Box): Box {
   return read.box;
 }
 
+const opened = new Map<Box, Plan>();
+/** The plan of a box as it was opened; one for all rows of edits that begin with it, which none of them may change. */
+function firstPlan(box: Box): Plan {
+  const plan = opened.get(box) ?? evaluate(box, STARTER_CATALOGUE);
+  opened.set(box, plan);
+  return plan;
+}
+
 /** The screen's way: each plan has the one before at hand, now and then with something held by the mouse. */
 function byEdits(box: Box, steps: Parameters<typeof stepped>[1][]): { box: Box; plan: Plan } {
-  let plan = evaluate(box, STARTER_CATALOGUE);
+  let plan = firstPlan(box);
   let now = box;
   for (const [i, step] of steps.entries()) {
     const was = now;

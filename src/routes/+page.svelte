@@ -259,13 +259,19 @@
             {:else}<a class="min-w-0 flex-1" href={resolve('/box/[id]/outing', { id: row.id })}
                 ><b class="text-[16px]">{row.name}</b><span class="block truncate text-ink2"
                   >{row.notes || 'no notes'}</span
-                ><span class="lab"
-                  >{lines[row.id]?.lastOutingDay
-                    ? `out last on ${new Date(`${lines[row.id]!.lastOutingDay}T12:00`).toLocaleDateString()}`
-                    : `changed ${new Date(row.updatedMs).toLocaleDateString()}`}{lines[row.id]?.chargeFraction == null
-                    ? ''
-                    : `, about ${fixed(lines[row.id]!.chargeFraction! * 100, 0)} % full`}</span
-                ></a
+                ><span class="lab block">changed {new Date(row.updatedMs).toLocaleDateString()}</span
+                >{#if lines[row.id]?.lastOutingDay || lines[row.id]?.chargeFraction != null}<span class="lab block"
+                    >{[
+                      lines[row.id]?.lastOutingDay
+                        ? `out last on ${new Date(`${lines[row.id]!.lastOutingDay}T12:00`).toLocaleDateString()}`
+                        : '',
+                      lines[row.id]?.chargeFraction == null
+                        ? ''
+                        : `about ${fixed(lines[row.id]!.chargeFraction! * 100, 0)} % full`
+                    ]
+                      .filter(Boolean)
+                      .join(', ')}</span
+                  >{/if}</a
               >{/if}
             <div class="flex flex-wrap gap-x-4 gap-y-1">
               {#each row.verdicts as v (v.id)}<div class="flex w-24 items-start gap-1.5">
