@@ -18,6 +18,15 @@ export const batterySchema = z.strictObject({
   boughtDay: isoDay.nullable(),
   priceAmount: z.number().finite().min(0).max(100_000).nullable(),
   notes: text(5000),
+  /** Against the tables, as the records of the box it stood in said on a day. */
+  resistance: z
+    .strictObject({
+      factor: z.number().finite().positive().max(50),
+      spread: z.number().finite().min(0).max(50),
+      day: isoDay
+    })
+    .nullable()
+    .default(null),
   /** Given away, recycled: it stays in the history. */
   retired: z.boolean(),
   /** The box it stands in and since when; null = on the shelf. */
@@ -43,6 +52,7 @@ export function batteriesOf(box: Box, boxId: string, day: string): Battery[] {
     boughtDay: null,
     priceAmount: part.priceAmount,
     notes: '',
+    resistance: null,
     retired: false,
     boxId,
     sinceDay: day,

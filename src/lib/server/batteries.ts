@@ -8,6 +8,9 @@ import {
   type StoredBattery
 } from '@haversack/core/logbook/battery';
 import type { LogEntry, LogRecord } from '@haversack/core/logbook/record';
+import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
+import { evaluate } from '@haversack/core/evaluate';
+import { estimate } from '@haversack/core/logbook/estimate/estimate';
 import { issueWords } from '@haversack/core/exchange/issue-words';
 import { desc, eq, inArray } from 'drizzle-orm';
 import { getBox } from './boxes.ts';
@@ -82,8 +85,9 @@ export function changeBattery(db: Db, id: string, data: unknown, today: string, 
   const before = getBattery(db, id);
   const wanted = parse(data);
   if (wanted.boxId !== null) getBox(db, wanted.boxId);
+  const resistance = before.boxId === wanted.boxId ? wanted.resistance : resistanceOf(db, before, today);
   const settled = moved(
-    { ...wanted, boxId: before.boxId, sinceDay: before.sinceDay, stays: before.stays },
+    { ...wanted, resistance, boxId: before.boxId, sinceDay: before.sinceDay, stays: before.stays },
     { boxId: wanted.boxId },
     today,
     (box) => boxName(db, box)
@@ -104,6 +108,35 @@ export function putBackBattery(db: Db, id: string, data: unknown, nowMs: number)
   if (db.select().from(batteries).where(eq(batteries.id, id)).get())
     throw new ApiError(409, 'That battery is there already.');
   return write(db, id, parse(data), nowMs);
+}
+
+/** What the records of the box a battery stands in say of its resistance; what was kept where they say nothing. */
+export function resistanceOf(db: Db, battery: StoredBattery, today: string): Battery['resistance'] {
+  if (battery.boxId === null) return battery.resistance ?? null;
+  try {
+    const { document } = getBox(db, battery.boxId);
+    const plan = evaluate(document, STARTER_CATALOGUE);
+    const kept = db
+      .select()
+      .from(records)
+      .where(eq(records.boxId, battery.boxId))
+      .orderBy(desc(records.atH))
+      .limit(1000)
+      .all()
+      .map((row): LogRecord => ({ ...(JSON.parse(row.document) as LogEntry), id: row.id, createdMs: row.createdMs }));
+    const here = listBatteries(db).filter((b) => b.boxId === battery.boxId && !b.retired);
+    const told = estimate(
+      document,
+      plan,
+      kept,
+      here.map((b) => b.id)
+    ).parameters.find((p) => p.kind === 'resistance');
+    if (!told || told.recordCount === 0 || told.now <= 0) return battery.resistance ?? null;
+    return { factor: Math.min(50, told.now), spread: Math.min(50, told.nowSpread), day: today };
+  } catch {
+    // a box that cannot be read tells nothing
+    return battery.resistance ?? null;
+  }
 }
 
 /** What every record of a battery tells of it, over all boxes. */

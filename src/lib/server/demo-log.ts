@@ -137,6 +137,7 @@ export function seedLog(
       capacityAh: 12,
       boughtDay: dayOf(nowMs - 2100 * DAY_MS),
       priceAmount: 38,
+      resistance: null,
       notes: 'Gave 7 Ah at the last test. For the bench only.',
       retired: true,
       boxId: null,

@@ -17,7 +17,8 @@ import {
   getBattery,
   lifeOf,
   listBatteries,
-  putBackBattery
+  putBackBattery,
+  resistanceOf
 } from './batteries.ts';
 import { createBox, deleteBox, getBox, saveBox, setArchived } from './boxes.ts';
 import { openDatabase, type Db } from './db/open.ts';
@@ -234,6 +235,23 @@ describe('batteries', () => {
     expect(() => addLog(db, boxId, outing('2025-01-01', { batteryIds: [id] }), NOW)).toThrow(
       'was bought on 2025-11-28'
     );
+  });
+
+  test('its resistance comes from the records of its box, and goes along when it is moved', () => {
+    const [made] = batteriesFromBox(db, boxId, '2026-01-01', NOW);
+    const { id } = made!;
+    const now = () => resistanceOf(db, getBattery(db, id), '2026-11-28');
+    expect(now()).toBeNull();
+    for (const day of ['2026-02-01', '2026-02-08'])
+      addLog(db, boxId, outing(day, { chargeAh: 12, endV: 12.3, endState: 'loaded', batteryIds: [id] }), NOW);
+    const there = now()!;
+    expect(there.factor).toBeGreaterThan(1);
+    expect(there.day).toBe('2026-11-28');
+    const bare: Partial<typeof made> = { ...getBattery(db, id), boxId: null };
+    delete bare!.id;
+    expect(changeBattery(db, id, bare, '2026-11-28', NOW).resistance).toEqual(there);
+    // on the shelf it keeps what was known
+    expect(now()).toEqual(there);
   });
 
   test('a pair shares what was drawn by what each holds', () => {

@@ -56,8 +56,34 @@
   }
   /** What is sent: the battery without what is worked out. */
   const bare = (b: KeptBattery): Battery => {
-    const { name, partId, chemistry, capacityAh, boughtDay, priceAmount, notes, retired, boxId, sinceDay, stays } = b;
-    return { name, partId, chemistry, capacityAh, boughtDay, priceAmount, notes, retired, boxId, sinceDay, stays };
+    const {
+      name,
+      partId,
+      chemistry,
+      capacityAh,
+      boughtDay,
+      priceAmount,
+      notes,
+      resistance,
+      retired,
+      boxId,
+      sinceDay,
+      stays
+    } = b;
+    return {
+      name,
+      partId,
+      chemistry,
+      capacityAh,
+      boughtDay,
+      priceAmount,
+      notes,
+      resistance,
+      retired,
+      boxId,
+      sinceDay,
+      stays
+    };
   };
   const change = (b: KeptBattery, label: string, over: Partial<Battery>): Promise<void> =>
     act(
@@ -83,6 +109,7 @@
       boughtDay: null,
       priceAmount: null,
       notes: '',
+      resistance: null,
       retired: false,
       boxId: null,
       sinceDay: null,
@@ -210,7 +237,7 @@
               >{/if}
           </div>
         </div>
-        <dl class="grid grid-cols-2 gap-2 md:grid-cols-5">
+        <dl class="grid grid-cols-2 gap-2 md:grid-cols-6">
           <div>
             <dt class="lab">Age</dt>
             <dd class="n">{b.life.ageYears === undefined ? 'not known' : `${fixed(b.life.ageYears, 1)} years`}</dd>
@@ -231,6 +258,14 @@
                 : `${fixed(b.life.measuredAh, 1)} Ah, ${fixed((b.life.measuredAh / b.capacityAh) * 100, 0)} %`}
             </dd>
             {#if b.life.measuredDay}<dd class="lab">{b.life.measuredDay}</dd>{/if}
+          </div>
+          <div>
+            <dt class="lab">Resistance, of the usual</dt>
+            <dd class="n">
+              {b.resistance === null
+                ? 'not known'
+                : `${fixed(b.resistance.factor * 100, 0)} ± ${fixed(164.5 * b.resistance.spread, 0)} %`}
+            </dd>
           </div>
           <div>
             <dt class="lab">Price of an outing</dt>

@@ -1,4 +1,11 @@
-import { changeBattery, deleteBattery, getBattery, lifeOf, putBackBattery } from '$lib/server/batteries.ts';
+import {
+  changeBattery,
+  deleteBattery,
+  getBattery,
+  lifeOf,
+  putBackBattery,
+  resistanceOf
+} from '$lib/server/batteries.ts';
 import { answer } from '$lib/server/errors.ts';
 import { readJson } from '$lib/server/read-json.ts';
 import { theDb } from '$lib/server/store.ts';
@@ -8,7 +15,7 @@ const today = (): string => new Date().toISOString().slice(0, 10);
 export const GET = ({ params }) =>
   answer(() => {
     const battery = getBattery(theDb(), params.id);
-    return { ...battery, life: lifeOf(theDb(), battery, today()) };
+    return { ...battery, resistance: resistanceOf(theDb(), battery, today()), life: lifeOf(theDb(), battery, today()) };
   });
 /** Changes it, or moves it to another box. */
 export const PATCH = ({ params, request }) =>
