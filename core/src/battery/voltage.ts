@@ -1,9 +1,10 @@
 import type { KnownChemistry } from '../catalogue/part.ts';
 import { CHEMISTRY } from './chemistry.ts';
+import { NINE_OF_TEN } from '../outing/normal.ts';
 import { openCircuitV, sagMilliOhm } from './model.ts';
 
 /** How well the open-voltage tables fit ordinary packs, V. @source electrical reference 6 */
-const TABLE_SPREAD_V: Record<KnownChemistry, number> = {
+export const TABLE_SPREAD_V: Record<KnownChemistry, number> = {
   lfp: 0.04,
   agm: 0.1,
   gel: 0.12,
@@ -62,6 +63,39 @@ export type Meaning = {
   worth: 'useful' | 'rough' | 'almost nothing';
   say: string;
 };
+
+/** Charge as a mean and a standard deviation. */
+export type SocBelief = { mean: number; spread: number };
+/** No voltage tells the charge better than this. @source rule of thumb: packs settle for hours */
+const LEAST_SPREAD = 0.02;
+
+/** What a reading says of the charge, as a belief to be weighed with others. @param reading as for `whatVoltageMeans` */
+export function socBelief(reading: Reading): SocBelief {
+  const { lowFraction, highFraction } = whatVoltageMeans(reading);
+  return {
+    mean: (lowFraction + highFraction) / 2,
+    spread: Math.max(LEAST_SPREAD, (highFraction - lowFraction) / (2 * NINE_OF_TEN))
+  };
+}
+
+/** A rested battery, read with an ordinary meter that was not checked. */
+export const restedReading = (
+  chemistry: KnownChemistry,
+  capacityAh: number,
+  volts: number,
+  tempC: number
+): Reading => ({
+  chemistry,
+  capacityAh,
+  volts,
+  state: 'rested',
+  currentA: 0,
+  tempC,
+  meterOffsetV: 0,
+  meterToleranceV: METER_V
+});
+/** What an unchecked digital voltmeter may be off. @source rule of thumb: 0.1 % and a digit */
+export const METER_V = 0.02;
 
 /** Widths of the answer, share of full charge. @source rule of thumb */
 const USEFUL = 0.2;

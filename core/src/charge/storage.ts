@@ -5,6 +5,7 @@ import { selfDischargePerMonth } from '../battery/model.ts';
 import type { Box } from '../box/schema.ts';
 import type { KnownChemistry } from '../catalogue/part.ts';
 import type { Plan } from '../evaluate.ts';
+import { DAYS_A_MONTH } from '../quantity/duration.ts';
 import { fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
 import { PROTECTION_A } from '../season/season.ts';
@@ -22,7 +23,7 @@ const STORE: Record<KnownChemistry, { lowFraction: number; highFraction: number;
   };
 /** What is called flat: nothing useful left, and harm begins. @source rule of thumb */
 const FLAT_FRACTION = 0.05;
-const MONTH_H = 30.44 * 24;
+const MONTH_H = DAYS_A_MONTH * 24;
 
 export type StoragePlan = {
   lowFraction: number;

@@ -243,3 +243,11 @@ export function demand(box: Box): Demand {
     peakAtH
   };
 }
+
+/** What the box itself draws on average over the outing, A: meters, lamps, idle converters. */
+export const boxDrawA = (box: Pick<Box, 'outing'>, need: Pick<Demand, 'box'>): number =>
+  box.outing.durationH > 0 ? need.box.chargeAh / box.outing.durationH : 0;
+
+/** What a device draws on average while it is on, A: as its bars really ask for it, since a bar may have a duty of its own. */
+export const whileOnA = (d: Pick<DeviceDemand, 'onH' | 'chargeAh' | 'meanA'>): number =>
+  d.onH > 0 ? d.chargeAh / d.onH : d.meanA;

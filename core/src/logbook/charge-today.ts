@@ -1,5 +1,7 @@
 import { CHEMISTRY } from '../battery/chemistry.ts';
-import { whatVoltageMeans } from '../battery/voltage.ts';
+import { restedReading, socBelief } from '../battery/voltage.ts';
+import { NINE_OF_TEN } from '../outing/normal.ts';
+import { DAYS_A_MONTH } from '../quantity/duration.ts';
 import type { Box } from '../box/schema.ts';
 import { storagePlan } from '../charge/storage.ts';
 import type { Plan } from '../evaluate.ts';
@@ -19,8 +21,7 @@ type State = { fraction: number; spread: number; atH: number; day: string };
 
 /** What each kind of record leaves in doubt. @source rules of thumb */
 const SPREAD = { full: 0.02, percent: 0.05, planned: 0.1, aMonth: 0.02 } as const;
-const HOURS_A_MONTH = 730.5;
-const NINE_OF_TEN = 1.645;
+const HOURS_A_MONTH = DAYS_A_MONTH * 24;
 
 /**
  * Charge estimated at a moment from the records: the last that tells how full it was, less what was drawn and lost since.
@@ -71,19 +72,9 @@ export function chargeToday(box: Box, plan: Plan, records: readonly LogRecord[],
       s && known(s.fraction - ah / capacityAh, Math.hypot(s.spread, spreadAh / capacityAh));
     const byVolts = (volts: number): State | undefined => {
       if (b!.assumedChemistry) return undefined;
-      const m = whatVoltageMeans({
-        chemistry: b!.chemistry,
-        capacityAh: b!.ratedAh,
-        volts,
-        state: 'rested',
-        currentA: 0,
-        tempC: box.charging.storageC,
-        meterOffsetV: 0,
-        meterToleranceV: 0.02
-      });
-      const spread = Math.max(0.02, (m.highFraction - m.lowFraction) / (2 * NINE_OF_TEN));
+      const read = socBelief(restedReading(b!.chemistry, b!.ratedAh, volts, box.charging.storageC));
       // a voltage that says almost nothing does not take the place of a count
-      return s && s.spread < spread ? undefined : known((m.lowFraction + m.highFraction) / 2, spread);
+      return s && s.spread < read.spread ? undefined : known(read.mean, read.spread);
     };
     switch (r.kind) {
       case 'outing':

@@ -3,6 +3,7 @@ import { dayAfter } from '../sun/sun.ts';
 import type { Box } from '../box/schema.ts';
 import { storagePlan } from '../charge/storage.ts';
 import type { Plan } from '../evaluate.ts';
+import { DAYS_A_MONTH } from '../quantity/duration.ts';
 import { fixed } from '../quantity/format.ts';
 import type { SeasonPlan } from '../season/season.ts';
 import { chargeToday } from './charge-today.ts';
@@ -52,7 +53,6 @@ const HARDLY = 0.1;
 const FULL_FOR_DAYS = 30;
 /** A lithium battery this full is over its storage level. */
 const OVER = 0.1;
-const DAYS_A_MONTH = 30.44;
 
 export type DueInput = {
   box: Box;

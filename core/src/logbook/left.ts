@@ -1,9 +1,9 @@
 import type { Bank } from '../battery/bank.ts';
 import { capacityFactor } from '../battery/model.ts';
-import { whatVoltageMeans } from '../battery/voltage.ts';
+import { restedReading, socBelief } from '../battery/voltage.ts';
 import type { Demand } from '../demand/demand.ts';
 import { fixed } from '../quantity/format.ts';
-import { normalShare } from '../outing/normal.ts';
+import { NINE_ABOVE, NINE_OF_TEN, normalShare } from '../outing/normal.ts';
 
 /** What somebody reads while the box is out; anything may be missing. */
 export type Now = {
@@ -30,6 +30,9 @@ export type Evidence = {
 export type Charge = {
   socFraction: number;
   spread: number;
+  /** Nine of ten lie between these. */
+  lowFraction: number;
+  highFraction: number;
   evidence: Evidence[];
   /** Two of them cannot both be true; empty otherwise. */
   say: string;
@@ -39,9 +42,6 @@ export type Charge = {
 const SPREAD = { percent: 0.05, start: 0.03, countFraction: 0.02, planFraction: 0.2 } as const;
 /** Two pieces of evidence further apart than this many spreads contradict each other. */
 const CONTRADICT = 3;
-/** A standard deviation from a range that holds nine of ten. @source normal distribution */
-const NINE_OF_TEN = 3.29;
-const VOLTMETER_V = 0.02;
 
 const FROM_WORDS: Record<Evidence['from'], string> = {
   percent: 'the meter’s percent',
@@ -68,21 +68,12 @@ export function chargeNow(bank: Bank, demand: Demand, now: Now): Charge | undefi
   else if (now.percent !== null) evidence.push({ from: 'percent', socFraction: now.percent, spread: SPREAD.percent });
   // with an unknown chemistry a voltage means three things: it is told on the reading card, not reckoned with
   if (now.volts !== null && !bank.assumedChemistry && (now.state !== 'loaded' || now.currentA !== null)) {
-    const { lowFraction, highFraction } = whatVoltageMeans({
-      chemistry: bank.chemistry,
-      capacityAh: bank.ratedAh,
-      volts: now.volts,
+    const { mean, spread } = socBelief({
+      ...restedReading(bank.chemistry, bank.ratedAh, now.volts, now.airC),
       state: now.state,
-      currentA: now.currentA ?? 0,
-      tempC: now.airC,
-      meterOffsetV: 0,
-      meterToleranceV: VOLTMETER_V
+      currentA: now.currentA ?? 0
     });
-    evidence.push({
-      from: 'voltage',
-      socFraction: (lowFraction + highFraction) / 2,
-      spread: Math.max(0.02, (highFraction - lowFraction) / NINE_OF_TEN)
-    });
+    evidence.push({ from: 'voltage', socFraction: mean, spread });
   }
   if (evidence.length === 0 && now.outH !== null) {
     const ah = demand.meanA * now.outH;
@@ -92,10 +83,14 @@ export function chargeNow(bank: Bank, demand: Demand, now: Now): Charge | undefi
   const total = evidence.reduce((s, e) => s + 1 / e.spread ** 2, 0);
   const mean = evidence.reduce((s, e) => s + e.socFraction / e.spread ** 2, 0) / total;
   const odd = contradiction(evidence);
+  const share = (v: number): number => Math.min(1, Math.max(0, v));
+  // what contradicts itself is worth no more than the doubt between the two
+  const spread = odd ? Math.max(...evidence.map((e) => Math.abs(e.socFraction - mean))) : Math.sqrt(1 / total);
   return {
-    socFraction: Math.min(1, Math.max(0, mean)),
-    // what contradicts itself is worth no more than the doubt between the two
-    spread: odd ? Math.max(...evidence.map((e) => Math.abs(e.socFraction - mean))) : Math.sqrt(1 / total),
+    socFraction: share(mean),
+    spread,
+    lowFraction: share(mean - NINE_OF_TEN * spread),
+    highFraction: share(mean + NINE_OF_TEN * spread),
     evidence,
     say: odd
   };
@@ -113,6 +108,18 @@ function contradiction(evidence: readonly Evidence[]): string {
 /** A device that may run on or be switched off. */
 export type Running = { deviceId: string; name: string; meanA: number; spreadFraction: number; on: boolean };
 
+/** Everything of the plan that draws, as it draws on average while it is on; what is in `off` is switched off. */
+export const runningOf = (demand: Demand, off: readonly string[]): Running[] =>
+  demand.devices
+    .filter((d) => d.meanA > 0)
+    .map(({ deviceId, name, meanA, spreadFraction }) => ({
+      deviceId,
+      name,
+      meanA,
+      spreadFraction,
+      on: !off.includes(deviceId)
+    }));
+
 export type Left = {
   /** Down to the line that is kept back, and down to empty, at the coldest of the outing. */
   availableAh: number;
@@ -125,8 +132,6 @@ export type Left = {
   /** Hours down to empty, nothing kept back. */
   emptyH: number;
 };
-
-const NINE_OF_TEN_SIDE = 1.2816;
 
 /** Ah left over a level, and how well it is known. */
 function available(bank: Bank, charge: Charge, airC: number, floor: number): { mean: number; spread: number } {
@@ -179,8 +184,8 @@ export function hoursLeft(
     emptyAh: empty.mean,
     drawA: draw.mean,
     hours,
-    leastH: Math.max(0, hours - NINE_OF_TEN_SIDE * spreadH),
-    mostH: hours + NINE_OF_TEN_SIDE * spreadH,
+    leastH: Math.max(0, hours - NINE_ABOVE * spreadH),
+    mostH: hours + NINE_ABOVE * spreadH,
     emptyH: empty.mean / draw.mean
   };
 }

@@ -1,5 +1,6 @@
 import type { Box } from '../box/schema.ts';
 import { barsWithin, totalH } from '../demand/bars.ts';
+import { boxDrawA, whileOnA } from '../demand/demand.ts';
 import type { Plan } from '../evaluate.ts';
 import type { Planned } from './record.ts';
 
@@ -26,11 +27,9 @@ export function plannedFor(
     devices: plan.demand.devices.map((d) => {
       const device = box.devices.find((k) => k.id === d.deviceId)!;
       const onH = cut.durationH > 0 ? totalH(barsWithin(device.spans, cut)) * beyond : 0;
-      // as its bars really ask for it: a bar may have a duty of its own
-      const meanA = d.onH > 0 ? d.chargeAh / d.onH : d.meanA;
-      return { deviceId: d.deviceId, name: d.name, meanA, onH, spreadFraction: d.spreadFraction };
+      return { deviceId: d.deviceId, name: d.name, meanA: whileOnA(d), onH, spreadFraction: d.spreadFraction };
     }),
-    boxA: wantedH > 0 ? plan.demand.box.chargeAh / wantedH : 0,
+    boxA: boxDrawA(box, plan.demand),
     sunAh: o ? (sunAhOf(o.run) * lastedH) / wantedH : 0,
     unshadedFraction: box.charging.solar?.unshadedFraction ?? null,
     startFraction: plan.bank?.startFraction ?? null

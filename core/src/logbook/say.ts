@@ -1,3 +1,4 @@
+import { NINE_OF_TEN } from '../outing/normal.ts';
 import { fixed, trimNumber } from '../quantity/format.ts';
 import type { Estimated, Lesson } from './estimate/estimate.ts';
 import type { Parameter } from './estimate/parameters.ts';
@@ -25,13 +26,12 @@ export function parameterText(p: Pick<Parameter, 'unit'>, value: number): string
       return `${fixed(value, 1)} Ah`;
     case 'A':
       return Math.abs(value) < 0.1 ? `${trimNumber(Number((value * 1000).toFixed(1)))} mA` : `${fixed(value, 2)} A`;
+    case 'V':
+      return `${fixed(value, 2)} V`;
     case 'a month':
       return `${fixed(value * 100, 1)} % a month`;
   }
 }
-
-/** Nine of ten lie within this much of it. @source normal distribution */
-const NINE_OF_TEN = 1.645;
 
 /** A value with the half-width of its nine-of-ten range. */
 export const rangeText = (p: Pick<Parameter, 'unit'>, value: number, spread: number): string =>
@@ -56,4 +56,6 @@ export const learntNote = (p: Pick<Estimated, 'kind'>): string =>
     ? 'Take it off in the meter itself.'
     : p.kind === 'box'
       ? 'Its meters, lamps and idle modules: their parts say it.'
-      : '';
+      : p.kind === 'table'
+        ? 'So far this battery’s rested voltage lies off the table of its chemistry.'
+        : '';

@@ -1,3 +1,8 @@
+/** Half of the range that holds nine of ten, in standard deviations. @source normal distribution */
+export const NINE_OF_TEN = 1.6449;
+/** Nine of ten lie above the mean less this many standard deviations. @source normal distribution */
+export const NINE_ABOVE = 1.2816;
+
 /** Standard normal distribution function. @source Abramowitz and Stegun 26.2.17, error under 7.5e-8 */
 export function normalShare(z: number): number {
   const t = 1 / (1 + 0.2316419 * Math.abs(z));

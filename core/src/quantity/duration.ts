@@ -13,7 +13,7 @@ const FORMS: [RegExp, (m: RegExpExecArray) => number][] = [
   [/^([\d.,]+)\s*(?:y|yr|yrs|year|years)$/, (m) => number(m[1]!) * 24 * DAYS_A_MONTH * 12]
 ];
 /** Of a calendar month, on average. */
-const DAYS_A_MONTH = 30.44;
+export const DAYS_A_MONTH = 30.44;
 const number = (s: string) => (/^\d{1,3},\d{3}$/.test(s) ? NaN : Number(s.replace(',', '.')));
 
 /** Reads a time span ('1h30', '90 min', '1:30', '14', '2 days') in hours. A bare number is hours. */

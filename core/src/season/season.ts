@@ -9,11 +9,12 @@ import { skyFractionOf } from '../outing/input.ts';
 import { acceptedShare } from '../outing/sources.ts';
 import { airAtC } from '../sun/air.ts';
 import { CONTROLLER_SELF_W, panelPowerW } from '../sun/panel.ts';
+import { DAYS_A_MONTH } from '../quantity/duration.ts';
 import { dayAfter, dayOfYear, monthAfter, panelWPerM2, solarHour } from '../sun/sun.ts';
 import { skyOfDays } from '../sun/weather.ts';
 
 export const SEASON_STEP_S = 600;
-const MONTH_S = 30.44 * 86400;
+const MONTH_S = DAYS_A_MONTH * 86400;
 /** Standing draw of a pack's own protection, A. @source electrical reference 6: 0.05-1 mA, middle */
 export const PROTECTION_A = 0.0005;
 const WEATHER_SEED = 7;

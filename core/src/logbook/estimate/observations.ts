@@ -1,8 +1,10 @@
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { capacityFactor, openCircuitV, sagMilliOhm } from '../../battery/model.ts';
-import { whatVoltageMeans } from '../../battery/voltage.ts';
+import { METER_V, socAt } from '../../battery/voltage.ts';
 import type { Box } from '../../box/schema.ts';
+import { boxDrawA, whileOnA } from '../../demand/demand.ts';
 import type { Plan } from '../../evaluate.ts';
+import { DAYS_A_MONTH } from '../../quantity/duration.ts';
 import { plannedFor } from '../planned.ts';
 import { momentH } from '../kinds.ts';
 import type { EntryOf, LogRecord } from '../record.ts';
@@ -31,12 +33,9 @@ export const NOISE = {
   standingA: 0.002,
   capacityFraction: 0.03,
   sagV: 0.05,
-  meterV: 0.02
+  restedFraction: 0.02,
+  endFraction: 0.05
 } as const;
-
-/** A standard deviation from a range that holds nine of ten. @source normal distribution */
-const NINE_OF_TEN = 3.29;
-const DAYS_A_MONTH = 30.44;
 
 export type About = {
   box: Box;
@@ -55,7 +54,7 @@ const at = (x: About, key: string): number | undefined => {
   const place = placeOf(x, key);
   return place < 0 ? undefined : x.belief.mean[place];
 };
-const weight = (x: About, key: string, value: number): Seen['weights'] => {
+const weight = (x: About, key: string, value: number): [number, number][] => {
   const place = placeOf(x, key);
   return place < 0 || value === 0 ? [] : [[place, value]];
 };
@@ -69,7 +68,7 @@ const sameBatteries = (x: About, r: LogRecord): boolean =>
 /** Mean amps a device draws while on, as the plan has it now. */
 function ampsNow(x: About, deviceId: string): number | undefined {
   const d = x.plan.demand.devices.find((k) => k.deviceId === deviceId);
-  return d && (d.onH > 0 ? d.chargeAh / d.onH : d.meanA);
+  return d && whileOnA(d);
 }
 
 /** Charge an outing took out of the battery as a sum over the unknowns, with what is known of it and what stays in doubt. */
@@ -92,45 +91,47 @@ function drawnOf(x: About, r: EntryOf<'outing'>, durationH: number) {
     if (onH > 0) weights.push([place, nowA * onH]);
     parts.push({ deviceId: d.deviceId, name: d.name, place, onH, meanA: nowA, outingH: durationH });
   }
-  const wantedH = x.box.outing.durationH;
-  const boxA = wantedH > 0 ? x.plan.demand.box.chargeAh / wantedH : 0;
-  weights.push(...weight(x, 'box', boxA * durationH).map(([i, w]): [number, number] => [i, w]));
+  weights.push(...weight(x, 'box', boxDrawA(x.box, x.plan.demand) * durationH));
   // as the plan has it now: a share that was taken over since must not count twice
   const shade = x.box.charging.solar?.unshadedFraction;
   const sunAh =
     shade !== undefined && planned.unshadedFraction
       ? (planned.sunAh * shade) / planned.unshadedFraction
       : planned.sunAh;
-  weights.push(...weight(x, 'sun', -sunAh).map(([i, w]): [number, number] => [i, w]));
+  weights.push(...weight(x, 'sun', -sunAh));
   const sum = knownAh + weights.reduce((s, [i, w]) => s + w * x.belief.mean[i]!, 0);
   return { weights, knownAh, sum, variance: goneVariance + (NOISE.habitFraction * sum) ** 2, parts };
 }
 
-/** Charge at the start: read, noted by the meter, or as planned. */
-function startOf(x: About, r: EntryOf<'outing'>): { mean: number; spread: number } {
-  if (r.startPercent !== null) return { mean: r.startPercent, spread: NOISE.startFraction };
-  if (r.startV !== null) {
-    const read = socOf(x, r.startV, r.airC);
-    if (read && read.spread < 0.1) return read;
-  }
-  return { mean: r.planned.startFraction ?? x.plan.bank?.startFraction ?? 1, spread: NOISE.startFraction };
+/**
+ * Charge as it was read: mean and standard deviation of this reading alone, and how it moves with what is the same in every
+ * reading of this battery, its own offset from the voltage table (per volt). Many readings do not average that away.
+ */
+type Soc = { mean: number; spread: number; perTableV: number };
+
+const asNoted = (mean: number): Soc => ({ mean, spread: NOISE.startFraction, perTableV: 0 });
+
+/** Charge at the start: noted by the meter, read, or as planned. */
+function startOf(x: About, r: EntryOf<'outing'>): Soc {
+  if (r.startPercent !== null) return asNoted(r.startPercent);
+  const read = r.startV === null ? undefined : socOf(x, r.startV);
+  return read && read.spread < 0.1 ? read : asNoted(r.planned.startFraction ?? x.plan.bank?.startFraction ?? 1);
 }
 
-/** Charge a rested voltage means. */
-function socOf(x: About, volts: number, airC: number | null): { mean: number; spread: number } | undefined {
+/** Half of the stretch over which the table's slope is taken, V: it has corners every twentieth of the charge. */
+const SLOPE_V = 0.05;
+
+/** Charge a rested voltage means. Undefined where nobody knows the chemistry. */
+function socOf(x: About, volts: number): Soc | undefined {
   const b = x.plan.bank;
   if (!b || b.assumedChemistry) return undefined;
-  const { lowFraction, highFraction } = whatVoltageMeans({
-    chemistry: b.chemistry,
-    capacityAh: b.ratedAh,
-    volts,
-    state: 'rested',
-    currentA: 0,
-    tempC: airC ?? x.box.outing.airC,
-    meterOffsetV: 0,
-    meterToleranceV: NOISE.meterV
-  });
-  return { mean: (lowFraction + highFraction) / 2, spread: Math.max(0.02, (highFraction - lowFraction) / NINE_OF_TEN) };
+  const offV = at(x, 'table') ?? 0;
+  const own = volts - offV;
+  const perV = (socAt(b.chemistry, own + SLOPE_V) - socAt(b.chemistry, own - SLOPE_V)) / (2 * SLOPE_V);
+  // past the ends of the table a voltage says no more than that it is about full, or empty
+  const mean = socAt(b.chemistry, own);
+  const least = mean === 0 || mean === 1 ? NOISE.endFraction : NOISE.restedFraction;
+  return { mean: mean + perV * offV, spread: Math.hypot(least, perV * METER_V), perTableV: -perV };
 }
 
 function ofOuting(x: About, r: EntryOf<'outing'> & LogRecord): Observation[] {
@@ -174,13 +175,17 @@ function ofOuting(x: About, r: EntryOf<'outing'> & LogRecord): Observation[] {
       variance: took.variance + counted + (NOISE.ranFlatFraction * tookAh) ** 2 + (capacityAh * start.spread) ** 2
     });
   else if (r.endV !== null && r.endState === 'rested') {
-    const end = socOf(x, r.endV, r.airC);
+    const end = socOf(x, r.endV);
     if (end)
       out.push({
         what: 'rested',
         unit: 'Ah',
         parts: [],
-        weights: [...took.weights, ...weight(x, 'capacity', -(start.mean - end.mean))],
+        weights: [
+          ...took.weights,
+          ...weight(x, 'capacity', -(start.mean - end.mean)),
+          ...weight(x, 'table', -capacityAh * (start.perTableV - end.perTableV))
+        ],
         value: -took.knownAh,
         variance: took.variance + counted + capacityAh ** 2 * (start.spread ** 2 + end.spread ** 2)
       });
@@ -194,7 +199,7 @@ function ofOuting(x: About, r: EntryOf<'outing'> & LogRecord): Observation[] {
       what: 'sag',
       unit: 'V',
       parts: [],
-      weights: weight(x, 'resistance', amps * ohm),
+      weights: [...weight(x, 'resistance', amps * ohm), ...weight(x, 'table', -1)],
       value: openCircuitV(b.chemistry, soc) - r.endV,
       variance: NOISE.sagV ** 2 + (slope * doubt) ** 2 + (0.5 * amps * ohm) ** 2
     });
@@ -234,7 +239,9 @@ function restedSince(x: About, r: LogRecord): number | undefined {
 }
 
 /** Charge lost on the shelf since it was full: by what it took to fill it again, or by the rested voltage. */
-function ofStorage(x: About, r: LogRecord, lost: { ah: number; spreadAh: number } | undefined): Observation[] {
+type Lost = { ah: number; spreadAh: number; perTableVAh: number };
+
+function ofStorage(x: About, r: LogRecord, lost: Lost | undefined): Observation[] {
   const capacityAh = at(x, 'capacity');
   const days = restedSince(x, r);
   if (!lost || capacityAh === undefined || days === undefined || days < 7 || !sameBatteries(x, r)) return [];
@@ -243,20 +250,26 @@ function ofStorage(x: About, r: LogRecord, lost: { ah: number; spreadAh: number 
       what: 'stored',
       unit: 'Ah',
       parts: [],
-      weights: [...weight(x, 'self-discharge', (capacityAh * days) / DAYS_A_MONTH), ...weight(x, 'standby', days * 24)],
+      weights: [
+        ...weight(x, 'self-discharge', (capacityAh * days) / DAYS_A_MONTH),
+        ...weight(x, 'standby', days * 24),
+        ...weight(x, 'table', -lost.perTableVAh)
+      ],
       value: lost.ah,
       variance: lost.spreadAh ** 2 + (NOISE.storedFraction * lost.ah) ** 2 + NOISE.countAh ** 2
     }
   ];
 }
 
-function lostBy(x: About, volts: number | null, percent: number | null): { ah: number; spreadAh: number } | undefined {
+function lostBy(x: About, volts: number | null, percent: number | null): Lost | undefined {
   const capacityAh = at(x, 'capacity');
-  if (capacityAh === undefined) return undefined;
-  const soc = volts !== null ? socOf(x, volts, x.box.charging.storageC) : undefined;
-  if (soc) return { ah: (1 - soc.mean) * capacityAh, spreadAh: soc.spread * capacityAh };
-  if (percent !== null) return { ah: (1 - percent) * capacityAh, spreadAh: NOISE.startFraction * capacityAh };
-  return undefined;
+  const soc = (volts === null ? undefined : socOf(x, volts)) ?? (percent === null ? undefined : asNoted(percent));
+  if (capacityAh === undefined || !soc) return undefined;
+  return {
+    ah: (1 - soc.mean) * capacityAh,
+    spreadAh: soc.spread * capacityAh,
+    perTableVAh: -soc.perTableV * capacityAh
+  };
 }
 
 /** What one record tells of the unknowns. A record that tells of none gives none. */
@@ -269,7 +282,7 @@ export function observationsOf(x: About, r: LogRecord): Observation[] {
       return ofCharge(x, r);
     case 'storage': {
       const efficiency = b ? CHEMISTRY[b.chemistry].coulombicFraction : 1;
-      const topUp = r.topUpAh === null ? undefined : { ah: r.topUpAh * efficiency, spreadAh: 0 };
+      const topUp = r.topUpAh === null ? undefined : { ah: r.topUpAh * efficiency, spreadAh: 0, perTableVAh: 0 };
       return ofStorage(x, r, topUp ?? lostBy(x, r.endV, r.percent));
     }
     case 'reading':

@@ -1,23 +1,25 @@
 import { bankLearnt } from '../../battery/learnt.ts';
 import { selfDischargePerMonth, stateOfHealth } from '../../battery/model.ts';
+import { TABLE_SPREAD_V } from '../../battery/voltage.ts';
 import type { Box } from '../../box/schema.ts';
 import { storagePlan } from '../../charge/storage.ts';
 import type { Plan } from '../../evaluate.ts';
+import { NINE_OF_TEN } from '../../outing/normal.ts';
 import { CAPACITY_SPREAD_FRACTION } from '../../outing/outing.ts';
 import { learntOf, spreadOfDevice } from '../../demand/spread.ts';
 
 export type ParameterKind =
-  'draw' | 'box' | 'capacity' | 'resistance' | 'self-discharge' | 'standby' | 'sun' | 'meter-offset';
+  'draw' | 'box' | 'capacity' | 'resistance' | 'self-discharge' | 'standby' | 'sun' | 'meter-offset' | 'table';
 
 /** One thing that the records tell about. */
 export type Parameter = {
   key: string;
   kind: ParameterKind;
-  /** Device of a draw; batteries of a capacity, joined. */
+  /** Device of a draw; empty for the rest. */
   id: string;
   name: string;
   /** Of the draw, of the box's own, of resistance and sun: factor on what the plan has now. Capacity Ah, standby and offset A, self-discharge a share a month. */
-  unit: '×' | 'Ah' | 'A' | 'a month';
+  unit: '×' | 'Ah' | 'A' | 'V' | 'a month';
   mean: number;
   spread: number;
   /** What the plan has now, which is more than was believed where something was taken over. */
@@ -148,6 +150,20 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
       mean: drainA,
       spread: standbySpread,
       plan: { mean: learnt?.standbyA ?? drainA, spread: standbySpread }
+    });
+  }
+  if (b && !b.assumedChemistry) {
+    // the tables' stated fit holds about nine of ten packs
+    const spread = TABLE_SPREAD_V[b.chemistry] / NINE_OF_TEN;
+    out.push({
+      key: 'table',
+      kind: 'table',
+      id: '',
+      name: 'Rested voltage against the table',
+      unit: 'V',
+      mean: 0,
+      spread,
+      plan: { mean: 0, spread }
     });
   }
   const { solar } = box.charging;

@@ -1,9 +1,10 @@
-import type { Edit } from '../../box/edits.ts';
+import { bankLearnt } from '../../battery/learnt.ts';
+import { applyEdits, type Edit } from '../../box/edits.ts';
 import type { Box, Draw } from '../../box/schema.ts';
 import { modesW } from '../../demand/spread.ts';
 import type { Estimate, Estimated } from './estimate.ts';
 
-/** No records move a draw further than this at once: then something else is wrong. @source rule of thumb */
+/** Records that move a draw further than this say that something else is wrong: it is not offered. @source rule of thumb */
 const MOST = 10;
 /** A spread that shrank by less than a fifth, with a value that moved by less than half of it, is not worth an edit. */
 const SURER = 0.8;
@@ -21,8 +22,9 @@ export function taught(p: Estimated): boolean {
   return p.nowSpread < SURER * p.plan.spread || moved > MOVED * p.plan.spread;
 }
 
-/** Whether the plan has a place for it: what the box itself draws stands in its parts, the meter's offset with the meter. */
-export const hasPlace = (p: Pick<Estimated, 'kind'>): boolean => p.kind !== 'box' && p.kind !== 'meter-offset';
+/** Whether the plan has a place for it: what the box itself draws stands in its parts, offsets of meter and table with those. */
+export const hasPlace = (p: Pick<Estimated, 'kind'>): boolean =>
+  p.kind !== 'box' && p.kind !== 'meter-offset' && p.kind !== 'table';
 
 const learntFrom = (count: number): string => `learnt from ${count === 1 ? 'one record' : `${count} records`}`;
 
@@ -42,8 +44,9 @@ function scaled(draw: Draw, by: number): Draw {
 
 function drawEdits(box: Box, p: Estimated): Edit[] {
   const device = box.devices.find((d) => d.id === p.id);
-  if (!device) return [];
-  const factor = Math.min(MOST, Math.max(1 / MOST, p.now));
+  const factor = p.now;
+  const fromFirst = factor / p.mean;
+  if (!device || fromFirst < 1 / MOST || fromFirst > MOST) return [];
   const modes = device.modes.map((m) => ({ ...m, draw: scaled(m.draw, factor) }));
   const path = `devices/${p.id}`;
   return [
@@ -72,6 +75,16 @@ const tidy = (value: number): number => Number(value.toPrecision(4));
  * @param keys which of the estimate's parameters
  */
 export function takeOverEdits(box: Box, estimate: Pick<Estimate, 'parameters'>, keys: readonly string[]): Edit[] {
+  const edits = wantedEdits(box, estimate, keys);
+  // held at the end of its range a figure would be offered again and again
+  return JSON.stringify(applyEdits(box, edits)) === JSON.stringify(box) ? [] : edits;
+}
+
+/** Figures that the records say something new of and that the plan has a place for: each may be taken over. */
+export const takeable = (box: Box, estimate: Pick<Estimate, 'parameters'>): Estimated[] =>
+  estimate.parameters.filter((p) => hasPlace(p) && taught(p) && takeOverEdits(box, estimate, [p.key]).length > 0);
+
+function wantedEdits(box: Box, estimate: Pick<Estimate, 'parameters'>, keys: readonly string[]): Edit[] {
   const chosen = estimate.parameters.filter((p) => keys.includes(p.key) && taught(p));
   const of = (kind: Estimated['kind']): Estimated | undefined => chosen.find((p) => p.kind === kind);
   const edits = chosen.filter((p) => p.kind === 'draw').flatMap((p) => drawEdits(box, p));
@@ -92,7 +105,7 @@ export function takeOverEdits(box: Box, estimate: Pick<Estimate, 'parameters'>, 
   const { partId, count } = box.bank;
   const ofBattery = [capacity, resistance, self, standby].filter((p) => p !== undefined);
   if (ofBattery.length === 0 || partId === null) return edits;
-  const before = box.bank.learnt?.partId === partId && box.bank.learnt.count === count ? box.bank.learnt : null;
+  const before = bankLearnt(box);
   edits.push({
     op: 'set',
     path: 'bank/learnt',
