@@ -1,11 +1,10 @@
-import type { BatteryLife, StoredBattery } from '@haversack/core/logbook/battery';
+import type { StoredBattery } from '@haversack/core/logbook/battery';
 import type { LogEntry, LogRecord } from '@haversack/core/logbook/record';
 import { entryOf, KIND_NAMES } from '@haversack/core/logbook/kinds';
 import { getContext, setContext } from 'svelte';
 import { request } from './api.ts';
+import type { KeptBattery } from '$lib/server/batteries.ts';
 import type { OpenBox } from './open-box.svelte.ts';
-
-export type KeptBattery = StoredBattery & { life: BatteryLife };
 
 /** The logbook of the open box: what is written goes to the server at once, each with its way back. */
 export class Logbook {

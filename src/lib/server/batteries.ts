@@ -7,7 +7,6 @@ import {
   type BatteryLife,
   type StoredBattery
 } from '@haversack/core/logbook/battery';
-import type { LogEntry, LogRecord } from '@haversack/core/logbook/record';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { evaluate } from '@haversack/core/evaluate';
 import { estimate } from '@haversack/core/logbook/estimate/estimate';
@@ -17,6 +16,7 @@ import { getBox } from './boxes.ts';
 import type { Db } from './db/open.ts';
 import { batteries, boxes, recordBatteries, records } from './db/schema.ts';
 import { ApiError } from './errors.ts';
+import { recordsWhere } from './records.ts';
 
 const MOST_BATTERIES = 500;
 
@@ -110,56 +110,66 @@ export function putBackBattery(db: Db, id: string, data: unknown, nowMs: number)
   return write(db, id, parse(data), nowMs);
 }
 
-/** What the records of the box a battery stands in say of its resistance; what was kept where they say nothing. */
+export type KeptBattery = StoredBattery & { life: BatteryLife };
+
+/** Every record of a battery counts for its life. */
+const WHOLE_LIFE = 100_000;
+
+/** What every record of a battery tells of it, over all boxes. @param capacities Ah of all batteries, by id */
+function lifeOf(
+  db: Db,
+  battery: StoredBattery,
+  capacities: Readonly<Record<string, number>>,
+  today: string
+): BatteryLife {
+  const named = db
+    .select({ id: recordBatteries.recordId })
+    .from(recordBatteries)
+    .where(eq(recordBatteries.batteryId, battery.id));
+  return batteryLife(battery, recordsWhere(db, inArray(records.id, named), WHOLE_LIFE), capacities, today);
+}
+
+/** What the records of a box say of the resistance of its bank; null where they say nothing. */
+function resistanceIn(db: Db, boxId: string, batteryIds: readonly string[], today: string): Battery['resistance'] {
+  const { document } = getBox(db, boxId);
+  const kept = recordsWhere(db, eq(records.boxId, boxId));
+  const told = estimate(document, evaluate(document, STARTER_CATALOGUE), kept, batteryIds).parameters.find(
+    (p) => p.kind === 'resistance'
+  );
+  if (!told || told.recordCount === 0 || told.now <= 0) return null;
+  return { factor: Math.min(50, told.now), spread: Math.min(50, told.nowSpread), day: today };
+}
+
+/** A battery's resistance by the records of the box it stands in; what was kept of it where they say nothing. */
 export function resistanceOf(db: Db, battery: StoredBattery, today: string): Battery['resistance'] {
-  if (battery.boxId === null) return battery.resistance ?? null;
+  const kept = battery.resistance ?? null;
+  if (battery.boxId === null) return kept;
+  const here = listBatteries(db).filter((b) => b.boxId === battery.boxId && !b.retired);
   try {
-    const { document } = getBox(db, battery.boxId);
-    const plan = evaluate(document, STARTER_CATALOGUE);
-    const kept = db
-      .select()
-      .from(records)
-      .where(eq(records.boxId, battery.boxId))
-      .orderBy(desc(records.atH))
-      .limit(1000)
-      .all()
-      .map((row): LogRecord => ({ ...(JSON.parse(row.document) as LogEntry), id: row.id, createdMs: row.createdMs }));
-    const here = listBatteries(db).filter((b) => b.boxId === battery.boxId && !b.retired);
-    const told = estimate(
-      document,
-      plan,
-      kept,
-      here.map((b) => b.id)
-    ).parameters.find((p) => p.kind === 'resistance');
-    if (!told || told.recordCount === 0 || told.now <= 0) return battery.resistance ?? null;
-    return { factor: Math.min(50, told.now), spread: Math.min(50, told.nowSpread), day: today };
+    return (
+      resistanceIn(
+        db,
+        battery.boxId,
+        here.map((b) => b.id),
+        today
+      ) ?? kept
+    );
   } catch {
     // a box that cannot be read tells nothing
-    return battery.resistance ?? null;
+    return kept;
   }
 }
 
-/** What every record of a battery tells of it, over all boxes. */
-export function lifeOf(db: Db, battery: StoredBattery, today: string): BatteryLife {
-  const ids = db
-    .select({ id: recordBatteries.recordId })
-    .from(recordBatteries)
-    .where(eq(recordBatteries.batteryId, battery.id))
-    .all()
-    .map((r) => r.id);
-  const rows =
-    ids.length === 0
-      ? []
-      : db
-          .select()
-          .from(records)
-          .where(inArray(records.id, ids))
-          .all()
-          .map((row): LogRecord => ({
-            ...(JSON.parse(row.document) as LogEntry),
-            id: row.id,
-            createdMs: row.createdMs
-          }));
-  const capacities = Object.fromEntries(listBatteries(db).map((b) => [b.id, b.capacityAh]));
-  return batteryLife(battery, rows, capacities, today);
+/**
+ * All batteries with what their records tell.
+ * @param withResistance worked out anew from the records of their boxes: slower, for the page that shows it
+ */
+export function keptBatteries(db: Db, today: string, withResistance: boolean): KeptBattery[] {
+  const all = listBatteries(db);
+  const capacities = Object.fromEntries(all.map((b) => [b.id, b.capacityAh]));
+  return all.map((b) => ({
+    ...b,
+    resistance: withResistance ? resistanceOf(db, b, today) : (b.resistance ?? null),
+    life: lifeOf(db, b, capacities, today)
+  }));
 }

@@ -8,13 +8,13 @@ import { capacityFactor, openCircuitV, sagMilliOhm } from '@haversack/core/batte
 import { normal, seededRandom } from '@haversack/core/sun/weather';
 import { emptyChunk, toBytes } from '@haversack/core/series/chunk';
 import { addBattery, changeBattery, batteriesFromBox } from './batteries.ts';
+import { dayOf } from './day.ts';
 import type { Db } from './db/open.ts';
 import { addLog } from './logbook.ts';
 import { addChunk, beginSeries, endSeries } from './series.ts';
 import { summaryOf } from './meter/recorder.ts';
 
 const DAY_MS = 86_400_000;
-const dayOf = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
 
 /** What really happens in the made-up years: some devices draw more than planned, the battery ages faster than the model says. */
 type Truth = { drawFactor: (name: string) => number; lossAYear: number; offsetA: number };

@@ -9,6 +9,7 @@ import { and, eq } from 'drizzle-orm';
 import { createEvents, type DateArray } from 'ics';
 import { z } from 'zod';
 import { getBox, type StoredBox } from './boxes.ts';
+import { dayOf } from './day.ts';
 import type { Db } from './db/open.ts';
 import { boxes, dueSnoozes } from './db/schema.ts';
 import { ApiError } from './errors.ts';
@@ -43,8 +44,6 @@ export function snooze(db: Db, boxId: string, data: unknown): Record<string, str
       .run();
   return snoozesOf(db, boxId);
 }
-
-const dayOf = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
 
 /** What the logbook says of a box today: the last outing, how full it is, what is due. */
 export type BoxToday = { lastOutingDay: string | null; charge: ChargeToday | null; due: Due[] };

@@ -12,17 +12,18 @@ import { recordWords } from '@haversack/core/logbook/words';
 import { METRIC_UNITS } from '@haversack/core/quantity/said';
 import { issueWords } from '@haversack/core/exchange/issue-words';
 import type { Box } from '@haversack/core/box/schema';
-import { and, count, desc, eq, inArray, like, type SQL } from 'drizzle-orm';
+import { dayAfter } from '@haversack/core/sun/sun';
+import { and, eq, inArray, like, type SQL } from 'drizzle-orm';
 import { batteryName, boughtDay } from './batteries.ts';
 import { getBox } from './boxes.ts';
 import type { Db } from './db/open.ts';
 import { logSnapshots, recordBatteries, records } from './db/schema.ts';
+import { dayOf } from './day.ts';
 import { ApiError } from './errors.ts';
+import { countWhere, MOST_AT_ONCE, recordsWhere } from './records.ts';
 
 /** Records of one box at most. */
 const MOST_RECORDS = 20_000;
-/** As many as are given at once. */
-const MOST_AT_ONCE = 1000;
 /** Kinds that tell something of draws and battery. */
 const TELLING: LogKind[] = ['outing', 'charge', 'storage', 'reading', 'capacity'];
 
@@ -35,12 +36,6 @@ export type LogQuery = {
   offset?: number | undefined;
   limit?: number | undefined;
 };
-
-const recordOf = (row: typeof records.$inferSelect): LogRecord => ({
-  ...(JSON.parse(row.document) as LogEntry),
-  id: row.id,
-  createdMs: row.createdMs
-});
 
 /** A person's text as it is looked for: its own marks of a pattern mean themselves. */
 const pattern = (text: string): string => `%${text.toLowerCase().replace(/[%_]/g, ' ')}%`;
@@ -63,16 +58,8 @@ export function listLog(db: Db, boxId: string, query: LogQuery = {}): { records:
       )
     );
   const where = and(...wanted);
-  const total = db.select({ n: count() }).from(records).where(where).get()!.n;
-  const rows = db
-    .select()
-    .from(records)
-    .where(where)
-    .orderBy(desc(records.atH), desc(records.createdMs))
-    .limit(Math.min(MOST_AT_ONCE, Math.max(1, query.limit ?? MOST_AT_ONCE)))
-    .offset(Math.max(0, query.offset ?? 0))
-    .all();
-  return { records: rows.map(recordOf), total };
+  const limit = Math.min(MOST_AT_ONCE, Math.max(1, query.limit ?? MOST_AT_ONCE));
+  return { records: recordsWhere(db, where, limit, Math.max(0, query.offset ?? 0)), total: countWhere(db, where) };
 }
 
 /** What a query string asks for. @throws ApiError 400 */
@@ -106,7 +93,7 @@ function parseEntry(db: Db, data: unknown, today: string): LogEntry {
   }
   const entry = parsed.data;
   // a day may begin elsewhere before it begins here
-  if (entry.day > dayAfterToday(today))
+  if (entry.day > dayAfter(today, 1))
     throw new ApiError(422, `${entry.day} is still to come: a record tells what has happened.`);
   for (const id of entry.batteryIds) {
     const bought = boughtDay(db, id);
@@ -118,10 +105,6 @@ function parseEntry(db: Db, data: unknown, today: string): LogEntry {
   }
   return entry;
 }
-
-const dayAfterToday = (today: string): string =>
-  new Date(Date.parse(`${today}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
-const dayOf = (nowMs: number): string => new Date(nowMs).toISOString().slice(0, 10);
 
 type Writer = Pick<Db, 'insert' | 'delete'>;
 
@@ -148,8 +131,7 @@ function write(tx: Writer, boxId: string, record: LogRecord): void {
 export function addLog(db: Db, boxId: string, data: unknown, nowMs: number): LogRecord {
   const box = getBox(db, boxId);
   const entry = parseEntry(db, data, dayOf(nowMs));
-  const have = db.select({ n: count() }).from(records).where(eq(records.boxId, boxId)).get()!.n;
-  if (have >= MOST_RECORDS)
+  if (countWhere(db, eq(records.boxId, boxId)) >= MOST_RECORDS)
     throw new ApiError(422, `This box has ${MOST_RECORDS} records: that is as many as are kept.`);
   const record: LogRecord = { ...entry, id: crypto.randomUUID(), createdMs: nowMs };
   db.transaction((tx) => {
@@ -184,9 +166,9 @@ function noteChanges(db: Db, boxId: string, document: Box, day: string, nowMs: n
 }
 
 function boxOf(db: Db, id: string): { boxId: string; record: LogRecord } {
-  const row = db.select().from(records).where(eq(records.id, id)).get();
+  const row = db.select({ boxId: records.boxId }).from(records).where(eq(records.id, id)).get();
   if (!row) throw new ApiError(404, 'That record is gone already.');
-  return { boxId: row.boxId, record: recordOf(row) };
+  return { boxId: row.boxId, record: recordsWhere(db, eq(records.id, id))[0]! };
 }
 
 /** A record as it reads after it was mended; what it was before is given back, for the way back. @throws ApiError 404, 422 */

@@ -2,14 +2,14 @@ import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { drawW } from '@haversack/core/demand/draw';
 import { learntOf, spreadOfDevice } from '@haversack/core/demand/spread';
 import { orderSchema, paidFor } from '@haversack/core/kit/buy/orders';
-import type { EntryOf, LogRecord } from '@haversack/core/logbook/record';
 import { count, desc, eq } from 'drizzle-orm';
 import { listBatteries } from './batteries.ts';
 import { getBox } from './boxes.ts';
+import { askedDay } from './day.ts';
 import type { Db } from './db/open.ts';
 import { boxes, orders, records } from './db/schema.ts';
 import { boxToday } from './due.ts';
-import { ApiError } from './errors.ts';
+import { recordsWhere } from './records.ts';
 
 export type ShelfLine = {
   lastOutingDay: string | null;
@@ -24,9 +24,7 @@ export type ShelfLine = {
  * @param day where the person is; null = here. @throws ApiError 400
  */
 export function shelfToday(db: Db, day: string | null): Record<string, ShelfLine> {
-  const today = day ?? new Date().toISOString().slice(0, 10);
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(today) || Number.isNaN(Date.parse(today)))
-    throw new ApiError(400, 'The day is given as year-month-day.');
+  const today = askedDay(day);
   const kept = db.select({ id: records.boxId, n: count() }).from(records).groupBy(records.boxId).all();
   return Object.fromEntries(
     kept.flatMap(({ id }) => {
@@ -48,6 +46,9 @@ export function shelfToday(db: Db, day: string | null): Record<string, ShelfLine
   );
 }
 
+const MOST_FAULTS = 200;
+const ALL = 100_000;
+
 export type Known = {
   /** Devices whose draw was learnt or measured, over all boxes. */
   devices: {
@@ -61,7 +62,7 @@ export type Known = {
     note: string;
   }[];
   faults: { boxId: string; boxName: string; day: string; what: string; cause: string; partName: string }[];
-  costs: { batteries: number; orders: number; renewals: number };
+  costs: { batteries: number; orders: number; renewals: number; together: number };
 };
 
 /** What was learnt over all boxes: what devices really draw, what failed, what it all cost. */
@@ -88,22 +89,14 @@ export function known(db: Db): Known {
     } catch {
       // a box that cannot be read tells nothing
     }
-  const rows = db.select().from(records).where(eq(records.kind, 'fault')).orderBy(desc(records.atH)).limit(200).all();
-  const faults = rows.map((row) => {
-    const r = JSON.parse(row.document) as EntryOf<'fault'>;
+  const faults = recordsWhere(db, eq(records.kind, 'fault'), MOST_FAULTS).flatMap((r) => {
+    if (r.kind !== 'fault') return [];
+    const { boxId } = db.select({ boxId: records.boxId }).from(records).where(eq(records.id, r.id)).get()!;
     const { day, what, cause, partName } = r;
-    return {
-      boxId: row.boxId,
-      boxName: names.get(row.boxId) ?? 'a box',
-      day,
-      what: what || r.notes.slice(0, 120),
-      cause,
-      partName
-    };
+    return [{ boxId, boxName: names.get(boxId) ?? 'a box', day, what: what || r.notes.slice(0, 120), cause, partName }];
   });
-  const renewed = db.select({ document: records.document }).from(records).where(eq(records.kind, 'renewal')).all();
-  const renewals = renewed.reduce(
-    (s, r) => s + ((JSON.parse(r.document) as LogRecord & EntryOf<'renewal'>).costAmount ?? 0),
+  const renewals = recordsWhere(db, eq(records.kind, 'renewal'), ALL).reduce(
+    (s, r) => s + (r.kind === 'renewal' ? (r.costAmount ?? 0) : 0),
     0
   );
   const paid = db
@@ -114,13 +107,10 @@ export function known(db: Db): Known {
       const order = orderSchema.safeParse(JSON.parse(o.document));
       return s + (order.success ? paidFor(order.data) : 0);
     }, 0);
+  const bought = listBatteries(db).reduce((s, b) => s + (b.priceAmount ?? 0), 0);
   return {
     devices,
     faults,
-    costs: {
-      batteries: listBatteries(db).reduce((s, b) => s + (b.priceAmount ?? 0), 0),
-      orders: paid,
-      renewals
-    }
+    costs: { batteries: bought, orders: paid, renewals, together: bought + paid + renewals }
   };
 }

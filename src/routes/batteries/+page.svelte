@@ -3,6 +3,7 @@
   import { CHEMISTRIES } from '@haversack/core/catalogue/names';
   import type { Battery } from '@haversack/core/logbook/battery';
   import { parseQuantity, type ParseOptions } from '@haversack/core/quantity/parse';
+  import { rangeText } from '@haversack/core/logbook/say';
   import { fixed, trimNumber } from '@haversack/core/quantity/format';
   import type { QuantityKind } from '@haversack/core/quantity/units';
   import Plus from '@lucide/svelte/icons/plus';
@@ -10,7 +11,7 @@
   import { onMount } from 'svelte';
   import { request } from '$lib/client/api.ts';
   import { LogHistory } from '$lib/client/log-history.svelte.ts';
-  import type { KeptBattery } from '$lib/client/logbook.svelte.ts';
+  import type { KeptBattery } from '$lib/server/batteries.ts';
   import { today } from '$lib/client/today.ts';
   import PageHead from '$lib/ui/PageHead.svelte';
 
@@ -25,7 +26,7 @@
 
   async function load(): Promise<void> {
     const [b, x] = await Promise.all([
-      request<{ batteries: KeptBattery[] }>('GET', '/api/batteries'),
+      request<{ batteries: KeptBattery[] }>('GET', '/api/batteries?resistance=1'),
       request<{ boxes: { id: string; name: string }[] }>('GET', '/api/boxes')
     ]);
     list = b.batteries;
@@ -54,37 +55,13 @@
       await load().catch(() => {});
     }
   }
-  /** What is sent: the battery without what is worked out. */
-  const bare = (b: KeptBattery): Battery => {
-    const {
-      name,
-      partId,
-      chemistry,
-      capacityAh,
-      boughtDay,
-      priceAmount,
-      notes,
-      resistance,
-      retired,
-      boxId,
-      sinceDay,
-      stays
-    } = b;
-    return {
-      name,
-      partId,
-      chemistry,
-      capacityAh,
-      boughtDay,
-      priceAmount,
-      notes,
-      resistance,
-      retired,
-      boxId,
-      sinceDay,
-      stays
-    };
-  };
+  /** What is sent: the battery without its mark and what is worked out. */
+  function bare(b: KeptBattery): Battery {
+    const sent: Partial<KeptBattery> = { ...b };
+    delete sent.id;
+    delete sent.life;
+    return sent as Battery;
+  }
   const change = (b: KeptBattery, label: string, over: Partial<Battery>): Promise<void> =>
     act(
       `${b.name}: ${label}`,
@@ -262,9 +239,7 @@
           <div>
             <dt class="lab">Resistance, of the usual</dt>
             <dd class="n">
-              {b.resistance === null
-                ? 'not known'
-                : `${fixed(b.resistance.factor * 100, 0)} ± ${fixed(164.5 * b.resistance.spread, 0)} %`}
+              {b.resistance === null ? 'not known' : rangeText({ unit: '×' }, b.resistance.factor, b.resistance.spread)}
             </dd>
           </div>
           <div>

@@ -39,7 +39,6 @@
       problem = (e as Error).message;
     }
   }
-  const sum = $derived(known ? known.costs.batteries + known.costs.orders + known.costs.renewals : 0);
 </script>
 
 <div class="min-h-screen bg-paper">
@@ -113,7 +112,7 @@
           <dt>Renewals</dt>
           <dd class="n text-right">{fixed(known.costs.renewals, 2)}</dd>
           <dt class="border-t border-line2 pt-1 font-semibold">Together</dt>
-          <dd class="n border-t border-line2 pt-1 text-right font-semibold">{fixed(sum, 2)}</dd>
+          <dd class="n border-t border-line2 pt-1 text-right font-semibold">{fixed(known.costs.together, 2)}</dd>
         </dl>
         <p class="lab mt-1">A battery that was bought with an order counts twice: leave its price empty then.</p>
       </section>

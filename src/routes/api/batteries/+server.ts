@@ -1,16 +1,11 @@
-import { addBattery, lifeOf, listBatteries, resistanceOf } from '$lib/server/batteries.ts';
+import { addBattery, keptBatteries } from '$lib/server/batteries.ts';
+import { dayOf } from '$lib/server/day.ts';
 import { answer } from '$lib/server/errors.ts';
 import { readJson } from '$lib/server/read-json.ts';
 import { theDb } from '$lib/server/store.ts';
 
-const today = (): string => new Date().toISOString().slice(0, 10);
-
-export const GET = () =>
+export const GET = ({ url }) =>
   answer(() => ({
-    batteries: listBatteries(theDb()).map((b) => ({
-      ...b,
-      resistance: resistanceOf(theDb(), b, today()),
-      life: lifeOf(theDb(), b, today())
-    }))
+    batteries: keptBatteries(theDb(), dayOf(Date.now()), url.searchParams.get('resistance') === '1')
   }));
 export const POST = ({ request }) => answer(async () => addBattery(theDb(), await readJson(request), Date.now()));
