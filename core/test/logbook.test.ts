@@ -4,7 +4,7 @@ import { applyEdits } from '../src/box/edits.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { chargeToday } from '../src/logbook/charge-today.ts';
-import { capacityTrend, matchOf } from '../src/logbook/battery.ts';
+import { capacityTrend, matchOf } from '../src/logbook/battery-life.ts';
 import { due, DUE_KEYS, type Due, type DueInput } from '../src/logbook/due.ts';
 import { chanceOf, chargeNow, hoursLeft, switchOff, type Now, type Running } from '../src/logbook/left.ts';
 import { plannedFor } from '../src/logbook/planned.ts';

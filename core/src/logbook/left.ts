@@ -120,6 +120,9 @@ export const runningOf = (demand: Demand, off: readonly string[]): Running[] =>
       on: !off.includes(deviceId)
     }));
 
+/** How full, and how well that is known. */
+type Full = Pick<Charge, 'socFraction' | 'spread'>;
+
 export type Left = {
   /** Down to the line that is kept back, and down to empty, at the coldest of the outing. */
   availableAh: number;
@@ -134,7 +137,7 @@ export type Left = {
 };
 
 /** Ah left over a level, and how well it is known. */
-function available(bank: Bank, charge: Charge, airC: number, floor: number): { mean: number; spread: number } {
+function available(bank: Bank, charge: Full, airC: number, floor: number): { mean: number; spread: number } {
   const cold = capacityFactor(bank.chemistry, airC);
   const capacityAh = bank.ratedAh * bank.healthFraction;
   const share = Math.max(0, charge.socFraction - floor);
@@ -159,7 +162,7 @@ function drawOf(running: readonly Running[], boxA: number): { mean: number; spre
  */
 export function hoursLeft(
   bank: Bank,
-  charge: Charge,
+  charge: Full,
   running: readonly Running[],
   at: { airC: number; boxA: number; measuredA?: number | undefined }
 ): Left {
@@ -193,7 +196,7 @@ export function hoursLeft(
 /** Chance that so many hours more are served without going under the kept-back line. @source normal approximation of what is left less what is drawn */
 export function chanceOf(
   bank: Bank,
-  charge: Charge,
+  charge: Full,
   running: readonly Running[],
   at: { airC: number; boxA: number },
   moreH: number
@@ -214,7 +217,7 @@ export const SURE_ENOUGH = 0.9;
  */
 export function switchOff(
   bank: Bank,
-  charge: Charge,
+  charge: Full,
   running: readonly Running[],
   at: { airC: number; boxA: number },
   moreH: number

@@ -9,6 +9,18 @@ export class RequestError extends Error {
   }
 }
 
+/** Does something that may be refused: true when it was done; what was wrong is said, and '' when nothing was. */
+export async function done(work: () => Promise<void>, say: (problem: string) => void): Promise<boolean> {
+  try {
+    await work();
+    say('');
+    return true;
+  } catch (e) {
+    say((e as Error).message);
+    return false;
+  }
+}
+
 /** Asks the server; failures come back as RequestError with a sentence for the person. */
 export async function request<T>(
   method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE',

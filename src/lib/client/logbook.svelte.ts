@@ -2,7 +2,7 @@ import type { StoredBattery } from '@haversack/core/logbook/battery';
 import type { LogEntry, LogRecord } from '@haversack/core/logbook/record';
 import { entryOf, KIND_NAMES } from '@haversack/core/logbook/kinds';
 import { getContext, setContext } from 'svelte';
-import { request } from './api.ts';
+import { done, request } from './api.ts';
 import type { KeptBattery } from '$lib/server/batteries.ts';
 import type { OpenBox } from './open-box.svelte.ts';
 
@@ -27,12 +27,10 @@ export class Logbook {
   }
 
   async load(): Promise<void> {
-    try {
-      await Promise.all([this.#open.loadRecords(), this.loadBatteries()]);
-      this.problem = '';
-    } catch (e) {
-      this.problem = (e as Error).message;
-    }
+    await done(
+      async () => void (await Promise.all([this.#open.loadRecords(), this.loadBatteries()])),
+      (problem) => (this.problem = problem)
+    );
   }
 
   async loadBatteries(): Promise<void> {
@@ -103,15 +101,11 @@ export class Logbook {
     );
   }
 
-  async #act(label: string, redo: () => Promise<void>, undo: () => Promise<void>): Promise<boolean> {
-    try {
-      await this.#open.log.act(label, redo, undo);
-      this.problem = '';
-      return true;
-    } catch (e) {
-      this.problem = (e as Error).message;
-      return false;
-    }
+  #act(label: string, redo: () => Promise<void>, undo: () => Promise<void>): Promise<boolean> {
+    return done(
+      () => this.#open.log.act(label, redo, undo),
+      (problem) => (this.problem = problem)
+    );
   }
 
   async #again(): Promise<void> {

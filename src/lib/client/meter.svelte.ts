@@ -1,7 +1,7 @@
 import type { MeterState } from '$lib/server/meter/link.ts';
 import type { MeterSource } from '$lib/server/meter/source.ts';
 import type { SeriesHead } from '$lib/server/series.ts';
-import { request } from './api.ts';
+import { done, request } from './api.ts';
 
 /** Points of the live chart: ten minutes of one a second. */
 const KEPT = 600;
@@ -102,14 +102,7 @@ export class Meter {
     this.state = state;
   }
 
-  async #try(work: () => Promise<void>): Promise<boolean> {
-    try {
-      await work();
-      this.problem = '';
-      return true;
-    } catch (e) {
-      this.problem = (e as Error).message;
-      return false;
-    }
+  #try(work: () => Promise<void>): Promise<boolean> {
+    return done(work, (problem) => (this.problem = problem));
   }
 }

@@ -1,7 +1,7 @@
 import type { DrawerLine, Order } from '@haversack/core/kit/buy/orders';
 import { NO_SHOPS, type Shops } from '@haversack/core/kit/buy/types';
 import { getContext, setContext } from 'svelte';
-import { request, RequestError } from './api.ts';
+import { done, request, RequestError } from './api.ts';
 
 /** What is bought and what lies at home: the person's shops, orders and drawer, the same for every box. */
 export class Shopping {
@@ -91,15 +91,8 @@ export class Shopping {
     });
   }
 
-  async #try(work: () => Promise<void>): Promise<boolean> {
-    try {
-      await work();
-      this.problem = '';
-      return true;
-    } catch (e) {
-      this.problem = (e as Error).message;
-      return false;
-    }
+  #try(work: () => Promise<void>): Promise<boolean> {
+    return done(work, (problem) => (this.problem = problem));
   }
 }
 

@@ -40,7 +40,7 @@ export async function holdTab(): Promise<void> {
       })
       .catch(() => answer(false));
   });
-  if (got) return;
+  if (got) return onNewMark.clear();
   held = fresh();
   sessionStorage.setItem(KEY, held);
   for (const tell of onNewMark) tell();

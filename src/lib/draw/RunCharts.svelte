@@ -2,9 +2,9 @@
   import { runCurves } from '@haversack/core/outing/curves';
   import type { Outing } from '@haversack/core/outing/outing';
   import { ampsText, clockText, fixed } from '@haversack/core/quantity/format';
-  import { onMount } from 'svelte';
   import { useBox } from '$lib/client/open-box.svelte.ts';
-  import { theme } from '$lib/client/theme.svelte.ts';
+  import Chart from './Chart.svelte';
+  import { colour, label } from './chart-style.ts';
   import { tickHours, type TimeAxis } from './time-axis.ts';
 
   let { axis, width, outing }: { axis: TimeAxis; width: number; outing: Outing } = $props();
@@ -15,11 +15,6 @@
     { top: 224, height: 84 }
   ] as const;
   const HEIGHT = 322;
-  let host: HTMLDivElement;
-  let chart: { setOption(option: object, whole: boolean): void; resize(): void; dispose(): void } | undefined =
-    $state.raw();
-  let failed = $state(false);
-
   const r = $derived(outing.run);
   const endH = $derived(open.doc.outing.startH + open.doc.outing.durationH);
   const chosen = $derived(
@@ -44,12 +39,7 @@
     port == null ? [] : r.timeH.map((t, i) => [t, r.portV[port]![i]! > 1 ? r.portV[port]![i]! : null]);
   const sunWh = $derived(r.balance.inflowWh);
 
-  const colour = (name: string): string =>
-    getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
-
-  $effect(() => {
-    void theme.name;
-    if (!chart) return;
+  const option = () => {
     const ink = colour('ink');
     const caution = colour('caution');
     const grid = ROWS.map((row) => ({ left: axis.leftPx, top: row.top, width: axis.widthPx, height: row.height }));
@@ -64,14 +54,13 @@
       axisLine: { lineStyle: { color: colour('line2') } },
       splitLine: { lineStyle: { color: colour('grid') } }
     }));
-    const label = { color: colour('ink2'), fontFamily: 'Spline Sans Mono Variable', fontSize: 12 };
     const y = (i: number, min: number, max: number, interval: number, unit: string) => ({
       type: 'value',
       gridIndex: i,
       min,
       max,
       interval,
-      axisLabel: { ...label, formatter: (v: number) => (v === max ? `${v} ${unit}` : String(v)) },
+      axisLabel: { ...label(), formatter: (v: number) => (v === max ? `${v} ${unit}` : String(v)) },
       splitLine: { lineStyle: { color: colour('line') } }
     });
     const { topA, lowV, highV } = curves;
@@ -151,52 +140,25 @@
         ? []
         : [line(2, voltsOf(plug) as number[][], { lineStyle: { color: colour('brass6'), width: 1.6 }, z: 4 })])
     ];
-    chart.setOption(
-      {
-        animation: false,
-        grid,
-        xAxis: xs,
-        yAxis: [y(0, 0, topA, topA / 2, 'A'), y(1, 0, 100, 50, '%'), y(2, lowV, highV, (highV - lowV) / 2, 'V')],
-        series
-      },
-      true
-    );
-  });
-
-  $effect(() => {
-    void width;
-    chart?.resize();
-  });
-
-  onMount(() => {
-    let alive = true;
-    import('./echarts.ts')
-      .then(({ init }) => {
-        if (alive) chart = init(host, undefined, { renderer: 'svg' });
-      })
-      .catch(() => (failed = true));
-    return () => {
-      alive = false;
-      chart?.dispose();
+    return {
+      grid,
+      xAxis: xs,
+      yAxis: [y(0, 0, topA, topA / 2, 'A'), y(1, 0, 100, 50, '%'), y(2, lowV, highV, (highV - lowV) / 2, 'V')],
+      series
     };
-  });
+  };
+
+  const words = $derived(
+    `Current, charge left and battery voltage over the outing. Highest current ${ampsText(mostA)} A at ${clockText(curves.mostAtH)}; ${
+      r.failsAtH === undefined
+        ? `charge left at the end ${fixed(outing.endSocFraction * 100, 0)} %`
+        : `the plan fails at ${clockText(r.failsAtH)}`
+    }.`
+  );
 </script>
 
-<div
-  class="relative"
-  style:width="{width}px"
-  style:height="{HEIGHT}px"
-  role="img"
-  aria-label="Current, charge left and battery voltage over the outing. Highest current {ampsText(
-    mostA
-  )} A at {clockText(curves.mostAtH)}; {r.failsAtH === undefined
-    ? `charge left at the end ${fixed(outing.endSocFraction * 100, 0)} %`
-    : `the plan fails at ${clockText(r.failsAtH)}`}."
->
-  <div bind:this={host} class="absolute inset-0"></div>
-  {#if failed}<p class="absolute top-8 left-72 text-stop">
-      The charts could not be loaded; the figures beside them are complete.
-    </p>{/if}
+<div class="relative" style:width="{width}px" style:height="{HEIGHT}px">
+  <Chart {option} height={HEIGHT} label={words} />
   <dl class="words" style:top="14px">
     <dt>Drawn from the battery</dt>
     <dd>most, at {clockText(curves.mostAtH)} <b class="n">{ampsText(mostA)}</b> A</dd>

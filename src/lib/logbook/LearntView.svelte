@@ -1,31 +1,25 @@
 <script lang="ts">
   import { actuals } from '@haversack/core/logbook/actuals';
-  import { capacityTrend, matchOf } from '@haversack/core/logbook/battery';
-  import { estimate } from '@haversack/core/logbook/estimate/estimate';
-  import { hasPlace, takeOverEdits, taught } from '@haversack/core/logbook/estimate/take-over';
+  import { capacityTrend, matchOf } from '@haversack/core/logbook/battery-life';
+  import { SURPRISING } from '@haversack/core/logbook/estimate/estimate';
+  import { takeable, takeOverEdits } from '@haversack/core/logbook/estimate/take-over';
   import { learntNote, lessonSay, parameterText, rangeText } from '@haversack/core/logbook/say';
   import { durationText, fixed } from '@haversack/core/quantity/format';
   import { onMount } from 'svelte';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { useLogbook } from '$lib/client/logbook.svelte.ts';
-  import Chart from './Chart.svelte';
-  import { colour, dotsOf, gridOf, lineOf, timeAxis, valueAxis } from './chart-style.ts';
+  import Chart from '$lib/draw/Chart.svelte';
+  import { learntHere } from './learnt.ts';
+  import { colour, dotsOf, gridOf, lineOf, timeAxis, valueAxis } from '$lib/draw/chart-style.ts';
 
   const open = useBox();
   const log = useLogbook();
   onMount(() => void log.load());
-  const learnt = $derived(
-    estimate(
-      open.doc,
-      open.plan,
-      open.records,
-      log.here.map((b) => b.id)
-    )
-  );
+  const learnt = $derived(learntHere(open, log));
   const told = $derived(learnt.parameters.filter((p) => p.recordCount > 0));
   const match = $derived(matchOf(log.here));
-  const takeable = $derived(told.filter((p) => taught(p) && hasPlace(p) && edits([p.key]).length > 0));
-  const odd = $derived(learnt.lessons.filter((l) => l.surprise >= 2).toReversed());
+  const toTake = $derived(takeable(open.doc, learnt));
+  const odd = $derived(learnt.lessons.filter((l) => l.surprise >= SURPRISING).toReversed());
   const days = $derived(new Map(open.records.map((r) => [r.id, r.day])));
   const outings = $derived(actuals(open.records));
   const edits = (keys: string[]) => takeOverEdits(open.doc, learnt, keys);
@@ -94,9 +88,7 @@
 </script>
 
 <div class="grid gap-6 p-6 max-md:p-3">
-  {#if open.log.lastLabel || log.problem}<p role={log.problem ? 'alert' : undefined} class:text-stop={log.problem}>
-      {log.problem}
-    </p>{/if}
+  {#if log.problem}<p role="alert" class="text-stop">{log.problem}</p>{/if}
   {#if told.length === 0}
     <div class="max-w-xl rounded-box border border-line2 bg-raise p-5">
       <h2>Nothing learnt yet</h2>
@@ -110,14 +102,14 @@
     <section aria-label="What the records say" class="min-w-0">
       <div class="mb-2 flex flex-wrap items-center gap-3">
         <h2 class="flex-1">What the records say</h2>
-        {#if takeable.length > 1}<button
+        {#if toTake.length > 1}<button
             type="button"
             class="btn main !h-11"
             onclick={() =>
               take(
-                takeable.map((p) => p.key),
-                `${takeable.length} figures taken over`
-              )}>Take all {takeable.length} over</button
+                toTake.map((p) => p.key),
+                `${toTake.length} figures taken over`
+              )}>Take all {toTake.length} over</button
           >{/if}
       </div>
       <div class="overflow-x-auto">
@@ -146,7 +138,7 @@
                 >
                 <td class="num n max-md:hidden">{p.recordCount}</td>
                 <td
-                  >{#if takeable.some((t) => t.key === p.key)}<button
+                  >{#if toTake.some((t) => t.key === p.key)}<button
                       type="button"
                       class="btn !h-9"
                       aria-label="Take over: {p.name}"

@@ -1,12 +1,13 @@
 <script lang="ts">
+  import { boxDrawA } from '@haversack/core/demand/demand';
   import {
     chanceOf,
     chargeNow,
     hoursLeft,
+    runningOf,
     switchOff,
     type Charge,
-    type Now,
-    type Running
+    type Now
   } from '@haversack/core/logbook/left';
   import type { MeterReading } from '@haversack/core/meter/line';
   import { durationText, fixed } from '@haversack/core/quantity/format';
@@ -113,19 +114,8 @@
     outH: value('out', 'duration', optionsOf('out'))
   });
   const charge = $derived<Charge | undefined>(bank ? chargeNow(bank, open.plan.demand, now) : undefined);
-  const running = $derived<Running[]>(
-    open.plan.demand.devices
-      .filter((d) => d.meanA > 0)
-      .map((d) => ({
-        deviceId: d.deviceId,
-        name: d.name,
-        meanA: d.meanA,
-        spreadFraction: d.spreadFraction,
-        on: !off.includes(d.deviceId)
-      }))
-  );
-  const boxA = $derived(open.doc.outing.durationH > 0 ? open.plan.demand.box.chargeAh / open.doc.outing.durationH : 0);
-  const at = $derived({ airC, boxA });
+  const running = $derived(runningOf(open.plan.demand, off));
+  const at = $derived({ airC, boxA: boxDrawA(open.doc, open.plan.demand) });
   const left = $derived(bank && charge ? hoursLeft(bank, charge, running, at) : undefined);
   const leftNow = $derived(
     bank && charge && ampsNow !== null && ampsNow > 0.01
@@ -136,7 +126,7 @@
   const chance = $derived(bank && charge && moreH !== null ? chanceOf(bank, charge, running, at, moreH) : undefined);
   const advice = $derived(bank && charge && moreH !== null ? switchOff(bank, charge, running, at, moreH) : undefined);
   const hours = (h: number): string => (Number.isFinite(h) ? durationText(h) : 'no end in sight');
-  const percent = (v: number): string => `${fixed(Math.min(1, Math.max(0, v)) * 100, 0)} %`;
+  const percent = (v: number): string => `${fixed(v * 100, 0)} %`;
 </script>
 
 <section class="grid h-fit gap-3 rounded-box border border-line2 bg-raise p-4" aria-label="Out now">
@@ -184,11 +174,7 @@
     {#if charge && left}
       <p class="text-[15px]" role="status">
         About <b class="n">{percent(charge.socFraction)}</b>
-        <span class="lab"
-          >({percent(charge.socFraction - 1.645 * charge.spread)} to {percent(
-            charge.socFraction + 1.645 * charge.spread
-          )})</span
-        >
+        <span class="lab">({percent(charge.lowFraction)} to {percent(charge.highFraction)})</span>
       </p>
       {#if charge.say}<p class="text-caution" role="alert">{charge.say}</p>{/if}
       <dl class="grid grid-cols-2 gap-2">

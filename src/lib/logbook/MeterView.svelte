@@ -1,6 +1,5 @@
 <script lang="ts">
-  import { blankEntry } from '@haversack/core/logbook/kinds';
-  import { plannedFor } from '@haversack/core/logbook/planned';
+  import { outingFromSeries } from '@haversack/core/logbook/from-series';
   import { durationText, fixed } from '@haversack/core/quantity/format';
   import Circle from '@lucide/svelte/icons/circle';
   import Square from '@lucide/svelte/icons/square';
@@ -9,11 +8,11 @@
   import { Meter } from '$lib/client/meter.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { useLogbook } from '$lib/client/logbook.svelte.ts';
-  import { today } from '$lib/client/today.ts';
+  import { dayHere, today } from '$lib/client/today.ts';
   import { showView } from '$lib/client/views.ts';
   import Mark from '$lib/ui/Mark.svelte';
-  import Chart from './Chart.svelte';
-  import { colour, gridOf, lineOf, valueAxis } from './chart-style.ts';
+  import Chart from '$lib/draw/Chart.svelte';
+  import { colour, gridOf, lineOf, valueAxis } from '$lib/draw/chart-style.ts';
   import LeftCard from './LeftCard.svelte';
 
   const open = useBox();
@@ -87,23 +86,23 @@
       ]
     };
   };
-  /** What was recorded, as an outing: hours and amp-hours from the series, the rest to be filled in. */
+  const outing = $derived(
+    meter.recorded &&
+      outingFromSeries(
+        open.doc,
+        open.plan,
+        {
+          ...meter.recorded,
+          outAh: meter.recorded.summary?.outAh ?? null,
+          endV: meter.trace.at(-1)?.volts ?? null
+        },
+        { batteryIds: log.here.map((b) => b.id), day: dayHere }
+      )
+  );
   async function asOuting(): Promise<void> {
-    const head = meter.recorded!;
-    const durationH = ((head.toMs ?? 0) - (head.fromMs ?? 0)) / 3_600_000;
-    const done = await log.add({
-      ...blankEntry('outing', today(), plannedFor(open.doc, open.plan, durationH)),
-      durationH,
-      chargeAh: Math.max(0, head.summary?.outAh ?? 0),
-      endV: meter.trace.at(-1)?.volts ?? null,
-      endState: 'loaded',
-      batteryIds: log.here.map((b) => b.id),
-      notes: head.name
-    });
-    if (done) {
-      meter.recorded = null;
-      await showView(open.id, 'logbook', { view: 'history' });
-    }
+    if (!outing || !(await log.add(outing))) return;
+    meter.recorded = null;
+    await showView(open.id, 'logbook', { view: 'history' });
   }
 </script>
 
@@ -189,14 +188,12 @@
             >
           {/if}
         </div>
-        {#if meter.recorded}
+        {#if meter.recorded && outing}
           <p role="status">
             <b>{meter.recorded.rowCount} rows kept</b> as “{meter.recorded.name}”, under History.
           </p>
           <button type="button" class="btn !h-11 justify-self-start" onclick={asOuting}
-            >Record it as an outing: {durationText(
-              ((meter.recorded.toMs ?? 0) - (meter.recorded.fromMs ?? 0)) / 3_600_000
-            )}, {fixed(Math.max(0, meter.recorded.summary?.outAh ?? 0), 2)} Ah</button
+            >Record it as an outing: {durationText(outing.durationH ?? 0)}, {fixed(outing.chargeAh ?? 0, 2)} Ah</button
           >
         {/if}
       </section>

@@ -4,8 +4,8 @@
   import { fixed } from '@haversack/core/quantity/format';
   import { request } from '$lib/client/api.ts';
   import type { SeriesHead } from '$lib/server/series.ts';
-  import Chart from './Chart.svelte';
-  import { colour, gridOf, lineOf, timeAxis, valueAxis } from './chart-style.ts';
+  import Chart from '$lib/draw/Chart.svelte';
+  import { colour, gridOf, lineOf, timeAxis, valueAxis } from '$lib/draw/chart-style.ts';
 
   let { series }: { series: SeriesHead } = $props();
   type Window = { fromMs: number; toMs: number };

@@ -1,12 +1,5 @@
-import {
-  batteriesOf,
-  batterySchema,
-  batteryLife,
-  moved,
-  type Battery,
-  type BatteryLife,
-  type StoredBattery
-} from '@haversack/core/logbook/battery';
+import { batteryLife, type BatteryLife } from '@haversack/core/logbook/battery-life';
+import { batteriesOf, batterySchema, moved, type Battery, type StoredBattery } from '@haversack/core/logbook/battery';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { evaluate } from '@haversack/core/evaluate';
 import { estimate } from '@haversack/core/logbook/estimate/estimate';

@@ -20,7 +20,7 @@
   });
   onMount(() => {
     let alive = true;
-    import('$lib/draw/echarts.ts')
+    import('./echarts.ts')
       .then(({ init }) => {
         if (alive) chart = init(host, undefined, { renderer: 'svg' });
       })

@@ -2,7 +2,8 @@
 export const colour = (name: string): string =>
   getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
 
-const label = (): object => ({ color: colour('ink2'), fontFamily: 'Spline Sans Mono Variable', fontSize: 12 });
+/** Letters of an axis. */
+export const label = (): object => ({ color: colour('ink2'), fontFamily: 'Spline Sans Mono Variable', fontSize: 12 });
 
 /** An axis of days or moments along the bottom. */
 export const timeAxis = (gridIndex: number, show: boolean, window?: { fromMs: number; toMs: number }): object => ({
@@ -26,7 +27,11 @@ export const valueAxis = (gridIndex: number, unit: string, extra: object = {}): 
   ...extra
 });
 
-export const lineOf = (i: number, data: readonly (readonly [number, number | null])[], extra: object = {}): object => ({
+export const lineOf = (
+  i: number,
+  data: readonly (number | readonly [number, number | null])[],
+  extra: object = {}
+): object => ({
   type: 'line',
   xAxisIndex: i,
   yAxisIndex: i,
