@@ -5,7 +5,7 @@ import { KIND_NAMES, LOG_KINDS, NO_PLAN } from '../src/logbook/kinds.ts';
 import { logEntrySchema, type LogEntry, type LogKind } from '../src/logbook/record.ts';
 
 const C = { temperatureUnit: 'C' as const };
-const base = { batteryIds: ['b1'], ran: [], planned: () => NO_PLAN };
+const base = { batteryIds: ['b1'], ran: [], planned: () => NO_PLAN, sure: {} };
 const read = (kind: LogKind, texts: FormTexts, units: { temperatureUnit: 'C' | 'F' } = C) =>
   readForm(kind, { day: '2026-11-20', ...texts }, units, base);
 const entryOf = (kind: LogKind, texts: FormTexts, units = C as { temperatureUnit: 'C' | 'F' }): LogEntry => {
@@ -72,8 +72,13 @@ describe('the form of a record', () => {
     if (!bad.ok) expect(Object.keys(bad.problems).toSorted()).toEqual(['airC', 'chargeAh', 'durationH', 'endV']);
     const odd = read('reading', { volts: '1.2' });
     expect(odd.ok).toBe(false);
-    if (!odd.ok) expect(odd.problems.volts).toMatch(/record it again if it is so/);
-    expect(entryOf('reading', { volts: '1.2', 'volts sure': '1.2' })).toMatchObject({ volts: 1.2 });
+    if (odd.ok) return;
+    expect(odd.problems.volts).toMatch(/record it again if it is so/);
+    expect(odd.asked).toEqual({ volts: '1.2' });
+    const again = (volts: string) => readForm('reading', { day: '2026-11-20', volts }, C, { ...base, sure: odd.asked });
+    expect(again('1.2')).toMatchObject({ ok: true, entry: { volts: 1.2 } });
+    // another doubtful figure is asked for anew
+    expect(again('1.3').ok).toBe(false);
     const day = readForm('wish', { day: '2026-02-30', wish: 'x' }, C, base);
     expect(day.ok).toBe(false);
     if (!day.ok) expect(Object.keys(day.problems)).toEqual(['day']);

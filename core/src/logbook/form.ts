@@ -230,7 +230,10 @@ function quantityWords(v: number, kind: QuantityKind, units: Units): string {
   }
 }
 
-export type FormRead = { ok: true; entry: LogEntry } | { ok: false; problems: Record<string, string> };
+export type FormRead =
+  | { ok: true; entry: LogEntry }
+  /** asked: doubtful texts, taken when they come again in `sure`. */
+  | { ok: false; problems: Record<string, string>; asked: Record<string, string> };
 
 /** What must stand in a record of a kind, in words. */
 function missing(entry: LogEntry): Record<string, string> {
@@ -261,7 +264,7 @@ function missing(entry: LogEntry): Record<string, string> {
 
 /**
  * Reads a form that somebody filled. What is wrong comes back field by field, and nothing typed is lost.
- * @param base batteries and what did not run as planned, which are chosen and not typed
+ * @param base batteries and what did not run as planned, which are chosen and not typed; what was asked before
  */
 export function readForm(
   kind: LogKind,
@@ -271,9 +274,12 @@ export function readForm(
     batteryIds: string[];
     ran: { deviceId: string; name: string; onH: number }[];
     planned: (durationH: number | null) => Planned;
+    /** Doubtful texts that somebody was asked about already, by field. */
+    sure: FormTexts;
   }
 ): FormRead {
   const problems: Record<string, string> = {};
+  const asked: Record<string, string> = {};
   const values: Record<string, unknown> = {};
   for (const f of formFields(kind, units)) {
     const text = (texts[f.key] ?? '').trim();
@@ -287,9 +293,10 @@ export function readForm(
     else {
       const parsed = parseQuantity(text, f.kind, f.options);
       if (!parsed.ok) problems[f.key] = parsed.message;
-      else if (parsed.question && !(texts[`${f.key} sure`] === text))
+      else if (parsed.question && base.sure[f.key] !== text) {
         problems[f.key] = `${parsed.question.message} Type it with its unit, or record it again if it is so.`;
-      else values[f.key] = parsed.value;
+        asked[f.key] = text;
+      } else values[f.key] = parsed.value;
     }
   }
   const blank = blankEntry(kind, texts.day ?? '');
@@ -305,11 +312,12 @@ export function readForm(
   } as LogEntry;
   const lacking = Object.fromEntries(Object.entries(missing(entry)).filter(([name]) => !(name in problems)));
   Object.assign(problems, lacking);
-  if (Object.keys(problems).length > 0) return { ok: false, problems };
+  if (Object.keys(problems).length > 0) return { ok: false, problems, asked };
   const checked = logEntrySchema.safeParse(entry);
   if (checked.success) return { ok: true, entry: checked.data };
   return {
     ok: false,
+    asked,
     problems: Object.fromEntries(
       checked.error.issues.map((i) => [String(i.path[0] ?? 'notes'), `${i.message}.`.replace('..', '.')])
     )

@@ -1,11 +1,7 @@
-import { parseClockH, parseDurationH } from '../quantity/duration.ts';
-import { withPlainMinus } from '../quantity/fractions.ts';
-import { parseQuantity, type ParseOptions } from '../quantity/parse.ts';
-import type { QuantityKind } from '../quantity/units.ts';
-import { clockText } from '../quantity/format.ts';
-import { dayAfter } from '../sun/sun.ts';
+import { parseQuantity } from '../quantity/parse.ts';
 import { blankEntry } from './kinds.ts';
 import type { EntryOf, LogEntry, LogKind, Planned } from './record.ts';
+import { LIMITS, NotUnderstood, readTokens, type Read } from './typed-tokens.ts';
 
 export type TypedRecord =
   | { ok: true; entry: LogEntry }
@@ -23,8 +19,11 @@ export const TYPED_RECORD_EXAMPLES = [
   'wish a longer camera lead'
 ] as const;
 
+/** What can be typed: changes are written by the box itself. */
+type Typed = Exclude<LogKind, 'change'>;
+
 /** The first word says what happened. */
-const FIRST: Record<string, LogKind> = {
+const FIRST: Record<string, Typed> = {
   out: 'outing',
   outing: 'outing',
   went: 'outing',
@@ -69,132 +68,6 @@ const RENEWED: Record<string, EntryOf<'renewal'>['what']> = {
   torque: 'torque'
 };
 
-class NotUnderstood extends Error {
-  readonly part: string;
-  constructor(message: string, part: string) {
-    super(message);
-    this.part = part;
-  }
-}
-
-const SHAPES: [QuantityKind, RegExp][] = [
-  ['capacity', /^-?[\d.,]+m?ah$/i],
-  ['voltage', /^-?[\d.,]+m?v(?:olts?)?$/i],
-  ['current', /^-?[\d.,]+m?a$/i],
-  ['temperature', /^-?[\d.,]+°?[cf]$/i],
-  ['fraction', /^-?[\d.,]+%$/],
-  ['duration', /^-?[\d.,]+(?:h|hr|hrs|hours?|min|mins|d|days?)(?:\d{1,2})?$/i]
-];
-const LIMITS: Partial<Record<QuantityKind, ParseOptions>> = {
-  capacity: { min: 0, max: 10_000 },
-  voltage: { min: 0, max: 60 },
-  current: { min: -500, max: 500 },
-  temperature: { min: -60, max: 80 },
-  fraction: { min: 0, max: 1 },
-  duration: { min: 0, max: 2000 }
-};
-
-/** Quantities of other things: no line of a logbook takes them. */
-const ELSEWHERE = /^-?[\d.,]+(?:kg|g|lbs?|k?wh?|mm|cm|m|in|ohm)$/i;
-
-type Quantities = {
-  capacity: number[];
-  voltage: number[];
-  current: number[];
-  temperature: number[];
-  fraction: number[];
-  duration: number[];
-};
-type Read = Quantities & { bare: number[]; words: string[]; day: string; time: string | null };
-
-/** Puts a number and the unit behind it together: '9 h' is '9h', '12.4 Ah' is '12.4Ah'. */
-const joined = (text: string): string =>
-  text.replace(
-    /(\d)\s+(m?ah|m?v|volts?|m?a|°?[cf]|%|h|hrs?|hours?|min|mins|d|days?|kg|g|lbs?|k?wh?|mm|cm|ohm)(?=[\s,;]|$)/gi,
-    '$1$2'
-  );
-
-function read(text: string, today: string): Read {
-  const out: Read = {
-    capacity: [],
-    voltage: [],
-    current: [],
-    temperature: [],
-    fraction: [],
-    duration: [],
-    bare: [],
-    words: [],
-    day: today,
-    time: null
-  };
-  const tokens = joined(text)
-    .split(/[\s;]+|,(?=\s|$)/)
-    .filter((t) => t !== '')
-    .map(withPlainMinus);
-  for (let i = 0; i < tokens.length; i++) {
-    const token = tokens[i]!;
-    const lower = token.toLowerCase();
-    if (lower === 'yesterday') out.day = dayAfter(today, -1);
-    else if (lower === 'today') continue;
-    else if (/^\d{4}-\d{2}-\d{2}$/.test(token)) out.day = dayOf(token);
-    else if (lower === 'at' && /^\d{1,2}([:.h]\d{2})?(am|pm)?$/i.test(tokens[i + 1] ?? ''))
-      out.time = timeOf(tokens[++i]!);
-    else readOne(out, token);
-  }
-  return out;
-}
-
-function dayOf(text: string): string {
-  const day = new Date(`${text}T00:00:00Z`);
-  if (Number.isNaN(day.getTime()) || day.toISOString().slice(0, 10) !== text)
-    throw new NotUnderstood(`'${text}' is no day of the calendar.`, text);
-  return text;
-}
-
-function timeOf(text: string): string {
-  const clock = parseClockH(text);
-  if (!clock.ok) throw new NotUnderstood(clock.message, text);
-  return clockText(clock.value);
-}
-
-function readOne(out: Read, token: string): void {
-  // '100-35%' and '12.9-12.4V' are two figures of one kind
-  const range = /^([\d.,]+)(?:%|v)?[-–]([\d.,]+)(%|v)$/i.exec(token);
-  if (range) {
-    readOne(out, `${range[1]}${range[3]}`);
-    return readOne(out, `${range[2]}${range[3]}`);
-  }
-  const shape = SHAPES.find(([, form]) => form.test(token));
-  if (!shape) {
-    if (ELSEWHERE.test(token))
-      throw new NotUnderstood(
-        `'${token}' is nothing a record takes: hours, Ah, V, A, %, °C or °F and words are.`,
-        token
-      );
-    if (/^-?[\d.,]+$/.test(token)) out.bare.push(numberOf(token));
-    else out.words.push(token);
-    return;
-  }
-  const [kind] = shape;
-  if (token.startsWith('-') && (kind === 'capacity' || kind === 'duration' || kind === 'fraction'))
-    throw new NotUnderstood(
-      kind === 'capacity'
-        ? `'${token}' is less than nothing: amp-hours drawn and amp-hours put in are both typed without a sign.`
-        : `'${token}' is less than nothing.`,
-      token
-    );
-  const parsed = parseQuantity(token, kind, LIMITS[kind]);
-  if (!parsed.ok) throw new NotUnderstood(parsed.message, token);
-  // '35 %' is 0.35 and nothing behind it
-  out[kind as keyof Quantities].push(kind === 'fraction' ? Number(parsed.value.toFixed(6)) : parsed.value);
-}
-
-function numberOf(token: string): number {
-  if (/^-?\d{1,3},\d{3}$/.test(token))
-    throw new NotUnderstood(`'${token}' is ambiguous: write it without the comma, or with a point.`, token);
-  return Number(token.replace(',', '.'));
-}
-
 /**
  * Reads one line as somebody types or speaks it. The first word says what happened, figures are told by their units, every
  * other word is kept as note, place or name. Never throws.
@@ -217,7 +90,7 @@ export function readRecord(line: string, today: string, planned?: (durationH: nu
     const rest = text.slice(first.length).replace(/^[\s:,]+/, '');
     if (kind === 'fault') return { ok: true, entry: faultOf(rest, today) };
     if (kind === 'wish') return { ok: true, entry: wishOf(rest, today) };
-    return { ok: true, entry: FIGURES[kind](read(rest, today), first, planned) };
+    return { ok: true, entry: FIGURES[kind](readTokens(rest, today), first, planned) };
   } catch (e) {
     if (e instanceof NotUnderstood) return { ok: false, message: e.message, part: e.part };
     throw e;
@@ -275,12 +148,12 @@ function bareAs(r: Read, what: string, allowed: boolean): number | undefined {
   return r.bare[0];
 }
 
-const FIGURES: Record<Exclude<LogKind, 'fault' | 'wish' | 'change'>, Maker> & { change: Maker } = {
+const FIGURES: Record<Exclude<Typed, 'fault' | 'wish'>, Maker> = {
   outing: (r, _first, planned) => {
     const bare = bareAs(r, '9h or 12.4Ah', r.duration.length === 0);
     const durationH = onlyOne(r.duration, 'Hours') ?? bare ?? null;
     if (durationH === null) throw new NotUnderstood('How long was it out? Type the hours, for example 9h or 9h30.', '');
-    if (!parseDurationH(`${durationH} h`).ok || durationH > 2000)
+    if (durationH > 2000)
       throw new NotUnderstood(`${durationH} hours are more than are kept for one outing: 2000.`, String(durationH));
     if (r.voltage.length > 2)
       throw new NotUnderstood('Volts at the start and at the end: two are taken.', `${r.voltage[2]}`);
@@ -375,9 +248,7 @@ const FIGURES: Record<Exclude<LogKind, 'fault' | 'wish' | 'change'>, Maker> & { 
     time: r.time,
     seen: first === 'dry' ? 'dry' : first === 'damp' ? 'damp' : 'water',
     where: notesOf(r).slice(0, 300)
-  }),
-  // no first word leads here: changes are written by the box itself
-  change: (r) => blankEntry('change', r.day)
+  })
 };
 
 /** A number without a unit is taken for volts where a 12 V battery can show it. */

@@ -183,7 +183,7 @@
 <Dialog bind:open={shown} title={mended ? `${KIND_NAMES[mended.kind]}, ${mended.day}` : ''}>
   {#if mended}<RecordForm
       kind={mended.kind}
-      {texts}
+      bind:texts
       bind:batteryIds
       bind:ran
       planned={mended.kind === 'outing' ? mended.planned : undefined}

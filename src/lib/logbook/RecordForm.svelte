@@ -18,12 +18,22 @@
     onentry: (entry: LogEntry) => Promise<boolean>;
     onchange?: () => void;
   };
-  let { kind, texts, batteryIds = $bindable(), ran = $bindable(), planned, verb, onentry, onchange }: Props = $props();
+  let {
+    kind,
+    texts = $bindable(),
+    batteryIds = $bindable(),
+    ran = $bindable(),
+    planned,
+    verb,
+    onentry,
+    onchange
+  }: Props = $props();
   const uid = $props.id();
   const open = useBox();
   const log = useLogbook();
   let problems = $state<Record<string, string>>({});
   let busy = $state(false);
+  let sure: Record<string, string> = {};
   let more = $state(false);
   const units = $derived(open.doc.preferences);
   const fields = $derived(formFields(kind, units));
@@ -36,12 +46,13 @@
     const read = readForm(kind, texts, units, {
       batteryIds,
       ran,
+      sure,
       planned: (h) => planned ?? plannedFor(open.doc, open.plan, h)
     });
     if (!read.ok) {
       problems = read.problems;
       // a figure that was questioned is taken when it is sent a second time
-      for (const name of Object.keys(read.problems)) texts[`${name} sure`] = (texts[name] ?? '').trim();
+      sure = read.asked;
       if (fields.some((f) => !f.first && problems[f.key])) more = true;
       const first = Object.keys(read.problems)[0]!;
       document.getElementById(`${uid}-${first}`)?.focus();

@@ -142,7 +142,7 @@
       <section class="rounded-box border border-line2 bg-raise p-4" aria-label={KIND_NAMES[form.kind]}>
         {#key form.kind}<RecordForm
             kind={form.kind}
-            texts={form.texts}
+            bind:texts={form.texts}
             bind:batteryIds={() => batteryIds, (ids) => (form = { ...form!, batteryIds: ids })}
             bind:ran={form.ran}
             verb="Record it"
