@@ -168,7 +168,7 @@ test('papers: printed, labels for ports and both ends of every lead', async ({ p
     (window as unknown as { printed: number }).printed = 0;
     window.print = () => void (window as unknown as { printed: number }).printed++;
   });
-  await page.getByRole('main').getByRole('button', { name: 'Print' }).click();
+  await page.getByRole('main').getByRole('button', { name: 'Print', exact: true }).click();
   expect(await page.evaluate(() => (window as unknown as { printed: number }).printed)).toBe(1);
   const [file] = await Promise.all([
     page.waitForEvent('download'),

@@ -20,5 +20,13 @@ export async function open(page: Page, path: string): Promise<void> {
   await page.waitForSelector('html[data-ready=true]');
 }
 
+/** A box with nothing in it yet, from the shelf. */
+export async function newBox(page: Page): Promise<void> {
+  await open(page, '/');
+  await page.getByRole('button', { name: 'New box', exact: true }).click();
+  await page.getByRole('button', { name: 'Make this box' }).click();
+  await page.waitForURL('**/outing');
+}
+
 export const verdict = (page: Page, id: string) => page.locator(`[data-verdict=${id}]`);
 export const saved = (page: Page) => expect(page.locator('[data-save=saved]')).toBeVisible({ timeout: 10_000 });

@@ -1,9 +1,8 @@
 import { expect, test } from './test.ts';
-import { boxId, copyOf, open, saved, verdict } from './helpers.ts';
+import { boxId, copyOf, newBox, open, saved, verdict } from './helpers.ts';
 
 test('an empty box is designed by hand to a printed build sheet', async ({ page }) => {
-  await open(page, '/');
-  await page.getByRole('button', { name: 'New box', exact: true }).click();
+  await newBox(page);
   await expect(page.getByText('What must run, and for how long?')).toBeVisible();
 
   await page.getByLabel('Pack up').fill('16:00');
@@ -19,7 +18,10 @@ test('an empty box is designed by hand to a printed build sheet', async ({ page 
   await expect(page.getByLabel('Rated watts of on')).toHaveValue('6.00');
 
   await page.keyboard.press('2');
-  await page.getByRole('button', { name: /^Take LiFePO4/ }).click();
+  await page
+    .getByRole('button', { name: /^Take LiFePO4/ })
+    .first()
+    .click();
   await expect(page.getByRole('region', { name: 'Sizing' })).toContainText('Needed');
   await expect(verdict(page, 'lasts')).toHaveAttribute('data-state', 'holds');
 
@@ -39,7 +41,7 @@ test('an empty box is designed by hand to a printed build sheet', async ({ page 
   await page.keyboard.press('Escape');
   await page.getByRole('heading', { name: 'Outing', level: 1 }).click();
   await page.keyboard.press('5');
-  await page.getByRole('button', { name: 'Choose the missing parts' }).click();
+  await page.getByRole('button', { name: 'Choose the missing parts' }).first().click();
   await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'holds');
 
   await page.keyboard.press('6');

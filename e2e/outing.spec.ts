@@ -1,11 +1,10 @@
 import { expect, test } from './test.ts';
-import { copyOf, open, saved, verdict } from './helpers.ts';
+import { copyOf, newBox, open, saved, verdict } from './helpers.ts';
 
 test('three devices typed, one bar dragged, a label read, three batteries compared, the best remedy applied: the chance changes', async ({
   page
 }) => {
-  await open(page, '/');
-  await page.getByRole('button', { name: 'New box', exact: true }).click();
+  await newBox(page);
   await page.getByLabel('Wanted').fill('12');
   await page.getByLabel('Wanted').press('Enter');
   const line = page.getByLabel('Type a line');

@@ -1,52 +1,92 @@
-import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { test as base } from '@playwright/test';
+import { devices, test as base, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { FIRST_PORT, startServer } from './server.ts';
 
 export { expect, type Page } from '@playwright/test';
 
-const FIRST_PORT = Number(process.env.E2E_PORT ?? 4319);
-const START_MS = 60_000;
+const START_MS = 70_000;
 
-async function isUp(url: string): Promise<boolean> {
-  return fetch(`${url}/api/health`).then(
-    (r) => r.ok,
-    () => false
-  );
+/** Empties what the program keeps in a profile. */
+async function clearKept(context: BrowserContext): Promise<void> {
+  const page = await context.newPage();
+  await page.goto('/favicon.svg');
+  await page.evaluate(async () => {
+    localStorage.clear();
+    await new Promise((done) => {
+      const gone = indexedDB.deleteDatabase('haversack');
+      gone.onsuccess = gone.onerror = gone.onblocked = done;
+    });
+  });
+  await page.close();
 }
 
+const profile = (browser: Browser, server: string): Promise<BrowserContext> =>
+  browser.newContext({
+    ...devices['Desktop Chrome'],
+    viewport: { width: 1280, height: 800 },
+    baseURL: server,
+    // one that was installed would fetch the whole program for every test; e2e/offline.spec.ts has its own
+    serviceWorkers: 'block'
+  });
+
 /** Every worker has a server and a data folder of its own: files run side by side without meeting. */
-export const test = base.extend<object, { server: string }>({
+export const test = base.extend<
+  { page: Page; context: BrowserContext },
+  { server: string; shared: BrowserContext; lasting: Page; lastingPhone: Page }
+>({
   server: [
     // eslint-disable-next-line no-empty-pattern -- the fixture needs no other, and the runner insists on a pattern
     async ({}, use, worker) => {
-      const port = FIRST_PORT + worker.parallelIndex;
-      const url = `http://127.0.0.1:${port}`;
-      if (await isUp(url)) throw new Error(`something else listens on port ${port}; set E2E_PORT to a free one`);
       const folder = mkdtempSync(join(tmpdir(), 'haversack-e2e-'));
-      const child = spawn('node', ['build'], {
-        stdio: ['ignore', 'ignore', 'inherit'],
-        env: {
-          ...process.env,
-          HOST: '127.0.0.1',
-          PORT: String(port),
-          ORIGIN: url,
-          BODY_SIZE_LIMIT: '4M',
-          HAVERSACK_DEMO: '1',
-          HAVERSACK_DB: join(folder, 'haversack.db')
-        }
-      });
-      const gone = new Promise<void>((done) => child.on('exit', () => done()));
-      for (const began = Date.now(); !(await isUp(url)); await new Promise((r) => setTimeout(r, 100)))
-        if (child.exitCode !== null || Date.now() - began > START_MS)
-          throw new Error(`the server on port ${port} did not start`);
-      await use(url);
-      child.kill();
-      await gone;
+      const server = await startServer(folder, FIRST_PORT + worker.parallelIndex);
+      await use(server.url);
+      await server.stop();
       rmSync(folder, { recursive: true, force: true });
     },
-    { scope: 'worker', timeout: START_MS + 10_000 }
+    { scope: 'worker', timeout: START_MS }
   ],
-  baseURL: async ({ server }, use) => use(server)
+  baseURL: async ({ server }, use) => use(server),
+  /** One browser profile a worker: what was loaded once is there for the next test. What a test kept in it is cleared after. */
+  shared: [
+    async ({ browser, server }, use) => {
+      const context = await profile(browser, server);
+      await use(context);
+      await context.close();
+    },
+    { scope: 'worker' }
+  ],
+  /** One page for tests that only look: going on within it costs a fraction of loading it anew. */
+  lasting: [
+    async ({ browser, server }, use) => {
+      const context = await profile(browser, server);
+      await use(await context.newPage());
+      await context.close();
+    },
+    { scope: 'worker' }
+  ],
+  /** The same as a phone in the hand: narrow, touched. */
+  lastingPhone: [
+    async ({ browser, server }, use) => {
+      const context = await browser.newContext({
+        viewport: { width: 390, height: 844 },
+        hasTouch: true,
+        isMobile: true,
+        baseURL: server,
+        serviceWorkers: 'block'
+      });
+      await use(await context.newPage());
+      await context.close();
+    },
+    { scope: 'worker' }
+  ],
+  context: async ({ shared }, use) => use(shared),
+  page: async ({ shared, viewport }, use) => {
+    const page = await shared.newPage();
+    if (viewport) await page.setViewportSize(viewport);
+    await use(page);
+    for (const open of shared.pages()) await open.close();
+    await clearKept(shared);
+  }
 });

@@ -1,4 +1,5 @@
 import { reportBuying, reportCutting, reportSound, reportWork } from './bench-kit.ts';
+import { reportDesign } from './bench-design.ts';
 import { reportLearning } from './bench-log.ts';
 import { writeFileSync } from 'node:fs';
 import { positiveTerminals, TrialCircuit } from '../core/src/trials/circuit.ts';
@@ -177,3 +178,4 @@ reportCutting();
 reportWork();
 reportSound();
 reportLearning();
+reportDesign();

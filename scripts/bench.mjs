@@ -38,7 +38,7 @@ const server = spawn(process.execPath, ['build'], {
     HOST: '127.0.0.1',
     PORT: String(port),
     ORIGIN: `http://127.0.0.1:${port}`,
-    BODY_SIZE_LIMIT: '4M',
+    BODY_SIZE_LIMIT: '128M',
     HAVERSACK_DB: join(scratch, 'bench.db'),
     HAVERSACK_MIGRATIONS: join(root, 'drizzle'),
     HAVERSACK_DEMO: '1'

@@ -1,11 +1,14 @@
 // Installs what is missing, builds when the sources changed, and serves. `--demo` uses a database of its own with the demo boxes.
 import { spawn } from 'node:child_process';
+import plain from 'node:http';
+import secure from 'node:https';
 import { createHash } from 'node:crypto';
 import { createServer } from 'node:net';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { databaseIn, markDemo, startOver } from './data-folder.mjs';
 import { ensureInstalled, root, run } from './ensure.mjs';
+import { hasPhrase, makePhrase, ownNames } from './lan.mjs';
 import { OptionError, readOptions } from './options.mjs';
 
 const fail = (sentence) => {
@@ -21,7 +24,10 @@ function typed() {
       '--data': { value: 'FOLDER', what: 'where the database lies; without it ./data, or ./data/demo for the demo' },
       '--meter': { value: 'NUMBER', what: 'the port of the simulated meter; without it the first free one after 4175' },
       '--demo': { what: 'with the demo boxes, in a database of their own' },
-      '--fresh': { what: 'starts the demo over; the database it had is put aside' }
+      '--fresh': { what: 'starts the demo over; the database it had is put aside' },
+      '--lan': { what: 'open to the other devices of your network, by a pass phrase' },
+      '--https': { what: 'with --lan: with a certificate of its own, so that a phone keeps the program' },
+      '--new-phrase': { what: 'with --lan: another pass phrase; devices that were let in enter it again' }
     }).options;
   } catch (error) {
     if (error instanceof OptionError) return fail(error.message);
@@ -77,12 +83,28 @@ function startMeter(port, address) {
   return meter;
 }
 
+/** Whether the server is there; its own certificate is nobody else's, and it is this very computer that is asked. */
+const answers = (address) =>
+  new Promise((done, fail) => {
+    const { get } = address.startsWith('https') ? secure : plain;
+    get(`${address}/api/health`, { rejectUnauthorized: false }, (r) => {
+      r.resume();
+      done(r.statusCode === 200);
+    }).on('error', fail);
+  });
+
 async function main() {
   const options = typed();
   const demo = options['--demo'] === true;
   const port = Number(options['--port'] ?? '4173');
   if (!Number.isInteger(port) || port < 1 || port > 65535)
     fail(`'${options['--port']}' is not a port: type a number from 1 to 65535, such as --port 4180.`);
+  const lan = options['--lan'] === true;
+  const https = lan && options['--https'] === true;
+  if (!lan && (options['--https'] || options['--new-phrase']))
+    fail('--https and --new-phrase go with --lan: npm start -- --lan --https.');
+  const own = lan ? ownNames() : { addresses: [], names: [] };
+  if (lan && own.addresses.length === 0) fail('This computer is in no network now: there is nobody to open to.');
   const cwd = process.env.INIT_CWD ?? process.cwd();
   const dataDir = options['--data'] ? resolve(cwd, options['--data']) : resolve(root, demo ? 'data/demo' : 'data');
   const db = databaseIn(dataDir);
@@ -104,21 +126,28 @@ async function main() {
   } catch (error) {
     fail(`The data folder ${dataDir} cannot be made (${error.code}). Name another one: --data FOLDER.`);
   }
-  const address = `http://127.0.0.1:${port}`;
+  const address = `${https ? 'https' : 'http'}://127.0.0.1:${port}`;
+  const outside = own.addresses.map((a) => `${https ? 'https' : 'http'}://${a}:${port}`);
+  const phrase = lan && (options['--new-phrase'] || !hasPhrase(dataDir)) ? makePhrase() : undefined;
   const meterPort = demo ? Number(options['--meter']) || (await freePort(4175)) : undefined;
-  const server = spawn(process.execPath, ['build'], {
+  const server = spawn(process.execPath, [https ? join('scripts', 'serve-https.mjs') : 'build'], {
     cwd: root,
     stdio: 'inherit',
     env: {
       ...process.env,
-      HOST: '127.0.0.1',
+      HOST: lan ? '0.0.0.0' : '127.0.0.1',
       PORT: String(port),
-      ORIGIN: address,
-      BODY_SIZE_LIMIT: '4M',
+      ...(https ? { HAVERSACK_DATA: dataDir } : { ORIGIN: address }),
+      BODY_SIZE_LIMIT: '128M',
       // a page that listens to the meter does not keep it from ending
       SHUTDOWN_TIMEOUT: '2',
       HAVERSACK_DB: db,
       HAVERSACK_MIGRATIONS: join(root, 'drizzle'),
+      HAVERSACK_LAN: lan ? '1' : '',
+      HAVERSACK_HTTPS: https ? '1' : '',
+      HAVERSACK_HOSTS: [process.env.HAVERSACK_HOSTS, ...own.addresses, ...own.names].filter(Boolean).join(','),
+      HAVERSACK_ADDRESSES: outside.join(','),
+      HAVERSACK_NEW_PHRASE: phrase ?? '',
       HAVERSACK_DEMO: demo ? '1' : '',
       HAVERSACK_METER_PORT: meterPort ? String(meterPort) : ''
     }
@@ -127,12 +156,12 @@ async function main() {
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
   for (let i = 0; i < 100; i++) {
     try {
-      if ((await fetch(`${address}/api/health`)).ok) break;
+      if (await answers(address)) break;
     } catch {
       await new Promise((done) => setTimeout(done, 100));
     }
   }
-  if (meterPort) {
+  if (meterPort && !https) {
     const meter = startMeter(meterPort, address);
     server.on('exit', () => meter.kill());
     for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => meter.kill(signal));
@@ -141,6 +170,16 @@ async function main() {
   console.log(
     `Haversack${demo ? ' with the demo boxes' : ''} is at ${address}  (data in ${dataDir}; stop with Ctrl+C)`
   );
+  if (!lan) return;
+  console.log(`\nOpen to your network at ${outside.join(' and ')}`);
+  if (phrase) console.log(`The pass phrase, asked for once on each device:  ${phrase}`);
+  else console.log('The pass phrase is the one from before; --new-phrase makes another.');
+  const { default: qr } = await import('qrcode');
+  console.log(await qr.toString(`${outside[0]}/enter`, { type: 'terminal', small: true }));
+  console.log(
+    'On this computer the shelf shows, under "On a phone", a picture that lets one device in without typing.'
+  );
+  if (https) console.log('The certificate is of its own making: the browser asks once whether you trust it.');
 }
 
 if (process.argv[1]?.endsWith('demo.mjs')) await main();

@@ -53,7 +53,6 @@ for (const stage of ['outing', 'battery', 'case', 'ports', 'wiring', 'kit', 'ben
 await shot('outing-sure', `/box/${hide}/outing`, { wait: 3500, scroll: 585 });
 await shot('season', `/box/${hide}/outing?view=season`, { wait: 2500 });
 await shot('battery-compare', `/box/${hide}/battery?view=compare`, { wait: 5000 });
-await shot('battery-charge', `/box/${hide}/battery?view=charge`);
 await shot('case-3d', `/box/${hide}/case`, {
   before: async (page) => {
     await page.getByRole('button', { name: 'Turn it about' }).click();
@@ -67,13 +66,13 @@ await shot('live', `/box/${moor}/wiring?view=live`, {
     await page.waitForTimeout(400);
   }
 });
-await shot('sound', `/box/${idOf('Jetty')}/wiring`, {
+await shot('design', `/box/${canal}/design`, {
   before: async (page) => {
-    await page.getByRole('button', { name: 'Make it sound …' }).first().click();
-    await page.getByRole('list', { name: 'Changes' }).waitFor({ timeout: 30_000 });
-    await page.waitForTimeout(400);
+    await page.getByRole('button', { name: 'Find boxes' }).first().click();
+    await page.getByRole('button', { name: 'Look again' }).and(page.locator(':enabled')).waitFor({ timeout: 90_000 });
   }
 });
+await shot('variants', `/box/${hide}/variants`, { wait: 1500 });
 await shot('outing-night', `/box/${hide}/outing`, { night: true });
 await shot('lookup-phone', `/box/${idOf('Jetty')}/bench?view=lookup`, { width: 390, height: 844 });
 await browser.close();

@@ -1,5 +1,7 @@
-import { json, type Handle, type ServerInit } from '@sveltejs/kit';
-import { openStore } from '$lib/server/store.ts';
+import { json, type Handle, type RequestEvent, type ServerInit } from '@sveltejs/kit';
+import { isHere, openLan, theLan } from '$lib/server/lan/lan.ts';
+import { COOKIE } from '$lib/server/lan/session.ts';
+import { databaseFile, openStore } from '$lib/server/store.ts';
 
 /** Names this computer answers to; more by HAVERSACK_HOSTS, comma-separated. */
 const OWN_NAMES = new Set([
@@ -9,9 +11,24 @@ const OWN_NAMES = new Set([
   ...(process.env.HAVERSACK_HOSTS ?? '').split(',').filter(Boolean)
 ]);
 const MOST_BODY_BYTES = 3_000_000;
+/** A box with its photographs. */
+const MOST_TRAVEL_BYTES = 120_000_000;
 
-export const init: ServerInit = openStore;
+export const init: ServerInit = async () => {
+  await openLan(databaseFile(), process.env);
+  await openStore();
+};
 
+/** What a device may ask before it is let in. */
+const OPEN_PATHS = new Set(['/api/lan', '/api/lan/enter']);
+const isOut = (event: RequestEvent): boolean => {
+  const lan = theLan();
+  if (!lan || !event.url.pathname.startsWith('/api/') || OPEN_PATHS.has(event.url.pathname)) return false;
+  return !isHere(event.getClientAddress()) && !lan.isIn(event.cookies.get(COOKIE), Date.now());
+};
+
+/** 'null', the origin of a page that hides its own, is nobody's host. */
+const hostOf = (origin: string): string => (URL.canParse(origin) ? new URL(origin).host : '');
 const nameOf = (host: string): string => host.replace(/:\d+$/, '').toLowerCase();
 
 export const handle: Handle = async ({ event, resolve }) => {
@@ -24,15 +41,21 @@ export const handle: Handle = async ({ event, resolve }) => {
   if (nameOf(host) === 'localhost' && request.method === 'GET' && !url.pathname.startsWith('/api/'))
     return new Response(null, {
       status: 307,
-      headers: { location: `http://127.0.0.1:${host.split(':')[1] ?? '80'}${url.pathname}${url.search}` }
+      headers: {
+        location: `${theLan()?.https ? 'https' : 'http'}://127.0.0.1:${host.split(':')[1] ?? '80'}${url.pathname}${url.search}`
+      }
     });
+  if (isOut(event)) return json({ message: 'This device is not let in yet: enter the pass phrase.' }, { status: 401 });
   if (!['GET', 'HEAD', 'OPTIONS'].includes(request.method)) {
     const origin = request.headers.get('origin');
-    if (origin && new URL(origin).host !== host)
+    if (origin && hostOf(origin) !== host)
       return json({ message: 'This request came from another site and was refused.' }, { status: 403 });
-    if (Number(request.headers.get('content-length') ?? 0) > MOST_BODY_BYTES)
+    const most = url.pathname === '/api/boxes/travel' ? MOST_TRAVEL_BYTES : MOST_BODY_BYTES;
+    if (Number(request.headers.get('content-length') ?? 0) > most)
       return json(
-        { message: `That is too large: at most ${MOST_BODY_BYTES / 1e6} MB are taken. A box file is far smaller.` },
+        {
+          message: `That is too large: at most ${most / 1e6} MB are taken.${most === MOST_BODY_BYTES ? ' A box file is far smaller.' : ''}`
+        },
         { status: 413 }
       );
   }

@@ -29,6 +29,8 @@ export type VerdictAnswer = {
   target: string;
   /** The one worst reason, at most 32 characters. */
   reason: string;
+  /** Which way it is and by how much, for a list: '30.9 mm short', '5.5 mm to spare'. */
+  way?: string;
   /** Its words are the quick estimate of the chance; the many runs say it better. */
   isChance?: boolean;
   /** For 'was …' after a change. */
@@ -125,6 +127,12 @@ function lasts(x: Input): VerdictAnswer {
           ? `${durationText(span.low - o.wantedH)} to spare`
           : 'Far more than wanted'
     ),
+    way:
+      short > 0
+        ? `${durationText(short)} short`
+        : Number.isFinite(span.low)
+          ? `${durationText(-short)} to spare`
+          : 'far more than wanted',
     rawValue: Number.isFinite(o.lastsH) ? o.lastsH : 1e6,
     rawText: durationText(o.lastsH)
   };
@@ -182,6 +190,13 @@ function fits(x: Input): VerdictAnswer {
             : state === 'stop'
               ? 'not as it stands'
               : 'look again',
+    // with room and yet a stop it is something else that keeps it from going in
+    way:
+      t.clearMm < 0
+        ? `${lengthText(-t.clearMm, unit)} ${unit} short`
+        : state === 'stop'
+          ? 'not as it stands'
+          : `${lengthText(t.clearMm, unit)} ${unit} to spare`,
     value: [{ number: lengthText(t.clearMm, unit), unit }],
     target: `${lengthText(BEHIND_GAP_MM, unit)} ${unit} wanted`,
     reason: worst(found, `Tightest: ${t.tag} to the ${t.behindName}`),
@@ -211,6 +226,9 @@ function dry(x: Input): VerdictAnswer {
     name: 'Dry',
     state: stateOf(found, true),
     say: s.inUse === s.closed ? 'as carried' : 'with plugs in',
+    way: reaches(s.inUse, x.box.outing.seal)
+      ? SEAL_WORDS[s.inUse].toLowerCase()
+      : `only ${SEAL_WORDS[s.inUse].toLowerCase()}, ${wanted} wanted`,
     value: [{ number: SEAL_WORDS[s.inUse], unit: '' }],
     target: reaches(s.inUse, x.box.outing.seal)
       ? s.inUse === x.box.outing.seal

@@ -11,6 +11,7 @@ import { hasPlace, takeable, takeOverEdits, taught } from '../src/logbook/estima
 import { plannedFor } from '../src/logbook/planned.ts';
 import { blankEntry } from '../src/logbook/kinds.ts';
 import type { EntryOf, LogEntry, LogKind, LogRecord } from '../src/logbook/record.ts';
+import { sure } from '../src/outing/sure.ts';
 import { seededRandom, normal } from '../src/sun/weather.ts';
 import { CHEMISTRY } from '../src/battery/chemistry.ts';
 import { capacityFactor, openCircuitV, sagMilliOhm } from '../src/battery/model.ts';
@@ -174,6 +175,10 @@ describe('what the records tell', () => {
       const before = of(first.parameters, p.key);
       expect(p.nowSpread * before.now).toBeCloseTo(before.nowSpread, 1);
     }
+    // the many runs are surer, too
+    const runs = (b: Box, p: Plan) => sure(b, p.demand, p.bank!, p.feed, { runCount: 300 });
+    const [before, now] = [runs(hide, plan), runs(after, then)];
+    expect((now.p90H - now.p10H) / now.p50H).toBeLessThan((before.p90H - before.p10H) / before.p50H);
     // another draw set by hand makes what was learnt void
     const byHand = applyEdits(after, [
       {

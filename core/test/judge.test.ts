@@ -21,6 +21,7 @@ import { originChoices, originKey } from '../src/wiring/origins.ts';
 import { unknownRanges } from '../src/unknown/ranges.ts';
 import { randomBox } from './random-box.ts';
 import { addFeed, AHEAD, AT_POST, behindFeed, tapOf } from './tree-edits.ts';
+import { runs } from './runs.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const use = (part: { id: string }, path: string): Edit[] => [set(`parts/${part.id}`, part), set(path, part.id)];
@@ -804,9 +805,9 @@ describe('one table', () => {
             ).toBe(true);
           }
       }),
-      { numRuns: 500, seed: 11 }
+      { numRuns: runs(500), seed: 11 }
     );
-    expect(seen.stops).toBeGreaterThan(20);
+    expect(seen.stops).toBeGreaterThan(runs(20));
   });
 });
 

@@ -6,7 +6,9 @@ import { evaluate } from '../src/evaluate.ts';
 import { chargeToday } from '../src/logbook/charge-today.ts';
 import { capacityTrend, matchOf } from '../src/logbook/battery-life.ts';
 import { due, DUE_KEYS, type Due, type DueInput } from '../src/logbook/due.ts';
-import { chanceOf, chargeNow, hoursLeft, switchOff, type Now, type Running } from '../src/logbook/left.ts';
+import { boxDrawA, whileOnA } from '../src/demand/demand.ts';
+import { outingFromSeries, seriesH } from '../src/logbook/from-series.ts';
+import { chanceOf, chargeNow, hoursLeft, runningOf, switchOff, type Now, type Running } from '../src/logbook/left.ts';
 import { plannedFor } from '../src/logbook/planned.ts';
 import { blankEntry, inOrder, KIND_NAMES, LOG_KINDS, momentH } from '../src/logbook/kinds.ts';
 import { logEntrySchema, type EntryOf, type LogKind, type LogRecord } from '../src/logbook/record.ts';
@@ -312,6 +314,43 @@ describe('how full it is now', () => {
   });
 });
 
+describe('an outing out of a meter’s series', () => {
+  const FROM = Date.parse('2026-10-24T20:00:00Z');
+  const day = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
+  test('its hours, its amp-hours, the day it began, the plan for just these hours', () => {
+    const s = { name: 'Night', fromMs: FROM, toMs: FROM + 9 * 3_600_000, outAh: 11.5, endV: 12.7 };
+    expect(seriesH(s)).toBe(9);
+    const entry = outingFromSeries(hide, plan, s, { batteryIds: ['b'], day });
+    expect(entry).toMatchObject({
+      day: '2026-10-24',
+      durationH: 9,
+      chargeAh: 11.5,
+      endV: 12.7,
+      endState: 'loaded',
+      batteryIds: ['b'],
+      notes: 'Night',
+      planned: plannedFor(hide, plan, 9)
+    });
+    expect(logEntrySchema.safeParse(entry).success).toBe(true);
+  });
+  test('a night on the charger is no draw below nothing; without a count there is none', () => {
+    const s = { name: 'x', fromMs: FROM, toMs: FROM + 3_600_000, outAh: -2, endV: null };
+    expect(outingFromSeries(hide, plan, s, { batteryIds: [], day })).toMatchObject({ chargeAh: 0, endState: null });
+    expect(outingFromSeries(hide, plan, { ...s, outAh: null }, { batteryIds: [], day }).chargeAh).toBeNull();
+  });
+});
+
+describe('what runs', () => {
+  test('everything of the plan that draws, but what is switched off; what the box draws by itself beside it', () => {
+    const all = runningOf(plan.demand, []);
+    expect(all.map((d) => d.name)).toEqual(plan.demand.devices.filter((d) => d.meanA > 0).map((d) => d.name));
+    const [first] = all;
+    expect(runningOf(plan.demand, [first!.deviceId]).filter((d) => !d.on)).toEqual([{ ...first, on: false }]);
+    expect(boxDrawA(hide, plan.demand) * hide.outing.durationH).toBeCloseTo(plan.demand.box.chargeAh, 9);
+    for (const d of plan.demand.devices) expect(whileOnA(d) * d.onH).toBeCloseTo(d.chargeAh, 9);
+  });
+});
+
 describe('how full it is today, by its records', () => {
   const atH = (day: string) => Date.parse(`${day}T12:00:00Z`) / 3_600_000;
   test('full after a charge, less what was drawn, less what the shelf takes', () => {
@@ -521,7 +560,8 @@ describe('what changed between two documents, in words', () => {
     expect(said).toContain(`device “${hide.devices[1]!.name}” taken out`);
     expect(said).toContain(`device “${d.name}”: times on changed`);
     expect(said.some((s) => s.startsWith('battery: kept back'))).toBe(true);
-    expect(said.some((s) => s.includes('place across') && s.includes('→ 50.0 mm'))).toBe(true);
+    const { name, face, xMm, yMm } = hide.ports[0]!;
+    expect(said).toContain(`port “${name}”: place ${face} ${xMm}, ${yMm} mm → ${face} 50, ${yMm} mm`);
   });
 
   test('a part is told by its name; the same says nothing; kit, bench and parts are no change of the box', () => {

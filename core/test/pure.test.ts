@@ -8,6 +8,7 @@ import { evaluate, type Plan } from '../src/evaluate.ts';
 import { readBox } from '../src/exchange/read-box.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { editedBox, stepped } from './random-box.ts';
+import { runs } from './runs.ts';
 
 /** What the packing search was asked, as text: the order of its words follows the file's and is no figure. */
 const QUESTIONS = ['bodyKey', 'inputKey'];
@@ -68,9 +69,9 @@ describe('the plan is a pure function of document and catalogue', () => {
         const fresh = evaluate(reloaded(edited.box), STARTER_CATALOGUE);
         expect(difference(edited.plan, fresh)).toBeUndefined();
       }),
-      { numRuns: 500, seed: 20261128 }
+      { numRuns: runs(500), seed: 20261128 }
     );
-    expect(changedCount).toBeGreaterThan(400);
+    expect(changedCount).toBeGreaterThan(runs(400));
   }, 600_000);
 
   test('what stood inside before a wider padding was tried stands there again when it is taken back', () => {

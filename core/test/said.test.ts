@@ -10,6 +10,7 @@ import { saidIn, METRIC } from '../src/quantity/said.ts';
 import { AS_BUILT } from './as-built/boxes.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { randomBox } from './random-box.ts';
+import { runs } from './runs.ts';
 
 const IMPERIAL = { lengthUnit: 'in', massUnit: 'lb', temperatureUnit: 'F' } as const;
 const imperial = (box: Box): Box => ({ ...box, preferences: { ...box.preferences, ...IMPERIAL } });
@@ -81,7 +82,7 @@ describe('a person who measures in inches, pounds and °F reads nothing else', (
       fc.property(randomBox(14), (box) => {
         expect(look(box)).toEqual([]);
       }),
-      { numRuns: 200, seed: 1204 }
+      { numRuns: runs(200), seed: 1204 }
     );
   }, 180_000);
   test.each(DEMO_BOXES)('%s: the holes to drill', (_, box) => {
@@ -137,7 +138,7 @@ describe('two figures of a comparison never read the same', () => {
             if (twice && !equal) bad.add(`${f.id}: ${sentence}`);
           }
       }),
-      { numRuns: 150, seed: 77 }
+      { numRuns: runs(150), seed: 77 }
     );
     expect([...bad]).toEqual([]);
   }, 180_000);

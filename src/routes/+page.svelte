@@ -1,36 +1,26 @@
 <script lang="ts">
-  import { emptyBox } from '@haversack/core/box/empty';
   import type { Box } from '@haversack/core/box/schema';
-  import { fixed } from '@haversack/core/quantity/format';
-  import type { VerdictState } from '@haversack/core/verdict';
-  import Archive from '@lucide/svelte/icons/archive';
-  import ArchiveRestore from '@lucide/svelte/icons/archive-restore';
-  import Copy from '@lucide/svelte/icons/copy';
-  import Download from '@lucide/svelte/icons/download';
   import Moon from '@lucide/svelte/icons/moon';
   import Plus from '@lucide/svelte/icons/plus';
   import Sun from '@lucide/svelte/icons/sun';
-  import Trash from '@lucide/svelte/icons/trash-2';
   import Upload from '@lucide/svelte/icons/upload';
   import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
   import { resolve } from '$app/paths';
-  import { request, RequestError } from '$lib/client/api.ts';
+  import { request, RequestError, upload } from '$lib/client/api.ts';
+  import { joinDrafts, sendWaiting } from '$lib/client/join.ts';
+  import { allDrafts } from '$lib/client/kept.ts';
+  import { reach } from '$lib/client/reach.svelte.ts';
+  import { grouped, type ShelfRow } from '$lib/client/shelf-groups.ts';
   import { today } from '$lib/client/today.ts';
   import type { ShelfLine } from '$lib/server/today.ts';
   import { theme } from '$lib/client/theme.svelte.ts';
+  import PhoneDialog from '$lib/shell/PhoneDialog.svelte';
+  import ShelfRowItem from '$lib/shell/ShelfRowItem.svelte';
+  import NewBoxDialog from '$lib/shell/NewBoxDialog.svelte';
   import Mark from '$lib/ui/Mark.svelte';
 
-  type Row = {
-    id: string;
-    name: string;
-    notes: string;
-    archived: boolean;
-    updatedMs: number;
-    verdicts: { id: string; name: string; state: VerdictState; text: string }[];
-    unreadable: { why: string; goodRevision: { revision: number; savedMs: number } | null } | null;
-  };
-  let boxes = $state.raw<Row[]>([]);
+  let boxes = $state.raw<ShelfRow[]>([]);
   let loaded = $state(false);
   let lines = $state.raw<Record<string, ShelfLine>>({});
   let problem = $state('');
@@ -48,7 +38,29 @@
     )
   );
 
-  onMount(load);
+  /** Work that lies on this device and is not on the server yet, by box. */
+  let here = $state.raw<ReadonlySet<string>>(new Set());
+  let both = $state.raw<ReadonlySet<string>>(new Set());
+  let joinSaid = $state('');
+  async function join(): Promise<void> {
+    here = new Set((await allDrafts()).map((d) => d.boxId));
+    if (reach.away) return;
+    const refused = await sendWaiting();
+    const joined = await joinDrafts();
+    here = new Set((await allDrafts()).map((d) => d.boxId));
+    both = new Set(joined.both);
+    problem = [...refused, ...joined.problems].join(' ');
+    if (joined.saved.length === 0) return;
+    joinSaid =
+      joined.saved.length === 1
+        ? 'Work from this device was saved.'
+        : `Work on ${joined.saved.length} boxes from this device was saved.`;
+    await load();
+  }
+  onMount(() => {
+    void load().then(join);
+    return reach.whenBack(() => void load().then(join));
+  });
   async function load(): Promise<void> {
     try {
       const health = await request<{ state: string; message?: string; backups?: string[] }>('GET', '/api/health');
@@ -56,8 +68,9 @@
         damaged = { state: health.state, message: health.message ?? '', backups: health.backups ?? [] };
       else {
         damaged = null;
-        boxes = (await request<{ boxes: Row[] }>('GET', '/api/boxes')).boxes;
+        boxes = (await request<{ boxes: ShelfRow[] }>('GET', '/api/boxes')).boxes;
         loaded = true;
+        if (reach.away) return;
         lines = (await request<{ boxes: Record<string, ShelfLine> }>('GET', `/api/today?today=${today()}`)).boxes;
       }
     } catch (e) {
@@ -78,30 +91,37 @@
     busy = false;
   }
 
-  const create = () =>
+  const groups = $derived(grouped(shown));
+  let phone = $state(false);
+  let lan = $state.raw({ on: false, https: false, addresses: [] as string[], here: true });
+  onMount(async () => {
+    lan = await request<typeof lan>('GET', '/api/lan').catch(() => lan);
+  });
+  let making = $state(false);
+  const create = (document: Box) =>
     attempt(async () => {
-      const { id } = await request<{ id: string }>('POST', '/api/boxes', { document: emptyBox('New box') });
+      const { id } = await request<{ id: string }>('POST', '/api/boxes', { document });
       await goto(resolve('/box/[id]/outing', { id }));
     });
 
-  const duplicate = (row: Row) =>
+  const duplicate = (row: ShelfRow) =>
     attempt(async () => {
       const { document } = await request<{ document: Box }>('GET', `/api/boxes/${row.id}`);
       await request('POST', '/api/boxes', { document: { ...document, name: `${document.name.slice(0, 70)} (copy)` } });
       await load();
     });
 
-  const goBack = (row: Row) =>
+  const goBack = (row: ShelfRow) =>
     attempt(async () => {
       await request('POST', `/api/boxes/${row.id}/revisions/${row.unreadable!.goodRevision!.revision}`);
       await load();
     });
-  const archive = (row: Row, to: boolean) =>
+  const archive = (row: ShelfRow, to: boolean) =>
     attempt(async () => {
       await request('PATCH', `/api/boxes/${row.id}`, { archived: to });
       await load();
     });
-  const remove = (row: Row) =>
+  const remove = (row: ShelfRow) =>
     attempt(async () => {
       if (!confirm(`Delete “${row.name}” for good, with its logbook?`)) return;
       await request('DELETE', `/api/boxes/${row.id}`);
@@ -111,6 +131,7 @@
   const take = (file: File | undefined) =>
     attempt(async () => {
       if (!file) return;
+      if (/\.zip$/i.test(file.name)) return takeWhole(file);
       if (file.size > MOST_BYTES)
         throw new Error(
           `“${file.name}” is too large: ${(file.size / 1e6).toFixed(1)} MB, at most ${MOST_BYTES / 1e6} MB are read. A box file is far smaller. Nothing was taken over.`
@@ -124,6 +145,12 @@
       await request('POST', '/api/boxes', { document });
       await load();
     });
+
+  /** A box that came as one file, with its logbook and photographs. */
+  async function takeWhole(file: File): Promise<void> {
+    await upload('/api/boxes/travel', file);
+    await load();
+  }
 
   const restore = (backup: string) =>
     attempt(async () => {
@@ -143,8 +170,10 @@
     void take(e.dataTransfer?.files[0]);
   }}
 >
-  <header class="flex h-[52px] items-center gap-3 border-b border-line2 bg-page pr-4">
-    <span class="grid h-[52px] w-20 place-items-center bg-rail"
+  <header
+    class="flex min-h-[52px] flex-wrap items-center gap-x-3 gap-y-1 border-b border-line2 bg-page pr-4 max-sm:py-1"
+  >
+    <span class="grid h-[52px] w-20 place-items-center bg-rail max-sm:hidden"
       ><svg width="32" height="32" viewBox="0 0 32 32" aria-hidden="true"
         ><path
           d="M7 14h18v12a2 2 0 0 1-2 2H9a2 2 0 0 1-2-2zM7 14l2-6h14l2 6M12 8V5h8v3"
@@ -155,8 +184,11 @@
         /><circle cx="16" cy="17" r="2.2" fill="none" stroke="var(--brass4)" stroke-width="1.8" /></svg
       ></span
     >
-    <h1 class="!text-[16px]">Haversack</h1>
+    <h1 class="!text-[1rem] max-sm:pl-3">Haversack</h1>
     <span class="flex-1"></span>
+    <button type="button" class="btn" onclick={() => (phone = true)}
+      >{#if lan.on}<Mark state="caution" size={14} label="" />Open to your network{:else}On a phone{/if}</button
+    >
     <a class="btn" href={resolve('/batteries')}>Batteries</a>
     <a class="btn" href={resolve('/known')}>Over all boxes</a>
     <a class="btn" href={resolve('/parts')}>Parts</a>
@@ -172,7 +204,7 @@
     {#if damaged}
       <section class="max-w-2xl rounded-box border-2 border-stop bg-raise p-5">
         <h2>{damaged.state === 'newer' ? 'Made by a newer Haversack' : 'The boxes cannot be read'}</h2>
-        <p class="mt-2 text-[14px]">{damaged.message}</p>
+        <p class="mt-2 text-[0.875rem]">{damaged.message}</p>
         {#if damaged.backups.length}
           <p class="mt-3">These backups are there, newest first. The damaged file is kept beside them.</p>
           <ul class="mt-2 grid gap-1">
@@ -190,7 +222,7 @@
       </section>
     {:else}
       <div class="mb-4 flex flex-wrap items-center gap-3">
-        <h2 class="!text-[20px]">{archived ? 'Archive' : 'Boxes'}</h2>
+        <h2 class="!text-[1.25rem]">{archived ? 'Archive' : 'Boxes'}</h2>
         <input class="in w-56" type="search" placeholder="Search boxes" aria-label="Search boxes" bind:value={search} />
         <button type="button" class="chip" aria-pressed={archived} onclick={() => (archived = !archived)}
           >Archived</button
@@ -199,7 +231,7 @@
         <input
           bind:this={input}
           type="file"
-          accept=".json,application/json"
+          accept=".json,.zip,application/json,application/zip"
           class="sr-only"
           tabindex="-1"
           aria-label="Box file"
@@ -211,7 +243,9 @@
         <button type="button" class="btn" disabled={busy} onclick={() => input?.click()}
           ><Upload size={15} />Import</button
         >
-        <button type="button" class="btn main" disabled={busy} onclick={create}><Plus size={16} />New box</button>
+        <button type="button" class="btn main" disabled={busy} onclick={() => (making = true)}
+          ><Plus size={16} />New box</button
+        >
       </div>
       {#if problem}<div role="alert" class="mb-4 rounded-box border border-stop bg-stop1 px-4 py-2">
           {problem}{#if details.length > 1}<ul class="mt-1 list-disc pl-5">
@@ -221,130 +255,46 @@
                 </li>{/each}
             </ul>{/if}
         </div>{/if}
+      {#if reach.away}<p role="status" class="mb-4 rounded-box border border-caution bg-caution1 px-4 py-2">
+          Haversack is out of reach: its computer is off, or this device is not in the same network. Boxes opened here
+          before open and can be changed; what you change is kept on this device and goes over when it answers.
+        </p>{/if}
+      {#if joinSaid}<p role="status" class="mb-4 rounded-box border border-line2 bg-raise px-4 py-2">{joinSaid}</p>{/if}
       {#if loaded && shown.length === 0}
         <section class="max-w-xl rounded-box border border-line2 bg-raise p-5">
           {#if search.trim()}<h2>No box of that name</h2>
             <p class="mt-2 text-ink2">Nothing on {archived ? 'the archive' : 'the shelf'} matches “{search}”.</p>
           {:else if archived}<h2>The archive is empty</h2>
           {:else}<h2>An empty shelf</h2>
-            <p class="mt-2 text-[14px] text-ink2">
+            <p class="mt-2 text-[0.875rem] text-ink2">
               Start with what must run and for how long. Battery, case, ports, fuses, shopping list and build sheet
               follow, one stage after the other.
             </p>
-            <button type="button" class="btn main mt-4" onclick={create}><Plus size={16} />Design the first box</button
+            <button type="button" class="btn main mt-4" onclick={() => (making = true)}
+              ><Plus size={16} />Design the first box</button
             >{/if}
         </section>
       {/if}
-      <ul class="grid grid-cols-1 gap-2">
-        {#each shown as row (row.id)}
-          <li class="box-row">
-            {#if row.unreadable}
-              <div class="min-w-0 flex-1" role="group" aria-label="{row.name} cannot be read">
-                <b class="text-[16px]">{row.name}</b>
-                <p class="flex items-start gap-2">
-                  <Mark state="stop" size={16} label="" /><span>This box cannot be read: {row.unreadable.why}.</span>
-                </p>
-                <p class="mt-1 flex flex-wrap gap-2">
-                  {#if row.unreadable.goodRevision}<button
-                      type="button"
-                      class="btn main"
-                      disabled={busy}
-                      onclick={() => goBack(row)}
-                      >Go back to version {row.unreadable.goodRevision.revision} of {new Date(
-                        row.unreadable.goodRevision.savedMs
-                      ).toLocaleString()}</button
-                    >{:else}<span class="lab">No earlier version of it can be read.</span>{/if}
-                </p>
-              </div>
-            {:else}<a class="min-w-0 flex-1" href={resolve('/box/[id]/outing', { id: row.id })}
-                ><b class="text-[16px]">{row.name}</b><span class="block truncate text-ink2"
-                  >{row.notes || 'no notes'}</span
-                ><span class="lab block">changed {new Date(row.updatedMs).toLocaleDateString()}</span
-                >{#if lines[row.id]?.lastOutingDay || lines[row.id]?.chargeFraction != null}<span class="lab block"
-                    >{[
-                      lines[row.id]?.lastOutingDay
-                        ? `out last on ${new Date(`${lines[row.id]!.lastOutingDay}T12:00`).toLocaleDateString()}`
-                        : '',
-                      lines[row.id]?.chargeFraction == null
-                        ? ''
-                        : `about ${fixed(lines[row.id]!.chargeFraction! * 100, 0)} % full`
-                    ]
-                      .filter(Boolean)
-                      .join(', ')}</span
-                  >{/if}</a
-              >{/if}
-            <div class="flex flex-wrap gap-x-4 gap-y-1">
-              {#each row.verdicts as v (v.id)}<div class="flex w-24 items-start gap-1.5">
-                  <Mark state={v.state} size={16} />
-                  <div class="min-w-0">
-                    <span class="lab block">{v.name}</span>
-                    <span class="block truncate font-medium">{v.text}</span>
-                  </div>
-                </div>{/each}
-            </div>
-            {#if withLines}<span class="w-16 max-sm:w-auto"
-                >{#if lines[row.id]?.dueCount}<a
-                    class="btn !h-9"
-                    href={resolve(`/box/${row.id}/logbook?view=due` as '/')}
-                    title={lines[row.id]!.dueFirst ?? ''}
-                    aria-label="{lines[row.id]!.dueCount} due, first: {lines[row.id]!.dueFirst}"
-                    >{lines[row.id]!.dueCount} due</a
-                  >{/if}</span
-              >{/if}
-            <span class="flex">
-              {#if !row.unreadable}<button
-                  type="button"
-                  class="icon"
-                  aria-label="Duplicate {row.name}"
-                  title="Duplicate"
-                  onclick={() => duplicate(row)}><Copy size={16} /></button
-                >{/if}
-              <a
-                class="icon"
-                href={resolve('/api/boxes/[id]/export', { id: row.id })}
-                download
-                aria-label="Export {row.name}"
-                title="Export as a file"><Download size={16} /></a
-              >
-              {#if row.archived}<button
-                  type="button"
-                  class="icon"
-                  aria-label="Bring back {row.name}"
-                  title="Bring back"
-                  onclick={() => archive(row, false)}><ArchiveRestore size={16} /></button
-                ><button
-                  type="button"
-                  class="icon"
-                  aria-label="Delete {row.name}"
-                  title="Delete for good"
-                  onclick={() => remove(row)}><Trash size={16} /></button
-                >{:else}<button
-                  type="button"
-                  class="icon"
-                  aria-label="Archive {row.name}"
-                  title="Archive"
-                  onclick={() => archive(row, true)}><Archive size={16} /></button
-                >{/if}
-            </span>
-          </li>
-        {/each}
-      </ul>
+      {#each groups as group (group.id)}
+        {#if groups.length > 1}<h3 class="mt-4 mb-1.5 first:mt-0">{group.name}</h3>{/if}
+        <ul class="grid grid-cols-1 gap-2">
+          {#each group.rows as row (row.id)}
+            <ShelfRowItem
+              {row}
+              line={lines[row.id]}
+              {withLines}
+              {busy}
+              kept={both.has(row.id) ? 'both' : here.has(row.id) ? 'here' : undefined}
+              ongoback={() => goBack(row)}
+              onduplicate={() => duplicate(row)}
+              onarchive={(to) => archive(row, to)}
+              onremove={() => remove(row)}
+            />
+          {/each}
+        </ul>
+      {/each}
     {/if}
   </main>
 </div>
-
-<style>
-  .box-row {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 8px 16px;
-    padding: 12px 16px;
-    border: 1px solid var(--line2);
-    border-radius: 6px;
-    background: var(--raise);
-  }
-  .box-row:hover {
-    border-color: var(--edge);
-  }
-</style>
+{#if phone}<PhoneDialog bind:open={phone} {lan} />{/if}
+<NewBoxDialog bind:open={making} {busy} oncreate={create} />

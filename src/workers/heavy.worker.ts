@@ -3,6 +3,8 @@ import type { Box } from '@haversack/core/box/schema';
 import type { Part, PartOf } from '@haversack/core/catalogue/part';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { helps, type Help } from '@haversack/core/advise/helps';
+import { suitingBatteries, type SuitedBattery } from '@haversack/core/advise/suit-battery';
+import { suitingCases, type SuitedCase } from '@haversack/core/advise/suit-case';
 import { cheapestChanges, type Change } from '@haversack/core/case/changes';
 import { fitting, type CaseFit } from '@haversack/core/case/fit';
 import { candidate, judge, type Candidate } from '@haversack/core/compare/candidate';
@@ -25,6 +27,17 @@ import {
   type SoundFacts,
   type SoundProgress
 } from '@haversack/core/remedy/sound';
+import { adapting, type Adapted, type Ask } from '@haversack/core/design/adapt';
+import { designSearch, type DesignSearch, type Sound as SoundDesign } from '@haversack/core/design/search';
+import { unmet } from '@haversack/core/design/unmet';
+import {
+  proposalOf,
+  resultOf,
+  viewOf,
+  type DesignResult,
+  type DesignView,
+  type Proposal
+} from '@haversack/core/design/view';
 import { expose } from 'comlink';
 
 /** A box to work on. The same version means the same document, so that it is evaluated once. */
@@ -39,7 +52,13 @@ const DEEP_CHANGE_NODES = 20_000;
 
 const MOST_MS = 12; // between two looks at whether a newer job has come
 
+/** Between two looks at a search that goes on, ms. */
+const TOLD_MS = 250;
+
 let newest = 0;
+let designStopped = false;
+/** The boxes the last search found, while it runs and after it, so that any of them can be opened. */
+let designed: { version: number; sound: readonly SoundDesign[]; search?: DesignSearch } | undefined;
 let known: { version: number; plan: Plan; catalogue: readonly Part[] } | undefined;
 
 /** Lets waiting messages in: a newer job, or the word to stop. */
@@ -97,6 +116,17 @@ const api = {
     return inPieces(helps(job.box, plan, catalogue), job.version);
   },
 
+  async cases(job: Job): Promise<SuitedCase[] | undefined> {
+    const { plan, catalogue } = planOf(job);
+    return inPieces(suitingCases(job.box, plan, catalogue), job.version);
+  },
+
+  async batteries(job: Job): Promise<SuitedBattery[] | undefined> {
+    const { plan, catalogue } = planOf(job);
+    const all = catalogue.filter((p): p is PartOf<'battery'> => p.kind === 'battery');
+    return inPieces(suitingBatteries(job.box, plan, all), job.version);
+  },
+
   /** The whole search for an arrangement, with the share that is done; then the cheapest changes when there is none. */
   async fit(job: Job, onShare: (share: number) => void): Promise<DeepFit | undefined> {
     const { plan, catalogue } = planOf(job);
@@ -143,6 +173,59 @@ const api = {
       told = performance.now();
       onPart(part);
     });
+  },
+
+  /** Sound boxes for what must run, with what was found so far from time to time; the search is kept, so that any dot can be opened. */
+  async design(
+    job: Job,
+    drawer: readonly DrawerLine[],
+    onPart: (part: DesignView) => void
+  ): Promise<DesignResult | undefined> {
+    const catalogue = [...job.ownParts, ...STARTER_CATALOGUE];
+    newest = Math.max(newest, job.version);
+    const home = new Map(drawer.map((d) => [d.lineId, d.count]));
+    let told = 0;
+    let had = -1;
+    designStopped = false;
+    const search = await inPieces(
+      designSearch(job.box, catalogue, { enough: () => designStopped, home }),
+      job.version,
+      (part) => {
+        designed = { version: job.version, sound: part.sound };
+        // the first box at once, then not more often than the eye follows
+        if (performance.now() - told < (had === 0 && part.soundCount > 0 ? 0 : TOLD_MS)) return;
+        told = performance.now();
+        had = part.soundCount;
+        onPart(viewOf(job.box, part));
+      }
+    );
+    if (!search) return undefined;
+    designed = { version: job.version, sound: search.sound, search };
+    const why = designStopped ? { why: [], nearest: [] } : await inPieces(unmet(job.box, search), job.version);
+    return why && resultOf(job.box, search, why);
+  },
+
+  /** What must change in the box for something that is asked of it, with progress. */
+  async adapt(job: Job, ask: Ask, onPart: (part: SoundProgress) => void): Promise<Adapted | undefined> {
+    const { catalogue, plan } = planOf(job);
+    let told = 0;
+    return inPieces(adapting(job.box, catalogue, ask, plan), job.version, (part) => {
+      if (performance.now() - told < 80) return;
+      told = performance.now();
+      onPart(part);
+    });
+  },
+
+  /** Leaves the search for designs with what it has. */
+  stopDesign(): void {
+    designStopped = true;
+  },
+
+  /** One of the boxes the last search found, in full. */
+  designOne(job: Job, key: string): Proposal | undefined {
+    const found = designed?.version === job.version ? designed : undefined;
+    const one = found?.sound.find((s) => s.key === key);
+    return one && proposalOf(job.box, one, [], found?.search);
   },
 
   /** What the box would be with the ticked ones of those changes. */

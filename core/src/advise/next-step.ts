@@ -1,13 +1,21 @@
 import { mainFeed } from '../box/feeds.ts';
 import type { Box } from '../box/schema.ts';
 import type { Plan } from '../evaluate.ts';
-import type { Stage, Verdict } from '../findings/rule.ts';
+import type { Finding, Stage, Verdict } from '../findings/rule.ts';
+import type { VerdictAnswer } from '../verdict.ts';
 
 export type NextStep = {
   stage: Stage;
   text: string;
   /** True only when all five answers hold. */
   stands: boolean;
+  /** What has not been chosen yet. */
+  missing?: 'device' | 'battery' | 'case' | 'port' | 'part';
+  /** The finding it is about, and whether that only asks for something nobody knows. */
+  findingKey?: string;
+  isQuestion?: boolean;
+  /** It must not be built like this. */
+  isStop?: boolean;
 };
 
 /** Where an answer is worked on when none of its findings says so. */
@@ -26,23 +34,40 @@ const LEAD: Record<Verdict, string> = {
   carry: 'It is heavier or dearer than wanted'
 };
 
-/** The way forward, one step at a time: what is missing first, then stops, then whichever of the five answers does not hold. */
-export function nextStep(box: Box, plan: Plan): NextStep {
-  const go = (stage: Stage, text: string): NextStep => ({ stage, text, stands: false });
-  if (box.devices.length === 0) return go('outing', 'Name what must run: Add device.');
-  if (!box.bank.partId) return go('battery', 'Choose a battery: the arithmetic says how large.');
-  if (!box.casePartId) return go('case', 'Choose a case and see whether it goes in.');
-  if (box.devices.some((d) => !d.portId)) return go('ports', 'Give every device a port on a face.');
+/**
+ * The way forward, one step at a time: what is missing first, then stops, then whichever of the five answers does not hold.
+ * @param verdicts as they are shown, with chance and season, where those are known
+ */
+export function nextStep(box: Box, plan: Plan, verdicts: readonly VerdictAnswer[] = plan.verdicts): NextStep {
+  const go = (stage: Stage, text: string, missing?: NextStep['missing']): NextStep => ({
+    stage,
+    text,
+    stands: false,
+    ...(missing ? { missing } : {})
+  });
+  const about = (f: Finding, stage: Stage, text: string): NextStep => ({
+    ...go(stage, text),
+    findingKey: f.key,
+    isQuestion: f.open === true,
+    isStop: f.severity === 'stop'
+  });
+  if (box.devices.length === 0) return go('outing', 'Name what must run.', 'device');
+  if (!box.bank.partId) return go('battery', 'Choose a battery: the arithmetic says how large.', 'battery');
+  if (!box.casePartId) return go('case', 'Choose a case and see whether it goes in.', 'case');
+  if (box.devices.some((d) => !d.portId)) return go('ports', 'Give every device a port on a face.', 'port');
   if (!mainFeed(box).blockPartId && mainFeed(box).ends === 'fuse-block' && box.circuits.length > 1)
-    return go('wiring', 'Choose the fuse block.');
-  if (!mainFeed(box).holderPartId) return go('wiring', 'Choose the main fuse holder.');
+    return go('wiring', 'Choose the fuse block.', 'part');
+  if (!mainFeed(box).holderPartId) return go('wiring', 'Choose the main fuse holder.', 'part');
   const open = plan.findings.filter((f) => f.acceptedBecause === null);
   const stop = open.find((f) => f.severity === 'stop');
-  if (stop) return go(stop.stage, `Clear the stops first: ${stop.title}.`);
-  const answer = plan.verdicts.find((v) => v.state !== 'holds');
+  if (stop) return about(stop, stop.stage, `Clear the stops first: ${stop.title}.`);
+  const answer = verdicts.find((v) => v.state !== 'holds');
   if (answer) {
     const because = open.find((f) => f.verdict === answer.id && f.severity === 'caution');
-    return go(because?.stage ?? STAGE_OF[answer.id], `${LEAD[answer.id]}: ${because?.title ?? answer.reason}.`);
+    const text = `${LEAD[answer.id]}: ${because?.title ?? (answer.reason || answer.say)}.`;
+    return because
+      ? about(because, because.stage, text)
+      : { ...go(STAGE_OF[answer.id], text), isStop: answer.state === 'stop' };
   }
   return { stage: 'kit', text: 'Everything stands: see what to buy, then the build sheet.', stands: true };
 }

@@ -15,7 +15,7 @@ type Panel = PartOf<'panel'>;
 export const usedSeal = (part: Panel): SealWord => sealWord(part.seal.mated ?? part.seal.open);
 
 /** Whether a part bears a device's greatest draw: its amps, or its watts behind a converter of the port's own. */
-function bears(part: Panel, device: Device, need: Demand): boolean {
+export function bears(part: Panel, device: Device, need: Demand): boolean {
   if (part.converterRatedW !== null) return greatestW(device) <= part.converterRatedW;
   const d = need.devices.find((x) => x.deviceId === device.id);
   if (!d) return true;
@@ -30,7 +30,7 @@ export type Suited = { part: Panel; holdsWeather: boolean; bears: boolean; say: 
  */
 export function suitedOutlets(
   box: Box,
-  x: { fit: CaseFit; demand: Demand; catalogue: Catalogue },
+  x: { fit: Pick<CaseFit, 'part'>; demand: Demand; catalogue: Catalogue },
   device: Device,
   face: Face = 'front'
 ): Suited[] {

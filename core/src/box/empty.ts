@@ -1,5 +1,7 @@
 import { AUTO, NONE, setTo, BOX_FORMAT, BOX_VERSION } from './attr.ts';
 import { MAIN_ID } from './feeds.ts';
+import { FIRST_VARIANT } from './variant-names.ts';
+import { NO_WISHES } from './wishes.ts';
 import type { Box, Feed } from './schema.ts';
 
 /** A feed while nothing is said of it: fused, sized and measured by Haversack. */
@@ -120,6 +122,8 @@ export function emptyBox(name: string): Box {
     kit: { boxCount: 1, owned: [], offered: [] },
     bench: { doneStepIds: [], asCut: {} },
     checkedPaths: [],
+    wishes: NO_WISHES,
+    variant: FIRST_VARIANT,
     accepted: [],
     parts: {}
   };

@@ -18,6 +18,11 @@ import {
   wireSizeSchema
 } from './schema-pieces.ts';
 
+import { NO_WISHES } from './wishes.ts';
+import { wishesSchema } from './wishes-schema.ts';
+import { FIRST_VARIANT } from './variant-names.ts';
+import { variantSchema } from './variant.ts';
+
 export { circuitSchema, feedSchema, originSchema, relaySchema } from './circuit-schema.ts';
 export { claimSchema, DEVICE_USES, deviceSchema, drawSchema } from './device-schema.ts';
 export { attr, wireSizeSchema } from './schema-pieces.ts';
@@ -317,6 +322,10 @@ export const boxSchema = z.strictObject({
   }),
   /** Paths that somebody checked on the real box; the mark tells what stood there then. */
   checkedPaths: z.array(z.strictObject({ circuitId: idSchema, mark: text(200), by: text(80), day: isoDay })).max(60),
+  /** What a designed box must keep to. */
+  wishes: wishesSchema.default(NO_WISHES),
+  /** Which of its variants this document is, and when that one was built. */
+  variant: variantSchema.default(FIRST_VARIANT),
   accepted: z.array(z.strictObject({ key: text(200), reason: text(500).min(1) })).max(200),
   /** Copies of every part used, so the file opens anywhere and never changes with the catalogue. */
   parts: z.record(idSchema, partSchema)

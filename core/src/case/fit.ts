@@ -5,12 +5,18 @@ import type { Box, Turn } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { rearSolid, volumesL, type Solid } from './faces.ts';
 import { finished } from '../work.ts';
-import { AXES, packing, shortfall, type PackResult } from './pack.ts';
+import { AXES, packing, shortfall, type Axis, type PackResult } from './pack.ts';
 import { arrangementFaults, turned, type Fault, type PackBody, type Placed, type Space } from './space.ts';
 
 export type BodyKind = 'battery' | 'fuse-block' | 'shunt' | 'body';
 export type FitBody = PackBody & { name: string; kind: BodyKind; massKg: number; pinned: boolean };
 export type Shortfall = { lengthMm: number | undefined; widthMm: number | undefined; heightMm: number | undefined };
+
+/** What is short, axis by axis, the least first: any one of them would do. */
+export const shortWays = (s: Shortfall): { axis: Axis; mm: number }[] =>
+  AXES.flatMap((axis) => (s[`${axis}Mm`] === undefined ? [] : [{ axis, mm: s[`${axis}Mm`]! }])).sort(
+    (a, b) => a.mm - b.mm
+  );
 
 export type CaseFit = {
   part: PartOf<'case'>;
@@ -137,6 +143,8 @@ export type FitOptions = {
   reuse?: CaseFit | undefined;
   /** While something is being dragged: what stood in `reuse` stays where it is; what meets is shown. */
   hold?: boolean;
+  /** Only whether it goes in and how: without what could be put in instead and what is short where it does not. */
+  bare?: boolean;
 };
 
 /**
@@ -156,7 +164,7 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
   const bodyKey = JSON.stringify([part, box.paddingMm, bodies, box.placements]);
   const inputKey = bodyKey + JSON.stringify(ports);
   const { reuse } = options;
-  if (!options.hold && reuse?.inputKey === inputKey && reuse.nodeLimit === nodeLimit) return reuse;
+  if (!options.hold && !options.bare && reuse?.inputKey === inputKey && reuse.nodeLimit === nodeLimit) return reuse;
   const space = spaceOf(part, box.paddingMm);
   const pinned = bodies.filter((b) => b.pinned).map((b) => pinnedAt(box, b));
   const free = bodies.filter((b) => !b.pinned);
@@ -189,12 +197,15 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
   const around: Space = { ...space, keepOuts: [...space.keepOuts, ...pinned.map(boxOf)] };
   const clearOfPorts: Space = { ...around, keepOuts: [...around.keepOuts, ...ports] };
   const { answer, arranged } = yield* arrange({ around, clearOfPorts, ports, free, nodeLimit });
-  const some = answer.kind === 'fits' ? { placed: arranged, leftOut: [] } : yield* asManyAsGo(around, free);
+  const some =
+    answer.kind === 'fits' || options.bare ? { placed: arranged, leftOut: [] } : yield* asManyAsGo(around, free);
   return answerOf(answer.kind, [...pinned, ...some.placed], {
     leftOut: some.leftOut,
     faults: arrangementFaults(space, pinned),
     shortfall:
-      answer.kind === 'no' ? yield* shortfallOf(around, free, options.nodeLimit ?? QUICK_GROWTH_NODES) : undefined,
+      answer.kind === 'no' && !options.bare
+        ? yield* shortfallOf(around, free, options.nodeLimit ?? QUICK_GROWTH_NODES)
+        : undefined,
     nodeCount: answer.nodeCount
   });
 }

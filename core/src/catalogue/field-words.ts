@@ -37,6 +37,7 @@ export const FIELD_WORDS: Readonly<Record<string, string>> = {
   exposedLivePins: 'Bare live pins',
   tabs: 'Order of its tabs',
   measureYours: 'To be measured before drilling',
+  wiredBy: 'Wired with',
   role: 'What it is',
   supply: 'What it gives',
   family: 'Kind of fuse',

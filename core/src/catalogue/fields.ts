@@ -56,6 +56,7 @@ type Kind = { type: 'number' | 'numbers' | 'text' | 'flag' | 'list'; nullable: b
 
 /** What a schema asks for, when one line of typing can say it; undefined for lists and nested things. */
 function kindOf(schema: z.ZodType): Kind | undefined {
+  if (schema instanceof z.ZodDefault) return kindOf(schema.unwrap() as z.ZodType);
   if (schema instanceof z.ZodNullable) {
     const inner = kindOf(schema.unwrap() as z.ZodType);
     return inner && { ...inner, nullable: true };

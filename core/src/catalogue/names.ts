@@ -49,3 +49,6 @@ export const BODY_USES = [
   'tools',
   'other'
 ] as const;
+
+/** What joins a panel part’s leads to it. */
+export const WIRED_BY = ['tabs', 'screws', 'crimps', 'leads', 'solder', 'none', 'unknown'] as const;

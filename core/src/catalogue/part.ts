@@ -1,6 +1,6 @@
 import { z } from 'zod';
 export * from './names.ts';
-import { BODY_USES, CASE_MEASURES, CHEMISTRIES, FUSE_FAMILIES, SUPPLIES, TAB_ORDERS } from './names.ts';
+import { BODY_USES, CASE_MEASURES, CHEMISTRIES, FUSE_FAMILIES, SUPPLIES, TAB_ORDERS, WIRED_BY } from './names.ts';
 import { FACES, type Face } from './faces.ts';
 
 /** Shared pieces. A null figure means 'unknown': nobody read the label yet. It is never replaced silently. */
@@ -159,7 +159,9 @@ export const panelPart = z.strictObject({
   exposedLivePins: z.boolean(),
   /** Tabs of a switch; null = nobody knows. Other parts: two-tabs. */
   tabs: z.enum(TAB_ORDERS).nullable(),
-  measureYours: z.enum(['no', 'advised', 'must'])
+  measureYours: z.enum(['no', 'advised', 'must']),
+  /** What joins its leads to it; 'none' where nothing is joined. */
+  wiredBy: z.enum(WIRED_BY).default('unknown')
 });
 
 export const fusePart = z.strictObject({

@@ -35,7 +35,8 @@ const BASE: Omit<Panel, 'id' | 'name' | 'role' | 'hole' | 'priceAmount' | 'massK
   exposedLivePins: false,
   tabs: 'two-tabs',
   also: [],
-  measureYours: 'advised'
+  measureYours: 'advised',
+  wiredBy: 'tabs'
 };
 const square = (mm: number) => ({ flangeWidthMm: mm, flangeHeightMm: mm });
 const behind = (mm: number) => ({ behindWidthMm: mm, behindHeightMm: mm });
@@ -106,6 +107,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'genderless-30',
+    wiredBy: 'crimps',
     name: 'Genderless 2-pole pair, 30 A contacts, round holder',
     role: 'outlet',
     supply: '12v',
@@ -125,6 +127,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'sae-2pin',
+    wiredBy: 'leads',
     name: '2-pin shrouded bulkhead, capped',
     role: 'outlet',
     supply: '12v',
@@ -148,6 +151,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'circular-16',
+    wiredBy: 'solder',
     name: 'Circular screw connector, 16 mm, 2 pole',
     role: 'outlet',
     supply: '12v',
@@ -169,6 +173,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'circular-12',
+    wiredBy: 'solder',
     name: 'Circular screw connector, 12 mm, 2 pole',
     role: 'outlet',
     supply: '12v',
@@ -189,6 +194,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'dc-5521',
+    wiredBy: 'solder',
     name: 'DC barrel 5.5 x 2.1 mm bulkhead',
     role: 'outlet',
     supply: '12v',
@@ -210,6 +216,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'binding-posts',
+    wiredBy: 'screws',
     name: 'Binding post pair, 19 mm pitch',
     role: 'outlet',
     supply: '12v',
@@ -235,6 +242,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'circular-20',
+    wiredBy: 'screws',
     name: 'Sealed screw connector, 20 mm, 2 pole, 20 A',
     role: 'outlet',
     supply: '12v',
@@ -256,6 +264,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'circular-28',
+    wiredBy: 'screws',
     name: 'Sealed screw connector, 28 mm, 2 pole, 40 A',
     role: 'outlet',
     supply: '12v',
@@ -292,6 +301,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'usb-c-boot',
+    wiredBy: 'leads',
     name: 'USB-C PD module with screw-on cord boot, 30 W',
     role: 'outlet',
     supply: 'usb-c',
@@ -310,6 +320,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'usb-c-boot-60',
+    wiredBy: 'leads',
     name: 'USB-C PD module with screw-on cord boot, 60 W',
     role: 'outlet',
     supply: 'usb-c',
@@ -328,6 +339,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'usb-a-boot',
+    wiredBy: 'leads',
     name: 'USB-A module with screw-on cord boot, 12 W',
     role: 'outlet',
     supply: 'usb-a',
@@ -346,6 +358,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'inlet-3pin',
+    wiredBy: 'tabs',
     name: '3-pin round charge inlet, capped',
     role: 'inlet',
     hole: round(24, 23.6, 24.5),
@@ -364,6 +377,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'inlet-sae',
+    wiredBy: 'leads',
     name: '2-pin shrouded charge inlet, capped',
     role: 'inlet',
     hole: round(25, 22, 29),
@@ -385,6 +399,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'toggle-12',
+    wiredBy: 'screws',
     name: 'Toggle switch, 12 mm, 20 A DC, booted',
     role: 'switch',
     hole: round(12.2, 12, 12.7),
@@ -463,6 +478,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'rotary-20',
+    wiredBy: 'screws',
     name: 'Rotary battery switch, 20 mm stem, 60 A',
     role: 'switch',
     hole: round(20, 19.8, 20.6),
@@ -481,6 +497,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'breaker-push-15',
+    wiredBy: 'tabs',
     name: 'Push-reset thermal breaker, 15 A',
     role: 'switch',
     hole: round(11.3, 11.2, 11.8),
@@ -500,6 +517,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'voltmeter-29',
+    wiredBy: 'tabs',
     name: 'Round LED voltmeter, 29 mm',
     role: 'meter',
     hole: round(29, 28.8, 30),
@@ -515,6 +533,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'shunt-display',
+    wiredBy: 'leads',
     name: 'Shunt-meter display, 48 x 29 mm',
     role: 'meter',
     hole: { shape: 'rect', widthMm: 45.5, heightMm: 26.5 },
@@ -536,6 +555,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'gland-m12',
+    wiredBy: 'none',
     name: 'Cable gland M12, cable 3-6.5 mm',
     role: 'gland',
     hole: round(12.2, 12, 12.5),
@@ -554,6 +574,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'gland-m16',
+    wiredBy: 'none',
     name: 'Cable gland M16, cable 4.5-10 mm',
     role: 'gland',
     hole: round(16.2, 16, 16.6),
@@ -572,6 +593,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'vent-m12',
+    wiredBy: 'none',
     name: 'Pressure vent M12, membrane',
     role: 'vent',
     hole: round(12.2, 12, 12.5),
@@ -591,6 +613,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'lamp-m10',
+    wiredBy: 'leads',
     name: 'LED pilot lamp, 10 mm',
     role: 'lamp',
     hole: round(10.2, 10, 10.6),
@@ -608,6 +631,7 @@ const ROWS: Row[] = [
   },
   {
     id: 'blank-m16',
+    wiredBy: 'none',
     name: 'Blanking plug, 16 mm',
     role: 'blank',
     hole: round(16.2, 16, 16.6),

@@ -3,6 +3,16 @@ import type { Edit } from '../box/edits.ts';
 import { removeCircuit } from '../box/remove-circuit.ts';
 import type { Box, Solar } from '../box/schema.ts';
 
+/** A panel whose controller comes along and is plugged in: nothing of it is placed or wired in the box. */
+export const PLUGGED = {
+  fit: 'plugged',
+  panelPortId: AUTO,
+  fuse: AUTO,
+  from: AUTO,
+  switchPortId: NONE,
+  loadTerminal: null
+} as const satisfies Partial<Solar>;
+
 /** A panel while nothing is known of it but that there is one. @source usual small folding panel of 36 cells and its controller */
 export const USUAL_SOLAR: Solar = {
   panelW: 20,
@@ -16,12 +26,7 @@ export const USUAL_SOLAR: Solar = {
   controllerMaxV: 50,
   controllerMaxA: 10,
   duringOuting: false,
-  fit: 'plugged',
-  panelPortId: AUTO,
-  fuse: AUTO,
-  from: AUTO,
-  switchPortId: NONE,
-  loadTerminal: null
+  ...PLUGGED
 };
 
 /** The panel plugs in at this port (undefined: nobody knows which): whatever circuit the port had goes, with what refers to it. */

@@ -1,4 +1,5 @@
-import { AUTO, NONE, setTo } from '../box/attr.ts';
+import { setTo } from '../box/attr.ts';
+import { PLUGGED } from '../charge/solar-port.ts';
 import type { Box, Device } from '../box/schema.ts';
 import { BoxBuilder, starter } from './builder.ts';
 import { campTableBox, slipwayBox } from './fed.ts';
@@ -135,12 +136,7 @@ export function saltmarshHideBox(): Box {
     controllerMaxV: 50,
     controllerMaxA: 10,
     duringOuting: false,
-    fit: 'plugged',
-    panelPortId: AUTO,
-    fuse: AUTO,
-    from: AUTO,
-    switchPortId: NONE,
-    loadTerminal: null
+    ...PLUGGED
   });
   stow(b, 'b1', 'body-spares');
   b.set('dry/gelG', 10).set('dry/gelSince', '2026-10-10');

@@ -24,7 +24,8 @@ export const CARRY_WORDS: Record<CarryWord, string> = {
 /** Copper with its insulation, kg per m and mm². */
 const WIRE_KG_PER_M_MM2 = 0.0125;
 const SMALL_PARTS_KG = 0.1;
-const ALLOWANCE = 1.05;
+/** Screws, foam and labels over the sum of the parts. */
+export const ALLOWANCE = 1.05;
 
 export type Carry = {
   massKg: number;

@@ -12,3 +12,16 @@ export function normalShare(z: number): number {
     (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
   return z >= 0 ? 1 - tail : tail;
 }
+
+/** Beyond this many standard deviations nothing is asked for. */
+const FAR = 6;
+/** How far above the mean so much of a standard normal distribution lies below, by halving. @param share 0 to 1 */
+export function normalQuantile(share: number): number {
+  let [low, high] = [-FAR, FAR];
+  for (let i = 0; i < 50; i++) {
+    const middle = (low + high) / 2;
+    if (normalShare(middle) < share) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}

@@ -54,7 +54,7 @@ export function outing(
   const input = runInput(box, need, b, feed, stepS);
   const planned = run(input);
   const { lastsH, endsAtH } = hoursOf(input, planned);
-  const { chanceFraction, spreadH } = chance(need, b, lastsH, durationH);
+  const { chanceFraction, spreadH } = lastsChance(need, b, lastsH, durationH);
   return {
     run: planned,
     wantedH: durationH,
@@ -137,7 +137,12 @@ function carryOn(input: RunInput, planned: Run): number | undefined {
  * Chance of making the wanted hours: draws and capacity taken as independent normal spreads, hours in proportion.
  * A first-order estimate that every edit can afford; the many runs of outing/sure replace it.
  */
-function chance(need: Demand, b: Bank, lastsH: number, wantedH: number): { chanceFraction: number; spreadH: number } {
+export function lastsChance(
+  need: Demand,
+  b: Bank,
+  lastsH: number,
+  wantedH: number
+): { chanceFraction: number; spreadH: number } {
   if (!Number.isFinite(lastsH)) return { chanceFraction: 1, spreadH: 0 };
   const variance = need.devices.reduce((s, d) => s + (d.energyWh * d.spreadFraction) ** 2, 0);
   const drawSpread = need.totalWh > 0 ? Math.sqrt(variance) / need.totalWh : 0;

@@ -314,33 +314,42 @@ export function freeSpot(
     const rear = rearSolid(c, port.face, at, envelope, need);
     return !rears.some((r) => meets(rear, r, BEHIND_GAP_MM));
   };
-  return nearestFirst(target, {
-    lowX: marginX,
-    highX: face.widthMm - marginX,
-    lowY,
-    highY: face.heightMm - half - 2
-  }).find(legal);
+  const range = { lowX: marginX, highX: face.widthMm - marginX, lowY, highY: face.heightMm - half - 2 };
+  for (const at of nearestFirst(target, range)) if (legal(at)) return at;
+  return undefined;
 }
 
 /** Step of the search for a free place, mm. */
 const SPOT_STEP_MM = 4;
 
+/** Rings in which places are handed out, mm from the target: most parts find one in the first, and sorting the rest is spared. */
+const RINGS_MM = [0, 30, 90, Infinity];
+
 /** Places on a grid through the target, nearest first; sideways counts less than up and down, so rows stay rows. */
-function nearestFirst(
+function* nearestFirst(
   target: { xMm: number; yMm: number },
   range: { lowX: number; highX: number; lowY: number; highY: number }
-): { xMm: number; yMm: number }[] {
+): Generator<{ xMm: number; yMm: number }> {
   const middle = {
     xMm: Math.round(Math.min(range.highX, Math.max(range.lowX, target.xMm))),
     yMm: Math.round(Math.min(range.highY, Math.max(range.lowY, target.yMm)))
   };
-  const out: { xMm: number; yMm: number; d: number }[] = [];
   const firstY = middle.yMm - Math.floor((middle.yMm - range.lowY) / SPOT_STEP_MM) * SPOT_STEP_MM;
   const firstX = middle.xMm - Math.floor((middle.xMm - range.lowX) / SPOT_STEP_MM) * SPOT_STEP_MM;
-  for (let yMm = firstY; yMm <= range.highY; yMm += SPOT_STEP_MM)
-    for (let xMm = firstX; xMm <= range.highX; xMm += SPOT_STEP_MM)
-      out.push({ xMm, yMm, d: Math.hypot(xMm - target.xMm, (yMm - target.yMm) * 1.5) });
-  return out.sort((a, b) => a.d - b.d).map(({ xMm, yMm }) => ({ xMm, yMm }));
+  for (const [i, farMm] of RINGS_MM.entries()) {
+    if (i === 0) continue;
+    const nearMm = RINGS_MM[i - 1]!;
+    const ring: { xMm: number; yMm: number; d: number }[] = [];
+    for (let yMm = firstY; yMm <= range.highY; yMm += SPOT_STEP_MM) {
+      const up = (yMm - target.yMm) * 1.5;
+      for (let xMm = firstX; xMm <= range.highX; xMm += SPOT_STEP_MM) {
+        const d = Math.hypot(xMm - target.xMm, up);
+        if (d <= farMm && (d > nearMm || i === 1)) ring.push({ xMm, yMm, d });
+      }
+    }
+    ring.sort((p, q) => p.d - q.d);
+    for (const { xMm, yMm } of ring) yield { xMm, yMm };
+  }
 }
 
 /** Hole text for a label: '29' or '45.5 × 26.5'. */

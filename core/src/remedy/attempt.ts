@@ -4,7 +4,8 @@ import { asItStands, settled, type Plan } from '../evaluate.ts';
 import type { Finding, Severity } from '../findings/rule.ts';
 import type { Bench } from './moves.ts';
 
-const BAD: Record<Severity, number> = { stop: 3, caution: 2, note: 1 };
+/** How bad a finding is against another. */
+export const BAD: Record<Severity, number> = { stop: 3, caution: 2, note: 1 };
 
 /** What a plan really says against a box: nobody accepted it, and it does not wait for somebody to look something up. */
 export const stands = (f: Finding): boolean => f.acceptedBecause === null && !f.open && f.severity !== 'note';

@@ -138,9 +138,11 @@ export function* soundSearch(
   box: Box,
   catalogue: Catalogue,
   goal: Goal,
-  start: Plan = evaluate(box, catalogue)
+  start: Plan = evaluate(box, catalogue),
+  /** Findings that are no matter of this search, by key. */
+  left: ReadonlySet<string> = new Set()
 ): Generator<SoundProgress, Sound> {
-  const wanted = (f: Finding) => (goal === 'stops' ? isStop(f) : stands(f));
+  const wanted = (f: Finding) => !left.has(f.key) && (goal === 'stops' ? isStop(f) : stands(f));
   let at: Bench = { box, catalogue, plan: start };
   let taken: Taken[] = [];
   /** Findings for which nothing was found, with how many changes were taken by then: tried again when the rest is done. */
@@ -149,10 +151,10 @@ export function* soundSearch(
   const progress = (): SoundProgress => ({ triedCount, ...soundFacts(at.plan) });
   while (taken.length < MOST_CHANGES && triedCount < MOST_TRIALS) {
     const open = at.plan.findings.filter(wanted);
-    const left = open.filter((f) => !stuck.has(f.key));
+    const fresh = open.filter((f) => !stuck.has(f.key));
     // what was out of reach may be within it after other changes
     const again = open.filter((f) => (stuck.get(f.key) ?? Infinity) < taken.length);
-    const finding = left.find(isStop) ?? left[0] ?? again.find(isStop) ?? again[0];
+    const finding = fresh.find(isStop) ?? fresh[0] ?? again.find(isStop) ?? again[0];
     if (!finding) break;
     const best = yield* bestStep(at, finding, () => {
       triedCount++;

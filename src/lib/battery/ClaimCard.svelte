@@ -47,7 +47,7 @@
         aria-invalid={result && !result.ok && result.field === key ? 'true' : undefined}
       />
     </div>
-    {#if result && !result.ok && result.field === key}<p role="alert" class="text-[12px] text-stop">
+    {#if result && !result.ok && result.field === key}<p role="alert" class="text-[0.75rem] text-stop">
         {result.message}
       </p>{/if}
   {/each}

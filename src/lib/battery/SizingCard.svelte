@@ -134,7 +134,7 @@
         .join(', ')}.
     </p>
   {:else}
-    <p class="text-[14px]">
+    <p class="text-[0.875rem]">
       {open.plan.demand.totalWh > 0
         ? `The outing wants ${fixed(open.plan.demand.totalWh, 0)} Wh, ${fixed(open.plan.demand.totalAh, 1)} Ah at ${fixed(open.plan.demand.atV, 1)} V, before reserve, cold, age and what is kept back. Choose a battery to see the rest.`
         : 'Nothing yet: name what must run on Outing.'}

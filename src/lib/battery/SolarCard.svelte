@@ -197,7 +197,7 @@
       >
     </div>
     {#if plan}
-      <p class="mt-2 text-[14px]">
+      <p class="mt-2 text-[0.875rem]">
         Brings <b class="n">{fixed(plan.dailyInWh, 0)} Wh</b> on an average day ({fixed(plan.clearWh, 0)} under a clear sky);
         the plan takes <b class="n">{fixed(plan.dailyOutWh, 0)} Wh</b>.
         <span class={plan.holds ? 'text-holds' : 'text-caution'}
@@ -254,7 +254,7 @@
   .m {
     display: grid;
     justify-items: center;
-    font-size: 12px;
+    font-size: 0.75rem;
   }
   .b {
     width: 100%;

@@ -16,7 +16,7 @@
 <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Storage">
   <h2 class="h3">On the shelf</h2>
   {#if plan}
-    <p class="text-[14px] font-medium">{plan.say}</p>
+    <p class="text-[0.875rem] font-medium">{plan.say}</p>
     <QuantityRow
       word="Stored at"
       label="Storage temperature"

@@ -128,7 +128,7 @@
       >
         <span style:left="{answer.low * 100}%" style:width="{Math.max(1, (answer.high - answer.low) * 100)}%"></span>
       </div>
-      <p class="text-[14px] font-medium" data-worth={answer.worth}>{answer.say}</p>
+      <p class="text-[0.875rem] font-medium" data-worth={answer.worth}>{answer.say}</p>
     {:else}<p class="lab mt-2">Type a reading: the answer is a range, because a voltage is one.</p>{/if}
   </div>
   <div class="mt-3 flex items-center justify-between">

@@ -103,9 +103,11 @@
 
   <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Step">
     <p class="lab"><span class="n">{at + 1}</span> of <span class="n">{steps.length}</span>, {done.length} done</p>
-    <h2 class="!text-[20px]">{isDone ? '✓ ' : ''}{step.title}</h2>
-    <p class="mt-1 text-[15px]">{step.detail}</p>
-    {#if step.caution}<p class="mt-2 border-l-4 border-caution pl-3 text-[15px] font-medium">{step.caution}</p>{/if}
+    <h2 class="!text-[1.25rem]">{isDone ? '✓ ' : ''}{step.title}</h2>
+    <p class="mt-1 text-[0.9375rem]">{step.detail}</p>
+    {#if step.caution}<p class="mt-2 border-l-4 border-caution pl-3 text-[0.9375rem] font-medium">
+        {step.caution}
+      </p>{/if}
     {#if before.length}<p class="mt-2 flex items-start gap-2">
         <Mark state="caution" size={16} label="" /><span>First: {before.join(', ')}.</span>
       </p>{/if}
@@ -197,7 +199,7 @@
 <style>
   .btn.big {
     min-height: 48px;
-    font-size: 16px;
+    font-size: 1rem;
     justify-content: center;
   }
   .step {

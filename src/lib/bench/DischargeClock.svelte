@@ -53,12 +53,12 @@
 {#if bank}
   <section class="mt-2 rounded-box border border-line2 p-3" aria-label="Timed discharge">
     {#if !running || running.endedMs !== null}
-      <p class="text-[14px]">
+      <p class="text-[0.875rem]">
         Full battery, room warmth, a known lamp or resistor on a hard surface, somebody in the house. It takes about
         <b class="n">{durationText(dischargeH(bank, currentA ?? suggestA))}</b>.
       </p>
     {:else if stands}
-      <p class="text-[15px]" role="timer" aria-label="Discharge">
+      <p class="text-[0.9375rem]" role="timer" aria-label="Discharge">
         <b class="n">{fixed(stands.outAh, 2)} Ah</b> out since
         <b class="n">{durationText((now - running.looks[0]!.atMs) / 3_600_000)}</b>; about
         <b class="n">{durationText(stands.leftH)}</b>
@@ -108,6 +108,6 @@
 <style>
   .btn.big {
     min-height: 44px;
-    font-size: 15px;
+    font-size: 0.9375rem;
   }
 </style>

@@ -16,7 +16,7 @@
   {#if count === 0}
     <section class="max-w-xl rounded-box border border-line2 bg-raise p-5">
       <h2>Nothing is left to look up</h2>
-      <p class="mt-2 text-[14px] text-ink2">
+      <p class="mt-2 text-[0.875rem] text-ink2">
         Everything the checks hang on is known. Set a fuse, a wire or a rating to ‘unknown’ where nobody has read it,
         and it stands here with how to find it out.
       </p>
@@ -37,13 +37,13 @@
     <div class="grid gap-4">
       {#each places as place (`${place.where.kind} ${place.where.id}`)}
         <section class="keep rounded-box border border-line2 bg-paper" aria-label={titleOf(place.where.label)}>
-          <h3 class="border-b border-line px-3 py-2 text-[15px] font-[640]">{titleOf(place.where.label)}</h3>
+          <h3 class="border-b border-line px-3 py-2 text-[0.9375rem] font-[640]">{titleOf(place.where.label)}</h3>
           <ul>
             {#each place.questions as q (q.key)}
               <li class="look border-b border-line px-3 py-2 last:border-b-0">
                 <div class="min-w-0">
                   <b id={id(q)}>{titleOf(q.asks)}</b>
-                  <p class="text-[13px] text-ink2">{q.how}</p>
+                  <p class="text-[0.8125rem] text-ink2">{q.how}</p>
                 </div>
                 <AnswerField question={q} labelledby={id(q)} />
               </li>

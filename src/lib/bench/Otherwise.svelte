@@ -60,7 +60,7 @@
   const across = $derived(port && part?.hole.shape === 'round' ? (port.drilledMm ?? part.hole.diameterMm) : undefined);
 </script>
 
-<details class="pb-2 pl-10 text-[14px]" bind:open={shown}>
+<details class="pb-2 pl-10 text-[0.875rem]" bind:open={shown}>
   <summary class="text-ink2" aria-label="{name} built otherwise">Built otherwise</summary>
   {#if shown}<div class="mt-2 flex flex-wrap items-center gap-3">
       {#if kind === 'hole' && port}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { scrolls } from '$lib/ui/scrolls.ts';
   import { PAPER_KINDS, PAPER_WORDS, paperOf, type PaperKind } from '@haversack/core/bench/papers';
   import Download from '@lucide/svelte/icons/download';
   import Printer from '@lucide/svelte/icons/printer';
@@ -76,7 +77,7 @@
   </p>
   <article class="paper" aria-label={sheet.title}>
     <h1>{sheet.title}</h1>
-    {#if kind === 'build' && open.plan.fit?.state === 'fits'}<div class="overflow-x-auto">
+    {#if kind === 'build' && open.plan.fit?.state === 'fits'}<div class="overflow-x-auto" use:scrolls>
         <InsideView fit={open.plan.fit} panel={open.plan.panel} view="plan" scale={1} />
       </div>{/if}
     {#each sheet.blocks as b, nth (nth)}
@@ -85,7 +86,7 @@
         </p>{:else if b.kind === 'caution'}<p class="caution">{b.text}</p>{:else if b.kind === 'list'}<ul>
           {#each b.items as item, i (i)}<li>{item}</li>{/each}
         </ul>{:else}
-        <div class="overflow-x-auto">
+        <div class="overflow-x-auto" use:scrolls>
           <table class="sheet">
             {#if b.head.some(Boolean)}<thead
                 ><tr

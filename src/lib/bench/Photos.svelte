@@ -55,6 +55,6 @@
 <style>
   .btn.big {
     min-height: 48px;
-    font-size: 16px;
+    font-size: 1rem;
   }
 </style>

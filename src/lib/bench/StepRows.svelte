@@ -151,7 +151,7 @@
     min-height: 44px;
     padding: 8px 0;
     border-bottom: 1px solid var(--line);
-    font-size: 14px;
+    font-size: 0.875rem;
   }
   .tickrow input {
     width: 26px;

@@ -85,7 +85,7 @@
 
 <div class="mx-auto grid max-w-4xl gap-4 p-4 max-md:p-3">
   <section class="rounded-box border border-line2 bg-raise p-4" aria-label="How the test stands">
-    <p class="flex items-center gap-2 text-[15px]">
+    <p class="flex items-center gap-2 text-[0.9375rem]">
       <Mark
         state={points.length === 0 && unlike.length === 0
           ? 'holds'
@@ -147,7 +147,7 @@
       {@const reading = made?.reading}
       <div class="reading" data-row={r.id} data-passes={j?.passes}>
         <div class="min-w-0 flex-1">
-          <p class="text-[15px]">{r.what}</p>
+          <p class="text-[0.9375rem]">{r.what}</p>
           <p class="lab">
             {#if r.expected !== 'yes'}expected <b class="n">{r.expected} {r.kind === 'temperature' ? '' : r.unit}</b
               >;{/if}
@@ -248,11 +248,11 @@
   .btn.big {
     min-width: 64px;
     min-height: 44px;
-    font-size: 16px;
+    font-size: 1rem;
     justify-content: center;
   }
   .field :global(input) {
     min-height: 44px;
-    font-size: 16px;
+    font-size: 1rem;
   }
 </style>

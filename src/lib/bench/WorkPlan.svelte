@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { scrolls } from '$lib/ui/scrolls.ts';
   import { toolsOf } from '@haversack/core/bench/work/tools';
   import { workPlanOf } from '@haversack/core/bench/work/plan';
   import { durationText } from '@haversack/core/quantity/format';
@@ -87,7 +88,7 @@
 
 <div class="grid gap-4 p-6 max-md:p-3">
   <section class="rounded-box border border-line2 bg-raise p-4" aria-label="When it is finished">
-    <p class="text-[16px]">
+    <p class="text-[1rem]">
       {#if work.leftCount === 0}<b>Every step is done.</b>{:else}Finished <b>{day(work.endMs)}</b>, with
         <b class="n">{durationText(work.workMin / 60)}</b> of work{open.doc.kit.boxCount > 1
           ? ` on ${open.doc.kit.boxCount} boxes`
@@ -126,6 +127,7 @@
   <section
     class="overflow-x-auto rounded-box border border-line2 bg-raise p-3"
     aria-label="Plan of work as a time line"
+    use:scrolls
   >
     <svg
       viewBox="0 0 {WIDTH} {left.length * ROW + 26}"
@@ -193,14 +195,18 @@
       </div>
     </section>
   {/if}
-  <section class="overflow-x-auto rounded-box border border-line2 bg-raise p-3" aria-label="Plan of work as a table">
+  <section
+    class="overflow-x-auto rounded-box border border-line2 bg-raise p-3"
+    aria-label="Plan of work as a table"
+    use:scrolls
+  >
     <table class="sheet">
       <caption class="sr-only">Plan of work</caption>
       <thead><tr><th>Step</th><th>Begins</th><th class="num">Work</th><th>Then</th><th>Needs</th></tr></thead>
       <tbody>
         {#each work.rows as r (r.step.id)}
           <tr class={r.done ? 'text-ink2' : ''}>
-            <th scope="row" class="!text-[13px] !text-ink">{r.done ? '✓ ' : ''}{r.step.title}</th>
+            <th scope="row" class="!text-[0.8125rem] !text-ink">{r.done ? '✓ ' : ''}{r.step.title}</th>
             <td class="whitespace-nowrap">{r.done ? 'done' : when(r.startMs)}</td>
             <td class="num n whitespace-nowrap">{durationText(r.step.workMin / 60)}</td>
             <td>{r.step.waitMin > 0 ? `${r.step.waitWhat}, ${durationText(r.step.waitMin / 60)}` : ''}</td>

@@ -33,7 +33,7 @@
 {#if fit.state !== 'fits' || faults.length > 0}
   <section class="mb-4 max-w-4xl rounded-box border border-line2 bg-raise p-4" aria-label="Does it go in" role="status">
     {#if faults.length > 0}
-      <p class="flex items-start gap-2 text-[14px]">
+      <p class="flex items-start gap-2 text-[0.875rem]">
         <Mark state="stop" size={20} label="" /><span
           >{faults.join('; ')}.
           <button
@@ -46,7 +46,7 @@
       </p>
     {/if}
     {#if fit.state === 'no'}
-      <p class="flex items-start gap-2 text-[14px]">
+      <p class="flex items-start gap-2 text-[0.875rem]">
         <Mark state="stop" size={20} label="" /><span
           >It does not go in: every arrangement has been ruled out.
           {#if helping.length > 0}Alone it would take {#each helping as w, i (w.k)}{i ? ', or ' : ''}<b class="n"
@@ -58,7 +58,7 @@
         >
       </p>
     {:else if fit.state === 'not-proven'}
-      <p class="flex items-start gap-2 text-[14px]">
+      <p class="flex items-start gap-2 text-[0.875rem]">
         <Mark state={deep?.fit.state === 'no' ? 'stop' : 'note'} size={20} label="" />{heavy.busy.fit
           ? 'A quick look found no arrangement; the whole search goes on.'
           : deep?.fit.state === 'fits'

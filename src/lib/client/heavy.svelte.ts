@@ -4,6 +4,8 @@ import type { Box } from '@haversack/core/box/schema';
 import type { DrawerLine } from '@haversack/core/kit/buy/orders';
 import type { Cutting } from '@haversack/core/kit/cutting';
 import type { Help } from '@haversack/core/advise/helps';
+import type { SuitedBattery } from '@haversack/core/advise/suit-battery';
+import type { SuitedCase } from '@haversack/core/advise/suit-case';
 import type { Candidate } from '@haversack/core/compare/candidate';
 import type { Sure } from '@haversack/core/outing/sure';
 import type { ShortTrial } from '@haversack/core/trials/survey';
@@ -11,6 +13,8 @@ import type { SeasonPlan } from '@haversack/core/season/season';
 import type { Edit } from '@haversack/core/box/edits';
 import type { Proven } from '@haversack/core/remedy/prove';
 import type { Goal, Sound, SoundFacts, SoundProgress } from '@haversack/core/remedy/sound';
+import type { Adapted, Ask } from '@haversack/core/design/adapt';
+import type { DesignResult, DesignView, Proposal } from '@haversack/core/design/view';
 import { proxy, wrap, type Remote } from 'comlink';
 import { getContext, setContext } from 'svelte';
 import HeavyWorker from '../../workers/heavy.worker.ts?worker';
@@ -23,6 +27,9 @@ const SETTLE_MS = 120;
 export class Heavy {
   sure: Sure | undefined = $state.raw();
   helps: Help[] | undefined = $state.raw();
+  /** Cases and batteries to choose from, what suits first. */
+  cases: SuitedCase[] | undefined = $state.raw();
+  batteries: SuitedBattery[] | undefined = $state.raw();
   season: SeasonPlan | undefined = $state.raw();
   /** Every place shorted in turn. */
   survey: ShortTrial[] | undefined = $state.raw();
@@ -35,19 +42,25 @@ export class Heavy {
   busy: {
     sure: boolean;
     helps: boolean;
+    cases: boolean;
+    batteries: boolean;
     season: boolean;
     rows: boolean;
     fit: boolean;
     survey: boolean;
     sound: boolean;
+    design: boolean;
   } = $state({
     sure: false,
     helps: false,
+    cases: false,
+    batteries: false,
     season: false,
     rows: false,
     fit: false,
     survey: false,
-    sound: false
+    sound: false,
+    design: false
   });
   /** Remedies that hold, by the finding they cure; worked out when somebody looks. */
   remedies: Record<string, Proven[]> = $state.raw({});
@@ -55,6 +68,9 @@ export class Heavy {
   soundShown = $state(false);
   sound: Sound | undefined = $state.raw();
   soundProgress: SoundProgress | undefined = $state.raw();
+  /** What the search for designs has found; while it runs without reasons, at its end with them. */
+  design: DesignView | undefined = $state.raw();
+  designEnd: DesignResult | undefined = $state.raw();
   failed = $state('');
   #api: Remote<HeavyApi> | undefined;
   #worker: Worker | undefined;
@@ -93,6 +109,9 @@ export class Heavy {
     this.remedies = {};
     this.#asked.clear();
     this.sound = undefined;
+    this.design = undefined;
+    this.designEnd = undefined;
+    this.busy.design = false;
     this.#version++;
     if (this.#api) void this.#api.stop(this.#version);
   }
@@ -177,6 +196,20 @@ export class Heavy {
     });
   }
 
+  wantCases(): void {
+    this.#soon('cases', async (job, current) => {
+      const done = await this.#remote().cases(job);
+      if (current() && done) this.cases = done;
+    });
+  }
+
+  wantBatteries(): void {
+    this.#soon('batteries', async (job, current) => {
+      const done = await this.#remote().batteries(job);
+      if (current() && done) this.batteries = done;
+    });
+  }
+
   /** Tries the remedies of one finding, after those that were asked for before it. */
   wantRemedies(key: string): void {
     if (this.#asked.has(key)) return;
@@ -206,6 +239,41 @@ export class Heavy {
       );
       if (current() && done) this.sound = done;
     });
+  }
+
+  /** Looks for sound boxes; what is found shows as it is found. */
+  wantDesign(drawer: readonly DrawerLine[]): void {
+    this.design = undefined;
+    this.designEnd = undefined;
+    this.#soon('design', async (job, current) => {
+      let ended = false;
+      const done = await this.#remote().design(
+        job,
+        $state.snapshot(drawer) as DrawerLine[],
+        proxy((part: DesignView) => {
+          if (current() && !ended) this.design = part;
+        })
+      );
+      ended = true;
+      if (!current() || !done) return;
+      this.design = done;
+      this.designEnd = done;
+    });
+  }
+
+  /** Leaves the search with what it has found. */
+  stopDesign(): void {
+    void this.#remote().stopDesign();
+  }
+
+  /** What must change for something asked of the box; undefined when the box changed meanwhile. */
+  adapt(ask: Ask, onPart: (part: SoundProgress) => void): Promise<Adapted | undefined> {
+    return this.#remote().adapt(this.#job(), $state.snapshot(ask) as Ask, proxy(onPart));
+  }
+
+  /** One dot of the last search in full; undefined when the box changed meanwhile. */
+  designOne(key: string): Promise<Proposal | undefined> {
+    return this.#remote().designOne(this.#job(), key);
   }
 
   /** What could be taken instead of a line of the kit; undefined when the box changed meanwhile. */

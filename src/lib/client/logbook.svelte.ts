@@ -4,6 +4,8 @@ import { entryOf, KIND_NAMES } from '@haversack/core/logbook/kinds';
 import { getContext, setContext } from 'svelte';
 import { done, request } from './api.ts';
 import type { KeptBattery } from '$lib/server/batteries.ts';
+import { sendOrKeep, sendWaiting } from './join.ts';
+import { allWaiting, dropWaiting } from './kept.ts';
 import type { OpenBox } from './open-box.svelte.ts';
 
 /** The logbook of the open box: what is written goes to the server at once, each with its way back. */
@@ -17,8 +19,19 @@ export class Logbook {
   /** The record written last, for what it changed. */
   lastId = $state('');
 
+  /** Records that are on this device only, until the server answers. */
+  waiting: LogRecord[] = $state.raw([]);
+
   constructor(open: OpenBox) {
     this.#open = open;
+  }
+
+  /** Reads what waits on this device for this box. */
+  async loadWaiting(): Promise<void> {
+    const path = `/api/boxes/${this.#open.id}/logbook`;
+    this.waiting = (await allWaiting())
+      .filter((w) => w.path === path)
+      .map((w) => ({ ...(w.body as LogEntry & { id: string }), createdMs: w.atMs }));
   }
 
   /** Batteries that stand in this box now. */
@@ -41,21 +54,51 @@ export class Logbook {
   /** Writes a record. @returns whether it was kept; what is wrong stands in `problem` */
   async add(entry: LogEntry): Promise<boolean> {
     let record: LogRecord | undefined;
+    let arrived = false;
     return this.#act(
       `${KIND_NAMES[entry.kind]}, ${entry.day} recorded`,
       async () => {
-        record = await (record
-          ? request<LogRecord>('PUT', `/api/boxes/${this.#open.id}/logbook`, record)
-          : request<LogRecord>('POST', `/api/boxes/${this.#open.id}/logbook`, entry));
+        if (record && arrived) await request<LogRecord>('PUT', `/api/boxes/${this.#open.id}/logbook`, record);
+        else ({ record, arrived } = await this.#write(entry, record?.id));
+        if (!arrived) return;
         this.lastId = record.id;
         await this.#again();
       },
       async () => {
+        if (await this.#takeBack(record!.id)) return;
         await request('DELETE', `/api/logbook/${record!.id}`);
         this.lastId = '';
         await this.#again();
       }
     );
+  }
+
+  /** With the server out of reach the record waits on this device and stands in the list meanwhile. */
+  async #write(entry: LogEntry, id: string = crypto.randomUUID()): Promise<{ record: LogRecord; arrived: boolean }> {
+    // the mark is made here, so that a record that was sent twice is in the logbook once
+    const path = `/api/boxes/${this.#open.id}/logbook`;
+    const done = await sendOrKeep<LogRecord>('POST', path, { ...entry, id }, KIND_NAMES[entry.kind]);
+    if (done.sent) return { record: done.answer, arrived: true };
+    const record: LogRecord = { ...entry, id, createdMs: Date.now() };
+    this.waiting = [...this.waiting, record];
+    return { record, arrived: false };
+  }
+
+  /** Takes a record out of the queue; false when it is on its way or in the logbook. */
+  async #takeBack(id: string): Promise<boolean> {
+    const queued = (await allWaiting()).find((w) => (w.body as { id?: string }).id === id);
+    if (!queued) return false;
+    await dropWaiting(queued.nth!);
+    await this.loadWaiting();
+    return true;
+  }
+
+  /** The server is there again: what waited goes to it. */
+  async sendWaiting(): Promise<void> {
+    const problems = await sendWaiting();
+    await this.loadWaiting();
+    this.problem = problems.join(' ');
+    await this.#again();
   }
 
   async change(record: LogRecord, entry: LogEntry): Promise<boolean> {

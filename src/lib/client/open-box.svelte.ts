@@ -11,6 +11,7 @@ import sameDocument from 'fast-deep-equal';
 import { getContext, setContext } from 'svelte';
 import { request, RequestError } from './api.ts';
 import { FieldDrafts } from './field-drafts.svelte.ts';
+import { draftsOf, dropDraft, keepDraft, keepSaved, takeOverOldDrafts, type Draft } from './kept.ts';
 import { LogHistory } from './log-history.svelte.ts';
 import { livingTabs, tabId } from './tab.ts';
 
@@ -22,6 +23,8 @@ export type Selection =
 
 export type SaveState =
   | { kind: 'saved' | 'saving' | 'unsaved' }
+  /** The server is out of reach; the work is safe on this device and goes there by itself. */
+  | { kind: 'kept' }
   | { kind: 'failed'; message: string }
   | { kind: 'conflict'; theirs: { document: Box; revision: number } };
 
@@ -57,6 +60,10 @@ export class OpenBox {
   catalogue: readonly Part[] = $derived([...this.ownParts, ...STARTER_CATALOGUE]);
   /** Ports chosen together with the first one, to be lined up or copied. */
   alsoPorts: string[] = $state.raw([]);
+  /** What was done or undone, for those who hear the screen; said once. */
+  told = $state('');
+  /** Something that another part of the screen is asked to open. */
+  asked: 'device' | null = $state(null);
   /** Something is being dragged: what stands inside stays where it is. */
   holding = $state(false);
   plan: Plan = $derived.by(() => {
@@ -69,14 +76,17 @@ export class OpenBox {
   #timer: ReturnType<typeof setTimeout> | undefined;
   #saving = false;
 
-  constructor(stored: { id: string; document: Box; revision: number }, ownParts: Part[]) {
+  #keptSafe: Promise<boolean> = Promise.resolve(true);
+
+  /** `draft`: what this window left on the device, unacknowledged. */
+  constructor(stored: { id: string; document: Box; revision: number }, ownParts: Part[], draft?: Draft) {
     this.id = stored.id;
     this.doc = stored.document;
     this.revision = stored.revision;
     this.ownParts = ownParts;
     this.drafts = new FieldDrafts(stored.id);
     this.log = new LogHistory(() => ++this.#seq);
-    this.#takeDraft(this.#draftKey);
+    if (draft) this.#takeDraft(draft);
   }
 
   /** Whether undo takes the logbook's last action: on its stage, unless the box was changed there since. */
@@ -109,6 +119,11 @@ export class OpenBox {
     this.future = [];
     this.doc = next;
     this.#changed();
+  }
+
+  /** Says what was done, for the ear. */
+  tell(words: string): void {
+    this.told = words;
   }
 
   set(label: string, path: string, value: unknown, merge?: string): void {
@@ -155,6 +170,7 @@ export class OpenBox {
     this.past = this.past.slice(0, -1);
     this.future = [{ ...step, doc: this.doc }, ...this.future];
     this.doc = step.doc;
+    this.tell(`Undone: ${step.label}`);
     this.#changed();
   }
 
@@ -167,6 +183,7 @@ export class OpenBox {
     this.future = this.future.slice(1);
     this.past = [...this.past, { ...step, doc: this.doc, merge: undefined }];
     this.doc = step.doc;
+    this.tell(`Done again: ${step.label}`);
     this.#changed();
   }
 
@@ -225,55 +242,46 @@ export class OpenBox {
     this.#timer = setTimeout(() => void this.saveNow(), SAVE_AFTER_MS);
   }
 
-  get #draftPrefix(): string {
-    return `haversack-draft-${this.id}-`;
-  }
-  get #draftKey(): string {
-    return this.#draftPrefix + tabId();
-  }
-
   /** Work and typed text that a window left behind which is open no more. One window's work is never another's. */
   async adoptOrphans(): Promise<void> {
+    await takeOverOldDrafts();
     const living = await livingTabs();
     if (!living) return;
     this.drafts.adopt(living);
-    for (const key of Object.keys(localStorage)) {
-      const old = key === `haversack-draft-${this.id}`; // kept by a version that had one draft for all windows
-      if ((!key.startsWith(this.#draftPrefix) && !old) || key === this.#draftKey) continue;
-      if (living.has(key.slice(this.#draftPrefix.length)) || this.save.kind !== 'saved') continue;
-      this.#takeDraft(key);
-      localStorage.removeItem(key);
+    for (const draft of await draftsOf(this.id)) {
+      if (draft.tab === tabId() || living.has(draft.tab) || this.save.kind !== 'saved') continue;
+      this.#takeDraft(draft);
+      void dropDraft(this.id, draft.tab);
     }
   }
 
-  /** What is typed survives a closed tab or a stopped server. */
+  /** What is typed survives a closed window, a killed browser and a stopped server. */
   #keepDraft(): void {
-    try {
-      localStorage.setItem(this.#draftKey, JSON.stringify({ document: this.doc, revision: this.revision }));
-    } catch {
-      // a full or forbidden local store only takes the safety net away
-    }
+    this.#keptSafe = keepDraft({ boxId: this.id, tab: tabId(), document: this.doc, revision: this.revision });
+  }
+  #dropDraft(): void {
+    void dropDraft(this.id, tabId());
   }
 
-  #takeDraft(key: string): void {
-    const text = localStorage.getItem(key);
-    if (!text) return;
+  #takeDraft(draft: Draft): void {
+    let document: Box;
     try {
-      const kept = JSON.parse(text) as { document: unknown; revision: number };
       // kept by an older version of the program, it may lack what the document has today
-      const draft = { ...kept, document: fromOlder(kept.document) as Box };
-      if (sameDocument(draft.document, this.doc)) return localStorage.removeItem(key);
-      if (draft.revision === this.revision) {
-        this.past = [this.#step('Unsaved work taken up again')];
-        this.doc = draft.document;
-        this.#changed();
-      } else {
-        const theirs = { document: this.doc, revision: this.revision };
-        this.doc = draft.document;
-        this.save = { kind: 'conflict', theirs };
-      }
+      document = fromOlder(draft.document) as Box;
     } catch {
-      localStorage.removeItem(key);
+      return void dropDraft(this.id, draft.tab);
+    }
+    if (sameDocument(document, this.doc)) return void dropDraft(this.id, draft.tab);
+    if (draft.revision === this.revision) {
+      this.past = [this.#step('Unsaved work taken up again')];
+      this.doc = document;
+      this.#changed();
+    } else {
+      const theirs = { document: this.doc, revision: this.revision };
+      this.doc = document;
+      this.save = { kind: 'conflict', theirs };
+      // it stays on the device until somebody has chosen
+      void keepDraft({ boxId: this.id, tab: tabId(), document, revision: draft.revision });
     }
   }
 
@@ -292,9 +300,10 @@ export class OpenBox {
         { keepalive }
       );
       this.revision = answer.revision;
+      void keepSaved(this.id, sent, answer.revision);
       if (this.doc === sent) {
         this.save = { kind: 'saved' };
-        localStorage.removeItem(this.#draftKey);
+        this.#dropDraft();
       } else {
         this.save = { kind: 'unsaved' };
         this.#keepDraft();
@@ -307,12 +316,15 @@ export class OpenBox {
         // our own save from the moment the page was left: there is nothing to ask
         this.revision = stored.revision;
         this.save = { kind: this.doc === sent ? 'saved' : 'unsaved' };
-        this.#keepDraft();
-        if (this.doc === sent) localStorage.removeItem(this.#draftKey);
-        else this.#timer = setTimeout(() => void this.saveNow(), SAVE_AFTER_MS);
+        if (this.doc === sent) this.#dropDraft();
+        else {
+          this.#keepDraft();
+          this.#timer = setTimeout(() => void this.saveNow(), SAVE_AFTER_MS);
+        }
       } else if (stored) this.save = { kind: 'conflict', theirs: stored };
       else {
-        this.save = { kind: 'failed', message: e.message };
+        const safe = e.status === 0 && (await this.#keptSafe);
+        this.save = safe ? { kind: 'kept' } : { kind: 'failed', message: e.message };
         this.#timer = setTimeout(() => void this.saveNow(), RETRY_AFTER_MS);
       }
     } finally {
@@ -340,7 +352,7 @@ export class OpenBox {
     this.doc = theirs.document;
     this.revision = theirs.revision;
     this.save = { kind: 'saved' };
-    localStorage.removeItem(this.#draftKey);
+    this.#dropDraft();
     return copy.id;
   }
 }

@@ -1,12 +1,5 @@
 import type { Stage } from '@haversack/core/findings/rule';
+import { STAGE_NAMES } from '@haversack/core/stage-names';
 
-export const STAGES: readonly { id: Stage; name: string }[] = [
-  { id: 'outing', name: 'Outing' },
-  { id: 'battery', name: 'Battery' },
-  { id: 'case', name: 'Case' },
-  { id: 'ports', name: 'Ports' },
-  { id: 'wiring', name: 'Wiring' },
-  { id: 'kit', name: 'Kit' },
-  { id: 'bench', name: 'Bench' },
-  { id: 'logbook', name: 'Logbook' }
-];
+/** In the order they are worked through. */
+export const STAGES = (Object.keys(STAGE_NAMES) as Stage[]).map((id) => ({ id, name: STAGE_NAMES[id] }));

@@ -3,16 +3,42 @@
   import { theme } from '$lib/client/theme.svelte.ts';
 
   /** A chart from what `option` gives; drawn anew with the theme and the width. A table or a sentence beside it says the same. */
-  let { option, height, label }: { option: () => object; height: number; label: string } = $props();
+  type Props = {
+    option: () => object;
+    height: number;
+    label: string;
+    /** A dot was pressed: its series' name and place in it. */
+    onpick?: (series: string, index: number) => void;
+    /** A window drawn over the chart, in its own figures; undefined when it is taken away. */
+    onwindow?: (window: { x: [number, number]; y: [number, number] } | undefined) => void;
+  };
+  let { option, height, label, onpick, onwindow }: Props = $props();
   let host: HTMLDivElement;
   let width = $state(600);
   let failed = $state(false);
-  let chart: { setOption(option: object, whole: boolean): void; resize(): void; dispose(): void } | undefined =
-    $state.raw();
+  type Ends = { areas?: { coordRange?: [[number, number], [number, number]] }[] };
+  let chart:
+    | {
+        setOption(option: object, whole: boolean): void;
+        resize(): void;
+        dispose(): void;
+        on(event: string, heard: (e: never) => void): void;
+        dispatchAction(action: object): void;
+      }
+    | undefined = $state.raw();
+
+  /** The pointer draws a window at once, without a tool to be chosen first. */
+  const armed = (): void =>
+    chart?.dispatchAction({
+      type: 'takeGlobalCursor',
+      key: 'brush',
+      brushOption: { brushType: 'rect', brushMode: 'single' }
+    });
 
   $effect(() => {
     void theme.name;
     chart?.setOption({ animation: false, ...option() }, true);
+    if (onwindow) armed();
   });
   $effect(() => {
     void [width, height];
@@ -22,7 +48,18 @@
     let alive = true;
     import('./echarts.ts')
       .then(({ init }) => {
-        if (alive) chart = init(host, undefined, { renderer: 'svg' });
+        if (!alive) return;
+        const made = init(host, undefined, { renderer: 'svg' });
+        if (onpick)
+          made.on('click', (e) =>
+            onpick((e as { seriesName?: string }).seriesName ?? '', (e as { dataIndex: number }).dataIndex)
+          );
+        if (onwindow)
+          made.on('brushEnd', (e) => {
+            const range = (e as Ends).areas?.[0]?.coordRange;
+            onwindow(range && { x: range[0], y: range[1] });
+          });
+        chart = made as unknown as typeof chart;
       })
       .catch(() => (failed = true));
     return () => {

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { lengthText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
-  import type { FoldOutLayout } from './fold-out.ts';
+  import type { FoldOutLayout } from '@haversack/core/draw/fold-out';
 
   /** Feet of what is screwed or stuck onto the outside. */
   let { at }: { at: FoldOutLayout } = $props();
@@ -33,7 +33,4 @@
             r="2.5"
           />{/each}{/each}{/if}
   </g>
-  <text class="halo" {x} y={y + 16} text-anchor="middle" style:fill="var(--ink2)" pointer-events="none"
-    >{b.bracket.name}</text
-  >
 {/each}

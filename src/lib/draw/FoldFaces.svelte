@@ -4,7 +4,7 @@
   import { ZONE_WORDS } from '@haversack/core/panel/zones';
   import type { LengthUnit } from '@haversack/core/quantity/length';
   import { lengthText } from '@haversack/core/quantity/format';
-  import type { FoldOutLayout } from './fold-out.ts';
+  import type { FoldOutLayout } from '@haversack/core/draw/fold-out';
 
   /** The sheet under the ports: faces, folds, lid flaps, hinge and latch, no-drill zones, overall dimensions. */
   type Props = {

@@ -1,11 +1,15 @@
 <script lang="ts">
+  import { keyAction } from '$lib/client/keys.ts';
   import type { CaseFit } from '@haversack/core/case/fit';
   import { FACES, type Face } from '@haversack/core/catalogue/faces';
   import type { PanelPlan, PortPlan } from '@haversack/core/panel/panel';
   import { snapPort, type Guide } from '@haversack/core/panel/snap';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
-  import { FACE_NAMES, FoldOutLayout } from './fold-out.ts';
+  import { FACE_NAMES, FoldOutLayout } from '@haversack/core/draw/fold-out';
+  import { foldLabels, type Hint } from '@haversack/core/draw/fold-labels';
+  import LabelsLayer from './LabelsLayer.svelte';
+  import { shadowsOf } from '@haversack/core/draw/shadows';
   import FoldBrackets from './FoldBrackets.svelte';
   import FoldFaces from './FoldFaces.svelte';
   import FoldShadows from './FoldShadows.svelte';
@@ -20,21 +24,22 @@
   const selectedId = $derived(open.selected?.kind === 'port' ? open.selected.id : null);
   const chosen = $derived(panel.ports.find((p) => p.port.id === selectedId));
   const used = $derived(new Set(panel.ports.map((p) => p.port.face)));
-  const small = $derived(scale < 0.75);
-  /** Room under a part for its tag and the size of its hole, px. */
-  const WORDS_PX = { width: 40, height: 34 };
-  const crowded = (p: PortPlan): boolean =>
-    panel.ports.some((o) => {
-      const downPx = (p.port.yMm - o.port.yMm) * scale;
-      const reachPx = ((p.part.flangeHeightMm + o.part.flangeHeightMm) * scale) / 2 + WORDS_PX.height;
-      const asidePx = Math.abs(p.port.xMm - o.port.xMm) * scale;
-      return (
-        o.port.face === p.port.face &&
-        downPx > 0 &&
-        downPx < reachPx &&
-        asidePx < (o.part.flangeWidthMm * scale + WORDS_PX.width) / 2
-      );
-    });
+  /** What stands behind the faces and on them, hinted at with words of its own. */
+  const shadows = $derived(behind ? shadowsOf(layout, fit, unit) : []);
+  const feet = $derived(
+    open.plan.brackets.map((b): Hint => {
+      const d = b.bracket.acrossMm * scale;
+      const [x, y] = [layout.px(b.bracket.face, b.bracket.xMm), layout.py(b.bracket.face, b.bracket.yMm)];
+      return {
+        id: `foot ${b.bracket.id}`,
+        shape: { x: x - d / 2, y: y - d / 2, w: d, h: d },
+        text: b.bracket.name,
+        insideOnly: false
+      };
+    })
+  );
+  const labels = $derived(foldLabels(layout, panel, [...feet.filter((f) => f.text), ...shadows.map((s) => s.hint)]));
+  const besides = $derived(panel.ports.filter((p) => labels.beside.includes(p.port.id)));
   const px = (face: Face, xMm: number): number => layout.px(face, xMm);
   const py = (face: Face, yMm: number): number => layout.py(face, yMm);
 
@@ -129,21 +134,22 @@
   }
 
   function keys(event: KeyboardEvent, p: PortPlan): void {
+    const action = keyAction('port', event);
     const step = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
     const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[event.key];
-    if (by) {
+    if (action === 'move' && by) {
       event.preventDefault();
       open.selected = { kind: 'port', id: p.port.id };
       const to = (v: number) => Number(v.toFixed(1));
       put(p, p.port.face, to(p.port.xMm + by[0]!), to(p.port.yMm + by[1]!), `key-port-${p.port.id}`);
-    } else if ((event.key === 'Enter' || event.key === ' ') && event.shiftKey && selectedId !== null) {
+    } else if (action === 'also' && selectedId !== null) {
       event.preventDefault();
       open.toggleAlso(p.port.id);
-    } else if (event.key === 'Enter' || event.key === ' ') {
+    } else if (action === 'choose' || action === 'also') {
       event.preventDefault();
       open.selected = { kind: 'port', id: p.port.id };
       open.alsoPorts = [];
-    } else if (event.key === 'Delete' || event.key === 'Backspace') {
+    } else if (action === 'remove') {
       event.preventDefault();
       if (open.selected?.kind === 'port' && open.alsoPorts.includes(p.port.id)) open.removeChosen();
       else open.remove(p.tag, [{ kind: 'port', id: p.port.id }]);
@@ -174,7 +180,7 @@
   class="touch-none select-none"
 >
   <FoldFaces at={layout} {used} zones={panel.zones} {keepClear} {unit} />
-  {#if behind}<FoldShadows at={layout} {fit} {panel} {unit} />{/if}
+  <FoldShadows {shadows} />
   {#each FACES as face (face)}
     <text class="halo" x={px(face, 0) + 8} y={py(face, 0) - 8} font-weight="640">{FACE_NAMES[face]}</text>
   {/each}
@@ -270,20 +276,26 @@
       onpointerdown={(e) => down(e, p)}
       onkeydown={(e) => keys(e, p)}
     >
-      <PortGlyph
-        {p}
-        x={px(p.port.face, p.port.xMm)}
-        y={py(p.port.face, p.port.yMm)}
-        {scale}
-        {on}
-        {also}
-        wrong={bad}
-        {small}
-        crowded={crowded(p)}
-      />
+      <PortGlyph {p} x={px(p.port.face, p.port.xMm)} y={py(p.port.face, p.port.yMm)} {scale} {on} {also} wrong={bad} />
     </g>
   {/each}
+  <LabelsLayer
+    {labels}
+    colour={(id) =>
+      wrong.has(id)
+        ? 'var(--stop)'
+        : shadows.find((s) => s.hint.id === id)?.tight
+          ? 'var(--stop)'
+          : id.startsWith('behind ')
+            ? 'var(--note)'
+            : id.startsWith('foot ')
+              ? 'var(--ink2)'
+              : 'var(--ink)'}
+  />
 </svg>
+{#if besides.length > 0}<p class="lab px-6">
+    No room for their words in the drawing: {besides.map((p) => `${p.tag} on the ${p.port.face}`).join(', ')}
+  </p>{/if}
 
 <style>
   .port {

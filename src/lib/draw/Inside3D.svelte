@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { keyAction } from '$lib/client/keys.ts';
   import type { CaseFit } from '@haversack/core/case/fit';
   import type { PanelPlan } from '@haversack/core/panel/panel';
   import { onMount } from 'svelte';
@@ -34,10 +35,11 @@
 
   function keys(event: KeyboardEvent): void {
     const by = { ArrowLeft: [-12, 0], ArrowRight: [12, 0], ArrowUp: [0, 8], ArrowDown: [0, -8] }[event.key];
-    if (by) {
+    const action = keyAction('view3d', event);
+    if (action === 'turn' && by) {
       event.preventDefault();
       scene?.turn(by[0]!, by[1]!);
-    } else if (event.key === '+' || event.key === '-') scene?.zoom(event.key === '+' ? 0.9 : 1.1);
+    } else if (action === 'closer' || action === 'farther') scene?.zoom(action === 'closer' ? 0.9 : 1.1);
   }
 </script>
 

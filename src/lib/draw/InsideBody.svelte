@@ -1,11 +1,12 @@
 <script lang="ts">
+  import { keyAction } from '$lib/client/keys.ts';
   import type { FitBody } from '@haversack/core/case/fit';
   import type { Placed } from '@haversack/core/case/space';
   import { lengthText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { putBody, turnBody } from '$lib/case/place-body.ts';
   import { tick } from 'svelte';
-  import { AT, VIEW_AXES, type View } from './inside-axes.ts';
+  import { AT, VIEW_AXES, type View } from '@haversack/core/draw/inside-axes';
 
   /** One body in a view of the inside: pressed, dragged, moved with the arrow keys, turned with R. */
   type Props = {
@@ -59,11 +60,12 @@
     from = undefined;
   }
   function keys(event: KeyboardEvent): void {
+    const action = keyAction('body', event);
     const step = event.shiftKey ? 10 : 1;
     const by: [number, number] | undefined = (
       { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] } as const
     )[event.key as 'ArrowLeft']?.slice() as [number, number] | undefined;
-    if (by) {
+    if (action === 'move' && by) {
       event.preventDefault();
       open.selected = { kind: 'body', id: body.id };
       putBody(
@@ -74,14 +76,14 @@
         `key-body-${body.id}`
       );
       stay();
-    } else if (event.key === 'Enter' || event.key === ' ') {
+    } else if (action === 'choose') {
       event.preventDefault();
       open.selected = { kind: 'body', id: body.id };
-    } else if (event.key.toLowerCase() === 'r' && !event.ctrlKey && !event.metaKey) {
+    } else if (action === 'turn') {
       event.preventDefault();
       turnBody(open, body, placed);
       stay();
-    } else if (event.key === 'Delete' || event.key === 'Backspace') {
+    } else if (action === 'remove') {
       event.preventDefault();
       open.remove(body.name, [{ kind: 'body', id: body.id }]);
     }
@@ -118,30 +120,6 @@
     stroke={wrong ? 'var(--stop)' : chosen ? 'var(--brass6)' : 'var(--olive5)'}
     stroke-width={wrong ? 2.5 : 1}
   />
-  {#if rect.w > 52 && rect.h > 18}
-    <text
-      x={rect.x + rect.w / 2}
-      y={rect.y + rect.h / 2 + (rect.h > 40 ? -2 : 4)}
-      text-anchor="middle"
-      font-weight="640"
-      style:fill={ink}
-      >{body.name.length * 6.4 > rect.w ? `${body.name.slice(0, Math.floor(rect.w / 6.4) - 1)}…` : body.name}</text
-    >
-    {#if rect.h > 40 && rect.w > 96}<text
-        class="n"
-        x={rect.x + rect.w / 2}
-        y={rect.y + rect.h / 2 + 14}
-        text-anchor="middle"
-        style:fill={chosen ? ink : 'var(--ink2)'}>{sizes}</text
-      >{/if}
-  {:else if rect.h > 50 && rect.w > 16}
-    <text
-      transform="translate({rect.x + rect.w / 2 + 4} {rect.y + rect.h / 2}) rotate(-90)"
-      text-anchor="middle"
-      font-weight="640"
-      style:fill={ink}>{body.name.slice(0, Math.floor(rect.h / 6.4))}</text
-    >
-  {/if}
   {#if body.kind === 'battery' && view === 'plan' && placed.turn[2] === 'h' && rect.w > 80}
     <circle cx={rect.x + 14} cy={rect.y + 12} r="6" fill="var(--pos)" /><path
       d="M{rect.x + 11} {rect.y + 12}h6m-3 -3v6"

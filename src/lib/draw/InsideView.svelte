@@ -5,9 +5,12 @@
   import type { Pocket } from '@haversack/core/case/room';
   import type { PanelPlan } from '@haversack/core/panel/panel';
   import { lengthText } from '@haversack/core/quantity/format';
+  import type { Snippet } from 'svelte';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { insideLabels } from '@haversack/core/draw/inside-labels';
+  import LabelsLayer from './LabelsLayer.svelte';
   import InsideBody from './InsideBody.svelte';
-  import { AT, extentMm, SIZE, VIEW_AXES, type View } from './inside-axes.ts';
+  import { AT, extentMm, SIZE, VIEW_AXES, type View } from '@haversack/core/draw/inside-axes';
 
   /** The inside from above (front edge down), from the front or from the right, to scale. */
   type Props = {
@@ -18,9 +21,11 @@
     dimensions?: boolean;
     portId?: string | undefined;
     pocket?: Pocket | undefined;
+    /** What stands above it, given the names that found no room in it; without it they are said below. */
+    caption?: Snippet<[string[]]>;
     centre?: { xMm: number; yMm: number; zMm: number } | undefined;
   };
-  let { fit, panel, view, scale, dimensions = true, portId, pocket, centre }: Props = $props();
+  let { fit, panel, view, scale, dimensions = true, portId, pocket, centre, caption }: Props = $props();
   const open = useBox();
   const c = $derived(fit.part);
   const axes = $derived(VIEW_AXES[view]);
@@ -56,11 +61,73 @@
           : a.xMm + a.lengthMm - (b.xMm + b.lengthMm)
     )
   );
+  const sizes = (id: string): string => {
+    const p = fit.placed.find((b) => b.id === id)!;
+    return [p.lengthMm, p.widthMm, p.heightMm].map((mm) => lengthText(mm, unit, 0)).join(' × ');
+  };
+  /** Where other marks stand: the poles of an upright battery. */
+  const poles = $derived(
+    view === 'plan'
+      ? fit.placed
+          .filter((p) => fit.bodies.find((b) => b.id === p.id)?.kind === 'battery' && p.turn[2] === 'h')
+          .map((p) =>
+            rectOf(
+              AT.map((k) => p[k]),
+              AT.map((k, i) => p[k] + p[SIZE[i]!])
+            )
+          )
+          .filter((r) => r.w > 80)
+          .map((r) => ({ x: r.x + 6, y: r.y + 4, w: r.w - 12, h: 16 }))
+      : []
+  );
+  const cross = $derived.by(() => {
+    if (!centre) return [];
+    const at = [centre.xMm, centre.yMm, centre.zMm];
+    return [{ x: X(at[axes.right]!) - 11, y: Y(at[axes.up]!) - 11, w: 22, h: 22 }];
+  });
+  /** Dimension lines with their figures, and the words at the edges. */
+  const marks = $derived(
+    dimensions
+      ? [
+          { x: M, y: H - 22, w: W - 2 * M, h: 16 },
+          { x: 6, y: M, w: 16, h: H - 2 * M },
+          { x: W - M - 34, y: 2, w: 36, h: 15 },
+          { x: W - M - 36, y: H - 32, w: 38, h: 15 },
+          ...(view === 'plan' ? [] : [{ x: X(2), y: Y(c.depthMm) - 16, w: 26, h: 34 }]),
+          ...(view === 'side' ? [{ x: M - 2, y: H - 32, w: 32, h: 15 }] : [])
+        ]
+      : []
+  );
+  const labels = $derived(
+    insideLabels({
+      fit,
+      panel,
+      view,
+      frame: { marginPx: M, scale },
+      placed: bodies,
+      sizes,
+      taken: [...poles, ...cross, ...marks]
+    })
+  );
+  const besides = $derived(
+    labels.beside.map(
+      (id) =>
+        fit.bodies.find((b) => `body ${b.id}` === id)?.name ??
+        panel?.ports.find((p) => `port ${p.port.id}` === id)?.tag ??
+        ''
+    )
+  );
+  const onBrass = (id: string): boolean =>
+    id === `port ${portId}` || (open.selected?.kind === 'body' && id === `body ${open.selected.id}`);
+  /** On the chosen thing its words are dark; beside it as all others. */
+  const ink = (id: string): string =>
+    onBrass(id) && labels.placed.find((l) => l.id === id)?.on ? 'var(--on-brass)' : 'var(--ink)';
   const wrong = $derived(new Set(fit.faults.flatMap((f) => [f.id, f.other ?? f.id])));
   const chosen = $derived(fit.placed.find((p) => open.selected?.kind === 'body' && p.id === open.selected.id));
   const gaps = $derived(chosen && dimensions ? gapsOf(fit, chosen) : undefined);
 </script>
 
+{@render caption?.(besides)}
 <svg
   width={W}
   height={H}
@@ -125,13 +192,6 @@
         stroke={p.clearMm < 0 ? 'var(--stop)' : p.port.id === portId ? 'var(--brass6)' : 'var(--edge)'}
         stroke-dasharray={p.port.id === portId ? undefined : '3 2'}
       />
-      {#if r.w > 18 && view === 'plan'}<text
-          x={r.x + r.w / 2}
-          y={r.y + r.h / 2 + 4}
-          text-anchor="middle"
-          font-weight="640"
-          style:fill={p.port.id === portId ? 'var(--on-brass)' : 'var(--ink)'}>{p.tag}</text
-        >{/if}
     {/if}
   {/each}
   {#each bodies as p (p.id)}
@@ -147,6 +207,7 @@
       wrong={wrong.has(p.id)}
     />
   {/each}
+  <LabelsLayer {labels} colour={ink} />
   {#if pocket}
     {@const r = rectOf(...corners(pocket))}
     <rect
@@ -211,3 +272,4 @@
     {#if view === 'side'}<text x={M} y={H - 20} style:fill="var(--ink2)">front</text>{/if}
   {/if}
 </svg>
+{#if !caption && besides.length > 0}<p class="lab">No room in the drawing for: {besides.join(', ')}</p>{/if}

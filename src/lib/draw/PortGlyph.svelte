@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { holeText, type PortPlan } from '@haversack/core/panel/panel';
+  import type { PortPlan } from '@haversack/core/panel/panel';
   import { holeSizeMm } from '@haversack/core/panel/spacing';
 
-  /** One port on its face: flange, hole with its key, a small sign of what it is, tag and hole size. */
+  /** One port on its face: flange, hole with its key, a small sign of what it is. Its words are placed with all others of the drawing. */
   type Props = {
     p: PortPlan;
     x: number;
@@ -11,11 +11,8 @@
     on: boolean;
     also: boolean;
     wrong: boolean;
-    small: boolean;
-    /** Another part stands where its hole size would be written. */
-    crowded: boolean;
   };
-  let { p, x, y, scale, on, also, wrong, small, crowded }: Props = $props();
+  let { p, x, y, scale, on, also, wrong }: Props = $props();
   const fw = $derived(p.part.flangeWidthMm * scale);
   const fh = $derived(p.part.flangeHeightMm * scale);
   const hole = $derived(holeSizeMm(p.part));
@@ -98,20 +95,3 @@
     r="1.6"
     fill="var(--ink)"
   /><circle cx={x + 3 * scale} cy={y} r="1.6" fill="var(--ink)" />{/if}
-{#if !small}
-  <text
-    class="halo"
-    {x}
-    y={y + fh / 2 + 14}
-    text-anchor="middle"
-    font-weight="640"
-    style:fill={wrong ? 'var(--stop)' : 'var(--ink)'}>{p.tag}</text
-  >
-  {#if !crowded && holeText(p.part).length * 7 <= fw + 10}<text
-      class="n halo"
-      {x}
-      y={y + fh / 2 + 27}
-      text-anchor="middle"
-      style:fill="var(--ink2)">{holeText(p.part)}</text
-    >{/if}
-{:else}<text class="halo" {x} y={y + 4} text-anchor="middle" font-weight="640">{p.tag}</text>{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { keyAction } from '$lib/client/keys.ts';
   import type { Device, Span } from '@haversack/core/box/schema';
   import { ampsText, clockText, fixed, temperatureText } from '@haversack/core/quantity/format';
   import { dayOf, stretchText } from '@haversack/core/timeline/bars';
@@ -114,38 +115,39 @@
   }
 
   function keys(event: KeyboardEvent, device: Device, i: number): void {
-    const by = event.key === 'ArrowRight' ? SNAP_H : event.key === 'ArrowLeft' ? -SNAP_H : 0;
-    const duty = event.key === 'ArrowUp' ? DUTY_STEP : event.key === 'ArrowDown' ? -DUTY_STEP : 0;
+    const action = keyAction('bar', event);
+    const by = event.key === 'ArrowRight' ? SNAP_H : -SNAP_H;
+    const duty = event.key === 'ArrowUp' ? DUTY_STEP : -DUTY_STEP;
     const span = device.spans[i]!;
     const taken = () => event.preventDefault();
-    if (by !== 0) {
+    if (action === 'move' || action === 'stretch') {
       taken();
-      put(device, i, steppedBar(span, by, event.shiftKey), `key-bar-${device.id}-${i}`);
-    } else if (duty !== 0) {
+      put(device, i, steppedBar(span, by, action === 'stretch'), `key-bar-${device.id}-${i}`);
+    } else if (action === 'duty') {
       taken();
       const dutyFraction = Math.min(
         1,
         Math.max(0, Number((barShares(device, span.dutyFraction).topFraction + duty).toFixed(2)))
       );
       put(device, i, { ...span, dutyFraction }, `key-duty-${device.id}-${i}`);
-    } else if (event.key === 'Delete' || event.key === 'Backspace') {
+    } else if (action === 'remove') {
       taken();
       open.set(
         `${device.name}: bar removed`,
         `devices/${device.id}/spans`,
         device.spans.filter((_, j) => j !== i)
       );
-    } else if (event.key === 's') {
+    } else if (action === 'split') {
       taken();
       open.set(
         `${device.name}: bar split`,
         `devices/${device.id}/spans`,
         splitBar(device.spans, i, snapH((span.startH + span.endH) / 2))
       );
-    } else if (event.key === 'd') {
+    } else if (action === 'repeat') {
       taken();
       open.set(`${device.name}: every day`, `devices/${device.id}/spans`, repeatDaily(device.spans, i, outing));
-    } else if (event.key === 'Enter') open.selected = { kind: 'device', id: device.id };
+    } else if (action === 'choose') open.selected = { kind: 'device', id: device.id };
   }
 
   const short = (text: string, most: number): string => (text.length > most ? `${text.slice(0, most - 1)}…` : text);

@@ -9,6 +9,7 @@
   import { byCause } from '@haversack/core/findings/causes';
   import WorkingSheet from '$lib/ui/WorkingSheet.svelte';
   import DeviceInspector from './DeviceInspector.svelte';
+  import NextLine from './NextLine.svelte';
   import NextStep from './NextStep.svelte';
 
   /** Loaded when the first thing of the kind is chosen; the stages open without them. */
@@ -89,7 +90,7 @@
   <div class="flex h-12 items-center gap-3 border-b border-line pr-3 pl-4">
     {#if head.tag}<span class="tag">{head.tag}</span>{/if}
     <div class="min-w-0 flex-1">
-      <h2 class="truncate leading-[18px]">{head.title}</h2>
+      <h2 class="truncate leading-[1.125rem]">{head.title}</h2>
       <p class="lab truncate">{head.path}</p>
     </div>
     <button
@@ -100,6 +101,7 @@
       onclick={close}><X size={18} /></button
     >
   </div>
+  <NextLine {stage} short={chosen !== undefined} />
   {#if here.length > 0}<div class="grid gap-2 border-b border-line p-3">
       {#each byCause(here) as cause (cause.key)}<CauseCard {cause} />{/each}
     </div>{/if}

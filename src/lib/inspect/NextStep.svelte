@@ -1,26 +1,13 @@
 <script lang="ts">
-  import { resolve } from '$app/paths';
-  import { nextStep } from '@haversack/core/advise/next-step';
   import { durationText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
-  import SoundButton from '$lib/shell/SoundButton.svelte';
   import Figure from '$lib/ui/Figure.svelte';
 
   let { stage }: { stage: string } = $props();
   const open = useBox();
   const doc = $derived(open.doc);
-
-  const next = $derived(nextStep(doc, open.plan));
 </script>
 
-<section class="sec" aria-label="Next">
-  <h3>Next</h3>
-  <p>{next.text}</p>
-  {#if next.stage !== stage}<a class="btn main mt-2" href={resolve(`/box/[id]/${next.stage}`, { id: open.id })}
-      >Go there</a
-    >{/if}
-  <div class="mt-2"><SoundButton /></div>
-</section>
 {#if open.plan.bank && (stage === 'outing' || stage === 'battery')}
   {@const usable = open.plan.bank.usable}
   <section class="sec">

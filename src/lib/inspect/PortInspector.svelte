@@ -98,11 +98,11 @@
     <div class="val">
       {#if hole.shape === 'round'}<button
           type="button"
-          class="n fig text-[28px]/[32px]"
+          class="n fig text-[1.75rem]/[2rem]"
           title="Show how this is worked out"
           onclick={() => open.showWorking(`hole-${plan.port.id}`)}
           >{unit === 'in' ? inchFraction(hole.diameterMm).text : holeText(plan.part)}</button
-        >{:else}<span class="n text-[28px]/[32px]">{holeText(plan.part)}</span>{/if}<span class="u"
+        >{:else}<span class="n text-[1.75rem]/[2rem]">{holeText(plan.part)}</span>{/if}<span class="u"
         >{hole.shape === 'round' ? unit : 'mm'}</span
       >
     </div>
@@ -295,7 +295,7 @@
     ></label
   >
   {#if editing}<OwnPartDialog bind:open={dialog} part={editing} onkept={kept} />{/if}
-  {#if noRoom}<p class="text-[12px]/[16px] text-stop" role="alert">{noRoom}</p>{/if}
+  {#if noRoom}<p class="text-[0.75rem]/[1rem] text-stop" role="alert">{noRoom}</p>{/if}
   <div class="row">
     <span>Rating</span><span class="n">{plan.part.ratingA === null ? 'unknown' : `${plan.part.ratingA} A`}</span>
   </div>

@@ -28,7 +28,7 @@
 {#if wrong.length > 0}
   <section class="sec">
     <h3 class="flex items-center gap-2"><Mark state="caution" size={14} />Does not hold</h3>
-    <p class="text-[14px]">{wrong.join('; ')}.</p>
+    <p class="text-[0.875rem]">{wrong.join('; ')}.</p>
     {#if asked !== plan.circuit.id}<button type="button" class="btn mt-2" onclick={() => (asked = plan.circuit.id)}
         >Find the smallest change</button
       >{:else if change}<button

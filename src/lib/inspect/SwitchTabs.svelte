@@ -69,7 +69,7 @@
         choices={TABS}
         onchoose={(v) => (readings = { joined: readings!.joined, lampFrom: v ? (Number(v) as 1 | 2 | 3) : null })}
       />{/if}
-    <p class="text-[14px]" role="status">{found!.next}</p>
+    <p class="text-[0.875rem]" role="status">{found!.next}</p>
     {#if found!.order}<button
         type="button"
         class="btn main mt-2"

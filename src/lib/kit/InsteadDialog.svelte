@@ -47,13 +47,13 @@
         >Take it</button
       >
     </div>
-    <p class="n text-[13px]">
+    <p class="n text-[0.8125rem]">
       {[a.effect || 'price, mass and hours stay', ...a.holes].join('; ')}{a.clearsCount > 0
         ? `; clears ${a.clearsCount} ${a.clearsCount === 1 ? 'finding' : 'findings'}`
         : ''}
     </p>
     {#if a.differences.length}
-      <dl class="mt-1 grid gap-x-4 text-[13px] sm:grid-cols-2">
+      <dl class="mt-1 grid gap-x-4 text-[0.8125rem] sm:grid-cols-2">
         {#each a.differences as d (d.what)}<div class="flex justify-between gap-2 border-b border-line">
             <dt class="text-ink2">{d.what}</dt>
             <dd class="n text-right">{d.was} → {d.now}</dd>

@@ -120,7 +120,7 @@
                   title="{piece.label}, {length(piece.lengthMm)}"
                 ></span>{/each}<span class="rest" style:flex-grow={s.leftMm}></span>
             </div>
-            <p class="n text-[13px]">{short(s.pieces, p.sort)}</p>
+            <p class="n text-[0.8125rem]">{short(s.pieces, p.sort)}</p>
           </div>
         {/each}
         {#if p.plan.tooLong.length}<p class="mt-2 text-stop">

@@ -65,10 +65,10 @@
           {#each lines as l (l.lineId)}
             {@const s = of.get(l.lineId)!}
             <tr data-line={l.lineId}>
-              <th scope="row" class="min-w-40 !text-[13px] !font-normal !whitespace-normal !text-ink"
+              <th scope="row" class="min-w-40 !text-[0.8125rem] !font-normal !whitespace-normal !text-ink"
                 >{l.name}{#if l.note}<span class="lab block max-w-md">{l.note}</span>{/if}{#if isChosen(l)}<button
                     type="button"
-                    class="no-print block cursor-pointer text-left text-[12px] text-ink2 underline decoration-dotted underline-offset-3 hover:text-ink"
+                    class="no-print block cursor-pointer text-left text-[0.75rem] text-ink2 underline decoration-dotted underline-offset-3 hover:text-ink"
                     aria-label="{l.name} cannot be had"
                     onclick={() => {
                       instead = l;
@@ -107,9 +107,9 @@
     {/each}
     <tfoot>
       <tr
-        ><th colspan="8" class="num !text-[14px]"
+        ><th colspan="8" class="num !text-[0.875rem]"
           >By the price list{open.doc.kit.boxCount > 1 ? `, for ${open.doc.kit.boxCount} boxes` : ''}</th
-        ><td class="num n text-[14px] font-semibold">{currency}{fixed(kit.totalCost, 2)}</td></tr
+        ><td class="num n text-[0.875rem] font-semibold">{currency}{fixed(kit.totalCost, 2)}</td></tr
       >
       <tr
         ><th colspan="8" class="num">One box</th><td class="num"

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { scrolls } from '$lib/ui/scrolls.ts';
   import {
     needsOf,
     needsOneMore,
@@ -85,16 +86,18 @@
     {#if spares.length}
       <details class="mt-2">
         <summary>Spares for the field: {spares.length} sorts</summary>
-        <table class="sheet mt-1 max-w-2xl">
-          <caption class="sr-only">A pocket of spares</caption>
-          <thead><tr><th>What</th><th class="num">How many</th><th>For</th><th>Changed with</th></tr></thead>
-          <tbody
-            >{#each spares as s (s.lineId)}<tr
-                ><td>{s.name}</td><td class="num n">{s.count}</td><td>{s.where}</td><td>{s.tools || 'bare hands'}</td
-                ></tr
-              >{/each}</tbody
-          >
-        </table>
+        <div class="overflow-x-auto" use:scrolls>
+          <table class="sheet mt-1 max-w-2xl">
+            <caption class="sr-only">A pocket of spares</caption>
+            <thead><tr><th>What</th><th class="num">How many</th><th>For</th><th>Changed with</th></tr></thead>
+            <tbody
+              >{#each spares as s (s.lineId)}<tr
+                  ><td>{s.name}</td><td class="num n">{s.count}</td><td>{s.where}</td><td>{s.tools || 'bare hands'}</td
+                  ></tr
+                >{/each}</tbody
+            >
+          </table>
+        </div>
       </details>
       <label class="no-print mt-2 flex items-center gap-2"
         ><input type="checkbox" bind:checked={spared} />Buy the pocket of spares along</label
@@ -106,8 +109,8 @@
     {:else if !found}<p class="mt-2" role="status">Comparing packets, shops and shipping …</p>
     {:else}
       {@const best = found.best}
-      <p class="mt-2 text-[14px]">
-        <b class="n text-[18px]">{money(best.total)}</b> in {best.orders.length === 1
+      <p class="mt-2 text-[0.875rem]">
+        <b class="n text-[1.125rem]">{money(best.total)}</b> in {best.orders.length === 1
           ? 'one order'
           : `${best.orders.length} orders`}{#if onlyShop && onlyShop.orders[0] && best.orders.length > 1}; all of it
           from {shopOf(onlyShop.orders[0].shopId)?.name} would be <b class="n">{money(onlyShop.total)}</b>{/if}. {best.proven

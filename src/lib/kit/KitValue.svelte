@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { scrolls } from '$lib/ui/scrolls.ts';
   import { CHOICE_WORDS } from '@haversack/core/catalogue/field-words';
   import { CHEMISTRIES } from '@haversack/core/catalogue/part';
   import type { Offered } from '@haversack/core/box/schema';
@@ -59,7 +60,7 @@
   {#if table.rows.length === 0}
     <p class="mt-2">Choose a battery, or enter below what you were offered.</p>
   {:else}
-    <div class="mt-2 overflow-x-auto">
+    <div class="mt-2 overflow-x-auto" use:scrolls>
       <table class="sheet">
         <caption class="sr-only">The box against what was offered</caption>
         <thead
@@ -74,7 +75,7 @@
         <tbody>
           {#each table.rows as r (r.id)}
             <tr data-value={r.of}>
-              <th scope="row" class="!text-[13px] !font-normal !whitespace-normal !text-ink"
+              <th scope="row" class="!text-[0.8125rem] !font-normal !whitespace-normal !text-ink"
                 >{r.name}{#if r.of === 'box'}<span class="lab block">as built from this kit</span>{/if}</th
               >
               <td class="num n">{r.price === null ? 'unknown' : money(r.price)}</td>

@@ -61,7 +61,7 @@
 <div class="mx-auto grid max-w-4xl gap-4 p-6 max-md:p-3">
   <div class="no-print flex flex-wrap items-center gap-2">
     {#if now?.charge}
-      <p class="flex-1 text-[15px]">
+      <p class="flex-1 text-[0.9375rem]">
         About <b class="n">{percent(now.charge.fraction)}</b> full today
         <span class="lab"
           >({percent(now.charge.lowFraction)} to {percent(now.charge.highFraction)}, by the record of {now.charge
@@ -87,7 +87,7 @@
   {#if now && now.due.length === 0}
     <div class="max-w-xl rounded-box border border-line2 bg-raise p-5">
       <h2>Nothing is due</h2>
-      <p class="mt-2 text-[14px] text-ink2">
+      <p class="mt-2 text-[0.875rem] text-ink2">
         With a battery, a case and the first records it stands here when to charge, to top up, to renew and to test.
       </p>
     </div>
@@ -96,7 +96,7 @@
       {#each now.due as d (d.key)}
         <li class="grid gap-2 rounded-box border border-line2 bg-raise p-3 md:grid-cols-[1fr_auto]">
           <div>
-            <p class="flex items-center gap-2 text-[15px]">
+            <p class="flex items-center gap-2 text-[0.9375rem]">
               <Mark state={STATE[d.state]} size={16} label="" /><b>{d.what}</b>
             </p>
             <p class="mt-0.5 text-ink2">

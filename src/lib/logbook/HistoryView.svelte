@@ -124,7 +124,7 @@
     {#if known && total === 0}
       <div class="max-w-xl rounded-box border border-line2 bg-raise p-5">
         <h2>{kind || text || battery ? 'Nothing of that sort' : 'Nothing recorded yet'}</h2>
-        <p class="mt-2 text-[14px] text-ink2">
+        <p class="mt-2 text-[0.875rem] text-ink2">
           {kind || text || battery
             ? 'Take another kind, other words or any battery.'
             : 'What you record under Record stands here, newest first, each line to be mended or taken out.'}

@@ -92,7 +92,7 @@
   {#if told.length === 0}
     <div class="max-w-xl rounded-box border border-line2 bg-raise p-5">
       <h2>Nothing learnt yet</h2>
-      <p class="mt-2 text-[14px] text-ink2">
+      <p class="mt-2 text-[0.875rem] text-ink2">
         An outing with its hours and amp-hours says what the devices draw; a rested voltage, a count that ran flat or a
         capacity test what the battery holds; a reading with everything off what the box draws by itself. All of it is
         reckoned together, and what is surer counts for more.
@@ -189,7 +189,7 @@
       </div>
       <div class="min-w-0">
         <details open={outings.length <= 12}>
-          <summary class="text-[16px] font-[640]">Outing by outing</summary>
+          <summary class="text-[1rem] font-[640]">Outing by outing</summary>
           <div class="overflow-x-auto">
             <table class="sheet">
               <caption class="sr-only">Outings against their plan, newest first</caption>

@@ -153,7 +153,7 @@
                 onchange={() => check(f.key, f.kind, f.options)}
                 aria-invalid={problems[f.key] ? 'true' : undefined}
               /></label
-            >{#if problems[f.key]}<span role="alert" class="text-[12px] text-stop">{problems[f.key]}</span>{/if}
+            >{#if problems[f.key]}<span role="alert" class="text-[0.75rem] text-stop">{problems[f.key]}</span>{/if}
           </div>
         {/each}
         <label class="grid min-w-0 gap-1"
@@ -172,7 +172,7 @@
         </p>{/if}
     {/if}
     {#if charge && left}
-      <p class="text-[15px]" role="status">
+      <p class="text-[0.9375rem]" role="status">
         About <b class="n">{percent(charge.socFraction)}</b>
         <span class="lab">({percent(charge.lowFraction)} to {percent(charge.highFraction)})</span>
       </p>
@@ -180,12 +180,12 @@
       <dl class="grid grid-cols-2 gap-2">
         {#if leftNow}<div>
             <dt class="lab">At the {fixed(ampsNow!, 2)} A it draws now</dt>
-            <dd class="n text-[22px]/[28px]">{hours(leftNow.hours)}</dd>
+            <dd class="n text-[1.375rem]/[1.75rem]">{hours(leftNow.hours)}</dd>
             <dd class="lab">{hours(leftNow.leastH)} to {hours(leftNow.mostH)}</dd>
           </div>{/if}
         <div>
           <dt class="lab">At the plan’s {fixed(left.drawA, 2)} A with what is on</dt>
-          <dd class="n text-[22px]/[28px]">{hours(left.hours)}</dd>
+          <dd class="n text-[1.375rem]/[1.75rem]">{hours(left.hours)}</dd>
           <dd class="lab">{hours(left.leastH)} to {hours(left.mostH)}; {hours(left.emptyH)} to empty</dd>
         </div>
       </dl>

@@ -157,15 +157,15 @@
           <dl class="grid grid-cols-3 gap-2" class:opacity-50={s.state !== 'live'}>
             <div>
               <dt class="lab">Volts</dt>
-              <dd class="n text-[26px]/[32px]">{fixed(r.volts, 2)}</dd>
+              <dd class="n text-[1.625rem]/[2rem]">{fixed(r.volts, 2)}</dd>
             </div>
             <div>
               <dt class="lab">{r.amps >= 0 ? 'Amps out' : 'Amps in'}</dt>
-              <dd class="n text-[26px]/[32px]">{signed(r.amps, 2)}</dd>
+              <dd class="n text-[1.625rem]/[2rem]">{signed(r.amps, 2)}</dd>
             </div>
             <div>
               <dt class="lab">By the meter</dt>
-              <dd class="n text-[26px]/[32px]">
+              <dd class="n text-[1.625rem]/[2rem]">
                 {r.socFraction === null ? '–' : `${fixed(r.socFraction * 100, 0)} %`}
               </dd>
             </div>

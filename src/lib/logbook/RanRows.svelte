@@ -46,7 +46,7 @@
           onchange={(e) => hours(d.id, d.name, e.currentTarget.value)}
         />
         <!-- its room stays when it is mended: a button below must not move away from under a finger -->
-        {#if problems[d.id] !== undefined}<p role="alert" class="min-h-4 w-full text-[12px] text-stop">
+        {#if problems[d.id] !== undefined}<p role="alert" class="min-h-4 w-full text-[0.75rem] text-stop">
             {problems[d.id]}
           </p>{/if}
       </div>

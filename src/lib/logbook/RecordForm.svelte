@@ -110,7 +110,7 @@
         />
       {/if}
     {/if}
-    {#if problems[f.key]}<p id="{uid}-{f.key}-problem" role="alert" class="text-[12px] text-stop">
+    {#if problems[f.key]}<p id="{uid}-{f.key}-problem" role="alert" class="text-[0.75rem] text-stop">
         {problems[f.key]}
       </p>{/if}
   </div>
@@ -128,7 +128,7 @@
         value={texts.day ?? ''}
         onchange={(e) => set('day', e.currentTarget.value)}
       />
-      {#if problems.day}<p role="alert" class="text-[12px] text-stop">{problems.day}</p>{/if}
+      {#if problems.day}<p role="alert" class="text-[0.75rem] text-stop">{problems.day}</p>{/if}
     </div>
     <div class="grid min-w-0 gap-1">
       <label class="lab" for="{uid}-time">Time, where it matters</label>
@@ -139,7 +139,7 @@
         value={texts.time ?? ''}
         onchange={(e) => set('time', e.currentTarget.value)}
       />
-      {#if problems.time}<p role="alert" class="text-[12px] text-stop">{problems.time}</p>{/if}
+      {#if problems.time}<p role="alert" class="text-[0.75rem] text-stop">{problems.time}</p>{/if}
     </div>
     {#each fields.filter((f) => f.first) as f (f.key)}{@render field(f)}{/each}
   </div>

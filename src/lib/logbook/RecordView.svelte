@@ -105,7 +105,7 @@
       <div class="mt-1 flex gap-2">
         <input
           id="log-line"
-          class="in !h-11 min-w-0 flex-1 text-[16px]"
+          class="in !h-11 min-w-0 flex-1 text-[1rem]"
           class:bad={tried && read?.ok === false}
           autocomplete="off"
           placeholder={TYPED_RECORD_EXAMPLES[0]}
@@ -116,7 +116,7 @@
         />
         <button class="btn main !h-11 !px-4" aria-label="Record the line"><CornerDownLeft size={18} /></button>
       </div>
-      <p id="log-line-read" class="mt-1.5 min-h-4 text-[13px]/[18px]" role={tried ? 'alert' : undefined}>
+      <p id="log-line-read" class="mt-1.5 min-h-4 text-[0.8125rem]/[1.125rem]" role={tried ? 'alert' : undefined}>
         {#if read?.ok}<b>{KIND_NAMES[read.entry.kind]}</b>, {read.entry.day}: {recordWords(read.entry, units) ||
             'nothing but the day'}
         {:else if read}<span class:text-stop={tried}>{read.message}</span>
@@ -152,7 +152,7 @@
       </section>
     {/if}
     {#if log.batteriesKnown && here.length === 0 && open.plan.bank}
-      <div class="rounded-box border border-line2 bg-raise p-3 text-[14px]">
+      <div class="rounded-box border border-line2 bg-raise p-3 text-[0.875rem]">
         <p class="text-ink2">
           Keep the {open.doc.bank.count === 1 ? 'battery' : 'batteries'} of this box as {open.doc.bank.count === 1
             ? 'a thing'
@@ -173,6 +173,15 @@
         >
       </p>{/if}
     {#if log.lastId}<LessonCard recordId={log.lastId} />{/if}
+    {#if log.waiting.length > 0}
+      <h2 class="mb-2">On this device only, until Haversack answers</h2>
+      <ul class="mb-4 grid gap-1.5">
+        {#each log.waiting as r (r.id)}<li class="rounded-box border border-caution bg-raise px-3 py-2">
+            <b>{KIND_NAMES[r.kind]}</b> <span class="n lab">{r.day}</span>
+            <p class="text-ink2">{recordWords(r, units)}</p>
+          </li>{/each}
+      </ul>
+    {/if}
     {#if recent.length > 0}
       <h2 class="mb-2">Last records</h2>
       <ul class="grid gap-1.5">
@@ -181,10 +190,10 @@
             <p class="text-ink2">{recordWords(r, units)}</p>
           </li>{/each}
       </ul>
-    {:else if open.recordsKnown}
+    {:else if open.recordsKnown && log.waiting.length === 0}
       <div class="rounded-box border border-line2 bg-raise p-5">
         <h2>Nothing recorded yet</h2>
-        <p class="mt-2 text-[14px] text-ink2">
+        <p class="mt-2 text-[0.875rem] text-ink2">
           After an outing one line is enough: <span class="n">out 9h 12.4Ah 3C rain</span>. What was planned on that day
           is kept beside it, and from two or three outings on the logbook says what your devices really draw, what the
           battery still holds and what is due.

@@ -122,7 +122,7 @@
               ? 'One thing noticed'
               : `${series.summary.notes.length} things noticed`}</summary
           >
-          <ul class="mt-1 grid gap-0.5 text-[13px]">
+          <ul class="mt-1 grid gap-0.5 text-[0.8125rem]">
             {#each series.summary.notes as n, i (i)}<li>
                 {#if n.ms !== null}<span class="n lab">{when(n.ms)}</span>{:else}<span class="lab">line {n.line}</span
                   >{/if}

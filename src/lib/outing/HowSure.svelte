@@ -18,7 +18,7 @@
   <h2 class="h3">How sure</h2>
   {#if heavy.failed}<p class="text-stop">{heavy.failed}</p>{/if}
   {#if s}
-    <p class="text-[16px] font-[640]" data-chance={fixed(s.chanceFraction, 3)}>
+    <p class="text-[1rem] font-[640]" data-chance={fixed(s.chanceFraction, 3)}>
       {sureText(s.chanceFraction)} of {durationText(wanted)}
     </p>
     <div class="scale" role="img" aria-label="Hours reached in nine, five and one of ten cases">
@@ -97,8 +97,8 @@
     position: absolute;
     top: -6px;
     left: 5px;
-    font-size: 12px;
-    line-height: 12px;
+    font-size: 0.75rem;
+    line-height: 0.75rem;
     color: var(--ink2);
     font-stretch: 90%;
     background: var(--raise);
@@ -109,8 +109,8 @@
     gap: 8px;
   }
   .three dt {
-    font-size: 12px;
-    line-height: 16px;
+    font-size: 0.75rem;
+    line-height: 1rem;
     color: var(--ink2);
     font-stretch: 90%;
   }

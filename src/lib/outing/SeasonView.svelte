@@ -38,7 +38,7 @@
   {#if !season}
     <section class="max-w-xl rounded-box border border-line2 bg-raise p-5">
       <h2>Weeks or months unattended?</h2>
-      <p class="mt-2 text-[14px] text-ink2">
+      <p class="mt-2 text-[0.875rem] text-ink2">
         A camera at a nest, a weather station, a mesh node on a hill: standby and events instead of bars, a temperature
         for each month, self-discharge, and the days on which somebody has to come. The devices are those of this box;
         their modes and events say what they draw.
@@ -159,7 +159,7 @@
         aria-label="How the season goes"
         aria-busy={heavy.busy.season}
       >
-        <p class="text-[20px] font-[640]" data-dies={plan.diesOnDay ?? ''}>
+        <p class="text-[1.25rem] font-[640]" data-dies={plan.diesOnDay ?? ''}>
           {#if served}Serves all {plan.dayCount} days.{:else}Dies on day {fixed(Math.floor(plan.diesOnDay!) + 1, 0)}, {dateOf(
               plan.diesOnDay!
             )}{plan.diesBecause === 'voltage' ? ': too little voltage' : ': empty'}.{/if}

@@ -42,14 +42,14 @@
       aria-describedby={problem ? 'typed-line-problem' : undefined}
     />
     {#if asked}
-      <div role="alert" class="mt-1 flex flex-wrap items-center gap-2 text-[12px]/[16px]">
+      <div role="alert" class="mt-1 flex flex-wrap items-center gap-2 text-[0.75rem]/[1rem]">
         {asked.message}
         <button type="button" class="btn" onclick={() => put(asked!.asNew)}>A second one</button>
         <button type="button" class="btn" onclick={() => put(asked!.asSame)}>Change that one</button>
       </div>
     {/if}
     {#if problem}
-      <p id="typed-line-problem" role="alert" class="mt-1 text-[12px]/[16px]">
+      <p id="typed-line-problem" role="alert" class="mt-1 text-[0.75rem]/[1rem]">
         {#if problem.part && text.includes(problem.part)}<span class="text-ink2">{before}</span><mark
             class="rounded-in bg-stop1 px-0.5 font-semibold text-stop">{problem.part}</mark
           ><span class="text-ink2">{text.slice(before.length + problem.part.length)}</span> &nbsp;{/if}{problem.message}

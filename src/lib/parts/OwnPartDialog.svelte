@@ -80,7 +80,7 @@
               aria-invalid={wrong ? 'true' : undefined}
             />{/if}</label
         >
-        {#if wrong}<span role="alert" class="text-[12px] text-stop"
+        {#if wrong}<span role="alert" class="text-[0.75rem] text-stop"
             >{wrong.message}{#if wrong.likely}<button
                 type="button"
                 class="fig ml-1"

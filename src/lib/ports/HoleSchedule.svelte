@@ -27,7 +27,7 @@
   {#if rows.length === 0}
     <div class="max-w-xl rounded-box border border-line2 bg-raise p-5">
       <h2>No holes yet</h2>
-      <p class="mt-2 text-[14px] text-ink2">
+      <p class="mt-2 text-[0.875rem] text-ink2">
         Choose a case and put ports on its faces: every hole then stands here with its size, its place and the bit to
         take out of your own.
       </p>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { scrolls } from '$lib/ui/scrolls.ts';
   import { portLabels, switchCard } from '@haversack/core/bench/labels';
   import { labelSheet } from '@haversack/core/bench/label-sheet';
   import Download from '@lucide/svelte/icons/download';
@@ -31,7 +32,7 @@
         >Names come from the ports; letters are 3 mm high. Cut along the lines, varnish or laminate.</span
       >
     </div>
-    <div class="max-w-full overflow-x-auto">
+    <div class="max-w-full overflow-x-auto" use:scrolls>
       <svg
         class="sheet-mm"
         width="{sheet.widthMm + 2}mm"

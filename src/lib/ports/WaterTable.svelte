@@ -37,7 +37,7 @@
       </li>
     {/each}
   </ol>
-  <p class="flex items-center gap-2 text-[14px]">
+  <p class="flex items-center gap-2 text-[0.875rem]">
     <Mark state={reaches(s.inUse, wanted) ? 'holds' : 'caution'} size={20} /><span
       >As used it is built towards <b>{SEAL_WORDS[s.inUse].toLowerCase()}</b>; the weakest is
       <b>{s.weakest.name}</b>. A case drilled at home is untested: never say a rating of it.</span

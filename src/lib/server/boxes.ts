@@ -1,14 +1,14 @@
-import { desc, eq, lt, and } from 'drizzle-orm';
-import { fromOlder } from '@haversack/core/box/older';
-import { BOX_VERSION } from '@haversack/core/box/attr';
+import { and, desc, eq, lt } from 'drizzle-orm';
 import { boxSchema, type Box } from '@haversack/core/box/schema';
 import type { Catalogue } from '@haversack/core/catalogue/part';
+import { whatChanged } from '@haversack/core/logbook/what-changed';
 import { evaluate } from '@haversack/core/evaluate';
-import { readBoxData, type Problem } from '@haversack/core/exchange/read-box';
 import type { VerdictState } from '@haversack/core/verdict';
 import { boxes, revisions } from './db/schema.ts';
 import type { Db } from './db/open.ts';
+import { readable, readDocument } from './documents.ts';
 import { ApiError } from './errors.ts';
+import { swapVariants } from './variants.ts';
 
 const KEPT_REVISIONS = 40;
 
@@ -25,34 +25,6 @@ export type BoxSummary = {
 };
 export type StoredBox = { id: string; document: Box; revision: number; archived: boolean; updatedMs: number };
 
-/** A document as it was stored, perhaps by an older Haversack. @throws Error in words when it cannot be read */
-function stored(text: string): Box {
-  let data: unknown;
-  try {
-    data = JSON.parse(text);
-  } catch {
-    throw new Error('its text in the database is damaged');
-  }
-  if (typeof data !== 'object' || data === null || Array.isArray(data)) throw new Error('there is no box in its place');
-  const { version } = data as { version?: unknown };
-  if (typeof version === 'number' && version > BOX_VERSION)
-    throw new Error(`it was saved by a newer Haversack (version ${version}; this one reads ${BOX_VERSION})`);
-  return fromOlder(data) as Box;
-}
-
-/** A box document from outside, or the problems with it. @throws ApiError 422 */
-export function parseDocument(data: unknown): Box {
-  const read = readBoxData(data);
-  if (!read.ok) throw new ApiError(422, sentenceOf(read.problems), { problems: read.problems });
-  return read.box;
-}
-
-const sentenceOf = (problems: Problem[]): string => {
-  const first = problems[0]!;
-  const more = problems.length > 1 ? ` (and ${problems.length - 1} more)` : '';
-  return `${first.path ? `At ${first.path}: ` : ''}${first.message}${more} Nothing was taken over.`;
-};
-
 /** All boxes, newest first, with their five answers. */
 export function listBoxes(db: Db, catalogue: Catalogue): BoxSummary[] {
   return db
@@ -67,12 +39,12 @@ function summary(db: Db, row: typeof boxes.$inferSelect, catalogue: Catalogue): 
   const head = { id: row.id, name: row.name, archived: row.archived, revision: row.revision, updatedMs: row.updatedMs };
   let document: Box | undefined;
   try {
-    document = stored(row.document);
+    document = readDocument(row.document);
     const verdicts = evaluate(document, catalogue).verdicts.map((v) => ({
       id: v.id,
       name: v.name,
       state: v.state,
-      text: v.value.map((p) => `${p.number} ${p.unit}`.trim()).join(' ') || v.say
+      text: v.way ?? (v.value.map((p) => `${p.number} ${p.unit}`.trim()).join(' ') || v.say)
     }));
     return { ...head, notes: document.notes, verdicts, unreadable: null };
   } catch (error) {
@@ -95,7 +67,7 @@ function newestGood(db: Db, id: string, catalogue: Catalogue): { revision: numbe
   const rows = db.select().from(revisions).where(eq(revisions.boxId, id)).orderBy(desc(revisions.revision)).all();
   for (const row of rows)
     try {
-      evaluate(stored(row.document), catalogue);
+      evaluate(readDocument(row.document), catalogue);
       return { revision: row.revision, savedMs: row.savedMs };
     } catch {
       // look further back
@@ -144,18 +116,6 @@ export function createBox(db: Db, document: Box, nowMs: number): StoredBox {
   return { id, document, revision: 1, archived: false, updatedMs: nowMs };
 }
 
-/** @throws ApiError 422 in words */
-function readable(text: string): Box {
-  try {
-    return stored(text);
-  } catch (error) {
-    throw new ApiError(
-      422,
-      `This box cannot be read: ${(error as Error).message}. On the shelf it offers its last good version and its text as a file.`
-    );
-  }
-}
-
 /** @throws ApiError 404, 422 */
 export function getBox(db: Db, id: string): StoredBox {
   const row = db.select().from(boxes).where(eq(boxes.id, id)).get();
@@ -187,6 +147,7 @@ export function saveBox(db: Db, id: string, document: Box, fromRevision: number,
       })
       .onConflictDoNothing()
       .run();
+    swapVariants(tx, id, stored.document, document, nowMs);
     const revision = stored.revision + 1;
     tx.update(boxes)
       .set({ name: document.name, document: JSON.stringify(document), revision, updatedMs: nowMs })
@@ -218,6 +179,44 @@ export function listRevisions(db: Db, id: string): { revision: number; savedMs: 
     .where(eq(revisions.boxId, id))
     .orderBy(desc(revisions.revision))
     .all();
+}
+
+/** Sentences told of each earlier version. */
+const TOLD = 6;
+
+/** Earlier versions with what the save after each changed, newest first; one that cannot be read says so. */
+export function revisionHistory(
+  db: Db,
+  id: string
+): { revision: number; savedMs: number; variant: string; changes: string[]; more: number }[] {
+  const now = db.select().from(boxes).where(eq(boxes.id, id)).get();
+  if (!now) throw new ApiError(404, 'This box is not on the shelf any more.');
+  const rows = db.select().from(revisions).where(eq(revisions.boxId, id)).orderBy(desc(revisions.revision)).all();
+  const read = (text: string): Box | undefined => {
+    try {
+      return readDocument(text);
+    } catch {
+      return undefined;
+    }
+  };
+  let later = read(now.document);
+  return rows.map((row) => {
+    const document = read(row.document);
+    const all =
+      document === undefined
+        ? ['this version cannot be read']
+        : later === undefined
+          ? ['the version after it cannot be read']
+          : whatChanged(document, later);
+    later = document;
+    return {
+      revision: row.revision,
+      savedMs: row.savedMs,
+      variant: document?.variant.name ?? '',
+      changes: all.slice(0, TOLD),
+      more: Math.max(0, all.length - TOLD)
+    };
+  });
 }
 
 /** An earlier document of a box. @throws ApiError 404 */

@@ -13,6 +13,7 @@ import { METRIC_UNITS } from '@haversack/core/quantity/said';
 import { issueWords } from '@haversack/core/exchange/issue-words';
 import type { Box } from '@haversack/core/box/schema';
 import { dayAfter } from '@haversack/core/sun/sun';
+import { z } from 'zod';
 import { and, eq, inArray, like, type SQL } from 'drizzle-orm';
 import { batteryName, boughtDay } from './batteries.ts';
 import { getBox } from './boxes.ts';
@@ -20,7 +21,7 @@ import type { Db } from './db/open.ts';
 import { logSnapshots, recordBatteries, records } from './db/schema.ts';
 import { dayOf } from './day.ts';
 import { ApiError } from './errors.ts';
-import { countWhere, MOST_AT_ONCE, recordsWhere } from './records.ts';
+import { countWhere, MOST_AT_ONCE, recordOf, recordsWhere } from './records.ts';
 
 /** Records of one box at most. */
 const MOST_RECORDS = 20_000;
@@ -108,7 +109,8 @@ function parseEntry(db: Db, data: unknown, today: string): LogEntry {
 
 type Writer = Pick<Db, 'insert' | 'delete'>;
 
-function write(tx: Writer, boxId: string, record: LogRecord): void {
+/** Writes a record as it is, with what it is found by. */
+export function writeRecord(tx: Writer, boxId: string, record: LogRecord): void {
   const { id, createdMs, ...entry } = record;
   const row = {
     boxId,
@@ -127,16 +129,28 @@ function write(tx: Writer, boxId: string, record: LogRecord): void {
     tx.insert(recordBatteries).values({ recordId: id, batteryId }).run();
 }
 
+/** An entry may bring the mark it was made under, so that one that is sent twice is in the logbook once. */
+function ownId(data: unknown): { id?: string; entered: unknown } {
+  if (typeof data !== 'object' || data === null || !('id' in data)) return { entered: data };
+  const { id, ...entered } = data;
+  if (!z.uuid().safeParse(id).success) throw new ApiError(422, 'The record’s id is not one of Haversack’s.');
+  return { id: id as string, entered };
+}
+
 /** Writes a record; with an outing goes what changed in the box since the one before. @throws ApiError 404, 422 */
 export function addLog(db: Db, boxId: string, data: unknown, nowMs: number): LogRecord {
   const box = getBox(db, boxId);
-  const entry = parseEntry(db, data, dayOf(nowMs));
+  const { id = crypto.randomUUID(), entered } = ownId(data);
+  const there = db.select().from(records).where(eq(records.id, id)).get();
+  if (there?.boxId === boxId) return recordOf(there);
+  if (there) throw new ApiError(409, 'That record is in the logbook of another box.');
+  const entry = parseEntry(db, entered, dayOf(nowMs));
   if (countWhere(db, eq(records.boxId, boxId)) >= MOST_RECORDS)
     throw new ApiError(422, `This box has ${MOST_RECORDS} records: that is as many as are kept.`);
-  const record: LogRecord = { ...entry, id: crypto.randomUUID(), createdMs: nowMs };
+  const record: LogRecord = { ...entry, id, createdMs: nowMs };
   db.transaction((tx) => {
     if (entry.kind === 'outing') noteChanges(tx as unknown as Db, boxId, box.document, entry.day, nowMs);
-    write(tx, boxId, record);
+    writeRecord(tx, boxId, record);
   });
   return record;
 }
@@ -149,7 +163,7 @@ function noteChanges(db: Db, boxId: string, document: Box, day: string, nowMs: n
   if (last) {
     const changes = whatChanged(JSON.parse(last.document) as Box, document).map((c) => c.slice(0, 300));
     if (changes.length > 0)
-      write(db, boxId, {
+      writeRecord(db, boxId, {
         ...blankEntry('change', day),
         changes,
         notes: `since the outing of ${last.day}`,
@@ -178,7 +192,7 @@ export function changeLog(db: Db, id: string, data: unknown, nowMs: number): { b
   if (entry.kind !== before.kind)
     throw new ApiError(422, 'A record stays what it is: take it out and write another one.');
   const after: LogRecord = { ...entry, id, createdMs: before.createdMs };
-  db.transaction((tx) => write(tx, boxId, after));
+  db.transaction((tx) => writeRecord(tx, boxId, after));
   return { before, after };
 }
 
@@ -197,7 +211,7 @@ export function putBackLog(db: Db, boxId: string, data: unknown): LogRecord {
   if (db.select().from(records).where(eq(records.id, id)).get())
     throw new ApiError(409, 'That record is in the logbook already.');
   const record: LogRecord = { ...parsed.data, id, createdMs };
-  db.transaction((tx) => write(tx, boxId, record));
+  db.transaction((tx) => writeRecord(tx, boxId, record));
   return record;
 }
 

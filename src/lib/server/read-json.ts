@@ -1,13 +1,18 @@
 import { ApiError } from './errors.ts';
 
+const TOO_LARGE = 'That is too large: at most 3 MB are taken. A box file is far smaller.';
+/** What came without saying how long it is must not be longer either. */
+const MOST_LETTERS = 3_000_000;
+
 /** The request's body as data. @throws ApiError 400 for text that is not JSON, 413 for too much of it */
 export async function readJson(request: Request): Promise<unknown> {
   let text: string;
   try {
     text = await request.text();
   } catch {
-    throw new ApiError(413, 'That is too large: at most 3 MB are taken. A box file is far smaller.');
+    throw new ApiError(413, TOO_LARGE);
   }
+  if (text.length > MOST_LETTERS) throw new ApiError(413, TOO_LARGE);
   try {
     return JSON.parse(text);
   } catch {

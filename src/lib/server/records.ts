@@ -3,7 +3,7 @@ import { count, desc, type SQL } from 'drizzle-orm';
 import type { Db } from './db/open.ts';
 import { records } from './db/schema.ts';
 
-const recordOf = (row: typeof records.$inferSelect): LogRecord => ({
+export const recordOf = (row: typeof records.$inferSelect): LogRecord => ({
   ...(JSON.parse(row.document) as LogEntry),
   id: row.id,
   createdMs: row.createdMs

@@ -12,11 +12,11 @@ import {
   getRevision,
   listBoxes,
   listRevisions,
-  parseDocument,
   rawDocument,
   saveBox,
   setArchived
 } from './boxes.ts';
+import { parseDocument } from './documents.ts';
 import { backup, backupDir, backupsOf, isWhole, openDatabase, restoreBackup, type Db } from './db/open.ts';
 import { answer, ApiError } from './errors.ts';
 import { listOwnParts, saveOwnPart } from './parts.ts';

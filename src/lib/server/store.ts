@@ -1,11 +1,14 @@
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
+import type { Box } from '@haversack/core/box/schema';
 import { demoBoxes } from '@haversack/core/demo/boxes';
+import { otherVariants } from '@haversack/core/demo/variants';
 import { join } from 'node:path';
-import { createBox, listBoxes } from './boxes.ts';
+import { createBox, getBox, listBoxes } from './boxes.ts';
 import { seedBench } from './demo-bench.ts';
 import { seedLog } from './demo-log.ts';
 import { markRunning, openDatabase, restoreBackup, type Db, type Opened } from './db/open.ts';
 import { ApiError } from './errors.ts';
+import { keepVariant } from './variants.ts';
 import { recoverRecordings } from './meter/meters.ts';
 
 /** The one open database of this process; opened when the server starts. */
@@ -26,15 +29,22 @@ export async function openStore(): Promise<void> {
   if (process.env.HAVERSACK_DEMO === '1' && listBoxes(opened.db, STARTER_CATALOGUE).length === 0) seedDemo(opened.db);
 }
 
-/** The demo boxes; two of them with their bench, one half built, one finished; two with two seasons in their logbook. */
+/** The hide box stands among its variants under a name of its own. */
+const inVariants = (box: Box): Box =>
+  box.name.startsWith('Saltmarsh') ? { ...box, variant: { ...box.variant, name: 'As first drawn' } } : box;
+
+/** The demo boxes; one in three variants; two of them with their bench, one half built, one finished; two with two seasons in their logbook. */
 function seedDemo(db: Db): void {
   // one transaction: hundreds of records would each wait for the disk
   db.transaction(() => {
     const made = demoBoxes()
       .reverse()
-      .map((box) => ({ id: createBox(db, box, Date.now()).id, box }));
+      .map((box) => ({ id: createBox(db, inVariants(box), Date.now()).id, box }));
     const named = (name: string) => made.find((m) => m.box.name.startsWith(name))!;
-    seedLog(db, { hide: named('Saltmarsh'), race: named('Fell-race') }, STARTER_CATALOGUE, Date.now());
+    const hide = named('Saltmarsh');
+    seedLog(db, { hide, race: named('Fell-race') }, STARTER_CATALOGUE, Date.now());
+    // with what its logbook has taught by then
+    for (const variant of otherVariants(getBox(db, hide.id).document)) keepVariant(db, hide.id, variant, Date.now());
     seedBench(db, { halfBuilt: named('Canal'), finished: named('Fell-race') }, STARTER_CATALOGUE, Date.now());
   });
 }

@@ -1,29 +1,13 @@
 <script lang="ts">
   import { resolve } from '$app/paths';
-  import { request } from '$lib/client/api.ts';
   import { keepText } from '$lib/client/field-drafts.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
-  import type { Box } from '@haversack/core/box/schema';
   import Dialog from '$lib/ui/Dialog.svelte';
 
   let { open = $bindable() }: { open: boolean } = $props();
   const box = useBox();
-  let earlier = $state.raw<{ revision: number; savedMs: number }[]>([]);
-  let problem = $state('');
   const p = $derived(box.doc.preferences);
 
-  $effect(() => {
-    if (!open) return;
-    request<{ revisions: { revision: number; savedMs: number }[] }>('GET', `/api/boxes/${box.id}/revisions`)
-      .then((r) => (earlier = r.revisions))
-      .catch((e: Error) => (problem = e.message));
-  });
-
-  async function restore(revision: number): Promise<void> {
-    const { document } = await request<{ document: Box }>('GET', `/api/boxes/${box.id}/revisions/${revision}`);
-    box.replace(`Back to version ${revision}`, document);
-    open = false;
-  }
   const CHOICES = [
     {
       label: 'Lengths',
@@ -112,19 +96,8 @@
       >
     </div>
     <a class="btn w-fit" href={resolve('/api/boxes/[id]/export', { id: box.id })} download>Export as a file</a>
-    <h3>Earlier versions</h3>
-    {#if problem}<p class="text-stop" role="alert">{problem}</p>{/if}
-    {#if earlier.length === 0}<p class="text-ink2">None yet: each save keeps the one before it.</p>{/if}
-    <ul class="max-h-48 overflow-auto">
-      {#each earlier as r (r.revision)}
-        <li class="flex items-center justify-between border-b border-line py-1">
-          <span>Version {r.revision}, {new Date(r.savedMs).toLocaleString()}</span><button
-            type="button"
-            class="btn"
-            onclick={() => restore(r.revision)}>Go back to it</button
-          >
-        </li>
-      {/each}
-    </ul>
+    <a class="btn w-fit" href={resolve(`/box/${box.id}/variants?view=earlier` as '/')} onclick={() => (open = false)}
+      >Earlier versions, and what changed</a
+    >
   </div>
 </Dialog>

@@ -19,7 +19,7 @@
 </script>
 
 <section class="broken {area}" role="alert" aria-label="{what} cannot be shown">
-  <p class="flex items-start gap-2 text-[14px]">
+  <p class="flex items-start gap-2 text-[0.875rem]">
     <Mark state="stop" size={20} label="" /><span
       ><b>{what} cannot be shown.</b>
       {#if area !== 'strip'}

@@ -16,7 +16,7 @@
 </script>
 
 <main class="mx-auto max-w-xl p-8" role="alert" aria-label="This page cannot be shown">
-  <p class="flex items-start gap-2 text-[14px]">
+  <p class="flex items-start gap-2 text-[0.875rem]">
     <Mark state="stop" size={20} label="" /><span
       ><b>This page cannot be shown.</b> Nothing you entered is lost: boxes, parts and records stand in the database.
       <span class="lab block">What happened: {said}</span></span

@@ -24,7 +24,7 @@
   <div class="dialog" role="alertdialog" aria-modal="true" aria-labelledby="conflict-title">
     <div class="p-5">
       <h2 id="conflict-title">This box was changed in another window</h2>
-      <p class="mt-2 text-[14px] text-ink2">Both versions are kept, whichever you go on with.</p>
+      <p class="mt-2 text-[0.875rem] text-ink2">Both versions are kept, whichever you go on with.</p>
       <div class="mt-4 grid grid-cols-2 gap-4">
         {#each [['In this window', open.doc], ['In the other window', theirs.document]] as const as [title, doc] (title)}
           <div class="rounded-box border border-line p-3">

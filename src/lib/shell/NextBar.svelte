@@ -1,21 +1,21 @@
 <script lang="ts">
-  import { resolve } from '$app/paths';
-  import { nextStep } from '@haversack/core/advise/next-step';
+  import { useLead } from '$lib/client/lead.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import LeadButton from './LeadButton.svelte';
   import Mark from '$lib/ui/Mark.svelte';
 
   /** On narrow screens, where the details are folded away: what is next, and the way to the findings of this stage. */
   let { stage }: { stage: string } = $props();
   const open = useBox();
-  const next = $derived(nextStep(open.doc, open.plan));
+  const leading = useLead();
+  const next = $derived(leading.now);
   const here = $derived(open.plan.findings.filter((f) => f.stage === stage && f.acceptedBecause === null));
   const worst = $derived(here[0]?.severity);
 </script>
 
 <section class="next no-print" aria-label="Next on this box">
-  <p class="min-w-0 flex-1"><b>Next</b> <span>{next.text}</span></p>
-  {#if next.stage !== stage}<a class="btn main" href={resolve(`/box/[id]/${next.stage}`, { id: open.id })}>Go there</a
-    >{/if}
+  <p class="min-w-0 flex-1"><b>Next</b> <span>{leading.problem || next.text}</span></p>
+  <LeadButton />
   <button type="button" class="btn" aria-expanded={open.detailsShown} onclick={() => (open.detailsShown = true)}>
     {#if worst}<Mark state={worst} size={14} label="" />{/if}{here.length === 0
       ? 'Details'
@@ -41,8 +41,8 @@
     -webkit-line-clamp: 2;
     line-clamp: 2;
     overflow: hidden;
-    line-height: 16px;
-    font-size: 12px;
+    line-height: 1rem;
+    font-size: 0.75rem;
   }
   @media (max-width: 1179px) {
     .next {

@@ -77,12 +77,12 @@
   }
   .stage b {
     font-weight: 500;
-    font-size: 12px;
-    line-height: 16px;
+    font-size: 0.75rem;
+    line-height: 1rem;
     font-stretch: 94%;
   }
   .stage i {
-    font: 500 12px/16px var(--font-mono);
+    font: 500 0.75rem/1rem var(--font-mono);
     font-style: normal;
     margin-right: 2px;
   }

@@ -1,16 +1,20 @@
 <script lang="ts">
   import type { Goal, SoundFacts } from '@haversack/core/remedy/sound';
-  import { durationText, fixed, massText } from '@haversack/core/quantity/format';
+  import { stands } from '@haversack/core/remedy/attempt';
   import { untrack } from 'svelte';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { useHeavy } from '$lib/client/heavy.svelte.ts';
   import Dialog from '$lib/ui/Dialog.svelte';
+  import FactsTable from './FactsTable.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';
 
   /** The shortest list of changes that was found after which nothing stands against the box, to be ticked and taken. */
   const open = useBox();
   const heavy = useHeavy();
-  let goal = $state<Goal>('stops');
+  // with no stop in the way it is the cautions that are asked about
+  let goal = $state<Goal>(
+    untrack(() => (open.plan.findings.some((f) => f.severity === 'stop' && stands(f)) ? 'stops' : 'cautions'))
+  );
   /** Changes that are not wanted, by their place in the list. */
   let left = $state<number[]>([]);
   let partly = $state<SoundFacts | undefined | 'busy'>();
@@ -46,19 +50,9 @@
     open.commit(chosen.length === 1 ? chosen[0]!.label : `Made sound: ${chosen.length} changes`, edits);
   }
 
-  const rows = (b: SoundFacts, a: SoundFacts): [string, string, string][] => [
-    ['Stops', String(b.stopCount), String(a.stopCount)],
-    ['Cautions', String(b.cautionCount), String(a.cautionCount)],
-    ['Price', priced(b.cost), priced(a.cost)],
-    ['Mass', mass(b.massKg), mass(a.massKg)],
-    ['Lasts', hours(b), hours(a)]
-  ];
-  const priced = (v: number) => `${open.doc.preferences.currency}${fixed(v, 2)}`;
-  const mass = (v: number) => `${massText(v, open.doc.preferences.massUnit)} ${open.doc.preferences.massUnit}`;
   /** 'C3: fit a 3 A fuse'; a label that begins with a mark of its own needs none. */
   const said = (c: { place: string; label: string }) =>
     /^[A-Z]+[0-9]*:/.test(c.label) ? c.label : `${c.place[0]?.toUpperCase()}${c.place.slice(1)}: ${c.label}`;
-  const hours = (f: SoundFacts) => (f.lastsH === null ? 'far longer' : durationText(f.lastsH));
 </script>
 
 <Dialog bind:open={heavy.soundShown} title="Make it sound">
@@ -90,22 +84,12 @@
         </li>
       {/each}
     </ul>
-    <table class="sheet mt-3" aria-label="Before and after">
-      <thead><tr><th></th><th class="num">Now</th><th class="num">With what is ticked</th></tr></thead>
-      <tbody>
-        {#if after === 'busy' || after === undefined}
-          <tr
-            ><td colspan="3" class="text-ink2"
-              >{after === 'busy' ? 'Working it out …' : 'These changes cannot be made without the others.'}</td
-            ></tr
-          >
-        {:else}
-          {#each rows(found.before, after) as [word, was, now], i (i)}<tr
-              ><th scope="row">{word}</th><td class="num">{was}</td><td class="num">{now}</td></tr
-            >{/each}
-        {/if}
-      </tbody>
-    </table>
+    <FactsTable
+      label="Before and after"
+      before={found.before}
+      then="With what is ticked"
+      after={after === 'busy' ? 'Working it out …' : (after ?? 'These changes cannot be made without the others.')}
+    />
     {#if found.inTheWay.length > 0}
       <h3 class="mt-3">What stands in the way</h3>
       <p class="lab">For these no change was found that helps without harming something else.</p>

@@ -1,15 +1,17 @@
 <script lang="ts">
   import { resolve } from '$app/paths';
   import CircleHelp from '@lucide/svelte/icons/circle-question-mark';
+  import CloudOff from '@lucide/svelte/icons/cloud-off';
+  import Layers from '@lucide/svelte/icons/layers-2';
   import Moon from '@lucide/svelte/icons/moon';
   import Printer from '@lucide/svelte/icons/printer';
   import Redo from '@lucide/svelte/icons/redo-2';
   import Search from '@lucide/svelte/icons/search';
   import Sun from '@lucide/svelte/icons/sun';
   import Undo from '@lucide/svelte/icons/undo-2';
-  import { goto } from '$app/navigation';
-  import { tick } from 'svelte';
+  import { printBuildSheet } from '$lib/client/doing.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { reach } from '$lib/client/reach.svelte.ts';
   import { theme } from '$lib/client/theme.svelte.ts';
   import BoxSettings from './BoxSettings.svelte';
 
@@ -21,17 +23,12 @@
     saved: 'Saved',
     saving: 'Saving',
     unsaved: 'Not saved yet',
-    conflict: 'Changed elsewhere'
+    conflict: 'Changed elsewhere',
+    kept: 'Kept on this device'
   };
 
   /** Text that stands in fields and is no part of the box yet. */
   const pending = $derived(open.drafts.count);
-
-  async function print(): Promise<void> {
-    await goto(resolve('/box/[id]/bench', { id: open.id }));
-    await tick();
-    window.print();
-  }
 </script>
 
 <header class="top no-print">
@@ -46,8 +43,14 @@
       /><circle cx="16" cy="17" r="2.2" fill="none" stroke="var(--brass4)" stroke-width="1.8" /></svg
     >
   </a>
-  <button type="button" class="name" onclick={() => (settings = true)} title="Name, units, earlier versions"
+  <button type="button" class="name" onclick={() => (settings = true)} title="Name, units, export"
     >{open.doc.name}</button
+  >
+  <a
+    class="variant"
+    href={resolve('/box/[id]/variants', { id: open.id })}
+    title="Variants side by side, earlier versions, the same box for something else"
+    ><Layers size={16} aria-hidden="true" /><span>{open.doc.variant.name || 'Variants'}</span></a
   >
   <span class="vr"></span>
   <button
@@ -68,11 +71,15 @@
   >
   <span class="last" title={open.lastLabel}>{open.lastLabel}</span>
   <span class="flex-1"></span>
+  {#if reach.away}<span
+      class="away"
+      title="What this device had last is shown. What you change is kept on it and goes over by itself when Haversack answers again."
+      ><CloudOff size={15} aria-hidden="true" /><span>Out of reach</span></span
+    >{/if}
   <span
     class="save"
     class:bad={open.save.kind === 'failed' || open.save.kind === 'conflict'}
-    role="status"
-    aria-live="polite"
+    role={open.save.kind === 'failed' || open.save.kind === 'kept' ? 'status' : undefined}
     data-save={open.save.kind === 'saved' && pending > 0 ? 'pending' : open.save.kind}
   >
     {#if open.save.kind === 'failed'}Not saved: {open.save.message}{:else}{SAVED[
@@ -85,7 +92,7 @@
     ><Search size={15} aria-hidden="true" /><span>Find</span><kbd>/</kbd></button
   >
   <span class="vr"></span>
-  <button type="button" class="icon" aria-label="All shortcuts" title="All shortcuts (?)" onclick={onkeys}
+  <button type="button" class="icon desk" aria-label="All shortcuts" title="All shortcuts (?)" onclick={onkeys}
     ><CircleHelp size={18} /></button
   >
   <button
@@ -99,10 +106,10 @@
   </button>
   <button
     type="button"
-    class="icon mr-3"
+    class="icon desk mr-3"
     aria-label="Print the build sheet"
     title="Print the build sheet"
-    onclick={print}><Printer size={18} /></button
+    onclick={() => printBuildSheet(open)}><Printer size={18} /></button
   >
 </header>
 <BoxSettings bind:open={settings} />
@@ -139,7 +146,7 @@
     margin-left: 16px;
     padding: 4px 8px;
     border-radius: 6px;
-    font-size: 16px;
+    font-size: 1rem;
     font-weight: 640;
     white-space: nowrap;
     overflow: hidden;
@@ -147,6 +154,24 @@
     min-width: 60px;
   }
   .name:hover {
+    background: var(--sunk);
+  }
+  .variant {
+    display: flex;
+    align-items: center;
+    gap: 6px;
+    max-width: 180px;
+    padding: 4px 8px;
+    border-radius: 6px;
+    color: var(--ink2);
+    white-space: nowrap;
+    overflow: hidden;
+  }
+  .variant span {
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .variant:hover {
     background: var(--sunk);
   }
   .vr {
@@ -158,7 +183,7 @@
   }
   .last,
   .save {
-    font-size: 12px;
+    font-size: 0.75rem;
     color: var(--ink2);
     white-space: nowrap;
     overflow: hidden;
@@ -171,11 +196,21 @@
     margin-right: 12px;
     max-width: 340px;
   }
+  .away {
+    display: flex;
+    flex: none;
+    align-items: center;
+    gap: 4px;
+    margin-right: 8px;
+    font-size: 0.75rem;
+    color: var(--caution);
+    white-space: nowrap;
+  }
   .save.bad {
     color: var(--stop);
     font-weight: 600;
     white-space: normal;
-    line-height: 14px;
+    line-height: 0.875rem;
   }
   .find {
     display: flex;
@@ -191,7 +226,7 @@
     color: var(--ink2);
   }
   kbd {
-    font: 500 12px/16px var(--font-mono);
+    font: 500 0.75rem/1rem var(--font-mono);
     border: 1px solid var(--line2);
     border-radius: 3px;
     padding: 0 5px;
@@ -204,6 +239,8 @@
     .brand::after,
     .vr,
     .last,
+    .variant span,
+    .desk,
     .find span,
     .find kbd {
       display: none;

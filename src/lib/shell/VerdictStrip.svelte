@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { withSeason } from '@haversack/core/season/season-answer';
-  import { withSureness, type VerdictAnswer } from '@haversack/core/verdict';
+  import type { VerdictAnswer } from '@haversack/core/verdict';
   import { untrack } from 'svelte';
   import { useHeavy } from '$lib/client/heavy.svelte.ts';
+  import { shownVerdicts } from '$lib/client/lead.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import SoundButton from './SoundButton.svelte';
   import CauseCard from '$lib/ui/CauseCard.svelte';
@@ -16,8 +16,7 @@
     void heavy.version;
     if (open.doc.season) untrack(() => heavy.wantSeason());
   });
-  const sure = $derived(withSureness(open.plan.verdicts, heavy.busy.sure ? undefined : heavy.sure));
-  const verdicts = $derived(withSeason(sure, open.doc.season ? heavy.season : undefined));
+  const verdicts = $derived(shownVerdicts(open, heavy));
   let shown = $state<VerdictAnswer['id'] | null>(null);
   const reasons = $derived(shown ? open.plan.findings.filter((f) => f.verdict === shown) : []);
   const shownAnswer = $derived(verdicts.find((v) => v.id === shown));
@@ -125,8 +124,8 @@
   }
   .w {
     display: flex;
-    font-size: 12px;
-    line-height: 16px;
+    font-size: 0.75rem;
+    line-height: 1rem;
     color: var(--ink2);
     font-stretch: 92%;
     flex-wrap: wrap;
@@ -138,7 +137,7 @@
   }
   .d {
     margin-left: auto;
-    font: 500 12px/16px var(--font-mono);
+    font: 500 0.75rem/1rem var(--font-mono);
     letter-spacing: -0.02em;
   }
   .d.bad {
@@ -148,30 +147,30 @@
     color: var(--holds);
   }
   .val2 {
-    line-height: 24px;
-    font-size: 20px;
+    line-height: 1.5rem;
+    font-size: 1.25rem;
   }
   .num {
-    font: 560 20px/24px var(--font-mono);
+    font: 560 1.25rem/1.5rem var(--font-mono);
     letter-spacing: -0.02em;
   }
   .word {
     font-weight: 600;
   }
   .unit {
-    font-size: 14px;
+    font-size: 0.875rem;
     color: var(--ink2);
     margin: 0 5px 0 3px;
   }
   em {
     font-style: normal;
-    font-size: 13px;
+    font-size: 0.8125rem;
     color: var(--ink2);
     margin-left: 2px;
   }
   .r {
-    font-size: 12px;
-    line-height: 16px;
+    font-size: 0.75rem;
+    line-height: 1rem;
     color: var(--ink2);
     font-stretch: 92%;
     overflow-wrap: anywhere;
@@ -222,7 +221,7 @@
       gap: 0;
     }
     .w b {
-      font-size: 12px;
+      font-size: 0.75rem;
     }
     .d {
       display: none;

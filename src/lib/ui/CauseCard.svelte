@@ -20,7 +20,7 @@
       >
       {#if shown}<div class="mt-2 grid gap-2">
           {#each cause.others as finding (finding.key)}<FindingCard {finding} {compact} />{/each}
-        </div>{:else}<ul class="mt-1 list-disc pl-4 text-[12px] text-ink2">
+        </div>{:else}<ul class="mt-1 list-disc pl-4 text-[0.75rem] text-ink2">
           {#each cause.others.slice(0, 4) as finding (finding.key)}<li>{finding.title}</li>{/each}
           {#if many > 4}<li>and {many - 4} more</li>{/if}
         </ul>{/if}

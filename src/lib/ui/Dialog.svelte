@@ -46,7 +46,7 @@
       onkeydown={keys}
     >
       <div class="sticky top-0 z-10 flex h-12 items-center justify-between border-b border-line bg-paper px-4">
-        <Dialog.Title class="text-[16px] font-[640]">{title}</Dialog.Title>
+        <Dialog.Title class="text-[1rem] font-[640]">{title}</Dialog.Title>
         <Dialog.Close class="icon" aria-label="Close"><X size={18} /></Dialog.Close>
       </div>
       <div class="p-4">{@render children()}</div>

@@ -61,14 +61,14 @@
 >
   <div class="flex gap-2">
     <Mark state={finding.severity} size={16} />
-    <h3 class="!text-[14px]/[20px] !font-[640] text-ink">{title ?? finding.title}</h3>
+    <h3 class="!text-[0.875rem]/[1.25rem] !font-[640] text-ink">{title ?? finding.title}</h3>
   </div>
   <p class="mt-1 ml-6 text-ink2">
     {#if title && title !== finding.title}<b class="font-medium text-ink">{finding.title}.</b>{/if}
     {finding.why}
   </p>
   {#if finding.acceptedBecause !== null}
-    <p class="mt-2 ml-6 text-[12px]">
+    <p class="mt-2 ml-6 text-[0.75rem]">
       Accepted: “{finding.acceptedBecause}” <button type="button" class="fig ml-1" onclick={withdraw}>take back</button>
     </p>
   {:else}
@@ -91,7 +91,10 @@
           class="btn"
           class:main={i === 0 && !remedy.answer}
           aria-label="{remedy.answer ? 'It is so' : 'Do this'}: {remedy.label}"
-          onclick={() => open.commit(remedy.label, remedy.edits)}>{remedy.answer ? 'It is so' : 'Do this'}</button
+          onclick={() => {
+            open.commit(remedy.label, remedy.edits);
+            open.tell(`Done: ${remedy.label}`);
+          }}>{remedy.answer ? 'It is so' : 'Do this'}</button
         >
       </div>
     {/each}
@@ -112,7 +115,7 @@
           <button class="btn" disabled={!reason.value.trim()}>Accept</button>
         </form>
       {:else}
-        <button type="button" class="fig mt-2 ml-6 text-[12px] text-ink2" onclick={() => (asking = true)}
+        <button type="button" class="fig mt-2 ml-6 text-[0.75rem] text-ink2" onclick={() => (asking = true)}
           >Accept with a reason</button
         >
       {/if}

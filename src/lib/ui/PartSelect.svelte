@@ -2,6 +2,7 @@
   import type { Part, PartKind } from '@haversack/core/catalogue/part';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { ownCopy } from '$lib/parts/own-copy.ts';
+  import { listedName } from '$lib/parts/parts-of-kind.ts';
 
   /** Chooses a catalogue part and copies it into the box. */
   type Props = { label: string; kind: PartKind; value: string | null; path: string; none?: string; wide?: boolean };
@@ -57,8 +58,7 @@
     onchange={(e) => choose(e.currentTarget.value, e.currentTarget)}
   >
     {#if none !== undefined || value === null}<option value="">{none ?? 'choose one'}</option>{/if}
-    {#each choices as part (part.id)}<option value={part.id}>{part.name}{part.origin === 'own' ? ' (own)' : ''}</option
-      >{/each}
+    {#each choices as part (part.id)}<option value={part.id}>{listedName(part)}</option>{/each}
     <option value={MINE}>not in the list: enter mine …</option>
   </select>
 </label>

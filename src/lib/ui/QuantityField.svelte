@@ -105,6 +105,7 @@
       value={typed ?? text}
       {disabled}
       autocomplete="off"
+      inputmode={kind === 'clock' || kind === 'duration' ? undefined : 'decimal'}
       data-untaken={typed === undefined ? undefined : ''}
       aria-invalid={problem ? 'true' : undefined}
       aria-describedby={problem ? `${uid}-problem` : undefined}
@@ -120,7 +121,7 @@
     <div
       id="{uid}-problem"
       role="alert"
-      class="relative z-20 mt-1 max-w-72 rounded-in border border-stop bg-stop1 px-2 py-1 text-[12px]/[16px] whitespace-normal text-ink"
+      class="relative z-20 mt-1 max-w-72 rounded-in border border-stop bg-stop1 px-2 py-1 text-[0.75rem]/[1rem] whitespace-normal text-ink"
     >
       {problem.message}
       {#if problem.likely !== undefined || problem.pending !== undefined}

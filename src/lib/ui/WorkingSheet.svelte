@@ -40,7 +40,7 @@
   {/each}
   <div class="row sum">
     <span>{working.title}</span><span class="val"
-      ><span class="n text-[16px]">{working.result.value}</span><span class="u min-w-8">{working.result.unit}</span
+      ><span class="n text-[1rem]">{working.result.value}</span><span class="u min-w-8">{working.result.unit}</span
       ></span
     >
   </div>

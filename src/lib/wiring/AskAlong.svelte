@@ -25,7 +25,7 @@
     </div>
   {:else}
     <h2>{now.left[0]!.name}</h2>
-    <p class="mt-1 text-[14px]">{now.left[0]!.mend}</p>
+    <p class="mt-1 text-[0.875rem]">{now.left[0]!.mend}</p>
     {#if now.left.length > 1}<p class="lab mt-1">
         Or: {now.left
           .slice(1)

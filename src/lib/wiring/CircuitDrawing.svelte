@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { keyAction } from '$lib/client/keys.ts';
   import { pathOf } from '@haversack/core/schematic/paths';
   import type { Owner, Rung, Schematic, Shape } from '@haversack/core/schematic/shapes';
   import { select } from 'd3-selection';
@@ -74,11 +75,12 @@
   }
   function keys(e: KeyboardEvent): void {
     if (!behaviour || e.target !== svg) return;
+    const action = keyAction('circuit', e);
     const by = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }[e.key];
-    if (by) behaviour.translateBy(select(svg), by[0]!, by[1]!);
-    else if (e.key === '+' || e.key === '=') zoomBy(STEP);
-    else if (e.key === '-') zoomBy(1 / STEP);
-    else if (e.key === '0') reset();
+    if (action === 'move' && by) behaviour.translateBy(select(svg), by[0]!, by[1]!);
+    else if (action === 'closer') zoomBy(STEP);
+    else if (action === 'farther') zoomBy(1 / STEP);
+    else if (action === 'whole') reset();
     else return;
     e.preventDefault();
   }

@@ -115,7 +115,7 @@
             <p class="mt-1">Look again at the ports, take an answer back, or look for two faults at once.</p>
           {:else if step.left.length === 1}
             <h2>{step.left[0]!.name}</h2>
-            <p class="mt-1 text-[14px]">{step.left[0]!.mend}</p>
+            <p class="mt-1 text-[0.875rem]">{step.left[0]!.mend}</p>
             <button type="button" class="btn mt-2 !h-11" disabled={written !== ''} onclick={() => write(step.left[0]!)}
               >Cured: write it into the logbook</button
             >

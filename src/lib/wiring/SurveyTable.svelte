@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { scrolls } from '$lib/ui/scrolls.ts';
   import type { ShortTrial } from '@haversack/core/trials/survey';
   import { secondsText } from '@haversack/core/trials/outcome';
   import { fixed } from '@haversack/core/quantity/format';
@@ -27,7 +28,7 @@
   {:else if rows.length === 0}
     <p class="lab">Shorting every place in turn …</p>
   {:else}
-    <p class="flex items-center gap-2 text-[14px]" role="status">
+    <p class="flex items-center gap-2 text-[0.875rem]" role="status">
       <Mark state={burning.length ? 'stop' : never.length ? 'caution' : 'holds'} size={20} /><span
         >{rows.length} shorts tried.
         {burning.length
@@ -39,7 +40,7 @@
           : ''}</span
       >
     </p>
-    <div class="overflow-x-auto">
+    <div class="overflow-x-auto" use:scrolls>
       <table class="sheet">
         <thead
           ><tr

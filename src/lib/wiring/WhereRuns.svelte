@@ -1,11 +1,12 @@
 <script lang="ts">
+  import { scrolls } from '$lib/ui/scrolls.ts';
   import { bodyPoint } from '@haversack/core/wiring/lengths';
   import { runWay } from '@haversack/core/panel/run-ways';
   import { runText } from '@haversack/core/quantity/format';
   import { wireSizeText } from '@haversack/core/quantity/wire-size';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import FoldFaces from '$lib/draw/FoldFaces.svelte';
-  import { FoldOutLayout } from '$lib/draw/fold-out.ts';
+  import { FoldOutLayout } from '@haversack/core/draw/fold-out';
   import InsideView from '$lib/draw/InsideView.svelte';
   import { leadColours } from './drawn.ts';
 
@@ -59,7 +60,7 @@
           }}><b>{x.port.tag}</b> {x.c.feeds}</button
         >{/each}
     </div>
-    <div class="overflow-x-auto">
+    <div class="overflow-x-auto" use:scrolls>
       <svg
         width={layout.width}
         height={layout.height}

@@ -124,7 +124,7 @@
     {#if known && list.length === 0}
       <section class="max-w-xl rounded-box border border-line2 bg-raise p-5">
         <h2>No battery yet</h2>
-        <p class="mt-2 text-[14px] text-ink2">
+        <p class="mt-2 text-[0.875rem] text-ink2">
           A battery kept here is a thing of its own: put into another box it takes its outings, its tests and its age
           along. The Logbook of a box offers to keep its own.
         </p>
@@ -138,7 +138,7 @@
       >
         <div class="flex flex-wrap items-center gap-2">
           <input
-            class="in !h-11 min-w-48 flex-1 text-[16px] font-semibold"
+            class="in !h-11 min-w-48 flex-1 text-[1rem] font-semibold"
             aria-label="Name"
             maxlength="80"
             value={b.name}
@@ -187,7 +187,7 @@
                 value="{trimNumber(b.capacityAh)} Ah"
                 onchange={(e) => figure(b, 'capacityAh', e.currentTarget.value)}
               /></label
-            >{#if problems[`${b.id} capacityAh`]}<span role="alert" class="text-[12px] text-stop"
+            >{#if problems[`${b.id} capacityAh`]}<span role="alert" class="text-[0.75rem] text-stop"
                 >{problems[`${b.id} capacityAh`]}</span
               >{/if}
           </div>
@@ -209,7 +209,7 @@
                 value={b.priceAmount === null ? '' : trimNumber(b.priceAmount)}
                 onchange={(e) => figure(b, 'priceAmount', e.currentTarget.value)}
               /></label
-            >{#if problems[`${b.id} priceAmount`]}<span role="alert" class="text-[12px] text-stop"
+            >{#if problems[`${b.id} priceAmount`]}<span role="alert" class="text-[0.75rem] text-stop"
                 >{problems[`${b.id} priceAmount`]}</span
               >{/if}
           </div>

@@ -1,11 +1,12 @@
 <script lang="ts">
   import type { Part, PartKind } from '@haversack/core/catalogue/part';
   import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
-  import Trash from '@lucide/svelte/icons/trash-2';
   import { onMount } from 'svelte';
   import { resolve } from '$app/paths';
   import { request } from '$lib/client/api.ts';
   import OwnPartDialog from '$lib/parts/OwnPartDialog.svelte';
+  import type { PartUnits } from '@haversack/core/advise/part-columns';
+  import PartsTable from '$lib/parts/PartsTable.svelte';
   import { ownCopy } from '$lib/parts/own-copy.ts';
 
   let own = $state.raw<Part[]>([]);
@@ -13,6 +14,11 @@
   let kind = $state<PartKind>('battery');
   let editing = $state.raw<Part | null>(null);
   let dialog = $state(false);
+  let ownOnly = $state(false);
+  let imperial = $state(false);
+  const units = $derived<PartUnits>(
+    imperial ? { lengthUnit: 'in', massUnit: 'lb' } : { lengthUnit: 'mm', massUnit: 'kg' }
+  );
   let problem = $state('');
   const KINDS: Record<PartKind, string> = {
     battery: 'Batteries',
@@ -29,7 +35,12 @@
   };
   const all = $derived([...own, ...STARTER_CATALOGUE]);
   const shown = $derived(
-    all.filter((p) => p.kind === kind && p.name.toLowerCase().includes(search.trim().toLowerCase()))
+    all.filter(
+      (p) =>
+        p.kind === kind &&
+        (!ownOnly || p.origin === 'own') &&
+        p.name.toLowerCase().includes(search.trim().toLowerCase())
+    )
   );
 
   onMount(load);
@@ -59,12 +70,12 @@
 <div class="min-h-screen bg-paper">
   <header class="flex h-[52px] items-center gap-3 border-b border-line2 bg-page px-4">
     <a class="btn" href={resolve('/')}>Shelf</a>
-    <h1 class="!text-[16px]">Parts</h1>
+    <h1 class="!text-[1rem]">Parts</h1>
   </header>
-  <main class="mx-auto max-w-[1080px] p-6 max-sm:p-3">
+  <main class="mx-auto max-w-[1280px] p-6 max-sm:p-3">
     <p class="mb-4 max-w-2xl text-ink2">
-      Generic parts with their usual figures. Makers differ: press a part to make your own copy with what you measured
-      and paid.
+      Generic parts with their usual figures. Makers differ: make your own copy of a part with what you measured and
+      paid. Press a name for its drawing, a heading to sort, tick some to compare.
     </p>
     <div class="mb-3 flex flex-wrap items-center gap-2">
       {#each Object.entries(KINDS) as [k, name] (k)}<button
@@ -73,37 +84,16 @@
           aria-pressed={kind === k}
           onclick={() => (kind = k as PartKind)}>{name}</button
         >{/each}
-      <input class="in ml-auto w-48" type="search" placeholder="Search" aria-label="Search parts" bind:value={search} />
+      <button type="button" class="chip ml-auto" aria-pressed={ownOnly} onclick={() => (ownOnly = !ownOnly)}
+        >Mine only</button
+      >
+      <button type="button" class="chip" aria-pressed={imperial} onclick={() => (imperial = !imperial)}
+        >Inches and pounds</button
+      >
+      <input class="in w-48" type="search" placeholder="Search" aria-label="Search parts" bind:value={search} />
     </div>
     {#if problem && !dialog}<p role="alert" class="mb-3 text-stop">{problem}</p>{/if}
-    <div class="overflow-x-auto">
-      <table class="sheet">
-        <thead><tr><th>Name</th><th>Note</th><th class="num">Price</th><th class="num">kg</th><td></td></tr></thead>
-        <tbody>
-          {#each shown as part (part.id)}
-            <tr
-              ><td class="font-medium"
-                >{part.name}{#if part.origin === 'own'}<span class="tag ml-2">own</span>{/if}</td
-              ><td class="max-w-md text-ink2">{part.note}</td><td class="num n"
-                >{part.priceAmount === null ? 'unknown' : part.priceAmount.toFixed(2)}{part.packCount > 1
-                  ? ` for ${part.packCount}`
-                  : ''}</td
-              ><td class="num n">{part.massKg}</td>
-              <td class="whitespace-nowrap"
-                ><button type="button" class="btn" onclick={() => edit(part)}
-                  >{part.origin === 'own' ? 'Edit' : 'Make my own'}</button
-                >{#if part.origin === 'own'}<button
-                    type="button"
-                    class="icon !inline-grid align-middle"
-                    aria-label="Remove {part.name}"
-                    onclick={() => remove(part)}><Trash size={16} /></button
-                  >{/if}</td
-              ></tr
-            >
-          {:else}<tr><td colspan="5" class="text-ink2">Nothing of that name.</td></tr>{/each}
-        </tbody>
-      </table>
-    </div>
+    {#key kind}<PartsTable {kind} parts={shown} {units} onedit={edit} onremove={(part) => void remove(part)} />{/key}
   </main>
 </div>
 

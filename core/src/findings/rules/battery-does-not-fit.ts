@@ -1,5 +1,5 @@
 import { cheapestChanges } from '../../case/changes.ts';
-import { faultSay } from '../../case/fit.ts';
+import { faultSay, shortWays } from '../../case/fit.ts';
 import { finished } from '../../work.ts';
 import { CASE_PLACE, rule } from '../rule.ts';
 
@@ -27,26 +27,23 @@ export const batteryDoesNotFit = rule('battery-does-not-fit', 'fits', 'case', (x
         ]
       }
     ];
-  const s = x.fit.shortfall!;
-  const ways = (['lengthMm', 'widthMm', 'heightMm'] as const)
-    .flatMap((k) => (s[k] === undefined ? [] : [{ name: k.replace('Mm', ''), mm: s[k] }]))
-    .sort((a, b) => a.mm - b.mm);
+  const ways = shortWays(x.fit.shortfall!);
   const best = ways[0];
   return [
     {
       at: CASE_PLACE,
       severity: 'stop',
-      short: best ? `${x.said.mm(best.mm)} too short in ${best.name}` : 'Does not go in at all',
-      title: best ? `It does not go in: ${x.said.mm(best.mm)} short in ${best.name}` : 'It does not go in',
+      short: best ? `${x.said.mm(best.mm)} too short in ${best.axis}` : 'Does not go in at all',
+      title: best ? `It does not go in: ${x.said.mm(best.mm)} short in ${best.axis}` : 'It does not go in',
       why: `No arrangement of ${x.fit.bodies.map((b) => b.name.toLowerCase()).join(', ')} with ${x.said.mm(x.box.paddingMm)} padding exists in this case${
         ways.length > 1
           ? ` (or ${ways
               .slice(1)
-              .map((w) => `${x.said.mm(w.mm)} in ${w.name}`)
+              .map((w) => `${x.said.mm(w.mm)} in ${w.axis}`)
               .join(', ')})`
           : ''
       }.`,
-      figures: Object.fromEntries(ways.map((w) => [`short${w.name[0]!.toUpperCase()}${w.name.slice(1)}Mm`, w.mm])),
+      figures: Object.fromEntries(ways.map((w) => [`short${w.axis[0]!.toUpperCase()}${w.axis.slice(1)}Mm`, w.mm])),
       remedies: () => finished(cheapestChanges(x.box, x.catalogue, { most: 3, nodeLimit: QUICK_CHANGE_NODES }))
     }
   ];

@@ -1,7 +1,5 @@
-import { isTab } from '../../judge/terminals.ts';
-import { LOAD_SHARE } from '../../wiring/fuse.ts';
-import { fuseOf } from '../../wiring/main-path.ts';
-import { branches, catalogueOf, MAIN_PLACE, mainPath, rule, set, usePart } from '../rule.ts';
+import { mainHolders } from '../../judge/main-holders.ts';
+import { branches, MAIN_PLACE, mainPath, rule, set, usePart } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
 
 /** The battery reaches wire with nothing in between to open. */
@@ -13,19 +11,7 @@ export const noMainFuse = rule('no-main-fuse', 'safe', 'wiring', (x) => {
   // where every lead goes straight to the post with a fuse of its own there is no main feed
   if (m.loadA === 0 && branches(x).every((c) => c.live === 'direct')) return [];
   const short = x.bank.shortCircuitA;
-  const tab = isTab(x.bank.part);
-  // small before large: the family whose smallest fuse that carries the load breaks what this battery drives
-  const holders = catalogueOf(x, 'fuse-holder')
-    .flatMap((h) => {
-      const fuse = fuseOf(x.box, x.catalogue, h.family);
-      const least = fuse?.ratingsA.filter((a) => a >= m.loadA / LOAD_SHARE).sort((a, b) => a - b)[0];
-      const bolted = h.family === 'post' || h.family === 'midi';
-      if (!fuse || least === undefined || (h.ratingA ?? Infinity) < least || (tab && bolted)) return [];
-      if ((fuse.interruptingA ?? 0) * LOAD_SHARE < short || fuse.voltageDcV === null) return [];
-      return [{ h, least }];
-    })
-    .sort((p, q) => p.least - q.least || p.h.usualDistanceMm - q.h.usualDistanceMm)
-    .map((p) => p.h);
+  const holders = mainHolders(x, x.bank.part, m.loadA, short).map((h) => h.holder);
   return [
     {
       at: MAIN_PLACE,

@@ -76,7 +76,7 @@
         onkeydown={(e) => e.key === 'Enter' && add()}
       /></label
     >
-    {#if problem?.field === name}<p role="alert" class="text-[12px] text-stop">{problem.message}</p>{/if}
+    {#if problem?.field === name}<p role="alert" class="text-[0.75rem] text-stop">{problem.message}</p>{/if}
   {/each}
   {#if kind === 'meter' && device.supply !== '12v'}
     <label class="row"

@@ -30,6 +30,20 @@ export const revisions = sqliteTable(
   (t) => [primaryKey({ columns: [t.boxId, t.revision] })]
 );
 
+/** Variants of a box beside the one its document is: each a whole document, under the id that stands in it. */
+export const variants = sqliteTable(
+  'variants',
+  {
+    id: text('id').notNull(),
+    boxId: text('box_id')
+      .notNull()
+      .references(() => boxes.id, { onDelete: 'cascade' }),
+    document: text('document').notNull(),
+    changedMs: integer('changed_ms').notNull()
+  },
+  (t) => [primaryKey({ columns: [t.boxId, t.id] })]
+);
+
 export const ownParts = sqliteTable('own_parts', {
   id: text('id').primaryKey(),
   document: text('document').notNull(),

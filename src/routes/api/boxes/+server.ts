@@ -1,5 +1,7 @@
+import { FIRST_VARIANT } from '@haversack/core/box/variant-names';
 import { answer, ApiError } from '$lib/server/errors.ts';
-import { createBox, listBoxes, parseDocument } from '$lib/server/boxes.ts';
+import { createBox, listBoxes } from '$lib/server/boxes.ts';
+import { parseDocument } from '$lib/server/documents.ts';
 import { fullCatalogue } from '$lib/server/parts.ts';
 import { readJson } from '$lib/server/read-json.ts';
 import { theDb } from '$lib/server/store.ts';
@@ -12,5 +14,8 @@ export const POST = ({ request }) =>
     const body = await readJson(request);
     if (typeof body !== 'object' || body === null || !('document' in body))
       throw new ApiError(400, 'A box document was expected.');
-    return createBox(theDb(), parseDocument((body as { document: unknown }).document), Date.now());
+    const document = parseDocument((body as { document: unknown }).document);
+    // a copy or an import stands alone: the variants of the box it came from stayed there
+    const variant = { ...FIRST_VARIANT, builtDay: document.variant.builtDay };
+    return createBox(theDb(), { ...document, variant }, Date.now());
   });

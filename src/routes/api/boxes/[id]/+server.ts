@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { answer, ApiError } from '$lib/server/errors.ts';
-import { deleteBox, getBox, parseDocument, saveBox, setArchived } from '$lib/server/boxes.ts';
+import { deleteBox, getBox, saveBox, setArchived } from '$lib/server/boxes.ts';
+import { parseDocument } from '$lib/server/documents.ts';
 import { leaveMeter } from '$lib/server/meter/meters.ts';
 import { readJson } from '$lib/server/read-json.ts';
 import { theDb } from '$lib/server/store.ts';

@@ -1,11 +1,9 @@
 <script lang="ts">
-  import type { PartOf } from '@haversack/core/catalogue/part';
-  import { durationText } from '@haversack/core/quantity/format';
-  import { suggestBattery } from '@haversack/core/advise/suggest-battery';
   import BankCard from '$lib/battery/BankCard.svelte';
   import ChargePlanCard from '$lib/battery/ChargePlanCard.svelte';
   import ChargerCard from '$lib/battery/ChargerCard.svelte';
   import ClaimCard from '$lib/battery/ClaimCard.svelte';
+  import ChooseBattery from '$lib/battery/ChooseBattery.svelte';
   import CompareTable from '$lib/battery/CompareTable.svelte';
   import ParallelCard from '$lib/battery/ParallelCard.svelte';
   import SizingCard from '$lib/battery/SizingCard.svelte';
@@ -13,6 +11,7 @@
   import StorageCard from '$lib/battery/StorageCard.svelte';
   import VoltageCard from '$lib/battery/VoltageCard.svelte';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { STAGE_VIEWS } from '$lib/client/stage-views.ts';
   import { askedView } from '$lib/client/views.ts';
   import StageHead from '$lib/ui/StageHead.svelte';
   import ViewSwitch from '$lib/ui/ViewSwitch.svelte';
@@ -20,28 +19,20 @@
   const open = useBox();
   const bank = $derived(open.plan.bank);
   const b = $derived(open.doc.bank);
-  const VIEWS = { size: 'Size', compare: 'Compare', join: 'Join', charge: 'Charge', volts: 'Read' } as const;
+  const VIEWS = STAGE_VIEWS.battery;
   const view = $derived(askedView(VIEWS));
-  const batteries = $derived(open.catalogue.filter((p): p is PartOf<'battery'> => p.kind === 'battery'));
-  const suggested = $derived(bank ? undefined : suggestBattery(open.doc, open.plan, batteries));
-  const suggestedName = $derived(
-    suggested && (suggested.count > 1 ? `${suggested.count} × ${suggested.part.name}` : suggested.part.name)
-  );
+  let choosing = $state(false);
 </script>
 
 <StageHead title="Battery" sub={bank ? `${bank.part.name}${b.count > 1 ? ` × ${b.count}` : ''}` : 'none chosen yet'}>
   <ViewSwitch stage="battery" views={VIEWS} {view} />
-  <span class="flex-1"></span>
-  {#if suggested}<button
-      type="button"
-      class="btn main"
-      title={suggested.holds ? undefined : `The largest there is, ${durationText(suggested.shortH)} short`}
-      onclick={() => open.commit(`Battery: ${suggestedName}`, suggested.edits)}
-      >Take {suggestedName}{suggested.holds ? '' : `, ${durationText(suggested.shortH)} short`}</button
+  {#if bank}<button type="button" class="btn" aria-pressed={choosing} onclick={() => (choosing = !choosing)}
+      >Choose another</button
     >{/if}
 </StageHead>
 
 <div class="grid grid-cols-[minmax(0,1fr)] gap-4 p-6 max-md:p-3">
+  {#if (!bank || choosing) && view === 'size'}<ChooseBattery ontaken={() => (choosing = false)} />{/if}
   {#if view === 'compare'}
     <CompareTable />
   {:else if view === 'join'}

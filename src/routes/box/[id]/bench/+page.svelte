@@ -7,13 +7,14 @@
   import WorkPlan from '$lib/bench/WorkPlan.svelte';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { STAGE_VIEWS } from '$lib/client/stage-views.ts';
   import { askedView } from '$lib/client/views.ts';
   import StageHead from '$lib/ui/StageHead.svelte';
   import ViewSwitch from '$lib/ui/ViewSwitch.svelte';
 
   const open = useBox();
   const bench = useMarks();
-  const VIEWS = { plan: 'Plan', build: 'Build', test: 'Test', papers: 'Papers', lookup: 'Look up' } as const;
+  const VIEWS = STAGE_VIEWS.bench;
   const SUBS: Record<keyof typeof VIEWS, string> = {
     plan: 'what is done when',
     build: 'one step at a time',
@@ -45,7 +46,7 @@
 {#if view === 'lookup'}<LookUp />{:else if !ready}
   <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5 max-md:m-3">
     <h2>Nothing to build yet</h2>
-    <p class="mt-2 text-[14px] text-ink2">
+    <p class="mt-2 text-[0.875rem] text-ink2">
       With a battery and a case chosen, the plan of work, each step with its holes and leads, the readings to take and
       every paper stand here, computed from this very box.
     </p>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { fixed, lengthText } from '@haversack/core/quantity/format';
   import Ruler from '@lucide/svelte/icons/ruler';
+  import ChooseCase from '$lib/case/ChooseCase.svelte';
   import CaseDrawings from '$lib/case/CaseDrawings.svelte';
   import CaseFacts from '$lib/case/CaseFacts.svelte';
   import DryCard from '$lib/case/DryCard.svelte';
@@ -18,6 +19,7 @@
   const fit = $derived(open.plan.fit);
   const unit = $derived(open.doc.preferences.lengthUnit);
   let measuring = $state(false);
+  let choosing = $state(false);
 </script>
 
 <StageHead title="Case">
@@ -47,7 +49,9 @@
           !open.doc.bank.mayLie
         )}>Battery may lie</button
     >
-    <span class="flex-1"></span>
+    {#if fit}<button type="button" class="btn" aria-pressed={choosing} onclick={() => (choosing = !choosing)}
+        >Compare cases</button
+      >{/if}
     <button type="button" class="btn" onclick={() => (measuring = true)}><Ruler size={15} /> Measure my own</button>
   {/if}
 </StageHead>
@@ -58,13 +62,15 @@
   {:else if !fit}
     <section class="max-w-xl rounded-box border border-line2 bg-raise p-5">
       <h2>Does it all go in?</h2>
-      <p class="mt-2 text-[14px] text-ink2">
-        Choose a case above, or measure your own. Battery, fuse block, shunt and whatever else you put in are arranged
+      <p class="mt-2 text-[0.875rem] text-ink2">
+        Choose a case below, or measure your own. Battery, fuse block, shunt and whatever else you put in are arranged
         to scale; when they do not fit you see by how many millimetres, and what the cheapest change would be.
       </p>
-      <button type="button" class="btn main mt-4" onclick={() => (measuring = true)}>Measure my own case</button>
+      <button type="button" class="btn mt-4" onclick={() => (measuring = true)}>Measure my own case</button>
     </section>
+    <div class="mt-6"><ChooseCase ontaken={() => (choosing = false)} /></div>
   {:else}
+    {#if choosing}<div class="mb-6"><ChooseCase ontaken={() => (choosing = false)} /></div>{/if}
     <FitStatus />
     <CaseDrawings />
     <div class="mt-6 grid gap-6 md:grid-cols-2">

@@ -4,6 +4,7 @@
   import Printer from '@lucide/svelte/icons/printer';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { saveCsv } from '$lib/client/save-file.ts';
+  import { STAGE_VIEWS } from '$lib/client/stage-views.ts';
   import { askedView } from '$lib/client/views.ts';
   import KitCutting from '$lib/kit/KitCutting.svelte';
   import KitDrawer from '$lib/kit/KitDrawer.svelte';
@@ -17,7 +18,7 @@
 
   const open = useBox();
   const kit = $derived(open.plan.kit);
-  const VIEWS = { list: 'List', orders: 'Orders', cutting: 'Cutting', drawer: 'Drawer', value: 'Value' } as const;
+  const VIEWS = STAGE_VIEWS.kit;
   const view = $derived(askedView(VIEWS));
 
   function csv(): Promise<void> {
@@ -57,7 +58,7 @@
   {#if kit.lines.length === 0 && view !== 'drawer' && view !== 'value'}
     <section class="max-w-xl rounded-box border border-line2 bg-raise p-5">
       <h2>Nothing to buy yet</h2>
-      <p class="mt-2 text-[14px] text-ink2">
+      <p class="mt-2 text-[0.875rem] text-ink2">
         As soon as a battery, a case or ports are chosen, everything they take stands here: fuses, wire by colour,
         crimps and sleeves, bolts, strap and foam.
       </p>

@@ -9,10 +9,14 @@
   import ChevronLeft from '@lucide/svelte/icons/chevron-left';
   import ChevronRight from '@lucide/svelte/icons/chevron-right';
   import Plus from '@lucide/svelte/icons/plus';
+  import Wand from '@lucide/svelte/icons/wand-sparkles';
+  import { resolve } from '$app/paths';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import RunCharts from '$lib/draw/RunCharts.svelte';
   import TimeLine from '$lib/draw/TimeLine.svelte';
   import { timeAxis } from '$lib/draw/time-axis.ts';
+  import { MediaQuery } from 'svelte/reactivity';
+  import DeviceList from '$lib/outing/DeviceList.svelte';
   import EnergyGoes from '$lib/outing/EnergyGoes.svelte';
   import HowSure from '$lib/outing/HowSure.svelte';
   import SeasonView from '$lib/outing/SeasonView.svelte';
@@ -22,6 +26,7 @@
   import WhatStops from '$lib/outing/WhatStops.svelte';
   import Dialog from '$lib/ui/Dialog.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import { STAGE_VIEWS } from '$lib/client/stage-views.ts';
   import { askedView } from '$lib/client/views.ts';
   import StageHead from '$lib/ui/StageHead.svelte';
   import ViewSwitch from '$lib/ui/ViewSwitch.svelte';
@@ -30,7 +35,14 @@
   const outing = $derived(open.doc.outing);
   const unit = $derived(open.doc.preferences.temperatureUnit);
   let width = $state(880);
+  const narrow = new MediaQuery('screen and (max-width: 699px)');
   let adding = $state(false);
+  // the leading action asks for it from wherever one is
+  $effect(() => {
+    if (open.asked !== 'device') return;
+    open.asked = null;
+    adding = true;
+  });
   let search = $state('');
   const shown = $derived(Math.max(700, width));
   const days = $derived(dayCount(outing));
@@ -40,7 +52,7 @@
   const light = $derived(
     outing.site && outing.day ? lightStretches(outing.site, outing.day, { fromH: axis.fromH, toH: axis.toH }) : []
   );
-  const VIEWS = { outing: 'Trip', season: 'Season' } as const;
+  const VIEWS = STAGE_VIEWS.outing;
   const view = $derived(askedView(VIEWS));
   const keepBack = $derived(
     open.plan.bank
@@ -141,8 +153,8 @@
       onvalue={(v) => open.set(`Air ${fixed(v, 0)} °C`, 'outing/airC', v)}
     />
   {/if}
-  <span class="flex-1"></span>
-  <button type="button" class="btn main" onclick={() => (adding = true)}><Plus size={16} />Add device</button>
+  <button type="button" class="btn" onclick={() => (adding = true)}><Plus size={16} />Add device</button>
+  <a class="btn" href={resolve('/box/[id]/design', { id: open.id })}><Wand size={16} />Design it</a>
 </StageHead>
 
 {#if view === 'season'}<SeasonView />{:else}
@@ -207,9 +219,10 @@
     {#if open.doc.devices.length === 0}
       <section class="mx-6 mt-4 max-w-xl rounded-box border border-line2 bg-raise p-5">
         <h2>What must run, and for how long?</h2>
-        <p class="mt-2 text-[14px] text-ink2">
+        <p class="mt-2 text-[0.875rem] text-ink2">
           Set switch-on and pack-up above, then add each device: from the library with its usual draw, or your own with
-          what its label says. Everything else follows from this.
+          what its label says. Then press <b>Design it</b> and choose one of the boxes that are found; or go on by yourself,
+          stage by stage.
         </p>
         <button type="button" class="btn main mt-4" onclick={() => (adding = true)}
           ><Plus size={16} />Add the first device</button
@@ -241,7 +254,7 @@
           >
         </div>
       {/if}
-      <TimeLine {axis} width={shown} {light} />
+      {#if narrow.current}<DeviceList />{:else}<TimeLine {axis} width={shown} {light} />{/if}
       <TypedLine />
       {#if open.plan.outing}
         <RunCharts {axis} width={shown} outing={open.plan.outing} />

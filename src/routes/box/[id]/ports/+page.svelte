@@ -17,6 +17,7 @@
   import LabelSheet from '$lib/ports/LabelSheet.svelte';
   import LineUpBar from '$lib/ports/LineUpBar.svelte';
   import WaterTable from '$lib/ports/WaterTable.svelte';
+  import { STAGE_VIEWS } from '$lib/client/stage-views.ts';
   import { askedView } from '$lib/client/views.ts';
   import StageHead from '$lib/ui/StageHead.svelte';
   import ViewSwitch from '$lib/ui/ViewSwitch.svelte';
@@ -51,7 +52,7 @@
       : 1
   );
   const facesUsed = $derived(new Set((panel?.ports ?? []).map((p) => p.port.face)).size);
-  const VIEWS = { layout: 'Layout', holes: 'Holes', water: 'Water', labels: 'Labels', brackets: 'Brackets' } as const;
+  const VIEWS = STAGE_VIEWS.ports;
   const view = $derived(askedView(VIEWS));
   let arranging = $state(false);
   const selectedPort = $derived(
@@ -119,7 +120,7 @@
   {#if !fit || !panel}
     <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5">
       <h2>First a case</h2>
-      <p class="mt-2 text-[14px] text-ink2">
+      <p class="mt-2 text-[0.875rem] text-ink2">
         Ports are placed on the faces of a case, drawn folded out at scale. Choose the case first.
       </p>
       <a class="btn main mt-4" href={resolve('/box/[id]/case', { id: open.id })}>Choose a case</a>
@@ -133,8 +134,14 @@
         style:left="{24 + fit.part.rimWidthMm * scale + fit.part.rimLengthMm * scale + 12}px"
         style:top="2px"
       >
-        <figcaption><b>Plan</b> <span class="lab">lid open, back is up</span></figcaption>
-        <InsideView {fit} {panel} view="plan" scale={planScale} dimensions={false} portId={chosen?.port.id} />
+        <InsideView {fit} {panel} view="plan" scale={planScale} dimensions={false} portId={chosen?.port.id}>
+          {#snippet caption(missing)}<figcaption>
+              <b>Plan</b>
+              <span class="lab"
+                >lid open, back is up{missing.length > 0 ? `; not named: ${missing.join(', ')}` : ''}</span
+              >
+            </figcaption>{/snippet}
+        </InsideView>
       </figure>
       {#if chosen && chosen.part.hole.shape !== 'none'}
         <figure
@@ -227,7 +234,7 @@
     position: absolute;
   }
   .corner figcaption {
-    line-height: 20px;
+    line-height: 1.25rem;
   }
   .legend {
     position: absolute;
@@ -270,6 +277,12 @@
     overflow-x: auto;
   }
   @media (max-width: 699px) {
+    .ports {
+      height: auto;
+    }
+    .shelf ul {
+      flex-wrap: wrap;
+    }
     .corner {
       position: static;
       padding: 8px 12px 0;
@@ -294,7 +307,7 @@
     height: 60px;
     padding: 4px 8px;
     border-radius: 6px;
-    font-size: 12px;
+    font-size: 0.75rem;
   }
   .shelf li button:hover {
     background: var(--sunk);

@@ -11,7 +11,9 @@
   import TrialBench from '$lib/wiring/TrialBench.svelte';
   import WhereRuns from '$lib/wiring/WhereRuns.svelte';
   import { ampsText } from '@haversack/core/quantity/format';
+  import { useLead } from '$lib/client/lead.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { STAGE_VIEWS } from '$lib/client/stage-views.ts';
   import { askedView } from '$lib/client/views.ts';
   import StageHead from '$lib/ui/StageHead.svelte';
   import ViewSwitch from '$lib/ui/ViewSwitch.svelte';
@@ -19,18 +21,9 @@
   const open = useBox();
   let width = $state(880);
   const w = $derived(open.plan.wiring);
-  const VIEWS = {
-    circuit: 'Circuit',
-    live: 'Live',
-    where: 'Where',
-    paths: 'Paths',
-    survey: 'Shorts',
-    trials: 'What if',
-    finder: 'Find a fault',
-    plugs: 'Plugs',
-    runs: 'Runs'
-  } as const;
+  const VIEWS = STAGE_VIEWS.wiring;
   const view = $derived(askedView(VIEWS));
+  const leading = useLead();
   const missing = $derived(missingParts(open.plan.findings));
 </script>
 
@@ -38,9 +31,9 @@
   {#if w.circuits.length > 0}<ViewSwitch stage="wiring" views={VIEWS} {view} />{/if}
   <span class="flex-1"></span>
   <button type="button" class="btn" onclick={() => (open.selected = { kind: 'main' })}>Main path</button>
-  {#if missing.length > 0}<button
+  {#if missing.length > 0 && leading.now.missing !== 'part'}<button
       type="button"
-      class="btn main"
+      class="btn"
       onclick={() => open.commit('Main fuse, fuse block and circuits chosen', chooseParts(open.doc, open.catalogue))}
       >Choose the missing parts</button
     >{/if}
@@ -50,7 +43,7 @@
   {#if w.circuits.length === 0}
     <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5">
       <h2>No circuits yet</h2>
-      <p class="mt-2 text-[14px] text-ink2">
+      <p class="mt-2 text-[0.875rem] text-ink2">
         Each port gets its own fused circuit when it is placed. Put ports on the faces first; fuse, wire and lengths
         then follow from this very layout.
       </p>

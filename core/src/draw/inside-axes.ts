@@ -1,4 +1,4 @@
-import type { CaseFit } from '@haversack/core/case/fit';
+import type { CaseFit } from '../case/fit.ts';
 
 export type View = 'plan' | 'front' | 'side';
 type At = 'xMm' | 'yMm' | 'zMm';

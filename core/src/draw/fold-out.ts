@@ -1,6 +1,6 @@
-import { faceSizeMm } from '@haversack/core/case/faces';
-import { FACES, type Face } from '@haversack/core/catalogue/faces';
-import type { PartOf } from '@haversack/core/catalogue/part';
+import { faceSizeMm } from '../case/faces.ts';
+import { FACES, type Face } from '../catalogue/faces.ts';
+import type { PartOf } from '../catalogue/part.ts';
 
 /** Where each face lies on the paper, px: left | front | right | back in one belt, lid above the front, floor below. */
 export class FoldOutLayout {

@@ -1,0 +1,11 @@
+<script lang="ts">
+  import { useLead } from '$lib/client/lead.svelte.ts';
+
+  /** The leading action: what is next, one press. */
+  const leading = useLead();
+  const { press, text } = $derived(leading.now);
+</script>
+
+<button type="button" class="btn main" title="{text} (key N)" data-lead={press.kind} onclick={() => leading.press()}
+  ><span class="truncate">{press.label}</span></button
+>
