@@ -3,6 +3,7 @@ import type { Box } from '@haversack/core/box/schema';
 import sameDocument from 'fast-deep-equal';
 import { request, RequestError } from './api.ts';
 import { allDrafts, allWaiting, dropDraft, dropWaiting, keepSaved, keepWaiting, type Draft } from './kept.ts';
+import { isOwnSave } from './own-save.ts';
 import { livingTabs } from './tab.ts';
 
 /** What became of work that lay on this device. */
@@ -79,9 +80,11 @@ async function joinOne(draft: Draft, joined: Joined): Promise<void> {
     joined.saved.push(draft.boxId);
   } catch (e) {
     if (!(e instanceof RequestError)) return void joined.problems.push(String(e));
-    const stored = e.body.stored as { document: Box } | undefined;
+    const stored = e.body.stored as { document: Box; revision: number } | undefined;
     if (e.status === 409 && stored && sameDocument(stored.document, draft.document))
       await dropDraft(draft.boxId, draft.tab);
+    else if (e.status === 409 && stored && isOwnSave(stored.document, draft.sent))
+      await joinOne({ ...draft, revision: stored.revision, sent: [] }, joined);
     else if (e.status === 409) joined.both.push(draft.boxId);
     else if (e.status !== 0) joined.problems.push(e.message);
   }

@@ -167,6 +167,26 @@ describe('joining', { timeout: 20_000 }, () => {
     expect(await allDrafts()).toEqual([]);
   });
 
+  test('a window that died while its own save was under way meets no conflict with itself', async () => {
+    const under = { ...document, name: 'Under way' };
+    await keepDraft({ boxId: id, tab: 'dead', document: { ...document, name: 'Last' }, revision: 5, sent: [under] });
+    const revisions: number[] = [];
+    server.answers = (_path, init) => {
+      const body = JSON.parse(String(init?.body)) as { revision: number };
+      revisions.push(body.revision);
+      return body.revision === 6
+        ? answer(200, { revision: 7 })
+        : answer(409, { message: 'changed', stored: { document: under, revision: 6 } });
+    };
+    expect(await joinDrafts()).toEqual({ saved: [id], both: [], problems: [] });
+    expect(revisions).toEqual([5, 6]);
+    expect(await allDrafts()).toEqual([]);
+    // what somebody else saved in between is another matter
+    await keepDraft({ boxId: id, tab: 'dead', document: { ...document, name: 'Last' }, revision: 5, sent: [under] });
+    server.answers = () => answer(409, { message: 'changed', stored: { document, revision: 6 } });
+    expect((await joinDrafts()).both).toEqual([id]);
+  });
+
   test('what the server cannot take is told and kept; with the server away nothing is said', async () => {
     await keepDraft({ boxId: id, tab: 'dead', document, revision: 5 });
     server.answers = () => answer(404, { message: 'This box is not on the shelf any more.' });

@@ -13,6 +13,7 @@ import { request, RequestError } from './api.ts';
 import { FieldDrafts } from './field-drafts.svelte.ts';
 import { draftsOf, dropDraft, keepDraft, keepSaved, takeOverOldDrafts, type Draft } from './kept.ts';
 import { LogHistory } from './log-history.svelte.ts';
+import { addSent, isOwnSave } from './own-save.ts';
 import { livingTabs, tabId } from './tab.ts';
 
 export type Selection =
@@ -75,6 +76,8 @@ export class OpenBox {
   #last: { doc: Box; plan: Plan } | undefined;
   #timer: ReturnType<typeof setTimeout> | undefined;
   #saving = false;
+  /** What was sent on top of `revision` and is not acknowledged: a page may be left while its save is under way. */
+  #sent: readonly unknown[] = [];
 
   #keptSafe: Promise<boolean> = Promise.resolve(true);
 
@@ -257,7 +260,13 @@ export class OpenBox {
 
   /** What is typed survives a closed window, a killed browser and a stopped server. */
   #keepDraft(): void {
-    this.#keptSafe = keepDraft({ boxId: this.id, tab: tabId(), document: this.doc, revision: this.revision });
+    this.#keptSafe = keepDraft({
+      boxId: this.id,
+      tab: tabId(),
+      document: this.doc,
+      revision: this.revision,
+      sent: this.#sent
+    });
   }
   #dropDraft(): void {
     void dropDraft(this.id, tabId());
@@ -272,7 +281,9 @@ export class OpenBox {
       return void dropDraft(this.id, draft.tab);
     }
     if (sameDocument(document, this.doc)) return void dropDraft(this.id, draft.tab);
-    if (draft.revision === this.revision) {
+    const begunHere = draft.revision === this.revision;
+    if (begunHere || isOwnSave(this.doc, draft.sent)) {
+      this.#sent = begunHere ? (draft.sent ?? []) : [];
       this.past = [this.#step('Unsaved work taken up again')];
       this.doc = document;
       this.#changed();
@@ -291,6 +302,8 @@ export class OpenBox {
     if (this.#saving || this.save.kind === 'conflict' || this.save.kind === 'saved') return;
     this.#saving = true;
     const sent = this.doc;
+    this.#sent = addSent(this.#sent, sent);
+    this.#keepDraft();
     this.save = { kind: 'saving' };
     try {
       const answer = await request<{ revision: number }>(
@@ -299,28 +312,14 @@ export class OpenBox {
         { document: sent, revision: this.revision },
         { keepalive }
       );
-      this.revision = answer.revision;
       void keepSaved(this.id, sent, answer.revision);
-      if (this.doc === sent) {
-        this.save = { kind: 'saved' };
-        this.#dropDraft();
-      } else {
-        this.save = { kind: 'unsaved' };
-        this.#keepDraft();
-        this.#timer = setTimeout(() => void this.saveNow(), SAVE_AFTER_MS);
-      }
+      this.#onTopOf(answer.revision, this.doc === sent);
     } catch (error) {
       const e = error instanceof RequestError ? error : new RequestError(0, String(error), {});
       const stored = e.status === 409 ? (e.body.stored as { document: Box; revision: number } | undefined) : undefined;
-      if (stored && sameDocument(stored.document, sent)) {
-        // our own save from the moment the page was left: there is nothing to ask
-        this.revision = stored.revision;
-        this.save = { kind: this.doc === sent ? 'saved' : 'unsaved' };
-        if (this.doc === sent) this.#dropDraft();
-        else {
-          this.#keepDraft();
-          this.#timer = setTimeout(() => void this.saveNow(), SAVE_AFTER_MS);
-        }
+      // our own save from the moment the page was left: there is nothing to ask
+      if (stored && isOwnSave(stored.document, this.#sent)) {
+        this.#onTopOf(stored.revision, sameDocument(stored.document, this.doc));
       } else if (stored) this.save = { kind: 'conflict', theirs: stored };
       else {
         const safe = e.status === 0 && (await this.#keptSafe);
@@ -330,6 +329,16 @@ export class OpenBox {
     } finally {
       this.#saving = false;
     }
+  }
+
+  /** What this window has made rests on that revision now; what is not in it goes there next. */
+  #onTopOf(revision: number, whole: boolean): void {
+    this.revision = revision;
+    this.#sent = [];
+    this.save = { kind: whole ? 'saved' : 'unsaved' };
+    if (whole) return this.#dropDraft();
+    this.#keepDraft();
+    this.#timer = setTimeout(() => void this.saveNow(), SAVE_AFTER_MS);
   }
 
   /** Mine goes on top; what the other window saved stays among the earlier versions. */

@@ -7,7 +7,7 @@ import { benchMarks, photos } from './db/schema.ts';
 import { ApiError } from './errors.ts';
 
 /** Marks of one box at most: a big box ticked ten times over. */
-const MOST_MARKS = 20_000;
+export const MOST_MARKS = 20_000;
 /** A photograph as it is kept, scaled down before it comes; and how many of one box. */
 export const PHOTO_BYTES = 2_000_000;
 const MOST_PHOTOS = 300;

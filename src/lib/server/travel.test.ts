@@ -1,5 +1,5 @@
 import { otherVariants } from '@haversack/core/demo/variants';
-import { saltmarshHideBox } from '@haversack/core/demo/boxes';
+import { canalNightBankBox, saltmarshHideBox } from '@haversack/core/demo/boxes';
 import { blankEntry } from '@haversack/core/logbook/kinds';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
@@ -72,6 +72,24 @@ describe('a box as one file', () => {
     expect(readPhoto(there, box.id, photo!.id).bytes.equals(PNG)).toBe(true);
     expect(listOwnParts(there).map((p) => p.name)).toEqual(['My pack']);
     expect(listBatteries(there).map((b) => [b.id, b.boxId])).toEqual([[listBatteries(here)[0]!.id, box.id]]);
+  });
+
+  test('a plain box, of which nobody has marked or written anything, arrives; so does one with more marks than are sent at once', () => {
+    const plain = createBox(here, canalNightBankBox(), NOW).id;
+    const arrived = unpackBox(there, packBox(here, plain).bytes, NOW).id;
+    expect(getBox(there, arrived).document).toEqual(getBox(here, plain).document);
+    expect([listMarks(there, arrived), listPhotos(there, arrived), listLog(there, arrived).total]).toEqual([[], [], 0]);
+    for (let n = 0; n < 2; n++) {
+      const marks = Array.from({ length: 400 }, (_, k) => ({
+        id: crypto.randomUUID(),
+        key: `lead c${n}/${k}`,
+        value: true,
+        by: 'A',
+        atMs: NOW
+      }));
+      addMarks(here, plain, marks);
+    }
+    expect(listMarks(there, unpackBox(there, packBox(here, plain).bytes, NOW).id)).toHaveLength(800);
   });
 
   test('taken in where it came from it is a box of its own; what is there already stays as it is', () => {

@@ -1,7 +1,7 @@
 import { FIRST_VARIANT } from '@haversack/core/box/variant-names';
 import type { Box } from '@haversack/core/box/schema';
 import { partFromOlder } from '@haversack/core/box/older';
-import { marksSchema } from '@haversack/core/bench/marks-schema';
+import { markSchema } from '@haversack/core/bench/marks-schema';
 import { partSchema } from '@haversack/core/catalogue/part';
 import { issueWords } from '@haversack/core/exchange/issue-words';
 import { writeBox } from '@haversack/core/exchange/read-box';
@@ -10,7 +10,7 @@ import { logEntrySchema, recordMarksSchema } from '@haversack/core/logbook/recor
 import { eq, inArray } from 'drizzle-orm';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { z } from 'zod';
-import { addPhoto, listMarks, listPhotos, PHOTO_BYTES, readPhoto } from './bench.ts';
+import { addPhoto, listMarks, listPhotos, MOST_MARKS, PHOTO_BYTES, readPhoto } from './bench.ts';
 import { createBox, getBox, type StoredBox } from './boxes.ts';
 import type { Db } from './db/open.ts';
 import { batteries, benchMarks, ownParts, photos, records } from './db/schema.ts';
@@ -120,7 +120,7 @@ function readTravel(bytes: Uint8Array) {
     document: parseDocument(json('box.json')),
     variants: checked('variants.json', z.array(z.unknown()).max(200)).map((v) => parseDocument(v)),
     entries,
-    marks: checked('marks.json', marksSchema),
+    marks: checked('marks.json', z.array(markSchema).max(MOST_MARKS)),
     parts: checked('parts.json', z.array(z.unknown()).max(2000)).map((p) =>
       checked('parts.json', partSchema, partFromOlder(p))
     ),

@@ -1,0 +1,202 @@
+import 'fake-indexeddb/auto';
+import { IDBFactory } from 'fake-indexeddb';
+import { canalNightBankBox } from '@haversack/core/demo/boxes';
+import type { Box } from '@haversack/core/box/schema';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { forgetStore, keepDraft, readDraft, type Draft } from './kept.ts';
+import { OpenBox } from './open-box.svelte.ts';
+import { reach } from './reach.svelte.ts';
+import { tabId } from './tab.ts';
+
+const id = '5b0c7a3e-0d4c-4d0e-9f0a-000000000002';
+const box = canalNightBankBox();
+const named = (name: string): Box => ({ ...box, name });
+
+/** A server with one box; an answer can be held back until it is let go. */
+class Server {
+  document: Box = box;
+  revision = 1;
+  up = true;
+  hold: Promise<void> | undefined;
+  saves: string[] = [];
+  readonly fetch = async (_path: string, init?: RequestInit): Promise<Response> => {
+    if (!this.up) throw new TypeError('Failed to fetch');
+    if (init?.method === 'POST') return Response.json({ id: 'copy' });
+    const body = JSON.parse(String(init?.body)) as { document: Box; revision: number };
+    if (body.revision !== this.revision)
+      return Response.json(
+        { message: 'changed', stored: { document: this.document, revision: this.revision } },
+        { status: 409 }
+      );
+    this.document = body.document;
+    this.revision++;
+    this.saves.push(body.document.name);
+    const { revision } = this;
+    await this.hold;
+    return Response.json({ revision });
+  };
+  get stored() {
+    return { id, document: this.document, revision: this.revision };
+  }
+}
+
+let server: Server;
+const openBox = (draft?: Draft) => new OpenBox(server.stored, [], draft);
+const myDraft = () => readDraft(id, tabId());
+const rename = (b: OpenBox, name: string) => b.set(`Named ${name}`, 'name', name);
+
+beforeEach(() => {
+  vi.stubGlobal('indexedDB', new IDBFactory());
+  vi.stubGlobal('sessionStorage', { getItem: () => null, setItem: () => {} });
+  vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => {}, removeItem: () => {} });
+  forgetStore();
+  server = new Server();
+  vi.stubGlobal('fetch', server.fetch);
+});
+afterEach(() => {
+  reach.answered();
+  vi.unstubAllGlobals();
+});
+
+describe('saving', () => {
+  test('a change is on the device at once, on the server after a moment, and then off the device', async () => {
+    const b = openBox();
+    rename(b, 'One');
+    expect(b.save.kind).toBe('unsaved');
+    await vi.waitFor(async () => expect((await myDraft())?.document).toMatchObject({ name: 'One' }));
+    await b.saveNow();
+    expect(b.save.kind).toBe('saved');
+    expect(server.saves).toEqual(['One']);
+    await vi.waitFor(async () => expect(await myDraft()).toBeUndefined());
+  });
+
+  test('what is changed while a save is under way goes next', async () => {
+    const b = openBox();
+    let go!: () => void;
+    server.hold = new Promise((done) => (go = done));
+    rename(b, 'One');
+    const first = b.saveNow();
+    rename(b, 'Two');
+    go();
+    await first;
+    expect(b.save.kind).toBe('unsaved');
+    await b.saveNow();
+    expect([b.save.kind, server.saves, b.revision]).toEqual(['saved', ['One', 'Two'], 3]);
+  });
+
+  test('with the server away it is kept and goes later; refused for another reason it says why', async () => {
+    const b = openBox();
+    server.up = false;
+    rename(b, 'Away');
+    await b.saveNow();
+    expect(b.save.kind).toBe('kept');
+    server.up = true;
+    await b.saveNow();
+    expect(b.save.kind).toBe('saved');
+    vi.stubGlobal('fetch', async () => Response.json({ message: 'The disk is full.' }, { status: 507 }));
+    rename(b, 'Full');
+    await b.saveNow();
+    expect(b.save).toEqual({ kind: 'failed', message: 'The disk is full.' });
+  });
+});
+
+describe('a page left while its save is under way', () => {
+  /** Changes the box twice, leaves with the first save under way; `landed`: whether the server had it when the next page was loaded. */
+  async function leave(landed: boolean): Promise<{ next: OpenBox; before: Server }> {
+    const loadedBefore = server.stored;
+    const b = openBox();
+    server.hold = new Promise(() => {});
+    rename(b, 'First');
+    void b.saveNow();
+    rename(b, 'Second');
+    await vi.waitFor(async () => expect((await myDraft())?.document).toMatchObject({ name: 'Second' }));
+    const draft = await myDraft();
+    server.hold = undefined;
+    return { next: new OpenBox(landed ? server.stored : loadedBefore, [], draft), before: server };
+  }
+
+  test.each([true, false])('is no conflict with oneself (landed before the next page: %s)', async (landed) => {
+    const { next } = await leave(landed);
+    expect(next.doc.name).toBe('Second');
+    expect(next.save.kind).toBe('unsaved');
+    await next.saveNow();
+    // the server’s answer may only now tell of the first one
+    if (next.save.kind !== 'saved') await next.saveNow();
+    expect([next.save.kind, server.document.name]).toEqual(['saved', 'Second']);
+    expect(server.saves).toEqual(['First', 'Second']);
+    await vi.waitFor(async () => expect(await myDraft()).toBeUndefined());
+  });
+
+  test('is one when somebody else saved in between', async () => {
+    const { next } = await leave(true);
+    server.document = named('Somebody else’s');
+    server.revision++;
+    await next.saveNow();
+    expect(next.save).toMatchObject({ kind: 'conflict', theirs: { document: { name: 'Somebody else’s' } } });
+    expect(server.saves).not.toContain('Second');
+  });
+});
+
+describe('two at one box', () => {
+  test('mine is kept on top', async () => {
+    const b = openBox();
+    server.document = named('Theirs');
+    server.revision = 2;
+    rename(b, 'Mine');
+    await b.saveNow();
+    expect(b.save.kind).toBe('conflict');
+    await b.keepMine();
+    expect([b.save.kind, server.document.name, server.revision]).toEqual(['saved', 'Mine', 3]);
+  });
+
+  test('theirs is taken, mine goes onto the shelf as a box of its own', async () => {
+    const b = openBox();
+    server.document = named('Theirs');
+    server.revision = 2;
+    rename(b, 'Mine');
+    await b.saveNow();
+    expect(await b.takeTheirs()).toBe('copy');
+    expect([b.doc.name, b.revision, b.save.kind, b.canUndo]).toEqual(['Theirs', 2, 'saved', false]);
+  });
+
+  test('work left on the device from an older state asks, and stays there until somebody has chosen', async () => {
+    await keepDraft({ boxId: id, tab: tabId(), document: named('Mine'), revision: 1 });
+    server.document = named('Theirs');
+    server.revision = 4;
+    const b = openBox(await myDraft());
+    expect([b.save.kind, b.doc.name]).toEqual(['conflict', 'Mine']);
+    expect(await myDraft()).toBeDefined();
+  });
+});
+
+describe('undo', () => {
+  test('takes steps back and forth, merged ones together, and a new change ends what was undone', () => {
+    const b = openBox();
+    b.set('Notes', 'notes', 'a', 'notes');
+    b.set('Notes', 'notes', 'ab', 'notes');
+    b.endMerge();
+    rename(b, 'Two');
+    expect(b.lastLabel).toBe('Named Two');
+    b.undo();
+    b.undo();
+    expect([b.doc.name, b.doc.notes, b.canUndo]).toEqual([box.name, box.notes, false]);
+    b.redo();
+    expect(b.doc.notes).toBe('ab');
+    rename(b, 'Three');
+    expect(b.canRedo).toBe(false);
+    expect(b.told).toBe('Done again: Notes');
+  });
+
+  test('what is chosen goes, several ports together, in one step', () => {
+    const b = openBox();
+    const [one, two] = box.ports;
+    b.selected = { kind: 'port', id: one!.id };
+    b.toggleAlso(two!.id);
+    expect(b.removeChosen()).toBe(true);
+    expect(b.doc.ports).toHaveLength(box.ports.length - 2);
+    expect([b.selected, b.alsoPorts, b.lastLabel]).toEqual([null, [], 'Removed 2 ports']);
+    expect(b.removeChosen()).toBe(false);
+    b.undo();
+    expect(b.doc).toEqual(box);
+  });
+});
