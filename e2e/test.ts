@@ -8,18 +8,70 @@ export { expect, type Page } from '@playwright/test';
 
 const START_MS = 70_000;
 
-/** Empties what the program keeps in a profile. */
-async function clearKept(context: BrowserContext): Promise<void> {
-  const page = await context.newPage();
+/** Leaves the program and empties what it kept in the profile. */
+async function clearKept(page: Page): Promise<void> {
   await page.goto('/favicon.svg');
   await page.evaluate(async () => {
     localStorage.clear();
+    sessionStorage.clear();
     await new Promise((done) => {
       const gone = indexedDB.deleteDatabase('haversack');
       gone.onsuccess = gone.onerror = gone.onblocked = done;
     });
   });
-  await page.close();
+}
+
+/**
+ * One page that goes from test to test: within it the browser compiles the program once, which is half the work of a test. What
+ * a test changed of it is put back; one that was given scripts of a test's own, was closed or no longer answers is done with.
+ */
+class SharedPage {
+  readonly #context: BrowserContext;
+  #page: Page | undefined;
+  #tampered = false;
+  constructor(context: BrowserContext) {
+    this.#context = context;
+  }
+
+  async take(viewport: { width: number; height: number } | null): Promise<Page> {
+    const page = (this.#page ??= await this.#fresh());
+    if (viewport) await page.setViewportSize(viewport);
+    return page;
+  }
+
+  async #fresh(): Promise<Page> {
+    const page = await this.#context.newPage();
+    const add = page.addInitScript.bind(page);
+    page.addInitScript = (...args: Parameters<typeof add>) => {
+      this.#tampered = true;
+      return add(...args);
+    };
+    return page;
+  }
+
+  /** @param whole false when the test failed: who knows what state it left */
+  async giveBack(whole: boolean): Promise<void> {
+    const page = this.#page;
+    if (!whole || this.#tampered || !page || page.isClosed()) {
+      for (const open of this.#context.pages()) await open.close();
+      this.#page = undefined;
+      this.#tampered = false;
+      await clearKept(await this.take(null));
+      return;
+    }
+    for (const open of this.#context.pages()) if (open !== page) await open.close();
+    page.removeAllListeners();
+    await page.unrouteAll({ behavior: 'ignoreErrors' });
+    await this.#context.setOffline(false);
+    await page.emulateMedia({
+      media: null,
+      colorScheme: null,
+      reducedMotion: null,
+      forcedColors: null,
+      contrast: null
+    });
+    await clearKept(page);
+  }
 }
 
 const profile = (browser: Browser, server: string): Promise<BrowserContext> =>
@@ -34,7 +86,7 @@ const profile = (browser: Browser, server: string): Promise<BrowserContext> =>
 /** Every worker has a server and a data folder of its own: files run side by side without meeting. */
 export const test = base.extend<
   { page: Page; context: BrowserContext },
-  { server: string; shared: BrowserContext; lasting: Page; lastingPhone: Page }
+  { server: string; shared: BrowserContext; goesOn: SharedPage; lasting: Page; lastingPhone: Page }
 >({
   server: [
     // eslint-disable-next-line no-empty-pattern -- the fixture needs no other, and the runner insists on a pattern
@@ -57,6 +109,7 @@ export const test = base.extend<
     },
     { scope: 'worker' }
   ],
+  goesOn: [async ({ shared }, use) => use(new SharedPage(shared)), { scope: 'worker' }],
   /** One page for tests that only look: going on within it costs a fraction of loading it anew. */
   lasting: [
     async ({ browser, server }, use) => {
@@ -82,11 +135,8 @@ export const test = base.extend<
     { scope: 'worker' }
   ],
   context: async ({ shared }, use) => use(shared),
-  page: async ({ shared, viewport }, use) => {
-    const page = await shared.newPage();
-    if (viewport) await page.setViewportSize(viewport);
-    await use(page);
-    for (const open of shared.pages()) await open.close();
-    await clearKept(shared);
+  page: async ({ goesOn, viewport }, use, info) => {
+    await use(await goesOn.take(viewport));
+    await goesOn.giveBack(info.status === info.expectedStatus);
   }
 });
