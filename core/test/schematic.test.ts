@@ -9,7 +9,9 @@ import { crowdedBox } from '../src/demo/crowded.ts';
 import { moorCameraPost } from '../src/demo/wired.ts';
 import { evaluate } from '../src/evaluate.ts';
 import type { Box } from '../src/box/schema.ts';
+import { meet } from '../src/draw/labels.ts';
 import { schematic } from '../src/schematic/layout.ts';
+import { partBox, textBox } from '../src/schematic/settle.ts';
 import { schematicSvg } from '../src/schematic/svg.ts';
 import type { Schematic, Shape } from '../src/schematic/shapes.ts';
 
@@ -54,6 +56,47 @@ describe('the drawn circuit', () => {
     expect(new Set(ids).size).toBe(ids.length);
     expect([...ids].sort()).toEqual(wiring.netlist.conductors.map((c) => c.id).sort());
     for (const l of lines(s)) for (const p of l.points) expect(p.every(Number.isFinite)).toBe(true);
+  });
+
+  test.each(boxes)('%s: no words meet others, or a part that they are not of; with readings, too', (_, box) => {
+    const { wiring } = evaluate(box, STARTER_CATALOGUE);
+    const readings = { ampsOn: () => 10.25, voltsAt: () => 12.8 };
+    for (const x of [{}, { readings }])
+      for (const lengthUnit of ['mm', 'in'] as const) {
+        const s = schematic(wiring, { widthPx: 900, lengthUnit, ...x });
+        const texts = s.shapes.filter((t): t is Extract<Shape, { t: 'text' }> => t.t === 'text' && t.text !== '');
+        const parts = s.shapes.flatMap((p) => {
+          const at = partBox(p);
+          return at ? [{ p, at }] : [];
+        });
+        texts.forEach((t, i) => {
+          const at = textBox(t);
+          const met = texts.filter((o, k) => k > i && meet(textBox(o), at)).map((o) => o.text);
+          const onPart = parts.filter(({ p, at: r }) => p.owner?.id !== t.owner?.id && meet(r, at));
+          expect([...met, ...onPart.map((o) => o.p.owner?.id)], t.text).toEqual([]);
+          expect(at.x >= 0 && at.x + at.w <= s.width, t.text).toBe(true);
+        });
+      }
+  });
+
+  test('with readings it says what flows and stands now, and where nothing does', () => {
+    const { wiring } = evaluate(saltmarshHideBox(), STARTER_CATALOGUE);
+    const [first] = wiring.circuits;
+    const lead = wiring.netlist.conductors.find((c) => c.to.part === first!.portTag && c.polarity === 'positive')!;
+    const s = schematic(wiring, {
+      widthPx: 900,
+      lengthUnit: 'mm',
+      readings: {
+        ampsOn: (id) => (id === lead.id ? 1.25 : undefined),
+        voltsAt: (tag) => (tag === first!.portTag ? 12.34 : undefined)
+      }
+    });
+    const words = s.shapes.flatMap((t) => (t.t === 'text' ? [t.text] : []));
+    expect(words).toContain('1.25 A');
+    expect(words).toContain('12.3 V');
+    expect(words.filter((t) => t === 'dead')).toHaveLength(wiring.circuits.filter((c) => !c.feed).length - 1);
+    expect(words.some((t) => t.includes('AWG'))).toBe(false);
+    expect(s.height).toBeLessThan(drawn(saltmarshHideBox()).s.height);
   });
 
   test.each(boxes)('%s: leads run along right angles and stay on the paper', (_, box) => {

@@ -9,7 +9,7 @@ import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { jettyNetBox, moorCameraPost } from '../src/demo/wired.ts';
 import { evaluate } from '../src/evaluate.ts';
-import { onFace, runWay } from '../src/panel/run-ways.ts';
+import { onFace } from '../src/panel/lead-ways.ts';
 import { faultChoices } from '../src/trials/choices.ts';
 import { TrialCircuit } from '../src/trials/circuit.ts';
 import { conductorFacts, follow, partFacts } from '../src/trials/facts.ts';
@@ -339,25 +339,6 @@ describe('where a lead lies', () => {
       const back = onFace(straight, face, onWall(straight, face, at.xMm, at.yMm));
       expect(back.xMm).toBeCloseTo(at.xMm, 9);
       expect(back.yMm).toBeCloseTo(at.yMm, 9);
-    }
-  });
-  test('every way begins at the block, ends at its port, and turns at right angles', () => {
-    for (const box of [hide, moor]) {
-      const { plan } = of(box);
-      const from = bodyPoint(plan.fit, 'fuse-block')!;
-      for (const p of plan.panel!.ports) {
-        const way = runWay(plan.fit!.part, from, p.port);
-        expect(way.plan[0]).toEqual({ xMm: from.xMm, yMm: from.yMm });
-        const last = way.stretches.at(-1)!;
-        expect(last.face).toBe(p.port.face);
-        expect(last.points.at(-1)!.xMm).toBeCloseTo(p.port.xMm, 6);
-        expect(last.points.at(-1)!.yMm).toBeCloseTo(p.port.yMm, 6);
-        for (const s of way.stretches)
-          s.points.forEach((q, i) => {
-            const next = s.points[i + 1];
-            if (next) expect(Math.min(Math.abs(q.xMm - next.xMm), Math.abs(q.yMm - next.yMm))).toBeLessThan(1e-6);
-          });
-      }
     }
   });
 });

@@ -1,4 +1,4 @@
-import { runText } from '../quantity/format.ts';
+import { ampsText, runText } from '../quantity/format.ts';
 import type { Conductor } from '../wiring/netlist.ts';
 import type { Owner, Point } from './shapes.ts';
 
@@ -13,7 +13,10 @@ export function rail(s: Sheet): void {
     s.fuseUp('F0', RAIL_X, y - 16);
     const run = main.fuseDistanceMm === undefined ? undefined : runText(main.fuseDistanceMm, s.unit);
     s.text(s.own('F0'), RAIL_X + 14, y + 30, s.parts.get('F0')!.label.toLowerCase());
-    if (run) s.text(s.own('F0'), RAIL_X + 14, y + 46, `${run.value} ${run.unit} from battery`);
+    const amps = s.readings?.ampsOn(s.into.get('F0')?.[0]?.id ?? '');
+    if (s.readings) {
+      if (amps !== undefined) s.text(s.own('F0'), RAIL_X + 14, y + 46, `${ampsText(amps)} A now`, 'value');
+    } else if (run) s.text(s.own('F0'), RAIL_X + 14, y + 46, `${run.value} ${run.unit} from battery`);
     s.wireTo('F0', 'in');
     y -= 84;
   } else {

@@ -45,7 +45,8 @@ export function row(s: Sheet, r: Row): void {
         { kind: 'conductor', id: w.id, circuitId: w.circuitId },
         Math.max(s.col.wire, points[0]![0] + 10),
         y - 8,
-        s.sizeText(w)
+        s.readings ? flowText(s, w) : s.sizeText(w),
+        s.readings ? 'value' : 'plain'
       );
       labelled = true;
     }
@@ -230,6 +231,12 @@ function port(s: Sheet, p: NetPart, y: number, r: Row): void {
   s.at(p.id, 'sense-', [x - 8, y + 14]);
 }
 
+/** What flows on a lead now; nothing is said where nothing does. */
+function flowText(s: Sheet, c: Conductor): string {
+  const amps = s.readings?.ampsOn(c.id);
+  return amps === undefined ? '' : `${ampsText(amps)} A`;
+}
+
 /** What is lost; with something unknown on the way, the most it may be. */
 function lostText(s: Sheet, c: CircuitPlan): string {
   const most = s.mostLostV?.(c.circuit.id);
@@ -244,9 +251,16 @@ function figures(s: Sheet, c: CircuitPlan, y: number, r: Row): void {
   const room = Math.floor((s.col.amps - 50 - s.col.feeds) / 6.6);
   s.text(owner, s.col.feeds + 6, y - 8, short(c.feeds, room), 'name');
   lead.forEach((p, i) => device(s, p, y, i));
-  s.text(owner, s.col.amps + 8, y - 8, `${ampsText(c.feed ? c.carriesA : c.loadA)} A`, 'value', 'end');
+  if (s.readings) {
+    const volts = s.readings.voltsAt(c.portTag);
+    if (!c.feed)
+      s.text(owner, s.col.volts + 8, y - 8, volts === undefined ? 'dead' : `${fixed(volts, 1)} V`, 'value', 'end');
+  } else {
+    s.text(owner, s.col.amps + 8, y - 8, `${ampsText(c.feed ? c.carriesA : c.loadA)} A`, 'value', 'end');
+    const role = c.dropFraction > c.dropLimitFraction ? 'warn' : 'value';
+    if (!c.feed) s.text(owner, s.col.volts + 8, y - 8, lostText(s, c), role, 'end');
+  }
   if (c.feed) return;
-  s.text(owner, s.col.volts + 8, y - 8, lostText(s, c), c.dropFraction > c.dropLimitFraction ? 'warn' : 'value', 'end');
   if (r.group === 'ahead' && c.live === 'always' && r.upId === undefined)
     s.text(owner, RAIL_X + 12, y + 16, 'before any switch: always live', 'warn');
   if (r.group === 'post' && r.upId === undefined)

@@ -5,6 +5,7 @@ import { bank } from './draw-bank.ts';
 import { bottom, rail } from './draw-main.ts';
 import { rest } from './draw-returns.ts';
 import { row } from './draw-row.ts';
+import { settle } from './settle.ts';
 import { Sheet, type SheetOptions } from './sheet.ts';
 /**
  * The circuit as a ladder: the bank at the lower left, the main path up the left rail, one row for each circuit, returns to
@@ -20,19 +21,28 @@ export function schematic(wiring: WiringPlan, x: SheetOptions): Schematic {
   bottom(s);
   for (const r of s.rows) row(s, r);
   rest(s);
-  return { width: s.width, height: s.returnY + 64, rungs: s.rungs, shapes: [...s.shapes, ...s.over] };
+  return {
+    width: s.width,
+    height: s.returnY + 64,
+    rungs: s.rungs,
+    shapes: [...s.shapes, ...settle(s.over, s.shapes, s.width)]
+  };
 }
 
 function columns(s: Sheet): void {
   const c = s.col;
-  const heads: [number, string, 'start' | 'middle' | 'end'][] = [
+  const heads: (readonly [number, string, 'start' | 'middle' | 'end'])[] = [
     [c.fuse, 'Fuse', 'middle'],
-    [c.wire, 'Wire', 'start'],
+    [c.wire, s.readings ? 'Current' : 'Wire', 'start'],
     [c.sw, 'Switch', 'middle'],
     [c.port, 'Port', 'middle'],
     [c.feeds + 6, 'Feeds', 'start'],
-    [c.amps + 8, 'Most', 'end'],
-    [c.volts + 8, 'Lost', 'end']
+    ...(s.readings
+      ? ([[c.volts + 8, 'At the port', 'end']] as const)
+      : ([
+          [c.amps + 8, 'Most', 'end'],
+          [c.volts + 8, 'Lost', 'end']
+        ] as const))
   ];
   for (const [x, text, anchor] of heads) s.text(null, x, 20, text, 'column', anchor);
 }

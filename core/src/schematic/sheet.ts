@@ -36,6 +36,14 @@ export type SheetOptions = {
   widthPx: number;
   lengthUnit: LengthUnit;
   mostLostV?: ((circuitId: string) => number | undefined) | undefined;
+  /** What flows and stands right now, in place of the sizes; rows stand close, so that the whole is seen at once. */
+  readings?: Readings | undefined;
+};
+export type Readings = {
+  /** A on a lead; undefined where nothing flows. */
+  ampsOn: (conductorId: string) => number | undefined;
+  /** V at a port's contacts; undefined at a dead one. */
+  voltsAt: (portTag: string) => number | undefined;
 };
 
 export class Sheet {
@@ -66,10 +74,12 @@ export class Sheet {
 
   /** The most that may be lost on a circuit whose wire or length is not known, V; undefined where it is. */
   readonly mostLostV: SheetOptions['mostLostV'];
+  readonly readings: Readings | undefined;
 
   constructor(wiring: WiringPlan, x: SheetOptions) {
     this.wiring = wiring;
     this.mostLostV = x.mostLostV;
+    this.readings = x.readings;
     this.unit = x.lengthUnit;
     this.rows = rowsOf(wiring);
     this.width = Math.max(LEAST_WIDTH, x.widthPx);
@@ -87,7 +97,7 @@ export class Sheet {
     this.parts = new Map(wiring.netlist.parts.map((p) => [p.id, p]));
     for (const c of wiring.netlist.conductors) this.into.set(c.to.part, [...(this.into.get(c.to.part) ?? []), c]);
     this.mainWeight = lineWeight({ size: wiring.main.wire ?? null, count: wiring.main.wireCount });
-    const pitch = this.rows.length >= CLOSE_FROM ? CLOSE_PITCH : PITCH;
+    const pitch = this.rows.length >= CLOSE_FROM || x.readings ? CLOSE_PITCH : PITCH;
     const of = (g: Row['group']) => this.rows.filter((r) => r.group === g);
     of('ahead').forEach((r, i) => this.yOf.set(r.id, TOP_Y + i * pitch));
     this.busY0 = TOP_Y + of('ahead').length * pitch + (of('ahead').length ? 44 : 24);

@@ -173,6 +173,10 @@ const INVERTER_SHARE = 0.85;
 /** A motor's power is that at 12 V; its current grows with the voltage. */
 const MOTOR_V = 12;
 
+/** The part of a lead up to its switch, where the layout tells: the shares stay when the whole was set by hand. */
+const toSwitchMm = (lengthMm: number, run: RunMm): number | undefined =>
+  run.legs && run.lengthMm > 0 ? (lengthMm * run.legs[0]!.lengthMm) / run.lengthMm : undefined;
+
 /** The part with the contacts that were measured at this very port. */
 const asMeasured = (part: PartOf<'panel'> | undefined, port: Port | undefined): PartOf<'panel'> | undefined =>
   part && port && port.contactMilliOhm !== null ? { ...part, contactMilliOhm: port.contactMilliOhm } : part;
@@ -354,6 +358,7 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     ...x.names,
     lengthMm: valueOf(circuit.lengthMm, x.run.lengthMm) ?? x.run.lengthMm,
     neededMm: x.run.assumed ? undefined : x.run.lengthMm,
+    toSwitchMm: toSwitchMm(valueOf(circuit.lengthMm, x.run.lengthMm) ?? x.run.lengthMm, x.run),
     lengthOrigin: circuit.lengthMm.is,
     lengthAssumed: circuit.lengthMm.is === 'auto' && x.run.assumed,
     wire: setWire,

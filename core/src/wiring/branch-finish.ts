@@ -327,6 +327,7 @@ function finish(
     inrushA2s: d.inrushA2s,
     lengthMm: d.lengthMm,
     neededMm: d.neededMm,
+    toSwitchMm: d.toSwitchMm,
     lengthOrigin: d.lengthOrigin,
     lengthAssumed: d.lengthAssumed,
     wireOrigin: d.wireOrigin,

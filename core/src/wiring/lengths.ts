@@ -32,7 +32,26 @@ export type RunMm = {
   assumed: boolean;
   /** What the length is made of; undefined while a place is not known. */
   way?: { acrossMm: Point; openMm?: number; loose: boolean };
+  /** From stop to stop, where it goes over a switch on the panel. */
+  legs?: readonly { to: string; lengthMm: number }[];
 };
+
+/** A place that a lead comes to: its name, its point, and whether it moves with the lid. */
+export type Stop = { name: string; at: Point | undefined; onLid: boolean };
+
+/** One-way run from stop to stop: each leg is a lead of its own with its tails. One without a switch between is simply the run. */
+export function runOver(from: Stop, stops: readonly Stop[], c: PartOf<'case'> | undefined): RunMm {
+  const runs = stops.map((to, i) => {
+    const before = stops[i - 1] ?? from;
+    return runMm(before.at, to.at, before.onLid === to.onLid ? undefined : c);
+  });
+  if (runs.length === 1) return runs[0]!;
+  return {
+    lengthMm: runs.reduce((sum, r) => sum + r.lengthMm, 0),
+    assumed: runs.some((r) => r.assumed),
+    legs: runs.map((r, i) => ({ to: stops[i]!.name, lengthMm: r.lengthMm }))
+  };
+}
 
 export function runMm(from: Point | undefined, to: Point | undefined, lid: PartOf<'case'> | undefined): RunMm {
   if (!from || !to) return { lengthMm: UNKNOWN_RUN_MM, assumed: true };

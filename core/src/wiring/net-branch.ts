@@ -12,7 +12,7 @@ import type { WireSize } from '../quantity/wire-size.ts';
 import { wayTo, type Tree } from './tree.ts';
 import type { CircuitPlan } from './types.ts';
 
-/** Share of a branch's run up to its switch; the rest goes on to the port. */
+/** Share of a branch's run up to its switch while the layout does not tell; the rest goes on to the port. */
 const TO_SWITCH = 0.6;
 /** Automatic fuse of a sense lead. @source electrical reference 10 */
 export const SENSE_FUSE_A = 1;
@@ -110,7 +110,8 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
   const way = through === undefined ? undefined : leverAt(box, tags, through);
   const free = c.switches.filter((w) => !n.parts.some((p) => p.id === w.tag));
   const hops = free.length + (relay ? 1 : 0);
-  const hopMm = hops > 0 ? (c.lengthMm * TO_SWITCH) / hops : 0;
+  const toSwitchMm = c.toSwitchMm ?? c.lengthMm * TO_SWITCH;
+  const hopMm = hops > 0 ? toSwitchMm / hops : 0;
   let ahead: Terminal | undefined;
   if (way && !n.parts.some((p) => p.id === `${way.tag}`)) {
     n.part({
@@ -151,7 +152,7 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
     }
     // one lever for several circuits: each comes to it with its own lead, they leave it together
     else if (n.parts.some((p) => p.id === s.tag && p.kind === 'switch') && now.part !== s.tag)
-      wire(`switch-${s.portId}`, now, at(s.tag, 'in'), 'positive', c.lengthMm * TO_SWITCH);
+      wire(`switch-${s.portId}`, now, at(s.tag, 'in'), 'positive', toSwitchMm);
     ahead ??= at(s.tag, 'in');
     now = at(s.tag, 'out');
   }

@@ -45,6 +45,8 @@ export type CircuitPlan = {
   lengthMm: number;
   /** What the layout asks for, lid open, tails and service loop in; undefined while a place is not known. */
   neededMm: number | undefined;
+  /** The part of the length up to its own switch, where that sits on the panel; undefined without one or while its place is not known. */
+  toSwitchMm: number | undefined;
   lengthOrigin: Origin;
   lengthAssumed: boolean;
   wire: WireSize | undefined;

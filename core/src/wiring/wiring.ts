@@ -1,6 +1,6 @@
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { partOf, portTags, valueOf } from '../box/lookup.ts';
-import type { Box } from '../box/schema.ts';
+import type { Box, Port } from '../box/schema.ts';
 import { insideRiseK, outsideOf, SUN_W_PER_M2 } from '../case/heat.ts';
 import type { CaseFit } from '../case/fit.ts';
 import { lossesOf } from '../case/losses.ts';
@@ -11,7 +11,7 @@ import { knownSize, milliOhmPerM } from './conductor.ts';
 import { DROP_BASE_V } from './contacts.ts';
 import type { Sources } from './draft.ts';
 import { blockOf, mainFeed, masterPortId } from '../box/feeds.ts';
-import { bodyPoint, portPoint, runMm, type RunMm } from './lengths.ts';
+import { bodyPoint, portPoint, runOver, type RunMm, type Stop } from './lengths.ts';
 import { mainDraft, mainPlan, THINNEST } from './main-path.ts';
 import { bankNet } from './net-bank.ts';
 import { branchNet } from './net-branch.ts';
@@ -44,7 +44,7 @@ export function wiringPlan(sources: Sources): WiringPlan {
   const cca = box.wiring.conductor.is === 'set' && box.wiring.conductor.value === 'copper-clad-aluminium';
   const tags = portTags(box, masterPortId(box));
   const t = tree(box);
-  const { runs, backMm } = runsOf(box, fit, t);
+  const { runs, backMm } = runsOf(box, fit, t, tags);
   const ambientC = boxAirC(box, need, fit);
   const laid: Laid = {
     insulationC,
@@ -96,7 +96,8 @@ export function wiringPlan(sources: Sources): WiringPlan {
 function runsOf(
   box: Box,
   fit: CaseFit | undefined,
-  t: Tree
+  t: Tree,
+  tags: Record<string, string>
 ): { runs: ReadonlyMap<string, RunMm>; backMm: ReadonlyMap<string, number> } {
   const middle = bodyPoint(fit, 'fuse-block') ?? bodyPoint(fit, 'battery-1');
   const portById = new Map(box.ports.map((p) => [p.id, p]));
@@ -109,23 +110,22 @@ function runsOf(
     const id = b.feed.switches.is === 'set' ? b.feed.switches.value[0] : valueOf(b.feed.throughPortId, undefined);
     return id === undefined ? undefined : portById.get(id);
   };
+  const stop = (name: string, port: Port | undefined): Stop => ({
+    name,
+    at: portPoint(fit, port),
+    onLid: port?.face === 'lid'
+  });
   for (const b of t.order) {
     const port = portOf(b);
-    const lid = port?.face === 'lid' ? fit?.part : undefined;
-    const to = portPoint(fit, port);
-    const straight = runMm(middle, to, lid);
     const up = byId.get(t.upOf.get(b.id) ?? '');
-    if (!up || (up.feed && !portOf(up))) {
-      runs.set(b.id, straight);
-      continue;
-    }
-    if (!up.feed) backMm.set(b.id, straight.lengthMm);
-    const from = portOf(up);
-    const bothOnLid = from?.face === 'lid' && port?.face === 'lid';
-    runs.set(
-      b.id,
-      runMm(portPoint(fit, from), to, bothOnLid ? undefined : (lid ?? (from?.face === 'lid' ? fit?.part : undefined)))
-    );
+    const begin = up && !(up.feed && !portOf(up)) ? stop('', portOf(up)) : { name: '', at: middle, onLid: false };
+    const end = stop(port ? (tags[port.id] ?? '') : '', port);
+    const straight = runOver({ name: '', at: middle, onLid: false }, [end], fit?.part);
+    // the lead goes to its switch and from there to its port; the return goes straight
+    const lever = b.feed ? undefined : portById.get(valueOf(b.circuit.switchPortId, undefined) ?? '');
+    const over = lever && lever !== port ? [stop(tags[lever.id] ?? '', lever)] : [];
+    if (over.length > 0 || (up && !up.feed)) backMm.set(b.id, straight.lengthMm);
+    runs.set(b.id, runOver(begin, [...over, end], fit?.part));
   }
   return { runs, backMm };
 }

@@ -189,27 +189,31 @@ export function lengthWorking(
   const mm = (label: string, value: number, source: string, op: WorkingLine['op'] = '+') =>
     line(label, fixed(value, 2), 'mm', 'computed', source, op);
   const { way } = run;
-  const byLayout: WorkingLine[] = way
-    ? [
-        mm('Left to right', way.acrossMm.xMm, 'along the walls, right-angled'),
-        mm('Front to back', way.acrossMm.yMm, 'along the walls'),
-        mm('Up and down', way.acrossMm.zMm, 'along the walls'),
-        line('For the routing', String(ROUTING), '', 'assumed', 'bends and ties', '×'),
-        ...(way.openMm === undefined ? [] : [mm('To the open lid', way.openMm, 'lid as far as it opens', 'at least')]),
-        mm('Tails and service loop', TAILS_MM, 'rule of thumb'),
-        ...(way.loose ? [mm('To lay the lid beside the box', LID_SWING_MM, 'rule of thumb')] : []),
-        mm('Up to the next', STEP_MM, 'a short lead is scrap', 'up to next')
-      ]
-    : [
-        line(
-          'Taken while a place is not known',
-          fixed(run.lengthMm, 0),
-          'mm',
-          'assumed',
-          'place battery, block and port',
-          '+'
-        )
-      ];
+  const byLayout: WorkingLine[] = run.legs
+    ? run.legs.map((leg) => mm(`To ${leg.to || 'the port'}`, leg.lengthMm, 'a lead of its own, with its tails'))
+    : way
+      ? [
+          mm('Left to right', way.acrossMm.xMm, 'along the walls, right-angled'),
+          mm('Front to back', way.acrossMm.yMm, 'along the walls'),
+          mm('Up and down', way.acrossMm.zMm, 'along the walls'),
+          line('For the routing', String(ROUTING), '', 'assumed', 'bends and ties', '×'),
+          ...(way.openMm === undefined
+            ? []
+            : [mm('To the open lid', way.openMm, 'lid as far as it opens', 'at least')]),
+          mm('Tails and service loop', TAILS_MM, 'rule of thumb'),
+          ...(way.loose ? [mm('To lay the lid beside the box', LID_SWING_MM, 'rule of thumb')] : []),
+          mm('Up to the next', STEP_MM, 'a short lead is scrap', 'up to next')
+        ]
+      : [
+          line(
+            'Taken while a place is not known',
+            fixed(run.lengthMm, 0),
+            'mm',
+            'assumed',
+            'place battery, block and port',
+            '+'
+          )
+        ];
   const own = d.lengthOrigin === 'set' || d.lengthOrigin === 'none';
   return {
     id: `length-${d.circuit.id}`,

@@ -1,7 +1,10 @@
 /** Hands a text to the person as a file of that name. */
-export function saveFile(name: string, type: string, text: string): void {
+export const saveFile = (name: string, type: string, text: string): void => saveBlob(name, new Blob([text], { type }));
+
+/** The same for what is no text. */
+export function saveBlob(name: string, blob: Blob): void {
   const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type }));
+  link.href = URL.createObjectURL(blob);
   link.download = name;
   link.click();
   URL.revokeObjectURL(link.href);

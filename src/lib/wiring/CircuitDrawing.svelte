@@ -48,6 +48,8 @@
   let svg: SVGSVGElement;
   let view = $state.raw(zoomIdentity);
   let behaviour: ZoomBehavior<SVGSVGElement, unknown> | undefined;
+  /** It fits its window when opened; smaller than this nobody could read it, and the window scrolls. */
+  const LEAST_FIT = 0.5;
   const LEAST = 0.4;
   const MOST = 4;
   const STEP = 1.3;
@@ -106,8 +108,11 @@
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
 <svg
   bind:this={svg}
-  width={drawing.width}
-  height={drawing.height}
+  style:max-width="{drawing.width}px"
+  style:max-height="{drawing.height}px"
+  style:min-width="{drawing.width * LEAST_FIT}px"
+  style:min-height="{drawing.height * LEAST_FIT}px"
+  preserveAspectRatio="xMidYMin meet"
   viewBox="0 0 {drawing.width} {drawing.height}"
   role="group"
   tabindex="0"
@@ -186,6 +191,9 @@
     stroke-width: 2;
   }
   .circuit {
+    width: 100%;
+    height: 100%;
+    margin-inline: auto;
     cursor: grab;
     touch-action: pan-x pan-y;
   }
@@ -200,6 +208,10 @@
     pointer-events: none;
   }
   @media print {
+    .circuit {
+      height: auto;
+      max-height: none !important;
+    }
     .zoomed {
       transform: none;
     }

@@ -68,7 +68,7 @@
   }
 </script>
 
-<div data-view="circuit">
+<div class="flex min-h-[420px] flex-1 flex-col" data-view="circuit">
   <div class="no-print flex flex-wrap items-center gap-1 border-b border-line px-6 py-1 max-md:px-3">
     <LeadLegend {colours} />
     <span class="flex-1"></span>
@@ -99,7 +99,7 @@
       href={resolve(`/api/boxes/${open.id}/circuit?format=spice`)}><FileCode size={16} /></a
     >
   </div>
-  <div class="sheetbox" class:tall={!(facts || rungId || way)}>
+  <div class="sheetbox">
     <CircuitDrawing
       bind:this={shown}
       {drawing}
@@ -124,12 +124,13 @@
       }}
     />
   </div>
-  {#if facts || rungId || way}
-    <div
-      class="no-print facts flex items-start gap-x-8 gap-y-2 border-t border-line2 bg-raise px-6 py-3 max-md:flex-wrap max-md:px-3"
-      role="status"
-      aria-label="What is pressed"
-    >
+  <div
+    class="no-print facts flex items-start gap-x-8 gap-y-2 border-t border-line2 bg-raise px-6 py-2 max-md:flex-wrap max-md:px-3"
+    role="status"
+    aria-label="What is pressed"
+  >
+    {#if !facts && !rungId && !way}<p class="lab">Press a part, a lead or a row: its figures stand here.</p>
+    {:else}
       {#if facts && !way}
         <div class="min-w-0">
           <h2 class="h3">{facts.title}</h2>
@@ -163,31 +164,30 @@
             }}><X size={18} /></button
           >{/if}
       </div>
-    </div>
-  {/if}
+    {/if}
+  </div>
 </div>
 
 <style>
-  /* the drawing has its own window, so that what is pressed stays in sight below it */
+  /* the drawing has its own window, whole when it is opened; what is pressed stands below it and moves nothing */
   .sheetbox {
-    max-height: calc(100dvh - 300px);
+    flex: 1 1 0;
+    min-height: 0;
     overflow: auto;
   }
-  .tall {
-    max-height: calc(100dvh - 212px);
-  }
   .facts {
-    max-height: 88px;
+    flex: none;
+    height: 72px;
     overflow: auto;
   }
   @media (max-width: 767px) {
-    .sheetbox {
-      max-height: 62dvh;
+    .facts {
+      height: auto;
+      max-height: 120px;
     }
   }
   @media print {
     .sheetbox {
-      max-height: none;
       overflow: visible;
     }
   }

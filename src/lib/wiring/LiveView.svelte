@@ -13,10 +13,8 @@
   import { failingParts, leadColours } from './drawn.ts';
 
   /** Switches thrown, fuses pulled, plugs and batteries taken out, in the drawing itself. Nothing is changed in the design. */
-  let { width }: { width: number } = $props();
   const open = useBox();
   const w = $derived(open.plan.wiring);
-  const drawing = $derived(schematic(w, { widthPx: width - 2, lengthUnit: open.doc.preferences.lengthUnit }));
   const circuit = $derived(new TrialCircuit(w));
   const source = $derived(benchSource(open.plan.bank));
   const off = new SvelteSet<string>();
@@ -40,6 +38,15 @@
   });
   const ratedAh = $derived(open.plan.bank?.ratedAh ?? 0);
   const now = $derived(liveView(circuit, source, setting, ratedAh));
+  const volts = $derived(new Map(now.ports.flatMap((p) => (p.live ? [[p.tag, p.volts] as const] : []))));
+  let width = $state(900);
+  const drawing = $derived(
+    schematic(w, {
+      widthPx: width,
+      lengthUnit: open.doc.preferences.lengthUnit,
+      readings: { ampsOn: (id) => now.carrying.get(id), voltsAt: (tag) => volts.get(tag) }
+    })
+  );
   const openParts = $derived(new Set([...off, ...now.openRelays]));
   const toggle = (set: SvelteSet<string>, id: string) => (set.has(id) ? set.delete(id) : set.add(id));
   const isCharge = (tag: string) => w.circuits.some((c) => c.portTag === tag && c.circuit.purpose === 'charge');
@@ -67,7 +74,7 @@
   const fuses = $derived(w.netlist.parts.filter((p) => p.kind === 'fuse'));
 </script>
 
-<div class="min-w-0" data-view="live">
+<div class="flex min-h-0 min-w-0 flex-1 flex-col" data-view="live">
   <div class="no-print flex flex-wrap items-center gap-2 border-b border-line px-6 py-2 max-md:px-3">
     <button type="button" class="btn" onclick={allOn}>All on</button>
     <button type="button" class="btn" onclick={allOff}>Off position</button>
@@ -103,60 +110,103 @@
         onclick={() => toggle(packsOut, id)}
         >Battery {packs.length > 1 ? i + 1 : ''} {packsOut.has(id) ? 'off' : 'on'}</button
       >{/each}
-    <span class="lab">Press a switch, fuse, port or battery in the drawing, too.</span>
   </div>
-  <div class="grid grid-cols-[repeat(auto-fit,minmax(260px,1fr))] gap-x-8 px-6 py-3 max-md:px-3" role="status">
-    <div>
-      <h2 class="h3">Now</h2>
-      <div class="row">
-        <span>Out of the battery</span><span class="n"
-          >{ampsText(Math.abs(now.batteryA))} A{now.batteryA < -0.001 ? ' in' : ''}</span
-        >
-      </div>
-      <div class="row">
-        <span>The meter shows</span><span class="n"
-          >{now.meterA === undefined
-            ? 'no shunt'
-            : `${now.meterA < -0.005 ? '−' : ''}${ampsText(Math.abs(now.meterA))} A`}</span
-        >
-      </div>
+  <div class="both">
+    <div class="window" bind:clientWidth={width}>
+      <CircuitDrawing
+        {drawing}
+        colours={leadColours(open.doc)}
+        label="What is live: press switches, fuses, ports and batteries"
+        failing={failingParts(open.plan)}
+        live={now.liveConductors}
+        liveParts={now.liveParts}
+        carrying={now.carrying}
+        {openParts}
+        onpart={(id) => press(id)}
+        onlead={() => undefined}
+        onrung={(r) => press(r.endPart)}
+      />
     </div>
-    <div>
-      <h2 class="h3">Drains with nothing plugged in</h2>
-      {#each now.drains as d, nth (nth)}<div class="row">
-          <span>{d.name}{d.metered ? '' : ', not metered'}</span><span class="n">{fixed(d.currentA * 1000, 0)} mA</span>
-        </div>{:else}<p class="lab">Nothing drains in this position.</p>{/each}
-      {#if now.daysToFlat !== undefined}<div class="row">
-          <span><b>A full battery is flat after</b></span><span class="n"
-            >{now.daysToFlat < 2 ? `${fixed(now.daysToFlat * 24, 0)} h` : `${fixed(now.daysToFlat, 0)} days`}</span
+    <div class="list" role="status">
+      <p class="lab no-print">Press a switch, fuse, port or battery in the drawing.</p>
+      <div>
+        <h2 class="h3">Now</h2>
+        <div class="row">
+          <span>Out of the battery</span><span class="n"
+            >{ampsText(Math.abs(now.batteryA))} A{now.batteryA < -0.001 ? ' in' : ''}</span
           >
-        </div>{/if}
-    </div>
-    <div>
-      <h2 class="h3">Ports</h2>
-      {#each now.ports as p, nth (nth)}<div class="row">
-          <span class="flex min-w-0 items-center gap-2"
-            ><Mark state={p.live ? 'holds' : 'note'} size={14} /><span class="truncate"><b>{p.tag}</b> {p.feeds}</span
-            ></span
-          ><span class="whitespace-nowrap"
-            >{p.live ? `live, ${fixed(p.volts, 1)} V` : p.because}{w.shunt && !p.metered ? ', not metered' : ''}</span
+        </div>
+        <div class="row">
+          <span>The meter shows</span><span class="n"
+            >{now.meterA === undefined
+              ? 'no shunt'
+              : `${now.meterA < -0.005 ? '−' : ''}${ampsText(Math.abs(now.meterA))} A`}</span
           >
-        </div>{/each}
+        </div>
+      </div>
+      <div>
+        <h2 class="h3">Ports</h2>
+        {#each now.ports as p, nth (nth)}<div class="row">
+            <span class="flex min-w-0 items-center gap-2"
+              ><Mark state={p.live ? 'holds' : 'note'} size={14} /><span class="truncate"><b>{p.tag}</b> {p.feeds}</span
+              ></span
+            ><span class="whitespace-nowrap"
+              >{p.live ? `live, ${fixed(p.volts, 1)} V` : p.because}{w.shunt && !p.metered ? ', not metered' : ''}</span
+            >
+          </div>{/each}
+      </div>
+      <div>
+        <h2 class="h3">Drains with nothing plugged in</h2>
+        {#each now.drains as d, nth (nth)}<div class="row">
+            <span>{d.name}{d.metered ? '' : ', not metered'}</span><span class="n"
+              >{fixed(d.currentA * 1000, 0)} mA</span
+            >
+          </div>{:else}<p class="lab">Nothing drains in this position.</p>{/each}
+        {#if now.daysToFlat !== undefined}<div class="row">
+            <span><b>A full battery is flat after</b></span><span class="n"
+              >{now.daysToFlat < 2 ? `${fixed(now.daysToFlat * 24, 0)} h` : `${fixed(now.daysToFlat, 0)} days`}</span
+            >
+          </div>{/if}
+      </div>
     </div>
-  </div>
-  <div class="overflow-x-auto">
-    <CircuitDrawing
-      {drawing}
-      colours={leadColours(open.doc)}
-      label="What is live: press switches, fuses, ports and batteries"
-      failing={failingParts(open.plan)}
-      live={now.liveConductors}
-      liveParts={now.liveParts}
-      carrying={now.carrying}
-      {openParts}
-      onpart={(id) => press(id)}
-      onlead={() => undefined}
-      onrung={(r) => press(r.endPart)}
-    />
   </div>
 </div>
+
+<style>
+  .both {
+    display: flex;
+    flex: 1 1 0;
+    min-height: 0;
+  }
+  .window {
+    flex: 1 1 0;
+    min-width: 0;
+    overflow: auto;
+  }
+  .list {
+    display: grid;
+    flex: none;
+    align-content: start;
+    gap: 12px;
+    width: 290px;
+    padding: 12px 20px;
+    overflow: auto;
+    border-left: 1px solid var(--line2);
+  }
+  /* in the hand the list says it in words; the drawing comes below it */
+  @media (max-width: 899px) {
+    .both {
+      flex-direction: column-reverse;
+      flex: none;
+    }
+    .list {
+      width: auto;
+      padding: 12px;
+      border-left: none;
+      border-bottom: 1px solid var(--line2);
+    }
+    .window {
+      flex: none;
+    }
+  }
+</style>

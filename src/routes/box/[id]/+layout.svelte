@@ -44,8 +44,10 @@
   const stage = $derived(page.url.pathname.split('/')[3] ?? 'outing');
   const OTHERS: Record<string, string> = { design: 'Design it', variants: 'Variants' };
   const stageName = $derived(STAGES.find((s) => s.id === stage)?.name ?? OTHERS[stage] ?? '');
+  /** What is live needs the width for its drawing and the list beside it; nothing there is chosen to be changed. */
+  const live = $derived(stage === 'wiring' && page.url.searchParams.get('view') === 'live');
   const inspectorShown = $derived(
-    !['kit', 'bench', 'logbook', 'design', 'variants'].includes(stage) || open.selected?.kind === 'working'
+    (!live && !['kit', 'bench', 'logbook', 'design', 'variants'].includes(stage)) || open.selected?.kind === 'working'
   );
 
   /** Boxes to tick and buttons take no letters: plain keys go through them to the box. */

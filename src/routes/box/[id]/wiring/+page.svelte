@@ -27,33 +27,35 @@
   const missing = $derived(missingParts(open.plan.findings));
 </script>
 
-<StageHead title="Wiring" sub={`${w.circuits.length} circuits, ${ampsText(w.main.loadA)} A at most`}>
-  {#if w.circuits.length > 0}<ViewSwitch stage="wiring" views={VIEWS} {view} />{/if}
-  <span class="flex-1"></span>
-  <button type="button" class="btn" onclick={() => (open.selected = { kind: 'main' })}>Main path</button>
-  {#if missing.length > 0 && leading.now.missing !== 'part'}<button
-      type="button"
-      class="btn"
-      onclick={() => open.commit('Main fuse, fuse block and circuits chosen', chooseParts(open.doc, open.catalogue))}
-      >Choose the missing parts</button
-    >{/if}
-</StageHead>
+<div class="flex h-full flex-col">
+  <StageHead title="Wiring" sub={`${w.circuits.length} circuits, ${ampsText(w.main.loadA)} A at most`}>
+    {#if w.circuits.length > 0}<ViewSwitch stage="wiring" views={VIEWS} {view} />{/if}
+    <span class="flex-1"></span>
+    <button type="button" class="btn" onclick={() => (open.selected = { kind: 'main' })}>Main path</button>
+    {#if missing.length > 0 && leading.now.missing !== 'part'}<button
+        type="button"
+        class="btn"
+        onclick={() => open.commit('Main fuse, fuse block and circuits chosen', chooseParts(open.doc, open.catalogue))}
+        >Choose the missing parts</button
+      >{/if}
+  </StageHead>
 
-<div class="overflow-auto" bind:clientWidth={width}>
-  {#if w.circuits.length === 0}
-    <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5">
-      <h2>No circuits yet</h2>
-      <p class="mt-2 text-[0.875rem] text-ink2">
-        Each port gets its own fused circuit when it is placed. Put ports on the faces first; fuse, wire and lengths
-        then follow from this very layout.
-      </p>
-      <a class="btn main mt-4" href={resolve('/box/[id]/ports', { id: open.id })}>Place ports</a>
-    </section>
-  {:else if view === 'paths'}<PathTable />{:else if view === 'survey'}<SurveyTable
-    />{:else if view === 'trials'}<TrialBench />{:else if view === 'finder'}<FaultFinder
-    />{:else if view === 'runs'}<RunList />{:else if view === 'live'}<LiveView
-      {width}
-    />{:else if view === 'where'}<WhereRuns {width} />{:else if view === 'plugs'}<PlugTable />{:else}
-    <CircuitView {width} />
-  {/if}
+  <div class="flex min-h-0 flex-1 flex-col overflow-auto" bind:clientWidth={width}>
+    {#if w.circuits.length === 0}
+      <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5">
+        <h2>No circuits yet</h2>
+        <p class="mt-2 text-[0.875rem] text-ink2">
+          Each port gets its own fused circuit when it is placed. Put ports on the faces first; fuse, wire and lengths
+          then follow from this very layout.
+        </p>
+        <a class="btn main mt-4" href={resolve('/box/[id]/ports', { id: open.id })}>Place ports</a>
+      </section>
+    {:else if view === 'paths'}<PathTable />{:else if view === 'survey'}<SurveyTable
+      />{:else if view === 'trials'}<TrialBench />{:else if view === 'finder'}<FaultFinder
+      />{:else if view === 'runs'}<RunList />{:else if view === 'live'}<LiveView />{:else if view === 'where'}<WhereRuns
+        {width}
+      />{:else if view === 'plugs'}<PlugTable />{:else}
+      <CircuitView {width} />
+    {/if}
+  </div>
 </div>
