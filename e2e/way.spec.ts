@@ -113,6 +113,7 @@ test('by keyboard alone, from the shelf to the printed sheet, every key counted'
   await expect(page.getByText('Saltmarsh hide box')).toBeVisible();
   await tabTo(page.getByRole('button', { name: 'New box', exact: true }));
   await press('Enter');
+  await expect(page.getByLabel('What is it called?')).toBeFocused();
   await type('Night box');
   await press('Tab');
   await press('ArrowDown');

@@ -3,7 +3,6 @@
   import type { Face } from '@haversack/core/catalogue/faces';
   import { addPort, type NewPort } from '@haversack/core/panel/add-port';
   import { PLACE_FACES, placePort, type PlacedPort } from '@haversack/core/panel/place-port';
-  import { holeText } from '@haversack/core/panel/panel';
   import { fixed } from '@haversack/core/quantity/format';
   import Check from '@lucide/svelte/icons/check';
   import { resolve } from '$app/paths';
@@ -16,6 +15,7 @@
   import BracketTable from '$lib/ports/BracketTable.svelte';
   import LabelSheet from '$lib/ports/LabelSheet.svelte';
   import LineUpBar from '$lib/ports/LineUpBar.svelte';
+  import PortShelf from '$lib/ports/PortShelf.svelte';
   import WaterTable from '$lib/ports/WaterTable.svelte';
   import { STAGE_VIEWS } from '$lib/client/stage-views.ts';
   import { askedView } from '$lib/client/views.ts';
@@ -29,14 +29,10 @@
   let keepClear = $state(true);
   let width = $state(880);
   let face = $state<Face>('front');
-  let role = $state<'all' | PartOf<'panel'>['role']>('all');
   let foldOut = $state<ReturnType<typeof FoldOut>>();
   const SCALES = [2, 1.5, 1, 0.75, 0.6, 0.5, 0.4];
   const scale = $derived.by(() =>
     fit ? (SCALES.find((s) => 2 * (fit.part.rimLengthMm + fit.part.rimWidthMm) * s + 48 <= width - 8) ?? 0.4) : 1
-  );
-  const parts = $derived(
-    open.catalogue.filter((p): p is PartOf<'panel'> => p.kind === 'panel' && (role === 'all' || p.role === role))
   );
   const chosen = $derived(
     panel?.ports.find((p) => open.selected?.kind === 'port' && p.port.id === open.selected.id) ?? panel?.tightest
@@ -83,149 +79,121 @@
 
   function drop(event: DragEvent): void {
     event.preventDefault();
-    const part = parts.find((p) => p.id === event.dataTransfer?.getData('text/plain'));
+    const id = event.dataTransfer?.getData('text/plain');
+    const part = open.catalogue.find((p): p is PartOf<'panel'> => p.kind === 'panel' && p.id === id);
     const place = foldOut?.placeAt(event);
     if (part && place) dropAt(part, place);
   }
 </script>
 
-<StageHead
-  title="Ports"
-  sub={panel ? `${panel.holeCount} holes on ${facesUsed} ${facesUsed === 1 ? 'face' : 'faces'}` : ''}
->
-  {#if fit}
-    <ViewSwitch stage="ports" views={VIEWS} {view} />
-  {/if}
-  <span class="flex-1"></span>
-  {#if fit && view === 'layout'}
-    {#if panel && panel.ports.length > 0}<button type="button" class="btn" onclick={() => (arranging = true)}
-        >Arrange for me</button
-      >{/if}
-    <span class="lab">Show</span>
-    <button type="button" class="chip" aria-pressed={behind} onclick={() => (behind = !behind)}
-      >{#if behind}<Check size={13} />{/if}Behind</button
-    >
-    <button type="button" class="chip" aria-pressed={keepClear} onclick={() => (keepClear = !keepClear)}
-      >{#if keepClear}<Check size={13} />{/if}Keep clear</button
-    >
-  {/if}
-</StageHead>
-
-{#if fit && panel}
-  {#if view === 'holes'}<HoleSchedule />{:else if view === 'water'}<WaterTable />{:else if view === 'labels'}<LabelSheet
-    />{:else if view === 'brackets'}<BracketTable />{/if}
-  <ArrangeDialog bind:open={arranging} />
-{/if}
-<div class="ports" class:away={view !== 'layout' && fit} bind:clientWidth={width}>
-  {#if !fit || !panel}
-    <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5">
-      <h2>First a case</h2>
-      <p class="mt-2 text-[0.875rem] text-ink2">
-        Ports are placed on the faces of a case, drawn folded out at scale. Choose the case first.
-      </p>
-      <a class="btn main mt-4" href={resolve('/box/[id]/case', { id: open.id })}>Choose a case</a>
-    </section>
-  {:else}
-    <!-- svelte-ignore a11y_no_static_element_interactions -->
-    <div class="relative min-h-0 overflow-auto" ondragover={(e) => e.preventDefault()} ondrop={drop}>
-      <FoldOut bind:this={foldOut} {fit} {panel} {scale} {behind} {keepClear} />
-      <figure
-        class="corner"
-        style:left="{24 + fit.part.rimWidthMm * scale + fit.part.rimLengthMm * scale + 12}px"
-        style:top="2px"
+<div class="page" class:whole={view === 'layout'}>
+  <StageHead
+    title="Ports"
+    sub={panel ? `${panel.holeCount} holes on ${facesUsed} ${facesUsed === 1 ? 'face' : 'faces'}` : ''}
+  >
+    {#if fit}
+      <ViewSwitch stage="ports" views={VIEWS} {view} />
+    {/if}
+    <span class="flex-1"></span>
+    {#if fit && view === 'layout'}
+      {#if panel && panel.ports.length > 0}<button type="button" class="btn" onclick={() => (arranging = true)}
+          >Arrange for me</button
+        >{/if}
+      <span class="lab">Show</span>
+      <button type="button" class="chip" aria-pressed={behind} onclick={() => (behind = !behind)}
+        >{#if behind}<Check size={13} />{/if}Behind</button
       >
-        <InsideView {fit} {panel} view="plan" scale={planScale} dimensions={false} portId={chosen?.port.id}>
-          {#snippet caption(missing)}<figcaption>
-              <b>Plan</b>
-              <span class="lab"
-                >lid open, back is up{missing.length > 0 ? `; not named: ${missing.join(', ')}` : ''}</span
-              >
-            </figcaption>{/snippet}
-        </InsideView>
-      </figure>
-      {#if chosen && chosen.part.hole.shape !== 'none'}
+      <button type="button" class="chip" aria-pressed={keepClear} onclick={() => (keepClear = !keepClear)}
+        >{#if keepClear}<Check size={13} />{/if}Keep clear</button
+      >
+    {/if}
+  </StageHead>
+
+  {#if fit && panel}
+    {#if view === 'holes'}<HoleSchedule />{:else if view === 'water'}<WaterTable
+      />{:else if view === 'labels'}<LabelSheet />{:else if view === 'brackets'}<BracketTable />{/if}
+    <ArrangeDialog bind:open={arranging} />
+  {/if}
+  <div class="ports" class:away={view !== 'layout' && fit} bind:clientWidth={width}>
+    {#if !fit || !panel}
+      <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5">
+        <h2>First a case</h2>
+        <p class="mt-2 text-[0.875rem] text-ink2">
+          Ports are placed on the faces of a case, drawn folded out at scale. Choose the case first.
+        </p>
+        <a class="btn main mt-4" href={resolve('/box/[id]/case', { id: open.id })}>Choose a case</a>
+      </section>
+    {:else}
+      <!-- svelte-ignore a11y_no_static_element_interactions -->
+      <div class="relative min-h-0 overflow-auto" ondragover={(e) => e.preventDefault()} ondrop={drop}>
+        <FoldOut bind:this={foldOut} {fit} {panel} {scale} {behind} {keepClear} />
         <figure
           class="corner"
           style:left="{24 + fit.part.rimWidthMm * scale + fit.part.rimLengthMm * scale + 12}px"
-          style:top="{20 + fit.part.rimWidthMm * scale + 30 + fit.part.depthMm * scale + 4}px"
+          style:top="2px"
         >
-          <figcaption>
-            <b>Section</b>
-            <span class="lab">through {chosen.tag}{open.selected?.kind === 'port' ? '' : ', the tightest'}</span>
-          </figcaption>
-          <DepthSection plan={chosen} {fit} />
+          <InsideView {fit} {panel} view="plan" scale={planScale} dimensions={false} portId={chosen?.port.id}>
+            {#snippet caption(missing)}<figcaption>
+                <b>Plan</b>
+                <span class="lab"
+                  >lid open, back is up{missing.length > 0 ? `; not named: ${missing.join(', ')}` : ''}</span
+                >
+              </figcaption>{/snippet}
+          </InsideView>
         </figure>
-      {/if}
-      <div class="legend lab">
-        <span><i class="h"></i>keep clear</span><span><i class="b"></i>what is behind</span><span
-          >1 px is {fixed(1 / scale, 2)} mm</span
-        >
+        {#if chosen && chosen.part.hole.shape !== 'none'}
+          <figure
+            class="corner"
+            style:left="{24 + fit.part.rimWidthMm * scale + fit.part.rimLengthMm * scale + 12}px"
+            style:top="{20 + fit.part.rimWidthMm * scale + 30 + fit.part.depthMm * scale + 4}px"
+          >
+            <figcaption>
+              <b>Section</b>
+              <span class="lab">through {chosen.tag}{open.selected?.kind === 'port' ? '' : ', the tightest'}</span>
+            </figcaption>
+            <DepthSection plan={chosen} {fit} />
+          </figure>
+        {/if}
+        <div class="legend lab">
+          <span><i class="h"></i>keep clear</span><span><i class="b"></i>what is behind</span><span
+            >1 px is {fixed(1 / scale, 2)} mm</span
+          >
+        </div>
       </div>
-    </div>
-    {#if selectedPort}<LineUpBar chosen={selectedPort} />{/if}
-    {#if refused}<div
-        class="flex flex-wrap items-center gap-2 border-t border-caution bg-caution1 px-6 py-1"
-        role="alert"
-      >
-        <span
-          >{refused.part.name} finds no place on the {refused.face} where it meets nothing.{refused.others.length === 0
-            ? ' No other face has one either: a larger case, a smaller part, or less inside.'
-            : ''}</span
+      {#if selectedPort}<LineUpBar chosen={selectedPort} />{/if}
+      {#if refused}<div
+          class="flex flex-wrap items-center gap-2 border-t border-caution bg-caution1 px-6 py-1"
+          role="alert"
         >
-        {#each refused.others as o (o.face)}<button type="button" class="btn" onclick={() => put(refused!.part, o)}
-            >Put it on the {o.face}</button
-          >{/each}
-        <button type="button" class="btn" onclick={() => (refused = undefined)}>Leave it</button>
-      </div>{/if}
-    <section class="shelf" aria-label="Shelf of parts">
-      <div class="grid gap-1">
-        <label class="flex items-center gap-1"
-          ><span class="lab w-9">Add to</span><select class="in !px-1" bind:value={face}
-            >{#each ['front', 'right', 'left', 'back', 'lid'] as f (f)}<option value={f}>{f}</option>{/each}</select
-          ></label
-        >
-        <label class="flex items-center gap-1"
-          ><span class="lab w-9">Kind</span><select class="in !px-1" bind:value={role}
-            ><option value="all">all</option><option value="outlet">outlets</option><option value="inlet"
-              >charge inlets</option
-            ><option value="switch">switches</option><option value="meter">meters</option><option value="gland"
-              >glands</option
-            ><option value="vent">vents</option></select
-          ></label
-        >
-      </div>
-      <ul>
-        {#each parts as part (part.id)}
-          <li>
-            <button
-              type="button"
-              draggable="true"
-              ondragstart={(e) => e.dataTransfer?.setData('text/plain', part.id)}
-              onclick={() => add(part)}
-              title="{part.name}: press to add, or drag onto a face"
-            >
-              <span
-                class="dot"
-                style:width="{Math.min(34, part.flangeWidthMm * 0.7)}px"
-                style:height="{Math.min(34, part.flangeHeightMm * 0.7)}px"
-                style:border-radius={part.flangeWidthMm === part.flangeHeightMm ? '50%' : '3px'}
-              ></span>
-              <span class="text-left leading-4"
-                >{part.name}<span class="lab block">hole <span class="n">{holeText(part)}</span> mm</span></span
-              >
-            </button>
-          </li>
-        {/each}
-      </ul>
-    </section>
-  {/if}
+          <span
+            >{refused.part.name} finds no place on the {refused.face} where it meets nothing.{refused.others.length ===
+            0
+              ? ' No other face has one either: a larger case, a smaller part, or less inside.'
+              : ''}</span
+          >
+          {#each refused.others as o (o.face)}<button type="button" class="btn" onclick={() => put(refused!.part, o)}
+              >Put it on the {o.face}</button
+            >{/each}
+          <button type="button" class="btn" onclick={() => (refused = undefined)}>Leave it</button>
+        </div>{/if}
+      <PortShelf {fit} bind:face onadd={add} />
+    {/if}
+  </div>
 </div>
 
 <style>
   .ports {
     display: grid;
     grid-template: minmax(0, 1fr) auto auto auto / minmax(0, 1fr);
-    height: calc(100% - 48px);
+    flex: 1 1 0;
+    min-height: 0;
+  }
+  .page {
+    display: flex;
+    flex-direction: column;
+  }
+  .page.whole {
+    height: 100%;
   }
   .ports.away {
     display: none;
@@ -261,61 +229,17 @@
   .legend .b {
     border: 1px dashed var(--note);
   }
-  .shelf {
-    display: flex;
-    align-items: center;
-    gap: 16px;
-    min-height: 72px;
-    padding: 4px 16px;
-    border-top: 1px solid var(--line2);
-    background: var(--page);
-  }
-  .shelf ul {
-    display: flex;
-    gap: 4px;
-    min-width: 0;
-    overflow-x: auto;
-  }
   @media (max-width: 699px) {
-    .ports {
+    .page.whole {
       height: auto;
     }
-    .shelf ul {
-      flex-wrap: wrap;
+    .ports {
+      flex: none;
     }
     .corner {
       position: static;
       padding: 8px 12px 0;
       overflow-x: auto;
     }
-    .shelf {
-      flex-direction: column;
-      align-items: stretch;
-      gap: 4px;
-      padding: 4px 12px;
-    }
-    .shelf > div {
-      display: flex;
-      gap: 12px;
-    }
-  }
-  .shelf li button {
-    display: flex;
-    align-items: center;
-    gap: 8px;
-    width: 168px;
-    height: 60px;
-    padding: 4px 8px;
-    border-radius: 6px;
-    font-size: 0.75rem;
-  }
-  .shelf li button:hover {
-    background: var(--sunk);
-  }
-  .dot {
-    flex: none;
-    border: 1.5px solid var(--ink);
-    background: var(--olive1);
-    box-shadow: inset 0 0 0 3px var(--paper);
   }
 </style>
