@@ -268,7 +268,7 @@ test.describe('what is typed', () => {
     await air.fill('−4');
     await air.press('Enter');
     await expect(air).toHaveValue('-4');
-    const keep = page.getByLabel('Keep back');
+    const keep = page.getByLabel('Kept back in the battery');
     await keep.fill('0.3');
     await keep.press('Enter');
     await page.getByRole('button', { name: 'Take 30 %' }).click();

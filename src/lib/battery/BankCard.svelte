@@ -90,26 +90,26 @@
     onvalue={(v) => set(`${fixed(v, 0)} outings a year`, 'outingsPerYear', v)}
   />
   <AttrField
-    label="Kept back"
+    label="Kept back in the battery"
     attr={b.keepBack}
     automatic={bank ? `${fixed(bank.keepBackFraction * 100, 0)} %` : 'by chemistry'}
     start={bank?.keepBackFraction ?? 0.1}
     words={{ none: 'nothing' }}
-    onattr={(a) => set('Kept back', 'keepBack', a)}
+    onattr={(a) => set('Kept back in the battery', 'keepBack', a)}
   >
     {#snippet field()}<QuantityField
-        label="Kept back"
+        label="Kept back in the battery"
         hideLabel
         kind="fraction"
         unit="%"
         width={56}
         text={b.keepBack.is === 'set' ? fixed(b.keepBack.value * 100, 0) : ''}
         options={{ min: 0, max: 0.95 }}
-        onvalue={(v) => set(`Keep back ${fixed(v * 100, 0)} %`, 'keepBack', { is: 'set', value: v })}
+        onvalue={(v) => set(`Kept back in the battery: ${fixed(v * 100, 0)} %`, 'keepBack', { is: 'set', value: v })}
       />{/snippet}
   </AttrField>
   <AttrField
-    label="Held by"
+    label="What holds the battery"
     attr={b.holdDown}
     automatic="strap"
     start={'strap' as const}
@@ -118,7 +118,7 @@
   >
     {#snippet field()}<select
         class="in"
-        aria-label="Held by"
+        aria-label="What holds the battery"
         value={b.holdDown.is === 'set' ? b.holdDown.value : ''}
         onchange={(e) =>
           set(`Battery held by ${e.currentTarget.value}`, 'holdDown', { is: 'set', value: e.currentTarget.value })}

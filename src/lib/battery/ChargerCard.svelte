@@ -36,7 +36,7 @@
 <section class="rounded-box border border-line2 bg-raise p-4">
   <h2 class="h3">The charger</h2>
   <AttrField
-    label="Way"
+    label="How it is charged"
     attr={open.doc.charging.path}
     automatic={open.doc.circuits.some((c) => c.purpose === 'charge') ? 'inlet on the case' : 'lid open'}
     start={'inlet' as const}
@@ -44,7 +44,7 @@
   >
     {#snippet field()}<select
         class="in"
-        aria-label="Way of charging"
+        aria-label="How it is charged"
         value={open.doc.charging.path.is === 'set' ? open.doc.charging.path.value : ''}
         onchange={(e) => open.set('Charging path', 'charging/path', { is: 'set', value: e.currentTarget.value })}
         >{#each Object.entries(PATHS) as [v, t] (v)}<option value={v}>{t}</option>{/each}</select

@@ -79,7 +79,7 @@
         width={64}
         text={fixed(bank.keepBackFraction * 100, 0)}
         options={{ min: 0, max: 0.95 }}
-        onvalue={(v) => open.set(`Keep back ${fixed(v * 100, 0)} %`, 'bank/keepBack', setTo(v))}
+        onvalue={(v) => open.set(`Kept back in the battery: ${fixed(v * 100, 0)} %`, 'bank/keepBack', setTo(v))}
       />
     </div>
     <div class="l">

@@ -13,7 +13,7 @@ export const KNOWN_FIELDS: readonly KnownField[] = [
   { label: 'Carried', stage: 'outing', also: 'weight carry' },
   { label: 'Stands in the sun', stage: 'outing', also: 'heat' },
   { label: 'Budget', stage: 'outing', also: 'money price cost' },
-  { label: 'Keep back', stage: 'outing', also: 'reserve depth of discharge' },
+  { label: 'Kept back in the battery', stage: 'outing', also: 'reserve depth of discharge' },
   { label: 'Type a line', stage: 'outing', also: 'add device quick' },
   { label: 'Latitude', stage: 'outing', also: 'site place sun solar' },
   { label: 'Longitude', stage: 'outing', also: 'site place' },

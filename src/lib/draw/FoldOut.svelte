@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { worstOf } from '@haversack/core/findings/at';
   import { keyAction } from '$lib/client/keys.ts';
   import type { CaseFit } from '@haversack/core/case/fit';
   import { FACES, type Face } from '@haversack/core/catalogue/faces';
@@ -14,6 +15,7 @@
   import FoldFaces from './FoldFaces.svelte';
   import FoldShadows from './FoldShadows.svelte';
   import PortGlyph from './PortGlyph.svelte';
+  import ThingMark from './ThingMark.svelte';
 
   /** The case laid flat at true scale, every face seen from outside: left, front, right, back in one belt, lid above, floor below. */
   type Props = { fit: CaseFit; panel: PanelPlan; scale: number; behind: boolean; keepClear: boolean };
@@ -261,6 +263,7 @@
     {@const bad = wrong.has(p.port.id)}
     {@const on = p.port.id === selectedId}
     {@const also = open.alsoPorts.includes(p.port.id)}
+    {@const said = worstOf(open.plan.findings, { kind: 'port', id: p.port.id })}
     <g
       role="button"
       tabindex="0"
@@ -269,7 +272,7 @@
         0
       )} from the left, {fixed(p.port.yMm, 0)} up, {fixed(p.clearMm, 1)} mm clear behind{bad
         ? ', does not fit here'
-        : ''}"
+        : ''}{said ? `, ${said}` : ''}"
       aria-pressed={on || also}
       data-port={p.port.id}
       class="port"
@@ -277,6 +280,11 @@
       onkeydown={(e) => keys(e, p)}
     >
       <PortGlyph {p} x={px(p.port.face, p.port.xMm)} y={py(p.port.face, p.port.yMm)} {scale} {on} {also} wrong={bad} />
+      {#if said}<ThingMark
+          severity={said}
+          x={px(p.port.face, p.port.xMm) + (p.part.flangeWidthMm * scale) / 2}
+          y={py(p.port.face, p.port.yMm) - (p.part.flangeHeightMm * scale) / 2}
+        />{/if}
     </g>
   {/each}
   <LabelsLayer

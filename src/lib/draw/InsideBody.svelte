@@ -1,12 +1,14 @@
 <script lang="ts">
   import { keyAction } from '$lib/client/keys.ts';
   import type { FitBody } from '@haversack/core/case/fit';
+  import { worstOf } from '@haversack/core/findings/at';
   import type { Placed } from '@haversack/core/case/space';
   import { lengthText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { putBody, turnBody } from '$lib/case/place-body.ts';
   import { tick } from 'svelte';
   import { AT, VIEW_AXES, type View } from '@haversack/core/draw/inside-axes';
+  import ThingMark from './ThingMark.svelte';
 
   /** One body in a view of the inside: pressed, dragged, moved with the arrow keys, turned with R. */
   type Props = {
@@ -22,6 +24,7 @@
   const axes = $derived(VIEW_AXES[view]);
   const unit = $derived(open.doc.preferences.lengthUnit);
   const chosen = $derived(open.selected?.kind === 'body' && open.selected.id === body.id);
+  const said = $derived(worstOf(open.plan.findings, { kind: 'body', id: body.id }));
   const ink = $derived(chosen ? 'var(--on-brass)' : 'var(--ink)');
   const sizes = $derived(
     [placed.lengthMm, placed.widthMm, placed.heightMm].map((v) => lengthText(v, unit, 0)).join(' × ')
@@ -102,7 +105,7 @@
     0
   )} from the front, {lengthText(placed.zMm, unit, 0)} up{body.pinned ? ', put by hand' : ''}{wrong
     ? ', meets something'
-    : ''}"
+    : ''}{said ? `, ${said}` : ''}"
   aria-pressed={chosen}
   onpointerdown={down}
   onpointermove={move}
@@ -131,7 +134,8 @@
       stroke-width="1.5"
     />
   {/if}
-  {#if body.pinned && rect.w > 20 && rect.h > 20}
+  {#if said}<ThingMark severity={said} x={rect.x + rect.w - 9} y={rect.y + rect.h - 9} />{/if}
+  {#if !said && body.pinned && rect.w > 20 && rect.h > 20}
     <circle cx={rect.x + rect.w - 8} cy={rect.y + rect.h - 8} r="3" fill={ink}><title>put by hand</title></circle>
   {/if}
 </g>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { worstOf } from '@haversack/core/findings/at';
+  import ThingMark from './ThingMark.svelte';
   import { keyAction } from '$lib/client/keys.ts';
   import type { Device, Span } from '@haversack/core/box/schema';
   import { ampsText, clockText, fixed, temperatureText } from '@haversack/core/quantity/format';
@@ -208,6 +210,7 @@
     {@const y = TOP + row * ROW}
     {@const d = open.plan.demand.devices[row]!}
     {@const chosen = device.id === selectedId}
+    {@const said = worstOf(open.plan.findings, { kind: 'device', id: device.id })}
     {#if chosen}<rect x="0" {y} {width} height={ROW} fill="var(--brass1)" /><rect
         x="0"
         {y}
@@ -219,7 +222,7 @@
     <g
       role="button"
       tabindex="0"
-      aria-label="{device.name}, {ampsText(d.meanA)} A, {fixed(d.chargeAh, 1)} Ah"
+      aria-label="{device.name}, {ampsText(d.meanA)} A, {fixed(d.chargeAh, 1)} Ah{said ? `, ${said}` : ''}"
       onclick={() => (open.selected = { kind: 'device', id: device.id })}
       onkeydown={(e) => {
         if (e.key === 'Enter' || e.key === ' ') {
@@ -230,6 +233,7 @@
       class="cursor-pointer"
     >
       <rect x="4" y={y + 2} width={axis.leftPx - 12} height={ROW - 4} fill="transparent" />
+      {#if said}<ThingMark severity={said} x={18} y={y + 28} />{/if}
       <text class="n" x="14" y={y + 16} style:fill="var(--ink2)">{row + 1}</text>
       <text x="36" y={y + 16} font-weight="640">{short(device.name, 22)}</text>
       <text x="36" y={y + 30} style:fill="var(--ink2)"

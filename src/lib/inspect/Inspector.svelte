@@ -1,6 +1,6 @@
 <script lang="ts">
   import X from '@lucide/svelte/icons/x';
-  import type { Where } from '@haversack/core/findings/rule';
+  import { isOf } from '@haversack/core/findings/at';
   import { allWorkings } from '@haversack/core/workings';
   import { ownBits } from '$lib/client/own-bits.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -39,7 +39,8 @@
     s?.kind === 'working' ? allWorkings(open.doc, open.plan, bits.sets).find((w) => w.id === s.id) : undefined
   );
   const main = $derived(s?.kind === 'main');
-  const chosen = $derived(device ?? port ?? circuit ?? feed ?? body ?? working ?? (main ? true : undefined));
+  const battery = $derived(s?.kind === 'battery');
+  const chosen = $derived(device ?? port ?? circuit ?? feed ?? body ?? working ?? (main || battery || undefined));
 
   const head = $derived.by(() => {
     if (device)
@@ -62,6 +63,7 @@
     if (body) return { tag: '', title: body.name, path: 'inside the case' };
     if (working) return { tag: '=', title: working.title, path: 'the arithmetic' };
     if (main) return { tag: 'F0', title: 'Main feed', path: 'battery to what everything hangs on, and back' };
+    if (battery) return { tag: '', title: 'Battery', path: open.plan.bank?.part.name ?? 'none chosen yet' };
     return { tag: '', title: STAGES.find((t) => t.id === stage)?.name ?? '', path: 'nothing chosen' };
   });
 
@@ -74,13 +76,13 @@
   const here = $derived(
     open.plan.findings.filter((f) => {
       if (working) return false;
-      const at = (kind: Where['kind'], id: string) => f.where.kind === kind && f.where.id === id;
-      if (device) return at('device', device.id);
-      if (port) return at('port', port.port.id);
-      if (circuit) return at('circuit', circuit.circuit.id) || at('port', circuit.circuit.portId);
-      if (feed) return at('circuit', feed.id);
-      if (main) return f.where.kind === 'main' || (f.where.kind === 'box' && f.stage === 'wiring');
-      if (body) return f.where.kind === 'case';
+      if (device) return isOf(f, { kind: 'device', id: device.id });
+      if (port) return isOf(f, { kind: 'port', id: port.port.id });
+      if (circuit) return isOf(f, { kind: 'circuit', id: circuit.circuit.id, portId: circuit.circuit.portId });
+      if (feed) return isOf(f, { kind: 'circuit', id: feed.id, portId: '' });
+      if (main) return isOf(f, { kind: 'main' }) || (f.where.kind === 'box' && f.stage === 'wiring');
+      if (battery) return f.where.kind === 'battery';
+      if (body) return isOf(f, { kind: 'body', id: body.id }) || f.where.kind === 'case';
       return f.stage === stage;
     })
   );

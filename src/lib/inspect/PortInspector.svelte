@@ -78,6 +78,12 @@
     return done !== undefined;
   }
   const STATES = { mated: 'plugged in', capped: 'capped', open: 'open' } as const;
+  /** Only states that this part has: nothing is plugged into a switch. */
+  const states = $derived(
+    Object.entries(STATES).filter(
+      ([id]) => id === 'open' || id === plan.port.inUse || plan.part.seal[id as keyof typeof STATES] !== null
+    )
+  );
 </script>
 
 <section class="sec flex items-center gap-4">
@@ -270,14 +276,14 @@
 </section>
 <section class="sec">
   <h3>Sealing</h3>
-  <label class="row"
-    ><span>During the outing</span><select
-      class="in"
-      value={plan.port.inUse}
-      onchange={(e) => set(STATES[e.currentTarget.value as keyof typeof STATES], 'inUse', e.currentTarget.value)}
-      >{#each Object.entries(STATES) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
-    ></label
-  >
+  {#if states.length > 1}<label class="row"
+      ><span>During the outing</span><select
+        class="in"
+        value={plan.port.inUse}
+        onchange={(e) => set(STATES[e.currentTarget.value as keyof typeof STATES], 'inUse', e.currentTarget.value)}
+        >{#each states as [value, text] (value)}<option {value}>{text}</option>{/each}</select
+      ></label
+    >{/if}
   {#each ['mated', 'capped', 'open'] as const as state (state)}
     {#if plan.part.seal[state]}<div class="row">
         <span>{STATES[state]}</span><span>{SEAL_WORDS[sealWord(portMark(plan, state))].toLowerCase()}</span>

@@ -4,6 +4,8 @@
   import type { Owner, Rung, Schematic, Shape } from '@haversack/core/schematic/shapes';
   import { select } from 'd3-selection';
   import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
+  import type { Severity } from '@haversack/core/findings/rule';
+  import ThingMark from '$lib/draw/ThingMark.svelte';
   import ShapeView from './ShapeView.svelte';
 
   /** The drawn circuit: turn the wheel with Ctrl to zoom, drag the ground to move it; every part and lead can be pressed. */
@@ -15,6 +17,8 @@
     chosenLead?: string | undefined;
     rungId?: string | undefined;
     failing?: ReadonlySet<string>;
+    /** What is said of a row, and of the batteries, where something is. */
+    said?: (rung: Rung) => Severity | undefined;
     /** Leads to be seen; the rest steps back. */
     followed?: ReadonlySet<string> | undefined;
     /** Leads with voltage; undefined = not a live view. */
@@ -35,6 +39,7 @@
     chosenLead,
     rungId,
     failing = new Set<string>(),
+    said = () => undefined,
     followed,
     live,
     liveParts,
@@ -127,7 +132,7 @@
         role="button"
         tabindex="0"
         class="rung"
-        aria-label={r.say}
+        aria-label={said(r) ? `${r.say}, ${said(r)}` : r.say}
         aria-pressed={rungId === r.id}
         onclick={() => onrung(r)}
         onkeydown={(e) => {
@@ -177,6 +182,10 @@
           failing={part !== undefined && failing.has(part)}
         />
       </g>
+    {/each}
+    {#each drawing.rungs as r (r.id)}
+      {@const severity = said(r)}
+      {#if severity}<ThingMark {severity} x={drawing.width - 10} y={r.y} />{/if}
     {/each}
   </g>
 </svg>

@@ -3,6 +3,8 @@
   import { conductorFacts, follow, partFacts } from '@haversack/core/trials/facts';
   import { benchSource } from '@haversack/core/trials/setting';
   import { schematic } from '@haversack/core/schematic/layout';
+  import { worstOf } from '@haversack/core/findings/at';
+  import type { Rung } from '@haversack/core/schematic/shapes';
   import type { NetRef } from '@haversack/core/wiring/netlist';
   import { fixed } from '@haversack/core/quantity/format';
   import FileCode from '@lucide/svelte/icons/file-code';
@@ -31,6 +33,10 @@
   const drawing = $derived(schematic(w, { widthPx: width - 2, lengthUnit: unit, mostLostV }));
   const circuit = $derived(new TrialCircuit(w));
   const reading = $derived(circuit.read(benchSource(open.plan.bank)));
+  const said = (r: Rung) => {
+    const c = [...w.circuits, ...w.feeds].find((k) => k.circuit.id === r.circuitId);
+    return c && worstOf(open.plan.findings, { kind: 'circuit', id: c.circuit.id, portId: c.circuit.portId });
+  };
   const failing = $derived(failingParts(open.plan));
   const colours = $derived(leadColours(open.doc));
   let lead = $state<string | undefined>();
@@ -109,6 +115,7 @@
       chosenPart={part}
       {rungId}
       {failing}
+      {said}
       {followed}
       onlead={(id) => {
         lead = id;

@@ -204,13 +204,13 @@
       onvalue={(v) => open.set(`Budget ${fixed(v, 0)}`, 'outing/budgetAmount', v)}
     />
     <QuantityField
-      label="Keep back"
+      label="Kept back in the battery"
       kind="fraction"
       width={42}
       unit="%"
       text={keepBack === undefined ? '' : fixed(keepBack * 100, 0)}
       options={{ min: 0, max: 0.95 }}
-      onvalue={(v) => open.set(`Keep back ${fixed(v * 100, 0)} %`, 'bank/keepBack', setTo(v))}
+      onvalue={(v) => open.set(`Kept back in the battery: ${fixed(v * 100, 0)} %`, 'bank/keepBack', setTo(v))}
     />
     <SiteFields />
   </div>
