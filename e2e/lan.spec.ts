@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { networkInterfaces, tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { expectAccessible } from './axe.ts';
 import { expect, test } from './test.ts';
 import { open } from './helpers.ts';
 import { FIRST_PORT, startServer } from './server.ts';
@@ -57,6 +58,7 @@ test('open to the network: a device gets in by the phrase or by a picture, no ot
     await shelf.getByRole('button', { name: 'Open to your network' }).click();
     await shelf.getByRole('button', { name: 'Show the picture' }).click();
     await expect(shelf.getByRole('img', { name: 'Code that opens Haversack on a phone' })).toBeVisible();
+    await expectAccessible(shelf);
     const { pass } = (await (await desk.request.post(`${server.url}/api/lan/pass`)).json()) as { pass: string };
     const tablet = await browser.newContext({ serviceWorkers: 'block' });
     const second = await tablet.newPage();

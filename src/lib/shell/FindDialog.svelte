@@ -110,7 +110,7 @@
 <Dialog bind:open title="Find">
   <Command.Root label="Find a command, field, port, part, device or finding" filter={matches}>
     <Command.Input class="in mb-2 w-full" placeholder="Command, field, port, part, device, finding" />
-    <Command.List class="max-h-96 overflow-auto">
+    <Command.List class="max-h-96 overflow-auto" tabindex={0} aria-label="What was found">
       <Command.Viewport>
         <Command.Empty class="p-3 text-ink2">Nothing of that name is in this box.</Command.Empty>
         {#each hits as hit (hit.id)}
