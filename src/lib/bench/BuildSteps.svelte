@@ -179,7 +179,7 @@
     </div>
   </section>
 
-  <nav class="rounded-box border border-line2 bg-raise p-2" aria-label="All steps">
+  <nav class="no-print rounded-box border border-line2 bg-raise p-2" aria-label="All steps">
     <ol>
       {#each steps as s, i (s.id)}<li>
           <a

@@ -16,7 +16,7 @@
   const up = (y: number) => sheet.heightMm - y;
 </script>
 
-<section class="grid gap-5 p-6 max-md:p-3" aria-label="Labels">
+<section class="grid gap-5 p-6 max-md:p-3 print:p-0" aria-label="Labels">
   {#if labels.length === 0}
     <div class="max-w-xl rounded-box border border-line2 bg-raise p-5">
       <h2>No labels yet</h2>

@@ -219,6 +219,8 @@
   @media print {
     .circuit {
       height: auto;
+      min-width: 0 !important;
+      min-height: 0 !important;
       max-height: none !important;
     }
     .zoomed {

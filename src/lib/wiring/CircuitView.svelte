@@ -74,7 +74,7 @@
   }
 </script>
 
-<div class="flex min-h-[420px] flex-1 flex-col" data-view="circuit">
+<div class="flex min-h-[420px] flex-1 flex-col print:block print:min-h-0" data-view="circuit">
   <div class="no-print flex flex-wrap items-center gap-1 border-b border-line px-6 py-1 max-md:px-3">
     <LeadLegend {colours} />
     <span class="flex-1"></span>

@@ -74,7 +74,7 @@
   const fuses = $derived(w.netlist.parts.filter((p) => p.kind === 'fuse'));
 </script>
 
-<div class="flex min-h-0 min-w-0 flex-1 flex-col" data-view="live">
+<div class="flex min-h-0 min-w-0 flex-1 flex-col print:block" data-view="live">
   <div class="no-print flex flex-wrap items-center gap-2 border-b border-line px-6 py-2 max-md:px-3">
     <button type="button" class="btn" onclick={allOn}>All on</button>
     <button type="button" class="btn" onclick={allOff}>Off position</button>
@@ -192,6 +192,13 @@
     padding: 12px 20px;
     overflow: auto;
     border-left: 1px solid var(--line2);
+  }
+  @media print {
+    .both,
+    .list {
+      display: block;
+      width: auto;
+    }
   }
   /* in the hand the list says it in words; the drawing comes below it */
   @media (max-width: 899px) {

@@ -184,6 +184,7 @@
   <TopBar onfind={() => (finding = true)} onkeys={() => (keysShown = true)} />
   <Guard what="The list of stages" area="main"><Rail {stage} /></Guard>
   <main class="main" class:wide={!inspectorShown} id="main" tabindex="-1">
+    <p class="only-print running"><b>{open.doc.name}</b> · {stageName}</p>
     <Guard what="This stage" area="main"
       >{#if stage !== 'bench'}<UnlikeNote />{/if}{@render children()}</Guard
     >

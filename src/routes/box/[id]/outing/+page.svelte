@@ -44,7 +44,7 @@
     adding = true;
   });
   let search = $state('');
-  const shown = $derived(Math.max(700, width));
+  const shown = $derived(Math.max(680, width));
   const days = $derived(dayCount(outing));
   let wantedDay = $state<number | null>(null);
   const day = $derived(wantedDay !== null && wantedDay <= days && days > 2 ? wantedDay : null);

@@ -176,7 +176,7 @@
             >{/each}
           <button type="button" class="btn" onclick={() => (refused = undefined)}>Leave it</button>
         </div>{/if}
-      <PortShelf {fit} bind:face onadd={add} />
+      <div class="no-print min-w-0"><PortShelf {fit} bind:face onadd={add} /></div>
     {/if}
   </div>
 </div>
@@ -228,6 +228,21 @@
   }
   .legend .b {
     border: 1px dashed var(--note);
+  }
+  @media print {
+    .page.whole,
+    .ports {
+      display: block;
+      height: auto;
+    }
+    .ports.away,
+    .legend {
+      display: none;
+    }
+    .corner {
+      position: static;
+      margin-top: 8px;
+    }
   }
   @media (max-width: 699px) {
     .page.whole {

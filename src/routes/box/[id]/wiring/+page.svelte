@@ -27,7 +27,7 @@
   const missing = $derived(missingParts(open.plan.findings));
 </script>
 
-<div class="flex h-full flex-col">
+<div class="flex h-full flex-col print:block print:h-auto">
   <StageHead title="Wiring" sub={`${w.circuits.length} circuits, ${ampsText(w.main.loadA)} A at most`}>
     {#if w.circuits.length > 0}<ViewSwitch stage="wiring" views={VIEWS} {view} />{/if}
     <span class="flex-1"></span>
@@ -40,7 +40,7 @@
       >{/if}
   </StageHead>
 
-  <div class="flex min-h-0 flex-1 flex-col overflow-auto" bind:clientWidth={width}>
+  <div class="flex min-h-0 flex-1 flex-col overflow-auto print:block" bind:clientWidth={width}>
     {#if w.circuits.length === 0}
       <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5">
         <h2>No circuits yet</h2>
