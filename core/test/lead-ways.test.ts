@@ -9,7 +9,7 @@ import { foldedLead } from '../src/draw/fold-joins.ts';
 import { FoldOutLayout } from '../src/draw/fold-out.ts';
 import { evaluate } from '../src/evaluate.ts';
 import type { Box } from '../src/box/schema.ts';
-import { foldStretches, leadWays, onFace, polesOf, type LeadWay } from '../src/panel/lead-ways.ts';
+import { foldStretches, leadWays, onFace, polesOf, type LeadWay } from '../src/wiring/lead-ways.ts';
 import { runs } from './runs.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });

@@ -5,7 +5,7 @@ import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { solidModel, type SolidItem, type Vec } from '../src/draw/solid-model.ts';
 import { evaluate } from '../src/evaluate.ts';
-import { leadWays } from '../src/panel/lead-ways.ts';
+import { leadWays } from '../src/wiring/lead-ways.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const of = (box: Box) => {

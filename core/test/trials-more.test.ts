@@ -9,7 +9,7 @@ import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { jettyNetBox, moorCameraPost } from '../src/demo/wired.ts';
 import { evaluate } from '../src/evaluate.ts';
-import { onFace } from '../src/panel/lead-ways.ts';
+import { onFace } from '../src/wiring/lead-ways.ts';
 import { faultChoices } from '../src/trials/choices.ts';
 import { TrialCircuit } from '../src/trials/circuit.ts';
 import { conductorFacts, follow, partFacts } from '../src/trials/facts.ts';
@@ -21,7 +21,6 @@ import { ALL_ON, shortSources, usualSource, type Setting } from '../src/trials/s
 import { darkAfter, survey } from '../src/trials/survey.ts';
 import { trial } from '../src/trials/trial.ts';
 import { finished } from '../src/work.ts';
-import { bodyPoint } from '../src/wiring/lengths.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const change = (box: Box, ...edits: Edit[]): Box => applyEdits(box, edits);

@@ -1,5 +1,5 @@
 import type { Face } from '../catalogue/faces.ts';
-import { foldStretches, type LeadWay } from '../panel/lead-ways.ts';
+import { foldStretches, type LeadWay } from '../wiring/lead-ways.ts';
 import type { FoldOutLayout } from './fold-out.ts';
 
 /** A lead on the folded-out case: what lies on each face, and dotted between faces where the paper parts what is one edge. */

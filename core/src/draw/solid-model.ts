@@ -2,7 +2,7 @@ import { inwardOf, onWall, wallMmOf, type Point } from '../case/faces.ts';
 import type { CaseFit } from '../case/fit.ts';
 import type { Placed } from '../case/space.ts';
 import type { PartOf } from '../catalogue/part.ts';
-import { polesOf, type LeadWay } from '../panel/lead-ways.ts';
+import { polesOf, type LeadWay } from '../wiring/lead-ways.ts';
 import type { PanelPlan, PortPlan } from '../panel/panel.ts';
 
 type Case = PartOf<'case'>;

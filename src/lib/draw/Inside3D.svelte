@@ -3,7 +3,7 @@
   import type { CaseFit } from '@haversack/core/case/fit';
   import { placeLabels, type Labels } from '@haversack/core/draw/labels';
   import { solidModel } from '@haversack/core/draw/solid-model';
-  import { leadWays, type LeadWay } from '@haversack/core/panel/lead-ways';
+  import { leadWays, type LeadWay } from '@haversack/core/wiring/lead-ways';
   import type { PanelPlan } from '@haversack/core/panel/panel';
   import Download from '@lucide/svelte/icons/download';
   import { onMount } from 'svelte';

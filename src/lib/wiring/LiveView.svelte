@@ -9,6 +9,7 @@
   import { SvelteSet } from 'svelte/reactivity';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Mark from '$lib/ui/Mark.svelte';
+  import { scrolls } from '$lib/ui/scrolls.ts';
   import CircuitDrawing from './CircuitDrawing.svelte';
   import { failingParts, leadColours } from './drawn.ts';
 
@@ -127,7 +128,7 @@
         onrung={(r) => press(r.endPart)}
       />
     </div>
-    <div class="list" role="status">
+    <div class="list" role="status" use:scrolls>
       <p class="lab no-print">Press a switch, fuse, port or battery in the drawing.</p>
       <div>
         <h2 class="h3">Now</h2>

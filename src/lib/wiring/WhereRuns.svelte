@@ -1,7 +1,7 @@
 <script lang="ts">
   import { foldedLead } from '@haversack/core/draw/fold-joins';
   import { FoldOutLayout } from '@haversack/core/draw/fold-out';
-  import { leadWays, type LeadWay } from '@haversack/core/panel/lead-ways';
+  import { leadWays, type LeadWay } from '@haversack/core/wiring/lead-ways';
   import { runText } from '@haversack/core/quantity/format';
   import { wireSizeText } from '@haversack/core/quantity/wire-size';
   import { TrialCircuit } from '@haversack/core/trials/circuit';

@@ -23,11 +23,13 @@
   const w = $derived(open.plan.wiring);
   const VIEWS = STAGE_VIEWS.wiring;
   const view = $derived(askedView(VIEWS));
+  /** Drawings that are whole in their window; all else is as long as it gets. */
+  const whole = $derived(w.circuits.length > 0 && (view === 'circuit' || view === 'live'));
   const leading = useLead();
   const missing = $derived(missingParts(open.plan.findings));
 </script>
 
-<div class="flex h-full flex-col print:block print:h-auto">
+<div class={whole ? 'flex h-full flex-col print:block print:h-auto' : ''}>
   <StageHead title="Wiring" sub={`${w.circuits.length} circuits, ${ampsText(w.main.loadA)} A at most`}>
     {#if w.circuits.length > 0}<ViewSwitch stage="wiring" views={VIEWS} {view} />{/if}
     <span class="flex-1"></span>
@@ -40,7 +42,7 @@
       >{/if}
   </StageHead>
 
-  <div class="flex min-h-0 flex-1 flex-col overflow-auto print:block" bind:clientWidth={width}>
+  <div class={whole ? 'flex min-h-0 flex-1 flex-col print:block' : 'overflow-auto'} bind:clientWidth={width}>
     {#if w.circuits.length === 0}
       <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5">
         <h2>No circuits yet</h2>

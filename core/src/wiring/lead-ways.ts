@@ -6,9 +6,9 @@ import type { CaseFit } from '../case/fit.ts';
 import type { Placed } from '../case/space.ts';
 import type { Face } from '../catalogue/faces.ts';
 import type { PartOf } from '../catalogue/part.ts';
-import type { Conductor, Netlist, NetPart, Terminal } from '../wiring/netlist.ts';
-import type { WiringPlan } from '../wiring/types.ts';
-import type { PanelPlan } from './panel.ts';
+import type { Conductor, Netlist, NetPart, Terminal } from './netlist.ts';
+import type { WiringPlan } from './types.ts';
+import type { PanelPlan } from '../panel/panel.ts';
 
 type Case = PartOf<'case'>;
 
