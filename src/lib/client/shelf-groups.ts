@@ -1,4 +1,4 @@
-import type { BoxSummary } from '$lib/server/boxes.ts';
+import type { BoxSummary } from '$lib/server/shelf.ts';
 
 export type ShelfRow = BoxSummary;
 export type ShelfGroup = { id: string; name: string; rows: ShelfRow[] };

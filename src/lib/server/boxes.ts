@@ -1,9 +1,6 @@
 import { and, desc, eq, lt } from 'drizzle-orm';
-import { boxSchema, type Box } from '@haversack/core/box/schema';
-import type { Catalogue } from '@haversack/core/catalogue/part';
+import type { Box } from '@haversack/core/box/schema';
 import { whatChanged } from '@haversack/core/logbook/what-changed';
-import { evaluate } from '@haversack/core/evaluate';
-import type { VerdictState } from '@haversack/core/verdict';
 import { boxes, revisions } from './db/schema.ts';
 import type { Db } from './db/open.ts';
 import { readable, readDocument } from './documents.ts';
@@ -12,68 +9,7 @@ import { swapVariants } from './variants.ts';
 
 const KEPT_REVISIONS = 40;
 
-export type BoxSummary = {
-  id: string;
-  name: string;
-  notes: string;
-  archived: boolean;
-  revision: number;
-  updatedMs: number;
-  verdicts: { id: string; name: string; state: VerdictState; text: string }[];
-  /** Why this one cannot be read, and the newest earlier version that can; the others on the shelf are not touched by it. */
-  unreadable: { why: string; goodRevision: { revision: number; savedMs: number } | null } | null;
-};
 export type StoredBox = { id: string; document: Box; revision: number; archived: boolean; updatedMs: number };
-
-/** All boxes, newest first, with their five answers. */
-export function listBoxes(db: Db, catalogue: Catalogue): BoxSummary[] {
-  return db
-    .select()
-    .from(boxes)
-    .orderBy(desc(boxes.updatedMs))
-    .all()
-    .map((row) => summary(db, row, catalogue));
-}
-
-function summary(db: Db, row: typeof boxes.$inferSelect, catalogue: Catalogue): BoxSummary {
-  const head = { id: row.id, name: row.name, archived: row.archived, revision: row.revision, updatedMs: row.updatedMs };
-  let document: Box | undefined;
-  try {
-    document = readDocument(row.document);
-    const verdicts = evaluate(document, catalogue).verdicts.map((v) => ({
-      id: v.id,
-      name: v.name,
-      state: v.state,
-      text: v.way ?? (v.value.map((p) => `${p.number} ${p.unit}`.trim()).join(' ') || v.say)
-    }));
-    return { ...head, notes: document.notes, verdicts, unreadable: null };
-  } catch (error) {
-    const said = error instanceof Error ? error.message : String(error);
-    const why = document ? damageOf(document, said) : said;
-    return { ...head, notes: '', verdicts: [], unreadable: { why, goodRevision: newestGood(db, row.id, catalogue) } };
-  }
-}
-
-/** Why no plan came of a document: what is wrong with it, else what the computation said. */
-function damageOf(document: Box, said: string): string {
-  const checked = boxSchema.safeParse(document);
-  if (checked.success) return `its plan cannot be worked out (${said})`;
-  const first = checked.error.issues[0]!;
-  return `what is stored is no whole box any more (${first.path.join('/') || 'the box'}: ${first.message})`;
-}
-
-/** The newest earlier version of a box that can be read. */
-function newestGood(db: Db, id: string, catalogue: Catalogue): { revision: number; savedMs: number } | null {
-  const rows = db.select().from(revisions).where(eq(revisions.boxId, id)).orderBy(desc(revisions.revision)).all();
-  for (const row of rows)
-    try {
-      evaluate(readDocument(row.document), catalogue);
-      return { revision: row.revision, savedMs: row.savedMs };
-    } catch {
-      // look further back
-    }
-  return null;
-}
 
 /** The text of a box as it stands in the database, readable or not. @throws ApiError 404 */
 export function rawDocument(db: Db, id: string): { name: string; text: string } {

@@ -10,13 +10,13 @@ import {
   deleteBox,
   getBox,
   getRevision,
-  listBoxes,
   listRevisions,
   rawDocument,
   saveBox,
   setArchived
 } from './boxes.ts';
 import { parseDocument } from './documents.ts';
+import { listBoxes } from './shelf.ts';
 import { backup, backupDir, backupsOf, isWhole, openDatabase, restoreBackup, type Db } from './db/open.ts';
 import { answer, ApiError } from './errors.ts';
 import { listOwnParts, saveOwnPart } from './parts.ts';

@@ -1,6 +1,7 @@
 import { FIRST_VARIANT } from '@haversack/core/box/variant-names';
 import { answer, ApiError } from '$lib/server/errors.ts';
-import { createBox, listBoxes } from '$lib/server/boxes.ts';
+import { createBox } from '$lib/server/boxes.ts';
+import { listBoxes } from '$lib/server/shelf.ts';
 import { parseDocument } from '$lib/server/documents.ts';
 import { fullCatalogue } from '$lib/server/parts.ts';
 import { readJson } from '$lib/server/read-json.ts';
