@@ -41,7 +41,7 @@ describe('the shelf', () => {
     const after = worked();
     expect(listBoxes(db, STARTER_CATALOGUE)).toEqual(first);
     expect(worked()).toBe(after);
-    const changed = { ...box, outing: { ...box.outing, durationH: 200 } };
+    const changed = { ...box, bank: { ...box.bank, partId: null } };
     saveBox(db, id, changed, 1, 2);
     const now = listBoxes(db, STARTER_CATALOGUE);
     expect(worked()).toBe(after + 1);
