@@ -110,7 +110,7 @@ test('by keyboard alone, from the shelf to the printed sheet, every key counted'
     throw new Error(`never reached by Tab: ${l}`);
   };
   await open(page, '/');
-  await expect(page.getByText('Saltmarsh hide box')).toBeVisible();
+  await expect(page.getByText('Saltmarsh hide box', { exact: true })).toBeVisible();
   await tabTo(page.getByRole('button', { name: 'New box', exact: true }));
   await press('Enter');
   await expect(page.getByLabel('What is it called?')).toBeFocused();
