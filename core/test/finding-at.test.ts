@@ -13,6 +13,7 @@ const finding = (where: Finding['where'], more: Partial<Finding> = {}): Finding 
   acceptedBecause: null,
   open: false,
   where,
+  others: [],
   ...more
 });
 const at = (kind: Finding['where']['kind'], id: string): Finding['where'] => ({ kind, id, label: id });
@@ -36,6 +37,18 @@ describe('what is said of a thing', () => {
     expect(worstOf([finding(here, { severity: 'stop', acceptedBecause: 'known' }), finding(here)], p)).toBe('caution');
     expect(worstOf([finding(here, { severity: 'note' }), finding(here, { open: true })], p)).toBeUndefined();
     expect(worstOf([], p)).toBeUndefined();
+  });
+
+  test('what is told of several ports in one finding is of each of them', () => {
+    const open = plan.findings.find((f) => f.id === 'ip-open-in-use')!;
+    const named = plan.panel!.ports.filter((p) => open.title.split(' are ')[0]!.split(', ').includes(p.tag));
+    expect(named.map((p) => p.tag)).toEqual(['P1', 'P2', 'P3']);
+    for (const p of named) {
+      expect(isOf(open, { kind: 'port', id: p.port.id }), p.tag).toBe(true);
+      expect(worstOf(plan.findings, { kind: 'port', id: p.port.id }), p.tag).toBe('caution');
+    }
+    const rest = plan.panel!.ports.filter((p) => !named.includes(p));
+    for (const p of rest) expect(isOf(open, { kind: 'port', id: p.port.id }), p.tag).toBe(false);
   });
 
   test('every stop and caution of a demo box is reached from a thing, or is about the case or the whole box', () => {

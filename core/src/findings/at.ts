@@ -10,7 +10,10 @@ export type Thing =
 const PACK = /^battery-\d+$/;
 
 /** Whether a finding is about a thing itself: what its mark in a drawing and its details go by. */
-export function isOf({ where }: { where: Where }, thing: Thing): boolean {
+export const isOf = (f: Pick<Finding, 'where' | 'others'>, thing: Thing): boolean =>
+  [f.where, ...f.others].some((where) => isAt(where, thing));
+
+function isAt(where: Where, thing: Thing): boolean {
   const at = (kind: Where['kind'], id: string): boolean => where.kind === kind && where.id === id;
   if (thing.kind === 'main') return where.kind === 'main';
   if (thing.kind === 'circuit') return at('circuit', thing.id) || at('port', thing.portId);

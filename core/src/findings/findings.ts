@@ -28,6 +28,7 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
         verdict: rule.verdict,
         stage: rule.stage,
         where,
+        others: d.others ?? [],
         short: d.short,
         title: d.title,
         why: d.why,

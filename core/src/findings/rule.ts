@@ -45,6 +45,8 @@ export type Finding = {
   verdict: Verdict;
   stage: Stage;
   where: Where;
+  /** Other things of which the same is said. */
+  others: readonly Where[];
   /** A few words for a strip cell, naming a thing; the cell wraps it, nothing cuts it. */
   short: string;
   title: string;
@@ -91,6 +93,8 @@ export type Facts = {
 
 export type Draft = {
   at?: Where;
+  /** Where the same is the matter, too: all of them are told in one finding. */
+  others?: Where[];
   /** Tells apart several findings of one rule at one place. */
   also?: string;
   severity: Severity;

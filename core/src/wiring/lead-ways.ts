@@ -34,13 +34,17 @@ const NOTHING_MM = 1;
 
 /** Where the poles of a placed battery are, on its top. */
 export function polesOf(p: Placed): { plus: Point; minus: Point } {
+  return { plus: onTop(p, POLE_AT), minus: onTop(p, 1 - POLE_AT) };
+}
+
+/** A point on a body's top, a share of the way along its longer side. */
+function onTop(p: Placed, share: number): Point {
   const along = p.lengthMm >= p.widthMm;
-  const at = (share: number): Point => ({
+  return {
     xMm: p.xMm + p.lengthMm * (along ? share : 0.5),
     yMm: p.yMm + p.widthMm * (along ? 0.5 : share),
     zMm: p.zMm + p.heightMm
-  });
-  return { plus: at(POLE_AT), minus: at(1 - POLE_AT) };
+  };
 }
 
 /**
@@ -84,70 +88,73 @@ export function onFace(c: Case, face: Face, p: Point): { xMm: number; yMm: numbe
 
 const distanceMm = (a: Point, b: Point): number => Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm, a.zMm - b.zMm);
 
+/** On a fuse block the plus comes in at this share of its length, the negative bus lies as far from the other end. @source usual blocks of 6 ways */
+const PLUS_AT = 0.3;
+/** A lead longer than so many cases goes out of the box. */
+const LONGEST_INSIDE = 3;
+
 /** Parts that have no place of their own stand where their nearest neighbour on the lead does. */
 const FLOATS: readonly NetPart['kind'][] = ['fuse', 'relay', 'inlet', 'changeover', 'bus', 'switch', 'fuse-block'];
 
+/** Where each terminal is: at its own part, or where a part without a place hangs on one. */
 function spots(box: Box, fit: CaseFit, panel: PanelPlan | undefined, net: Netlist): (t: Terminal) => Spot | undefined {
-  const body = (id: string) => fit.placed.find((b) => b.id === id);
-  const top = (id: string, share = 0.5): Spot | undefined => {
-    const p = body(id);
-    if (!p) return undefined;
-    const along = p.lengthMm >= p.widthMm;
-    const xMm = p.xMm + p.lengthMm * (along ? share : 0.5);
-    return { at: { xMm, yMm: p.yMm + p.widthMm * (along ? 0.5 : share), zMm: p.zMm + p.heightMm } };
+  const at = placesOf(box, fit, panel, net);
+  const packs = new Map(
+    net.packIds.flatMap((id) => {
+      const placed = fit.placed.find((b) => b.id === bodyOfPack(id));
+      return placed ? [[id, polesOf(placed)] as const] : [];
+    })
+  );
+  const spotOf = (t: Terminal): Spot | undefined => {
+    const poles = packs.get(t.part);
+    return poles ? { at: t.terminal === '+' ? poles.plus : poles.minus } : at.get(t.part);
+  };
+  const floats = new Set(net.parts.filter((p) => FLOATS.includes(p.kind)).map((p) => p.id));
+  // the shortest lead first: a fuse stands at the block, not at the port
+  const inside = net.conductors
+    .filter((c) => c.polarity !== 'sense' && c.lengthMm <= LONGEST_INSIDE * fit.part.rimLengthMm)
+    .toSorted((a, b) => a.lengthMm - b.lengthMm);
+  const hang = (lone: Terminal, other: Terminal): boolean => {
+    const spot = spotOf(other);
+    if (!spot || at.has(lone.part) || !floats.has(lone.part)) return false;
+    at.set(lone.part, spot);
+    return true;
+  };
+  while (inside.some((c) => hang(c.from, c.to) || hang(c.to, c.from)));
+  return spotOf;
+}
+
+/** A single pack is 'battery' in the circuit and 'battery-1' in the case. */
+const bodyOfPack = (partId: string): string => (partId === 'battery' ? 'battery-1' : partId);
+
+/** Parts of the circuit that stand in or on the case themselves. */
+function placesOf(box: Box, fit: CaseFit, panel: PanelPlan | undefined, net: Netlist): Map<string, Spot> {
+  const top = (id: string | undefined, share = 0.5): Spot | undefined => {
+    const p = fit.placed.find((b) => b.id === id);
+    return p && { at: onTop(p, share) };
   };
   const port = (id: string): Spot | undefined => {
     const p = panel?.ports.find((q) => q.port.id === id)?.port;
     return p && { at: onWall(fit.part, p.face, p.xMm, p.yMm), on: { face: p.face, xMm: p.xMm } };
   };
   const controller = box.bodies.find((b) => partOf(box, 'body', b.partId)?.use === 'controller')?.id;
-  /** The fuse block of a feed, by the feed; the first one is the box's own. */
+  /** The fuse block of a feed, by the feed; the main feed's is the box's own. */
   const blocks = new Map(caseBlocks(box).map(({ bodyId, feed }) => [feed.id, bodyId]));
   const own = (p: NetPart): Spot | undefined => {
     if (p.ref.kind === 'port') return port(p.ref.id);
-    if (p.kind === 'battery') return top(p.id === 'battery' ? 'battery-1' : p.id);
-    if (p.id === 'block') return top('fuse-block', 0.3);
-    if (p.id === 'bus') return top('fuse-block', 0.7);
-    const block = p.ref.kind === 'circuit' ? blocks.get(p.ref.id) : undefined;
-    if (block !== undefined && (p.kind === 'fuse-block' || p.kind === 'bus'))
-      return top(block, p.kind === 'bus' ? 0.7 : 0.3);
     if (p.kind === 'shunt') return top('shunt');
-    if (p.kind === 'controller' && controller !== undefined) return top(controller);
+    if (p.kind === 'controller') return top(controller);
+    const block = p.ref.kind === 'circuit' ? blocks.get(p.ref.id) : p.ref.kind === 'main' ? 'fuse-block' : undefined;
+    if (p.kind === 'fuse-block') return top(block, PLUS_AT);
+    if (p.kind === 'bus') return top(block, 1 - PLUS_AT);
     return undefined;
   };
-  const at = new Map(
+  return new Map(
     net.parts.flatMap((p) => {
       const spot = own(p);
       return spot ? [[p.id, spot] as const] : [];
     })
   );
-  const byId = new Map(net.parts.map((p) => [p.id, p]));
-  const pole = (t: Terminal): Spot | undefined => {
-    const p = byId.get(t.part);
-    const placed = p?.kind === 'battery' ? body(p.id === 'battery' ? 'battery-1' : p.id) : undefined;
-    if (!placed) return at.get(t.part);
-    return { at: t.terminal === '+' ? polesOf(placed).plus : polesOf(placed).minus };
-  };
-  // the shortest lead first: a fuse stands at the block, not at the port
-  const inside = net.conductors.filter((c) => c.polarity !== 'sense').toSorted((a, b) => a.lengthMm - b.lengthMm);
-  for (let found = true; found;) {
-    found = false;
-    for (const c of inside) {
-      const next = ([lone, other]: readonly [Terminal, Terminal]): boolean => {
-        const p = byId.get(lone.part);
-        const spot = pole(other);
-        if (!p || at.has(p.id) || !FLOATS.includes(p.kind) || !spot || c.lengthMm > fit.part.rimLengthMm * 3)
-          return false;
-        at.set(p.id, spot);
-        return true;
-      };
-      if (next([c.from, c.to]) || next([c.to, c.from])) {
-        found = true;
-        break;
-      }
-    }
-  }
-  return pole;
 }
 
 /** The right-angled way between two places of the case. */

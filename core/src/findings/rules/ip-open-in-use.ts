@@ -16,6 +16,7 @@ export const ipOpenInUse = rule('ip-open-in-use', 'dry', 'ports', (x) => {
   return [
     {
       at: portPlace(open[0]?.portId ?? 'box', open.map((i) => i.name).join(', ') || s.weakest.name),
+      others: open.slice(1).map((i) => portPlace(i.portId!, i.name)),
       severity: 'caution',
       short: `${open
         .map((i) => i.name)
