@@ -1,4 +1,6 @@
 import { describe, expect, test } from 'vitest';
+import { setTo } from '../src/box/attr.ts';
+import { applyEdits } from '../src/box/edits.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { evaluate } from '../src/evaluate.ts';
@@ -49,6 +51,26 @@ describe('what is said of a thing', () => {
     }
     const rest = plan.panel!.ports.filter((p) => !named.includes(p));
     for (const p of rest) expect(isOf(open, { kind: 'port', id: p.port.id }), p.tag).toBe(false);
+  });
+
+  test('circuits that feed each other, or are tied behind one switch, are each marked', () => {
+    const hide = saltmarshHideBox();
+    const ring = applyEdits(hide, [
+      { op: 'set', path: 'circuits/c1/from', value: setTo({ at: 'circuit', id: 'c2', ahead: false }) },
+      { op: 'set', path: 'circuits/c2/from', value: setTo({ at: 'circuit', id: 'c1', ahead: false }) }
+    ]);
+    const tied = applyEdits(hide, [
+      { op: 'set', path: 'circuits/c6/switchPortId', value: hide.circuits.find((c) => c.id === 'c5')!.switchPortId }
+    ]);
+    for (const [box, rule, ids] of [
+      [ring, 'chain-loop', ['c1', 'c2']],
+      [tied, 'ways-tied', ['c5', 'c6']]
+    ] as const) {
+      const told = evaluate(box, STARTER_CATALOGUE).findings.filter((f) => f.id === rule);
+      expect(told, rule).toHaveLength(1);
+      for (const id of ids) expect(isOf(told[0]!, { kind: 'circuit', id, portId: '' }), `${rule} ${id}`).toBe(true);
+      expect(isOf(told[0]!, { kind: 'circuit', id: 'c3', portId: '' })).toBe(false);
+    }
   });
 
   test('every stop and caution of a demo box is reached from a thing, or is about the case or the whole box', () => {

@@ -9,6 +9,7 @@ export const chainLoop = rule('chain-loop', 'safe', 'wiring', (x) => {
     const [first] = all;
     return {
       at: circuitPlace(first!.circuit.id, first!.tag),
+      others: all.slice(1).map((c) => circuitPlace(c.circuit.id, c.tag)),
       severity: 'stop',
       short: `${all.map((c) => c.tag).join(' and ')} form a loop`,
       title: `${all.map((c) => c.tag).join(' → ')} → ${first!.tag} feed each other`,

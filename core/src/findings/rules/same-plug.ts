@@ -10,6 +10,7 @@ export const samePlug = rule('same-plug', 'safe', 'ports', (x) =>
       const tags = u.ports.map((p) => x.panel?.ports.find((q) => q.port.id === p.portId)?.tag ?? p.portId);
       return {
         at: portPlace(first.portId, tags[0]!),
+        others: u.ports.slice(1).map((p, i) => portPlace(p.portId, tags[i + 1]!)),
         severity: 'caution' as const,
         short: `Same plug, ${u.volts.length} voltages`,
         title: `${tags.join(', ')} take the same plug at different voltages`,

@@ -18,6 +18,7 @@ export const waysTied = rule('ways-tied', 'safe', 'wiring', (x) => {
     return [
       {
         at: circuitPlace(first.circuit.id, first.tag),
+        others: circuits.slice(1).map((c) => circuitPlace(c.circuit.id, c.tag)),
         also: p.id,
         severity: 'stop' as const,
         short: `${tags.join(', ')} are tied at ${p.id}`,
