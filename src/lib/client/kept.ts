@@ -5,6 +5,7 @@
  */
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Box } from '@haversack/core/box/schema';
+import { dropHandedOver, handedOver } from './handed-over.ts';
 
 /**
  * A document as it stands in one window, not acknowledged yet. `sent`: what this window sent to be saved on top of `revision`
@@ -86,19 +87,29 @@ export const keptAnswer = (path: string): Promise<Answer | undefined> =>
   within((db) => db.get('answers', path), undefined);
 
 /** True when it is safely on the device. */
-export const keepDraft = (draft: Omit<Draft, 'atMs'>): Promise<boolean> =>
-  within(async (db) => {
+export async function keepDraft(draft: Omit<Draft, 'atMs'>): Promise<boolean> {
+  const atMs = Date.now();
+  const safe = await within(async (db) => {
     const tx = db.transaction('drafts', 'readwrite', STRICT);
-    await tx.store.put({ ...draft, atMs: Date.now() });
+    await tx.store.put({ ...draft, atMs });
     await tx.done;
     return true;
   }, false);
+  const handed = handedOver(draft.boxId);
+  if (safe && handed && handed.atMs <= atMs) dropHandedOver(draft.boxId);
+  return safe;
+}
 
-export const dropDraft = (boxId: string, tab: string): Promise<void> =>
-  within((db) => db.delete('drafts', [boxId, tab]), undefined);
+export async function dropDraft(boxId: string, tab: string): Promise<void> {
+  if (handedOver(boxId)?.tab === tab) dropHandedOver(boxId);
+  await within((db) => db.delete('drafts', [boxId, tab]), undefined);
+}
 
-export const readDraft = (boxId: string, tab: string): Promise<Draft | undefined> =>
-  within((db) => db.get('drafts', [boxId, tab]), undefined);
+/** What this window left unacknowledged: what its last page handed over is newer than what it still had time to store. */
+export const readDraft = async (boxId: string, tab: string): Promise<Draft | undefined> => {
+  const stored = await within((db) => db.get('drafts', [boxId, tab]), undefined);
+  return handedOver(boxId) ?? stored;
+};
 
 export const draftsOf = (boxId: string): Promise<Draft[]> =>
   within((db) => db.getAllFromIndex('drafts', 'boxId', boxId), []);

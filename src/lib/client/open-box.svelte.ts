@@ -11,6 +11,7 @@ import sameDocument from 'fast-deep-equal';
 import { getContext, setContext } from 'svelte';
 import { request, RequestError } from './api.ts';
 import { FieldDrafts } from './field-drafts.svelte.ts';
+import { handOver } from './handed-over.ts';
 import { draftsOf, dropDraft, keepDraft, keepSaved, takeOverOldDrafts, type Draft } from './kept.ts';
 import { LogHistory } from './log-history.svelte.ts';
 import { addSent, isOwnSave } from './own-save.ts';
@@ -260,13 +261,10 @@ export class OpenBox {
 
   /** What is typed survives a closed window, a killed browser and a stopped server. */
   #keepDraft(): void {
-    this.#keptSafe = keepDraft({
-      boxId: this.id,
-      tab: tabId(),
-      document: this.doc,
-      revision: this.revision,
-      sent: this.#sent
-    });
+    this.#keptSafe = keepDraft(this.#draft());
+  }
+  #draft(): Omit<Draft, 'atMs'> {
+    return { boxId: this.id, tab: tabId(), document: this.doc, revision: this.revision, sent: this.#sent };
   }
   #dropDraft(): void {
     void dropDraft(this.id, tabId());
@@ -294,6 +292,13 @@ export class OpenBox {
       // it stays on the device until somebody has chosen
       void keepDraft({ boxId: this.id, tab: tabId(), document, revision: draft.revision });
     }
+  }
+
+  /** The page is being left: what is not acknowledged is sent once more and handed to the window's next page. */
+  leave(): void {
+    if (this.save.kind === 'saved') return;
+    void this.saveNow(true);
+    handOver(this.#draft());
   }
 
   /** Saves now; a save that was overtaken by another window asks what to do. */

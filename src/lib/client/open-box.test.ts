@@ -40,6 +40,19 @@ class Server {
   }
 }
 
+/** A window's own small store; `full` refuses what is new. */
+function windowStore(full = false) {
+  const kept = new Map<string, string>();
+  return {
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, text: string) => {
+      if (full) throw new DOMException('full', 'QuotaExceededError');
+      kept.set(key, text);
+    },
+    removeItem: (key: string) => void kept.delete(key)
+  };
+}
+
 let server: Server;
 const openBox = (draft?: Draft) => new OpenBox(server.stored, [], draft);
 const myDraft = () => readDraft(id, tabId());
@@ -47,7 +60,7 @@ const rename = (b: OpenBox, name: string) => b.set(`Named ${name}`, 'name', name
 
 beforeEach(() => {
   vi.stubGlobal('indexedDB', new IDBFactory());
-  vi.stubGlobal('sessionStorage', { getItem: () => null, setItem: () => {} });
+  vi.stubGlobal('sessionStorage', windowStore());
   vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => {}, removeItem: () => {} });
   forgetStore();
   server = new Server();
@@ -125,6 +138,48 @@ describe('a page left while its save is under way', () => {
     expect([next.save.kind, server.document.name]).toEqual(['saved', 'Second']);
     expect(server.saves).toEqual(['First', 'Second']);
     await vi.waitFor(async () => expect(await myDraft()).toBeUndefined());
+  });
+
+  /** Leaves as a browser does: what was being written to the device's store at that moment is thrown away. */
+  async function leaveAtOnce(landed: boolean): Promise<OpenBox> {
+    const loadedBefore = server.stored;
+    await keepDraft({ boxId: id, tab: tabId(), document: named('First'), revision: 1 });
+    const leftBehind = indexedDB;
+    vi.stubGlobal('indexedDB', new IDBFactory());
+    forgetStore();
+    const b = openBox();
+    rename(b, 'First');
+    rename(b, 'Second');
+    server.hold = new Promise(() => {});
+    b.leave();
+    vi.stubGlobal('indexedDB', leftBehind);
+    forgetStore();
+    server.hold = undefined;
+    return new OpenBox(landed ? server.stored : loadedBefore, [], await myDraft());
+  }
+
+  test.each([true, false])(
+    'has everything on the next one, though the device had no time (landed: %s)',
+    async (landed) => {
+      const next = await leaveAtOnce(landed);
+      expect(next.doc.name).toBe('Second');
+      expect(next.save.kind).not.toBe('conflict');
+      await next.saveNow();
+      expect([next.save.kind, server.document.name]).toEqual(['saved', 'Second']);
+      expect(server.saves).toEqual(['Second']);
+      await vi.waitFor(async () => expect(await myDraft()).toBeUndefined());
+    }
+  );
+
+  test('in a window that keeps nothing has what the device’s store holds', async () => {
+    vi.stubGlobal('sessionStorage', windowStore(true));
+    const b = openBox();
+    rename(b, 'First');
+    await vi.waitFor(async () => expect((await myDraft())?.document).toMatchObject({ name: 'First' }));
+    server.up = false;
+    b.leave();
+    await vi.waitFor(async () => expect((await myDraft())?.sent).toHaveLength(1));
+    expect(openBox(await myDraft()).doc.name).toBe('First');
   });
 
   test('is one when somebody else saved in between', async () => {

@@ -163,7 +163,7 @@
     const notBack = reach.whenBack(joinWaiting);
     void holdTab().then(() => open.adoptOrphans());
     const noFocus = keepFocus(app!);
-    const leave = () => void open.saveNow(true);
+    const leave = () => open.leave();
     window.addEventListener('pagehide', leave);
     return () => {
       noFocus();

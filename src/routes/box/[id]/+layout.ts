@@ -8,12 +8,12 @@ import type { LayoutLoad } from './$types';
 
 export const load: LayoutLoad = async ({ params }) => {
   try {
-    const [stored, own, draft] = await Promise.all([
-      request<{ id: string; document: Box; revision: number }>('GET', `/api/boxes/${params.id}`),
-      request<{ parts: Part[] }>('GET', '/api/parts'),
-      readDraft(params.id, tabId())
-    ]);
-    return { stored, ownParts: own.parts, draft };
+    const parts = request<{ parts: Part[] }>('GET', '/api/parts');
+    parts.catch(() => {}); // heard below, after the box
+    // first what this window left, then what the server has: a save acknowledged in between is then seen at least once
+    const draft = await readDraft(params.id, tabId());
+    const stored = await request<{ id: string; document: Box; revision: number }>('GET', `/api/boxes/${params.id}`);
+    return { stored, ownParts: (await parts).parts, draft };
   } catch (e) {
     if (e instanceof RequestError) error(e.status || 503, e.message);
     throw e;
