@@ -461,12 +461,12 @@ describe('plugs', () => {
     const radio = fellRaceRadioPost();
     const inlet = radio.circuits.find((c) => c.purpose === 'charge')!.portId;
     const box = change(radio, set(`ports/${inlet}/partId`, 'circular-16'));
-    const rows = polarityRows(box);
+    const rows = polarityRows(box, new Map());
     expect(rows.length).toBe(
       radio.ports.filter((p) => ['outlet', 'inlet'].includes((radio.parts[p.partId] as { role: string }).role)).length
     );
     expect(rows.filter((r) => r.say.includes('also fits')).length).toBeGreaterThanOrEqual(3);
-    expect(polarityRows(radio).every((r) => !r.say.includes('also fits'))).toBe(true);
+    expect(polarityRows(radio, new Map()).every((r) => !r.say.includes('also fits'))).toBe(true);
   });
   test('a reversing adapter and bare pins are stops', () => {
     const lead = {
@@ -478,7 +478,7 @@ describe('plugs', () => {
     };
     const box = change(canal, set('devices/d1/lead', lead));
     expect(
-      polarityRows(box)
+      polarityRows(box, new Map())
         .filter((r) => r.state === 'stop')
         .map((r) => r.say)
     ).toEqual(['its adapter swaps + and −']);

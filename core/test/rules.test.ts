@@ -1,3 +1,4 @@
+import { railBox } from './rail-box.ts';
 import { readdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, test } from 'vitest';
@@ -102,6 +103,11 @@ const TRIPS: Record<string, () => Box> = {
       set(`circuits/${circuitOf(good, 'Aerator').id}/wire`, setTo({ system: 'awg', size: '22' }))
     ),
   'connector-overload': () => change(good, watts(good, 'Bait aerator', 140)),
+  'rail-high': () => railBox(9),
+  'rail-low': () => railBox(6),
+  'rail-misplaced': () => change(railBox(), set('feeds/main/converter', { outV: 9, partId: null })),
+  'rail-range': () => railBox(12),
+  'rail-overload': () => change(railBox(), watts(railBox(), 'Camera 1', 55)),
   'converter-overload': () => change(good, watts(good, 'Phone', 20)),
   'device-overvoltage': () => change(good, set(`devices/${device(good, 'Bait aerator').id}/maxV`, 13)),
   'device-undervoltage': () => change(good, set(`devices/${device(good, 'Bite-alarm receiver').id}/minV`, 12.7)),

@@ -1,3 +1,4 @@
+import { CAMERA_W, railBox } from './rail-box.ts';
 import { describe, expect, test } from 'vitest';
 import { NONE, setTo } from '../src/box/attr.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
@@ -752,6 +753,42 @@ const EDGES: Edge[] = [
     trips: 20,
     figure: (_, v) => v + 0.001,
     threshold: 12
+  },
+  {
+    rule: 'rail-overload',
+    severity: 'stop',
+    make: (v) => change(railBox(), watts(railBox(), 'Camera 1', v)),
+    quiet: 20,
+    trips: 90,
+    figure: (_, v) => v + 2 * CAMERA_W,
+    threshold: 60
+  },
+  {
+    rule: 'rail-range',
+    severity: 'stop',
+    make: (v) => railBox(v),
+    quiet: 7.4,
+    trips: 14,
+    figure: (_, v) => v,
+    threshold: 9
+  },
+  {
+    rule: 'rail-high',
+    severity: 'stop',
+    make: (v) => railBox(v),
+    quiet: 7.4,
+    trips: 12,
+    figure: (_, v) => v,
+    threshold: 8.4
+  },
+  {
+    rule: 'rail-low',
+    severity: 'stop',
+    make: (v) => railBox(v),
+    quiet: 7.4,
+    trips: 5,
+    figure: (p) => Math.min(...p.wiring.circuits.flatMap((c) => (c.rail ? [c.plugV] : []))),
+    threshold: 6.5
   },
   {
     rule: 'terminal-too-hot',

@@ -62,7 +62,9 @@ export function portLabels(box: Box, panel: PanelPlan, wiring: WiringPlan): Port
         portId: p.port.id,
         tag: p.tag,
         title: p.port.name || p.part.name.split(',')[0]!,
-        detail: [p.tag, inlet || supply, fuse].filter(Boolean).join(' · '),
+        detail: [p.tag, inlet || (circuit?.rail && supply === '12 V' ? `${circuit.rail.outV} V` : supply), fuse]
+          .filter(Boolean)
+          .join(' · '),
         widthMm: Math.max(26, p.part.flangeWidthMm),
         heightMm: LABEL_MM
       };

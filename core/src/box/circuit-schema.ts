@@ -54,7 +54,12 @@ export const feedSchema = z.strictObject({
   ends: z.enum(FEED_ENDS),
   blockPartId: partRef,
   /** It ends in a box of its own, with its own joint for the returns. */
-  secondBox: z.boolean()
+  secondBox: z.boolean(),
+  /** A regulator ahead of its end: what hangs there gets these volts, whatever the battery does. `partId`: which one; null = not chosen. */
+  converter: z
+    .strictObject({ outV: z.number().finite().min(1).max(48), partId: partRef })
+    .nullable()
+    .default(null)
 });
 
 export const circuitSchema = z.strictObject({

@@ -151,7 +151,7 @@ export function withoutUnusedParts(box: Box): Box {
   const used = new Set([
     box.bank.partId,
     box.casePartId,
-    ...box.feeds.flatMap((f) => [f.holderPartId, f.blockPartId]),
+    ...box.feeds.flatMap((f) => [f.holderPartId, f.blockPartId, f.converter?.partId ?? null]),
     box.wiring.shuntPartId,
     ...box.compare.candidates.map((c) => c.partId),
     ...box.ports.map((p) => p.partId),

@@ -27,7 +27,8 @@ export const plainFeed = (id: string, name: string): Feed => ({
   throughPortId: AUTO,
   ends: 'fuse-block',
   blockPartId: null,
-  secondBox: false
+  secondBox: false,
+  converter: null
 });
 const mainFeedOf = (): Feed => ({ ...plainFeed(MAIN_ID, 'Main feed'), from: setTo({ at: 'post', pack: null }) });
 

@@ -29,6 +29,17 @@ export function caseBlocks(
   return out;
 }
 
+/** The converter at a feed's end, where one was chosen. */
+export const converterOf = (box: Pick<Box, 'parts'>, feed: Feed): PartOf<'body'> | undefined =>
+  partOf(box, 'body', feed.converter?.partId);
+
+/** Converters that stand in this case, with the ids of their bodies. */
+export const caseConverters = (box: Pick<Box, 'feeds' | 'parts'>) =>
+  box.feeds.flatMap((feed) => {
+    const part = feed.secondBox ? undefined : converterOf(box, feed);
+    return part ? [{ feed, part, bodyId: `converter-${feed.id}` }] : [];
+  });
+
 /** A breaker or push switch in one body with something else counts as a switch, too. */
 export const isSwitch = (part: PartOf<'panel'> | undefined): boolean =>
   part?.role === 'switch' || part?.also.includes('switch') === true;

@@ -1,5 +1,5 @@
 import { applyEdits, type Edit } from './edits.ts';
-import { caseBlocks } from './feeds.ts';
+import { caseBlocks, caseConverters } from './feeds.ts';
 import { removeCircuit, removeFeed } from './remove-circuit.ts';
 import { removePort } from './remove-port.ts';
 import type { Box } from './schema.ts';
@@ -36,6 +36,9 @@ function removeBody(box: Box, id: string): Edit[] {
   }
   const block = caseBlocks(box).find((b) => b.bodyId === id);
   if (block) return [...placed(id), { op: 'set', path: `feeds/${block.feed.id}/blockPartId`, value: null }];
+  const converter = caseConverters(box).find((c) => c.bodyId === id);
+  if (converter)
+    return [...placed(id), { op: 'set', path: `feeds/${converter.feed.id}/converter/partId`, value: null }];
   if (id === 'shunt') return [...placed(id), { op: 'set', path: 'wiring/shuntPartId', value: null }];
   return [...placed(id), { op: 'remove', path: `bodies/${id}` }];
 }
@@ -47,7 +50,7 @@ function isThere(box: Box, { kind, id }: Removable): boolean {
   if (kind === 'circuit') return has(box.circuits);
   if (kind === 'feed') return has(box.feeds);
   if (has(box.bodies)) return true;
-  if (caseBlocks(box).some((b) => b.bodyId === id)) return true;
+  if ([...caseBlocks(box), ...caseConverters(box)].some((b) => b.bodyId === id)) return true;
   if (id === 'shunt') return box.wiring.shuntPartId !== null;
   const pack = packNumber(id);
   return pack !== undefined && box.bank.partId !== null && pack >= 1 && pack <= box.bank.count;

@@ -1,4 +1,4 @@
-import { caseBlocks } from '../box/feeds.ts';
+import { caseBlocks, caseConverters } from '../box/feeds.ts';
 import type { Edit } from '../box/edits.ts';
 import { partOf } from '../box/lookup.ts';
 import type { Box, Turn } from '../box/schema.ts';
@@ -73,6 +73,15 @@ export function bodiesOf(box: Box): FitBody[] {
       name: bodyId === 'fuse-block' ? 'Fuse block' : `Fuse block of ${feed.name || feed.id}`,
       kind: 'fuse-block',
       turns: ANY,
+      massKg: part.massKg
+    });
+  for (const { part, bodyId, feed } of caseConverters(box))
+    add({
+      ...sizes(part),
+      id: bodyId,
+      name: `Converter of ${feed.name || feed.id}`,
+      kind: 'body',
+      turns: part.keepUpright ? UPRIGHT : ANY,
       massKg: part.massKg
     });
   const shunt = partOf(box, 'shunt', box.wiring.shuntPartId);

@@ -11,7 +11,7 @@ export function lossesOf(box: Box, need: Demand): Loss[] {
   const converters = box.devices.flatMap((device, i): Loss[] => {
     const d = need.devices[i]!;
     // a converter in the device's own lead warms the air outside
-    if (device.supply === '12v' || CONVERTERS[device.supply].inLead) return [];
+    if (!d.shared && (device.supply === '12v' || CONVERTERS[device.supply].inLead)) return [];
     return [{ name: `Converter for ${device.name}`, lossW: ((d.meanW - d.outW) * d.onH) / durationH }];
   });
   const bodies = box.bodies.flatMap((b): Loss[] => {

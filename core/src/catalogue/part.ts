@@ -217,8 +217,14 @@ export const bodyPart = z.strictObject({
   widthMm: sizeMm,
   heightMm: sizeMm,
   keepUpright: z.boolean(),
-  /** Heat it sheds inside while the outing runs. */
-  lossW: notNegative.max(500)
+  /** Heat it sheds inside while the outing runs; of a converter that feeds ports the heat follows from what they take. */
+  lossW: notNegative.max(500),
+  /** Of a converter: what it gives for good, and the least volts at its input at which it still does; null = nobody knows. */
+  converterRatedW: positive.max(2000).nullable().default(null),
+  leastInV: positive.max(60).nullable().default(null),
+  /** The volts it can be set to; the same twice for one that is fixed. */
+  leastOutV: positive.max(60).nullable().default(null),
+  mostOutV: positive.max(60).nullable().default(null)
 });
 
 /** Insulation classes of the ampacity table, °C. */

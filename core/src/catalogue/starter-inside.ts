@@ -285,13 +285,21 @@ const SHUNTS: PartOf<'shunt'>[] = [
   }
 ];
 
+/** What is no converter gives nothing. */
+const gives = { converterRatedW: null, leastInV: null, leastOutV: null, mostOutV: null } as const;
+
 const BODIES: PartOf<'body'>[] = [
   {
     kind: 'body',
     ...own,
+    ...gives,
     id: 'body-buck',
     use: 'converter',
     name: '12 V regulator, 60 W, potted',
+    converterRatedW: 60,
+    leastInV: 9,
+    leastOutV: 12,
+    mostOutV: 12,
     lengthMm: 64,
     widthMm: 58,
     heightMm: 22,
@@ -303,6 +311,64 @@ const BODIES: PartOf<'body'>[] = [
   {
     kind: 'body',
     ...own,
+    id: 'body-step-down-60',
+    use: 'converter',
+    name: 'Step-down converter, set by screw, 1 to 9 V, 60 W, potted',
+    converterRatedW: 60,
+    leastInV: null,
+    leastOutV: 1,
+    mostOutV: 9,
+    lengthMm: 64,
+    widthMm: 58,
+    heightMm: 22,
+    keepUpright: false,
+    lossW: 1.4,
+    priceAmount: 15,
+    massKg: 0.12,
+    note: 'Set its volts with a meter before anything is plugged in, then seal the screw.'
+  },
+  {
+    kind: 'body',
+    ...own,
+    id: 'body-step-down-20',
+    use: 'converter',
+    name: 'Step-down converter, set by screw, 1 to 9 V, 20 W',
+    converterRatedW: 20,
+    leastInV: null,
+    leastOutV: 1,
+    mostOutV: 9,
+    lengthMm: 48,
+    widthMm: 30,
+    heightMm: 16,
+    keepUpright: false,
+    lossW: 0.6,
+    priceAmount: 6,
+    massKg: 0.03,
+    note: 'Set its volts with a meter before anything is plugged in, then seal the screw.'
+  },
+  {
+    kind: 'body',
+    ...own,
+    id: 'body-step-up-100',
+    use: 'converter',
+    name: 'Step-up converter, 12 V to 15 to 24 V, 100 W',
+    converterRatedW: 100,
+    leastInV: 10,
+    leastOutV: 15,
+    mostOutV: 24,
+    lengthMm: 74,
+    widthMm: 74,
+    heightMm: 32,
+    keepUpright: false,
+    lossW: 4,
+    priceAmount: 22,
+    massKg: 0.25,
+    note: 'Set its volts with a meter before anything is plugged in, then seal the screw.'
+  },
+  {
+    kind: 'body',
+    ...own,
+    ...gives,
     id: 'body-charger',
     use: 'charger',
     name: 'Mains charger 14.6 V 5 A',
@@ -318,6 +384,7 @@ const BODIES: PartOf<'body'>[] = [
   {
     kind: 'body',
     ...own,
+    ...gives,
     id: 'body-spares',
     use: 'spares',
     name: 'Spare fuse pouch',
@@ -332,6 +399,7 @@ const BODIES: PartOf<'body'>[] = [
   {
     kind: 'body',
     ...own,
+    ...gives,
     id: 'body-solar-controller',
     use: 'controller',
     name: 'Solar controller, 10 A',
@@ -346,6 +414,7 @@ const BODIES: PartOf<'body'>[] = [
   {
     kind: 'body',
     ...own,
+    ...gives,
     id: 'body-bus-bar',
     use: 'bus-bar',
     name: 'Bus bar with cover, 4 studs M5',
@@ -361,6 +430,7 @@ const BODIES: PartOf<'body'>[] = [
   {
     kind: 'body',
     ...own,
+    ...gives,
     id: 'body-inverter',
     use: 'inverter',
     name: 'Small inverter, 150 W',
@@ -376,6 +446,7 @@ const BODIES: PartOf<'body'>[] = [
   {
     kind: 'body',
     ...own,
+    ...gives,
     id: 'body-tools',
     use: 'tools',
     name: 'Tool roll',

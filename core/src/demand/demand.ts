@@ -10,6 +10,7 @@ import { anyOf, barsAfter, barsWithin, totalH } from './bars.ts';
 import { CONVERTERS, usbRail, type Rail } from './converter.ts';
 import { spreadOfDevice } from './spread.ts';
 import { activeFraction, activeLaw, drawW, hungriest, leadIdle, meanDrawW, meanOver, modesInBar } from './draw.ts';
+import { onRails, railIdle, toInput, type OnRail } from './on-rail.ts';
 
 /** One bar on the time line as the battery sees it. */
 export type DemandBar = { startH: number; endH: number; meanLaw: LoadLaw; outW: number };
@@ -34,6 +35,8 @@ export type DeviceDemand = {
   spreadFraction: number;
   /** USB-C only: what it settles on at its hungriest. */
   rail: Rail | undefined;
+  /** Fed from a voltage that several ports share: what it takes there. The laws above are those of the converter's input. */
+  shared: OnRail | undefined;
   /** How long its inner battery carries it with the lead pulled, h; 0 without one. */
   innerH: number;
   working: Working;
@@ -69,14 +72,17 @@ export const portPartOf = (box: Box, device: Device): PartOf<'panel'> | undefine
     box.ports.find((p) => p.id === device.portId)
   );
 
-function deviceDemand(box: Box, device: Device, atV: number): DeviceDemand {
+function deviceDemand(box: Box, device: Device, atV: number, shared: OnRail | undefined): DeviceDemand {
   const port = portPartOf(box, device);
-  const { law: meanLaw, outW } = meanOver(device, device.modes, port);
+  const fed = shared?.device ?? device;
+  const asTaken = (law: LoadLaw): LoadLaw => (shared ? toInput(shared, law) : law);
+  const { law, outW } = meanOver(fed, device.modes, port);
+  const meanLaw = asTaken(law);
   const top = device.modes[hungriest(device.modes)]!;
-  const peakLaw = addLaws(leadIdle(device, port), activeLaw(device, top.draw, port));
+  const peakLaw = asTaken(addLaws(leadIdle(fed, port), activeLaw(fed, top.draw, port)));
   const bars = barsWithin(device.spans, box.outing).map((b): DemandBar => {
-    const mean = meanOver(device, modesInBar(device.modes, b.dutyFraction), port);
-    return { startH: b.startH, endH: b.endH, meanLaw: mean.law, outW: mean.outW };
+    const mean = meanOver(fed, modesInBar(device.modes, b.dutyFraction), port);
+    return { startH: b.startH, endH: b.endH, meanLaw: asTaken(mean.law), outW: mean.outW };
   });
   const innerH = device.inner && outW > 0 ? device.inner.capacityWh / outW : 0;
   const served = device.inner?.first === 'inner' ? withoutFirst(bars, innerH) : bars;
@@ -97,6 +103,7 @@ function deviceDemand(box: Box, device: Device, atV: number): DeviceDemand {
     energyWh: chargeAh * atV,
     chargeAh,
     spreadFraction: spreadOfDevice(device),
+    shared,
     rail: device.supply === 'usb-c' ? usbRail(drawW(top.draw), device.wantsV, atV) : undefined,
     innerH
   };
@@ -136,7 +143,18 @@ function deviceWorking(device: Device, d: Omit<DeviceDemand, 'working'>, atV: nu
           source
         )
   );
-  if (device.supply !== '12v')
+  const { shared } = d;
+  if (shared)
+    lines.push(
+      line(
+        'Shared converter’s loss',
+        fixed(d.meanLaw.powerW - d.outW, 2),
+        'W',
+        'table',
+        `${fixed(shared.rail.outV, 1)} V, its share of it`
+      )
+    );
+  else if (device.supply !== '12v')
     lines.push(
       line(
         'Converter loss',
@@ -212,7 +230,7 @@ export function standingDraws(box: Box): StandingDraw[] {
     const switched = circuit?.switchPortId.is === 'set' && users.length > 0;
     return [{ portId: port.id, currentA, bars: switched ? anyOf(users, box.outing) : whole }];
   });
-  return [...parts, ...coils];
+  return [...parts, ...coils, ...railIdle(box, whole)];
 }
 
 /**
@@ -221,7 +239,8 @@ export function standingDraws(box: Box): StandingDraw[] {
  */
 export function demand(box: Box): Demand {
   const atV = nominalV(box);
-  const devices = box.devices.map((d) => deviceDemand(box, d, atV));
+  const shared = onRails(box);
+  const devices = box.devices.map((d) => deviceDemand(box, d, atV, shared.get(d.id)));
   const standing = standingDraws(box);
   const boxA = standing.reduce((s, d) => s + d.currentA, 0);
   const boxAh = standing.reduce((s, d) => s + d.currentA * totalH(d.bars), 0);

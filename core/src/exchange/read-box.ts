@@ -77,6 +77,7 @@ export function danglingReferences(box: Box): Problem[] {
   for (const f of box.feeds) {
     part(`feeds/${f.id}/holderPartId`, f.holderPartId, 'fuse-holder');
     part(`feeds/${f.id}/blockPartId`, f.blockPartId, 'fuse-block');
+    if (f.converter) part(`feeds/${f.id}/converter/partId`, f.converter.partId, 'body');
   }
   part('wiring/shuntPartId', box.wiring.shuntPartId, 'shunt');
   box.ports.forEach((p) => part(`ports/${p.id}/partId`, p.partId, 'panel'));

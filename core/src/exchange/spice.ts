@@ -1,4 +1,5 @@
-import { innerEdges, type Terminal } from '../wiring/netlist.ts';
+import { CONVERTER, innerEdges, type Terminal } from '../wiring/netlist.ts';
+import { railInputW } from '../wiring/rails.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import { LEAK_OHM, MICRO_OHM } from '../trials/circuit.ts';
 import type { Source } from '../trials/setting.ts';
@@ -71,6 +72,18 @@ export function spiceNetlist(wiring: WiringPlan, source: Source, title: string):
     load(c.feeds, { part: c.portTag, terminal: 'plug' }, { part: c.portTag, terminal: '-' }, here);
     for (const d of apart) load(d.part, { part: d.part, terminal: '+' }, { part: d.part, terminal: '-' }, d.amps);
   }
+  netlist.parts.forEach((p, i) => {
+    if (!p.gives) return;
+    const at = (terminal: string): string => node({ part: p.id, terminal });
+    const { outV } = p.gives;
+    const outA = wiring.circuits.reduce((s, c) => s + (c.rail?.feedId === p.gives!.feedId ? c.loadA : 0), 0);
+    const inputW = railInputW(p.gives, outV * outA);
+    lines.push(`VR${i} ${at(CONVERTER.outPlus)} ${at(CONVERTER.outMinus)} DC ${outV} ; ${bare(p.id)}`);
+    const [plus, minus] = [at(CONVERTER.inPlus), at(CONVERTER.inMinus)];
+    lines.push(
+      `B${i} ${plus} ${minus} I={${inputW.toExponential(9)}/max(V(${plus},${minus}),1)} ; ${bare(p.id)} input`
+    );
+  });
   // what is cut off stands at a voltage all the same: the ten megohms of a meter
   for (const name of new Set(nodes.values())) if (name !== '0') resistor('leak', name, '0', LEAK_OHM);
   lines.push('.control', 'set numdgt=12', 'op', 'print all', 'quit', '.endc', '.end', '');

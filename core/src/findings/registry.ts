@@ -37,6 +37,11 @@ import { connectorOverload } from './rules/connector-overload.ts';
 import { contactHeat } from './rules/contact-heat.ts';
 import { controllerUnsound } from './rules/controller-unsound.ts';
 import { converterOverload } from './rules/converter-overload.ts';
+import { railHigh } from './rules/rail-high.ts';
+import { railLow } from './rules/rail-low.ts';
+import { railMisplaced } from './rules/rail-misplaced.ts';
+import { railRange } from './rules/rail-range.ts';
+import { railOverload } from './rules/rail-overload.ts';
 import { cordArmour } from './rules/cord-armour.ts';
 import { cutoffBypassed } from './rules/cutoff-bypassed.ts';
 import { cutoffTooLow } from './rules/cutoff-too-low.ts';
@@ -202,6 +207,11 @@ export const RULES: readonly Rule[] = [
   contactHeat,
   controllerUnsound,
   converterOverload,
+  railHigh,
+  railLow,
+  railOverload,
+  railMisplaced,
+  railRange,
   cordArmour,
   cRateHigh,
   cutoffBypassed,

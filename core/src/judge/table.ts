@@ -8,8 +8,9 @@ import { holdingA } from '../box/relay.ts';
 import { ampacityA, knownSize, milliOhmPerM } from '../wiring/conductor.ts';
 import { heldA, letThroughA2s } from '../wiring/fuse.ts';
 import { fuseOf } from '../wiring/main-path.ts';
-import { RELAY, type Conductor, type NetPart, type Terminal } from '../wiring/netlist.ts';
+import { CONVERTER, RELAY, type Conductor, type NetPart, type Terminal } from '../wiring/netlist.ts';
 import { laidLookup } from '../wiring/laid.ts';
+import { railInputW } from '../wiring/rails.ts';
 import { standsA2s } from '../wiring/sizing.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import { chargeSources, placeOfSource, type ChargeSource } from './charge-sources.ts';
@@ -17,7 +18,14 @@ import { rmsShare } from './rms.ts';
 import { terminalBears } from './terminals.ts';
 
 /** What protects an element: the nearest fuse on its way from the battery. */
-export type Guard = { tag: string; family: FuseFamily; ratingA: number | null; heldA: number | undefined };
+export type Guard = {
+  tag: string;
+  family: FuseFamily;
+  ratingA: number | null;
+  heldA: number | undefined;
+  /** A converter, which never drives more: nothing opens, and nothing more comes. */
+  limits?: true;
+};
 
 /** What happens to one element of the circuit, and what it bears. Figures are the worst the plan allows. */
 export type Happening = {
@@ -66,8 +74,14 @@ export type Judge = {
 export type JudgeInput = { box: Box; catalogue: Catalogue; bank: Bank | undefined; wiring: WiringPlan };
 
 const COIL = '#coil';
+/** What a converter gives is another current than what it takes. */
+const GIVES = '#out';
 const nodeOf = (t: Terminal): string =>
-  t.terminal === RELAY.coilPlus || t.terminal === RELAY.coilMinus ? `${t.part}${COIL}` : t.part;
+  t.terminal === RELAY.coilPlus || t.terminal === RELAY.coilMinus
+    ? `${t.part}${COIL}`
+    : t.terminal === CONVERTER.outPlus || t.terminal === CONVERTER.outMinus
+      ? `${t.part}${GIVES}`
+      : t.part;
 
 /** Follows the positives from the batteries outward and the returns back, and adds up what hangs on each element. */
 class Flow {
@@ -126,7 +140,13 @@ class Flow {
   }
 }
 
-type Way = { guard: Guard | undefined; unfusedMm: number; ohmOut: number };
+type Way = {
+  guard: Guard | undefined;
+  unfusedMm: number;
+  ohmOut: number;
+  /** Behind a converter: no short draws more, whatever the battery gives. */
+  limitA?: number;
+};
 
 /** The one table of what happens to every element; every rule, the path table and the survey's words read it. */
 export function judge({ box, catalogue, bank, wiring }: JudgeInput): Judge {
@@ -155,6 +175,15 @@ export function judge({ box, catalogue, bank, wiring }: JudgeInput): Judge {
     const relay = box.relays.find((r) => p.ref.kind === 'relay' && r.id === p.ref.id);
     const amps = relay ? Math.max(holdingA(relay), 12 / p.coil.ohm) : 12 / p.coil.ohm;
     drawn.set(`${p.id}${COIL}`, { steadyA: amps, rmsA: amps });
+  }
+  for (const p of netlist.parts) {
+    if (!p.gives) continue;
+    const { gives } = p;
+    const on = wiring.circuits.filter((c) => c.rail?.feedId === gives.feedId && c.circuit.purpose === 'load');
+    const watts = (of: 'steadyA' | 'rmsA'): number =>
+      [...new Set(on.map((c) => c.portTag))].reduce((s, tag) => s + (drawn.get(tag)?.[of] ?? 0) * gives.outV, 0);
+    const amps = (outW: number): number => railInputW(gives, outW) / wiring.lowV;
+    drawn.set(p.id, { steadyA: amps(watts('steadyA')), rmsA: amps(watts('rmsA')) });
   }
   const pushed = new Map<string, number>();
   for (const s of sources) {
@@ -185,6 +214,13 @@ export function judge({ box, catalogue, bank, wiring }: JudgeInput): Judge {
     ways.set(id, { guard: undefined, unfusedMm: 0, ohmOut: 0 });
     queue.push(id);
   }
+  for (const p of netlist.parts) {
+    if (!p.gives) continue;
+    const limitA = p.gives.limitA ?? null;
+    const guard: Guard = { tag: p.id, family: 'breaker', ratingA: limitA, heldA: limitA ?? undefined, limits: true };
+    ways.set(`${p.id}${GIVES}`, { guard, unfusedMm: 0, ohmOut: 0, limitA: limitA ?? Infinity });
+    queue.push(`${p.id}${GIVES}`);
+  }
   const coldOhm = (c: Conductor): number =>
     c.size && knownSize(c.size) ? ((c.lengthMm / 1000) * milliOhmPerM(c.size, 20, { cca: wiring.cca })) / c.count : 0;
   const guardOf = (p: NetPart): Guard => ({
@@ -206,7 +242,8 @@ export function judge({ box, catalogue, bank, wiring }: JudgeInput): Judge {
       const next: Way = {
         guard: out.guard,
         unfusedMm: out.guard ? 0 : out.unfusedMm + c.lengthMm,
-        ohmOut: out.ohmOut + coldOhm(c)
+        ohmOut: out.ohmOut + coldOhm(c),
+        ...(out.limitA === undefined ? {} : { limitA: out.limitA })
       };
       before.set(c.id, next);
       const was = ways.get(to);
@@ -220,7 +257,8 @@ export function judge({ box, catalogue, bank, wiring }: JudgeInput): Judge {
 
   const fullV = bank?.fullV ?? 0;
   const packMilliOhm = bank ? bank.faultMilliOhm * bank.count : 0;
-  const shortAt = (ohmOut: number): number => (bank ? (fullV / (bank.faultMilliOhm + 2 * ohmOut)) * 1000 : 0);
+  const shortAt = ({ ohmOut, limitA }: Pick<Way, 'ohmOut' | 'limitA'>): number =>
+    Math.min(limitA ?? Infinity, bank ? (fullV / (bank.faultMilliOhm + 2 * ohmOut)) * 1000 : 0);
   const laidAt = laidLookup(wiring);
   const feedTagOf = (circuitId: string | null): string | undefined => {
     const c = circuitId === null ? undefined : branchById.get(circuitId);
@@ -283,7 +321,7 @@ export function judge({ box, catalogue, bank, wiring }: JudgeInput): Judge {
         : /^FP\d+$/.test(p.id)
           ? (fullV / packMilliOhm) * 1000 * Math.max(1, box.bank.arrangement === 'changeover' ? 1 : bank.count - 1)
           : way
-            ? shortAt(way.ohmOut)
+            ? shortAt(way)
             : 0,
       weakA: weakAt(p.ref.kind === 'circuit' ? p.ref.id : null),
       letsA2s: undefined,
@@ -308,9 +346,17 @@ export function judge({ box, catalogue, bank, wiring }: JudgeInput): Judge {
       c.polarity === 'positive'
         ? way?.guard
         : c.polarity === 'negative'
-          ? returnGuard(c, feedTagOf(c.circuitId), flow, ways, partById, guardOf)
+          ? returnGuard(
+              c,
+              partById.get(c.from.part)?.gives ? c.from.part : feedTagOf(c.circuitId),
+              flow,
+              ways,
+              partById,
+              guardOf
+            )
           : undefined;
-    const lets = guard && guard.ratingA !== null ? letThroughA2s(guard.family, guard.ratingA) : undefined;
+    const lets =
+      guard && guard.ratingA !== null && !guard.limits ? letThroughA2s(guard.family, guard.ratingA) : undefined;
     all.push({
       id: c.id,
       kind: c.polarity === 'positive' ? 'wire' : c.polarity === 'negative' ? 'return' : 'sense',
@@ -324,7 +370,7 @@ export function judge({ box, catalogue, bank, wiring }: JudgeInput): Judge {
       chargeA: flows.chargeA,
       guard,
       unfusedMm: way && !way.guard ? way.unfusedMm : 0,
-      shortA: shortAt(way?.ohmOut ?? 0),
+      shortA: shortAt(way ?? { ohmOut: 0 }),
       weakA: weakAt(c.circuitId),
       letsA2s: lets,
       standsA2s: known && c.lengthMm > 0 ? standsA2s(c.size!, laid, c.count) : undefined,
@@ -378,6 +424,9 @@ function returnGuard(
   const main = partById.get('F0');
   const own = c.id.startsWith('main/') && main ? guardOf(main) : undefined;
   let worst = feedTag === undefined ? own : ways.get(feedTag)?.guard;
+  // what a converter drives from its plus into the box's minus comes back over its return
+  const driven = ways.get(`${feedTag}${GIVES}`)?.guard;
+  if (driven && (driven.ratingA ?? 0) > (worst?.ratingA ?? 0)) worst = driven;
   for (const node of flow.returning(nodeOf(c.from))) {
     const part = partById.get(node.replace(COIL, ''));
     if (!node.endsWith(COIL) && !['port', 'device', 'controller'].includes(part?.kind ?? '')) continue;

@@ -1,6 +1,6 @@
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
-import { blockOf } from '../box/feeds.ts';
+import { blockOf, converterOf } from '../box/feeds.ts';
 import { panelPartOf, partOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import type { CaseFit } from '../case/fit.ts';
@@ -65,6 +65,8 @@ export function kit(
   for (const feed of box.feeds) {
     const block = blockOf(box, feed);
     if (block) c.part('wiring', block, 1);
+    const converter = converterOf(box, feed);
+    if (converter) c.part('wiring', converter, 1);
   }
   if (wiring.shunt) c.part('wiring', wiring.shunt, 1);
   if (wiring.main.holder && wiring.main.fuseOrigin !== 'none') c.part('wiring', wiring.main.holder, 1);

@@ -54,8 +54,9 @@ export function runInput(box: Box, need: Demand, b: Bank, feed: Feed, stepS: num
       port: place(d.portId),
       bars: d.bars.map((bar) => runBar(bar, need.atV)),
       peakLaw: d.peakLaw,
-      minV: device.minV,
-      belowMin: device.belowMin,
+      // behind a shared converter it is that one which gives up first, and all that hangs on it with it
+      minV: d.shared ? d.shared.rail.leastInV : device.minV,
+      belowMin: d.shared ? 'stops' : device.belowMin,
       innerH: device.inner?.first === 'box' ? d.innerH : 0
     };
   });

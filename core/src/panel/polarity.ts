@@ -25,9 +25,9 @@ const isLive = (box: Box, portId: string): boolean =>
   box.feeds.some((f) => f.throughPortId.is === 'set' && f.throughPortId.value === portId);
 
 /** For every connector: keyed or not, voltage, bare live metal, the same plug at another voltage, adapters on it. */
-export function polarityRows(box: Box): PolarityRow[] {
+export function polarityRows(box: Box, railV: ReadonlyMap<string, number>): PolarityRow[] {
   const tags = portTags(box, masterPortId(box));
-  const uses = plugUses(box);
+  const uses = plugUses(box, railV);
   return box.ports.flatMap((port): PolarityRow[] => {
     const part = panelPartOf(box, port);
     if (!part || (part.role !== 'outlet' && part.role !== 'inlet')) return [];

@@ -6,12 +6,18 @@ import { type Sheet } from './sheet.ts';
 
 /** Returns, sense pairs, leads of devices and of a panel that belong to this row. */
 export function backs(s: Sheet, r: Row, y: number): void {
-  const bus = r.circuit?.feed?.secondBox ? s.parts.get(`bus-${r.circuit.tag}`) : undefined;
+  const bus = r.circuit?.feed?.secondBox || r.circuit?.gives ? s.parts.get(`bus-${r.circuit.tag}`) : undefined;
   if (bus) {
     // the returns of a second box come together before they go back
     const x = s.rightX - 22;
     s.put({ t: 'ring', owner: s.own(bus.id), x, y, r: 5, role: 'joint-negative' });
-    const back = s.wiring.netlist.conductors.find((c) => c.from.part === bus.id);
+    const { conductors } = s.wiring.netlist;
+    const inside = conductors.find((c) => c.from.part === bus.id);
+    // a converter's two minus terminals are one
+    const back = r.circuit?.gives
+      ? conductors.find((c) => c.from.part === inside?.to.part && c.polarity === 'negative')
+      : inside;
+    if (inside && inside !== back) s.drawn.add(inside.id);
     if (back) returnOf(s, back, s.at(bus.id, '-', [x, y]), y);
   }
   const id = r.circuit?.circuit.id;

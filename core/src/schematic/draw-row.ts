@@ -1,6 +1,6 @@
 import { ampsText, fixed, runText } from '../quantity/format.ts';
 import { wireSizeText } from '../quantity/wire-size.ts';
-import type { Conductor, NetPart, Terminal } from '../wiring/netlist.ts';
+import { CONVERTER, type Conductor, type NetPart, type Terminal } from '../wiring/netlist.ts';
 import type { CircuitPlan } from '../wiring/types.ts';
 import { type Row } from './rows.ts';
 import type { Owner, Point } from './shapes.ts';
@@ -101,14 +101,14 @@ function positives(s: Sheet, r: Row): Conductor[] {
     if (!into) break;
     out.unshift(into);
     const p = s.parts.get(into.from.part);
-    const on = p && ['fuse', 'switch', 'relay', 'inlet'].includes(p.kind) && !placed(s, p.id);
-    now = on ? { part: p!.id, terminal: p!.kind === 'relay' ? '30' : 'in' } : undefined;
+    const on = p && ['fuse', 'switch', 'relay', 'inlet', 'converter'].includes(p.kind) && !placed(s, p.id);
+    now = on ? { part: p!.id, terminal: p!.kind === 'relay' ? '30' : p!.gives ? CONVERTER.inPlus : 'in' } : undefined;
   }
   return out;
 }
 
 function placed(s: Sheet, id: string): boolean {
-  return ['in', 'out', '30', '87'].some((t) => s.spot.has(`${id} ${t}`));
+  return ['in', 'out', '30', '87', CONVERTER.inPlus].some((t) => s.spot.has(`${id} ${t}`));
 }
 
 /** Puts a part of a row in its column and says where its terminal is. */
@@ -173,6 +173,13 @@ function feedPart(s: Sheet, p: NetPart, terminal: string, y: number, fromX: numb
     s.put({ t: 'box', owner, x: x - 6, y: y - 10, w: 12, h: 20, role: p.kind === 'bus' ? 'part' : 'frame' });
     s.text(owner, x + 12, y + 18, `${p.label[0]!.toLowerCase()}${p.label.slice(1)}`, 'name');
     return s.at(p.id, '+', [x, y]);
+  }
+  if (p.gives) {
+    s.put({ t: 'box', owner, x: x - 22, y: y - 14, w: 44, h: 28, role: 'part' });
+    s.text(owner, x, y - 19, p.id, 'name', 'middle');
+    s.text(owner, x, y + 4, `${p.gives.outV} V`, 'name', 'middle');
+    s.at(p.id, CONVERTER.outPlus, [x + 22, y]);
+    return s.at(p.id, CONVERTER.inPlus, [x - 22, y]);
   }
   const [inn, out] = p.kind === 'relay' ? ['30', '87'] : ['in', 'out'];
   if (p.kind === 'fuse') {

@@ -1,8 +1,9 @@
 import { laidLookup } from '../wiring/laid.ts';
 import { NO_LOAD, type LoadLaw } from '../network/law.ts';
 import { prepare, solve, type Prepared } from '../network/solve.ts';
-import { innerEdges, plugOf, RELAY, type Terminal } from '../wiring/netlist.ts';
+import { CONVERTER, innerEdges, plugOf, RELAY, type Terminal } from '../wiring/netlist.ts';
 import type { WiringPlan } from '../wiring/types.ts';
+import { FIRST, nextStates, type ConverterSpot, type ConverterState } from './converters.ts';
 import { ALL_ON, type Setting, type Source } from './setting.ts';
 
 /** What may be wrong with one thing of the circuit. */
@@ -27,6 +28,10 @@ const OPEN_OHM = 1e12;
 const PULLS_IN_V = 7.2;
 /** A charger that has reached its voltage holds it behind this. */
 const HOLDING_OHM = 0.01;
+/** Of a regulated output: its loop holds the voltage to some millivolts. */
+const RAIL_OHM = 1e-4;
+/** What a converter takes and gives settles in a handful of rounds. */
+const CONVERTER_ROUNDS = 12;
 
 type Edge = {
   a: number;
@@ -62,6 +67,8 @@ export type Reading = {
   sourceV: ReadonlyMap<string, number>;
   /** Voltage between the poles of each port's plug. */
   plugV: ReadonlyMap<string, number>;
+  /** Out of each converter that feeds ports; 0 while it has let go. */
+  railA: ReadonlyMap<string, number>;
   /** Relays whose coil has pulled in. */
   pulledIn: ReadonlySet<string>;
   /** The loads ask for more than the circuit carries. */
@@ -81,6 +88,7 @@ export class TrialCircuit {
   private readonly loads: LoadSpot[];
   private readonly packs: { id: string; plus: number; minus: number }[];
   private readonly chargers: { id: string; plus: number; minus: number }[];
+  private readonly converters: readonly ConverterSpot[];
   private readonly relays: { id: string; plus: Terminal; minus: Terminal; contact: 'make' | 'break' }[];
   private readonly plan: Prepared['plan'];
   private readonly leaks: { a: number; b: number; ohm: number }[];
@@ -110,6 +118,19 @@ export class TrialCircuit {
         : []
     );
     this.build();
+    this.converters = netlist.parts.flatMap((p): ConverterSpot[] => {
+      const at = (terminal: string): number => this.node({ part: p.id, terminal });
+      return p.gives
+        ? [
+            {
+              id: p.id,
+              gives: p.gives,
+              input: { plus: at(CONVERTER.inPlus), minus: at(CONVERTER.inMinus) },
+              output: { plus: at(CONVERTER.outPlus), minus: at(CONVERTER.outMinus) }
+            }
+          ]
+        : [];
+    });
     this.positives = this.findPositives();
     for (const t of this.positives)
       this.edges.push({ a: this.node(t), b: this.node(this.returnOf(t)), ohm: SHORT_OHM, shortOf: keyOf(t) });
@@ -125,8 +146,12 @@ export class TrialCircuit {
     this.plan = prepare({
       nodeCount: this.nodes.size,
       resistors: [...this.edges, ...this.leaks],
-      sources: [...this.packs, ...this.chargers].map((p) => ({ ...p, volts: 12, ohm: 1 })),
-      loads: this.loads
+      sources: [...this.packs, ...this.chargers, ...this.converters.map((c) => c.output)].map((p) => ({
+        ...p,
+        volts: 12,
+        ohm: 1
+      })),
+      loads: [...this.loads, ...this.converters.map((c) => ({ ...c.input, law: NO_LOAD }))]
     }).plan;
   }
 
@@ -220,8 +245,10 @@ export class TrialCircuit {
     let pulledIn: ReadonlySet<string> = new Set();
     // a charger gives its current until its voltage is reached, then it holds that
     const holding = new Set<string>();
+    const settled = (): Reading =>
+      this.settleConverters((states) => this.solveOnce(source, fault, setting, loads, pulledIn, holding, states));
     const solveNow = (): Reading => {
-      let r = this.solveOnce(source, fault, setting, loads, pulledIn, holding);
+      let r = settled();
       for (let round = 0; round < this.chargers.length; round++) {
         const full = this.chargers.filter((c) => {
           const charge = setting.charging?.get(c.id);
@@ -229,7 +256,7 @@ export class TrialCircuit {
         });
         if (full.length === 0) break;
         for (const c of full) holding.add(c.id);
-        r = this.solveOnce(source, fault, setting, loads, pulledIn, holding);
+        r = settled();
       }
       return r;
     };
@@ -248,16 +275,31 @@ export class TrialCircuit {
     return reading;
   }
 
+  /** A converter takes what it gives, and gives only while it gets enough: solved again until that stands. */
+  private settleConverters(solveWith: (states: ReadonlyMap<string, ConverterState>) => Reading): Reading {
+    let states: ReadonlyMap<string, ConverterState> = new Map(this.converters.map((c) => [c.id, FIRST]));
+    let reading = solveWith(states);
+    for (let round = 0; round < CONVERTER_ROUNDS; round++) {
+      const next = nextStates(this.converters, states, reading);
+      if (!next) break;
+      states = next;
+      reading = solveWith(states);
+    }
+    return reading;
+  }
+
   private solveOnce(
     source: Source,
     fault: Fault | undefined,
     setting: Setting,
     mode: 'all' | 'idle' | 'none',
     pulledIn: ReadonlySet<string>,
-    holding: ReadonlySet<string>
+    holding: ReadonlySet<string>,
+    states: ReadonlyMap<string, ConverterState>
   ): Reading {
     const edges = this.edges.map((e) => ({ ...e, ohm: this.ohmOf(e, fault, setting, pulledIn) }));
-    const reached = this.reachable(edges, setting.packsOut);
+    const running = this.converters.filter((c) => states.get(c.id)!.mode !== 'off');
+    const reached = this.reachable(edges, setting.packsOut, running);
     const lawOf = (l: LoadSpot): LoadLaw => {
       if (mode === 'none' || !reached[l.plus] || !reached[l.minus]) return NO_LOAD;
       if (mode === 'idle') return { ...NO_LOAD, currentA: l.idleA };
@@ -274,7 +316,12 @@ export class TrialCircuit {
         const charge = setting.charging?.get(c.id);
         const holds = charge !== undefined && holding.has(c.id);
         return { ...c, volts: charge?.volts ?? source.volts, ohm: holds ? HOLDING_OHM : OPEN_OHM };
-      })
+      }),
+      ...this.converters.map((c) => ({
+        ...c.output,
+        volts: c.gives.outV,
+        ohm: states.get(c.id)!.mode === 'holds' ? RAIL_OHM : OPEN_OHM
+      }))
     ];
     const network = {
       nodeCount: this.nodes.size,
@@ -286,6 +333,14 @@ export class TrialCircuit {
           const charge = setting.charging?.get(c.id);
           const gives = charge && !holding.has(c.id) ? charge.currentA : 0;
           return { plus: c.plus, minus: c.minus, law: { ...NO_LOAD, currentA: -gives } };
+        }),
+        ...this.converters.flatMap((c) => {
+          const { mode, inputW, limitA } = states.get(c.id)!;
+          const takes = mode === 'off' || !reached[c.input.plus] ? 0 : inputW;
+          return [
+            { ...c.input, law: { ...NO_LOAD, powerW: takes } },
+            { ...c.output, law: { ...NO_LOAD, currentA: mode === 'limits' ? -limitA : 0 } }
+          ];
         })
       ]
     };
@@ -337,6 +392,13 @@ export class TrialCircuit {
             return [p.id, p.id === turned ? -v : v] as const;
           })
       ),
+      railA: new Map(
+        this.converters.map((c, i) => {
+          const { mode, limitA } = states.get(c.id)!;
+          const held = sourceA[this.packs.length + this.chargers.length + i] ?? 0;
+          return [c.id, mode === 'off' ? 0 : mode === 'limits' ? limitA : held];
+        })
+      ),
       pulledIn,
       overloaded
     };
@@ -353,16 +415,35 @@ export class TrialCircuit {
       : { part: 'bus', terminal: '-' };
   }
 
+  /** The converter whose voltage stands at a terminal; undefined where the battery's does. */
+  converterBefore(t: Terminal): string | undefined {
+    const { netlist } = this.wiring;
+    const seen = new Set<string>();
+    let now: Terminal | undefined = t;
+    while (now && !seen.has(keyOf(now))) {
+      seen.add(keyOf(now));
+      const { part, terminal }: Terminal = now;
+      if (netlist.parts.some((p) => p.id === part && p.gives)) return terminal === CONVERTER.outPlus ? part : undefined;
+      // upstream: the lead that comes in at this part
+      now = netlist.conductors.find((c) => c.polarity === 'positive' && c.to.part === part)?.from;
+    }
+    return undefined;
+  }
+
   private findPositives(): Terminal[] {
     const seen = new Map<string, Terminal>();
     for (const c of this.wiring.netlist.conductors)
       if (c.polarity === 'positive') for (const t of [c.from, c.to]) seen.set(keyOf(t), t);
-    const reached = this.reachable(this.edges);
+    const reached = this.reachable(this.edges, undefined, this.converters);
     return [...seen.values()].filter((t) => reached[this.node(t)]);
   }
 
   /** Which nodes hang on a battery's post, by edges that are there. */
-  private reachable(edges: readonly Edge[], packsOut?: ReadonlySet<string>): boolean[] {
+  private reachable(
+    edges: readonly Edge[],
+    packsOut?: ReadonlySet<string>,
+    running: readonly ConverterSpot[] = []
+  ): boolean[] {
     const next: number[][] = Array.from({ length: this.nodes.size }, () => []);
     for (const e of edges) {
       // a coil joins + to − without feeding anything
@@ -371,7 +452,11 @@ export class TrialCircuit {
       next[e.b]!.push(e.a);
     }
     const seen = new Array<boolean>(this.nodes.size).fill(false);
-    const queue = [0, ...this.packs.flatMap((p) => (packsOut?.has(p.id) ? [p.minus] : [p.plus, p.minus]))];
+    const queue = [
+      0,
+      ...this.packs.flatMap((p) => (packsOut?.has(p.id) ? [p.minus] : [p.plus, p.minus])),
+      ...running.flatMap((c) => [c.output.plus, c.output.minus])
+    ];
     for (const n of queue) seen[n] = true;
     for (let n = queue.pop(); n !== undefined; n = queue.pop())
       for (const m of next[n]!)

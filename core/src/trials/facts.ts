@@ -58,7 +58,8 @@ const KIND_WORDS: Record<NetPart['kind'], string> = {
   device: 'device',
   bus: 'joint',
   shunt: 'shunt',
-  controller: 'solar controller'
+  controller: 'solar controller',
+  converter: 'converter'
 };
 
 /** A part in figures: what it is, its rating, what runs through it, and the voltage at each of its terminals. */

@@ -3,7 +3,8 @@ import { ampacityA, knownSize } from '../wiring/conductor.ts';
 import { laidLookup } from '../wiring/laid.ts';
 import { RELAY, type Conductor, type Netlist } from '../wiring/netlist.ts';
 import type { Plan } from '../evaluate.ts';
-import type { WiringPlan } from '../wiring/types.ts';
+import { railShareW } from '../wiring/rails.ts';
+import type { CircuitPlan, WiringPlan } from '../wiring/types.ts';
 
 export type PathRow = {
   id: string;
@@ -21,6 +22,8 @@ export type PathRow = {
   firstFuseMm: number | undefined;
   weakest: { name: string; ratingA: number } | undefined;
   loadA: number;
+  /** What that is at the battery: behind a converter another current. */
+  batteryA: number;
   unknown: string[];
   state: 'holds' | 'caution' | 'stop';
   say: string;
@@ -30,7 +33,7 @@ export type PathRow = {
 
 /** What all load circuits would draw together. */
 export const sumOfBranchesA = (rows: readonly PathRow[]): number =>
-  rows.reduce((s, r) => s + (r.charges || r.circuitId === null ? 0 : r.loadA), 0);
+  rows.reduce((s, r) => s + (r.charges || r.circuitId === null ? 0 : r.batteryA), 0);
 
 /** Positive conductors by where they start: a path is followed from the post outward. */
 export function wayFrom(net: Netlist, packId: string, endPart: string): Conductor[] | undefined {
@@ -107,6 +110,7 @@ export function paths(box: Box, plan: Pick<Plan, 'wiring' | 'findings'>): PathRo
             to: c.portTag,
             feeds: c.feeds,
             loadA: c.loadA,
+            batteryA: atBatteryA(wiring, c),
             parts: c.weakest ? [c.weakest] : [],
             unknown
           }
@@ -130,6 +134,7 @@ export function paths(box: Box, plan: Pick<Plan, 'wiring' | 'findings'>): PathRo
               to: p.id,
               feeds: p.label,
               loadA: p.coil ? 12 / p.coil.ohm : 0,
+              batteryA: p.coil ? 12 / p.coil.ohm : 0,
               parts: [],
               unknown: []
             }
@@ -195,7 +200,7 @@ function placesOf(row: PathRow, wiring: WiringPlan): ReadonlySet<string> {
   return out;
 }
 
-type About = Pick<PathRow, 'id' | 'circuitId' | 'source' | 'charges' | 'to' | 'feeds' | 'loadA'> & {
+type About = Pick<PathRow, 'id' | 'circuitId' | 'source' | 'charges' | 'to' | 'feeds' | 'loadA' | 'batteryA'> & {
   parts: { name: string; ratingA: number }[];
   unknown: string[];
 };
@@ -231,6 +236,7 @@ function fromChargers(box: Box, wiring: WiringPlan, packId: string): PathRow[] {
         firstFuseMm: fuses.length ? firstFuseMm : undefined,
         weakest,
         loadA: c.loadA,
+        batteryA: c.loadA,
         unknown: box.charging.chargerA.is === 'unknown' ? ['current of the charger'] : [],
         state: burns || fuses.length === 0 ? 'stop' : box.charging.chargerA.is === 'unknown' ? 'caution' : 'holds',
         say: burns
@@ -254,12 +260,19 @@ function wayTo(net: Netlist, packId: string, end: End): Conductor[] {
   return into && before ? [...before, into] : [];
 }
 
+/** A circuit's load as the battery sees it. */
+function atBatteryA(wiring: WiringPlan, { rail, loadA }: CircuitPlan): number {
+  if (!rail) return loadA;
+  const togetherW = wiring.circuits.reduce((s, c) => s + (c.rail?.feedId === rail.feedId ? c.loadA * rail.outV : 0), 0);
+  return railShareW(rail, loadA * rail.outV, togetherW) / wiring.lowV;
+}
+
 function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: About): PathRow {
   const { main } = wiring;
   const { parts, unknown: open, ...plain } = about;
   const way = wayTo(wiring.netlist, packId, end);
   const byId = new Map(wiring.netlist.parts.map((p) => [p.id, p]));
-  const fuses: { tag: string; ratingA: number | undefined }[] = [];
+  const fuses: { tag: string; ratingA: number | undefined; limits?: true }[] = [];
   let firstFuseMm: number | undefined;
   let lengthMm = 0;
   let behindLast: Conductor[] = [];
@@ -267,6 +280,11 @@ function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: Ab
     lengthMm += c.lengthMm;
     behindLast.push(c);
     const p = byId.get(c.to.part)!;
+    if (p.gives) {
+      // behind a converter nothing runs but what it gives
+      fuses.push({ tag: p.id, ratingA: p.gives.limitA, limits: true });
+      behindLast = [];
+    }
     if (p.kind !== 'fuse') continue;
     firstFuseMm ??= lengthMm;
     fuses.push({ tag: p.id, ratingA: p.ratingA ?? undefined });
@@ -292,13 +310,19 @@ function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: Ab
     ...open
   ].filter(Boolean);
   const stop = way.length === 0 || fuses.length === 0;
-  const texts = fuses.map((f) => `${f.tag} ${f.ratingA === undefined ? 'unknown' : `${f.ratingA} A`}`);
+  const texts = fuses.map((f) =>
+    f.ratingA === undefined
+      ? `${f.tag} unknown`
+      : f.limits
+        ? `${f.tag} gives ${f.ratingA.toFixed(1)} A at most`
+        : `${f.tag} ${f.ratingA} A`
+  );
   return {
     ...plain,
     protection: [
       ...(fuses.some((f) => f.tag === 'F0') || circuit?.live === 'direct' ? [] : ['no main fuse']),
       ...texts,
-      ...(ownFuse || chained || about.circuitId === null ? [] : ['no branch fuse'])
+      ...(ownFuse || chained || last?.limits || about.circuitId === null ? [] : ['no branch fuse'])
     ],
     protectedBy,
     firstFuseMm,
@@ -312,7 +336,7 @@ function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: Ab
           ? 'nothing protects it at the battery'
           : unknown.length > 0
             ? `not known: ${unknown.join(', ')}`
-            : `${protectedBy?.tag ?? fuses.at(-1)!.tag} opens before ${weakest?.name ?? 'anything'} suffers`,
+            : `${protectedBy?.tag ?? fuses.at(-1)!.tag} ${last?.limits ? 'holds back' : 'opens'} before ${weakest?.name ?? 'anything'} suffers`,
     conductorIds: way.map((c) => c.id)
   };
 }

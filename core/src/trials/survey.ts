@@ -19,6 +19,8 @@ export type ShortTrial = {
   /** Tags of the ports that go dark. */
   dark: string[];
   hottest: { conductorId: string; name: string; currentA: number; share: number } | undefined;
+  /** The converter that feeds it and drives no more; nothing need open. */
+  limitedBy: string | undefined;
   /** It lies before the first fuse: nothing can open, only a short, sheathed lead helps. */
   unprotected: boolean;
   /** The hottest wire stays within its limit until something has opened. */
@@ -71,6 +73,8 @@ export function* survey(circuit: TrialCircuit, bank: Bank, airC: number): Genera
 export function oneShort(circuit: TrialCircuit, at: Terminal, source: Source, battery: 'weak' | 'strong'): ShortTrial {
   const { wiring } = circuit;
   const reading = circuit.read(source, { kind: 'short', at }, ALL_ON, 'none');
+  const limitedBy = circuit.converterBefore(at);
+  const drivenA = limitedBy === undefined ? reading.batteryA : (reading.railA.get(limitedBy) ?? 0);
   const leastA = Math.max(CARRIES_A, CARRIES_SHARE * Math.abs(reading.batteryA));
   const fuses = wiring.netlist.parts
     .filter((p) => p.kind === 'fuse' && p.ratingA !== null)
@@ -101,12 +105,15 @@ export function oneShort(circuit: TrialCircuit, at: Terminal, source: Source, ba
     at,
     where: whereOf(circuit, at),
     battery,
-    currentA: reading.batteryA,
+    currentA: drivenA,
+    limitedBy,
     opens,
     maybe: opens ? fuses.filter((f) => f !== opens && f.minS < opens.maxS).map((f) => f.partId) : [],
     dark: darkAfter(circuit, opens?.partId),
     hottest,
-    unprotected: !wiring.netlist.parts.some((p) => p.kind === 'fuse' && (reading.partA.get(p.id) ?? 0) > leastA),
+    unprotected:
+      limitedBy === undefined &&
+      !wiring.netlist.parts.some((p) => p.kind === 'fuse' && (reading.partA.get(p.id) ?? 0) > leastA),
     holds: (hottest?.share ?? 0) <= 1
   };
 }
@@ -123,6 +130,7 @@ export function whereOf({ wiring }: TrialCircuit, t: Terminal): string {
   if (part.kind === 'relay') return `at ${part.id}, terminal ${t.terminal}`;
   if (part.kind === 'port' && t.terminal === 'plug') return `in the plug of ${t.part}`;
   if (part.kind === 'port') return `in or at ${t.part}`;
+  if (part.gives) return `at ${part.id}, ${t.terminal}`;
   const side = t.terminal === 'in' ? 'before' : t.terminal === 'out' ? 'behind' : 'at';
   return `${side} ${part.kind === 'fuse' || part.kind === 'switch' ? part.id : part.label.toLowerCase()}`;
 }

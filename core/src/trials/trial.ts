@@ -29,13 +29,18 @@ export function trial(
       worst.opens ? { kind: 'blown', partId: worst.opens.partId } : undefined,
       setting
     );
+    const { limitedBy } = weak;
     const say = [
-      `${fixed(weak.currentA, 0)} to ${fixed(strong.currentA, 0)} A flow, by how full and warm the battery is.`,
-      weak.opens
-        ? `${weak.opens.partId} opens after ${secondsText(strong.opens!.minS)} to ${secondsText(weak.opens.maxS)}${weak.maybe.length ? `; ${weak.maybe.join(', ')} may go with it` : ''}.`
-        : strong.opens
-          ? `Only a strong battery opens ${strong.opens.partId}; a weak one feeds the short until it is empty.`
-          : 'Nothing opens: the short is fed until the battery is empty or something burns.'
+      limitedBy
+        ? `${limitedBy} drives ${fixed(strong.currentA, 1)} A at most, whatever the battery gives.`
+        : `${fixed(weak.currentA, 0)} to ${fixed(strong.currentA, 0)} A flow, by how full and warm the battery is.`,
+      limitedBy && !weak.opens
+        ? 'Nothing opens: the converter holds back until the short is found.'
+        : weak.opens
+          ? `${weak.opens.partId} opens after ${secondsText(strong.opens!.minS)} to ${secondsText(weak.opens.maxS)}${weak.maybe.length ? `; ${weak.maybe.join(', ')} may go with it` : ''}.`
+          : strong.opens
+            ? `Only a strong battery opens ${strong.opens.partId}; a weak one feeds the short until it is empty.`
+            : 'Nothing opens: the short is fed until the battery is empty or something burns.'
     ];
     if (worst.hottest)
       say.push(
@@ -47,7 +52,7 @@ export function trial(
     return {
       title: `Short ${whereOf(circuit, fault.at)}`,
       say,
-      state: worst.holds && weak.opens ? 'holds' : 'stop',
+      state: worst.holds && (weak.opens || limitedBy) ? 'holds' : 'stop',
       ...shown(circuit, after),
       short: worst
     };

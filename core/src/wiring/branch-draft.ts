@@ -9,6 +9,7 @@ import type { FuseFamily, PartOf } from '../catalogue/part.ts';
 import { lawCurrentA, type LoadLaw } from '../network/law.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { behind, feedOfBranch, startOf, wayTo, type Branch, type Tree } from './tree.ts';
+import { railInputW, railOfFeed, type SharedRail } from './rails.ts';
 import { sharedBundles } from './bundles.ts';
 import { ampacityA, knownSize } from './conductor.ts';
 import { leverAt, type Lever } from './levers.ts';
@@ -27,6 +28,8 @@ export const ASSUMED_OUTLET_A = 4;
 /** Input capacitor of an ordinary 12 V module and the loop that fills it. @source electrical reference 4, E4.4 */
 const MODULE_FARAD = 1e-3;
 const MODULE_LOOP_OHM = 0.1;
+/** A full battery at rest as it fills them, V. @source electrical reference 4, E4.4 */
+const FULL_V = 13.3;
 /** Input capacitors of an inverter of some hundred watts. @source rule of thumb: ten times a module's */
 const INVERTER_FARAD = 1e-2;
 /** A meter's supply is fused no larger. @source electrical reference 12, meter-unfused */
@@ -39,6 +42,7 @@ export type DraftContext = {
   tags: Readonly<Record<string, string>>;
   lowV: number;
   tree: Tree;
+  rails: ReadonlyMap<string, SharedRail>;
 };
 
 type Load = {
@@ -145,8 +149,13 @@ function feedLoad({ box }: Sources, b: Branch, x: DraftContext): Load {
       ...[...ways, ...switches].map((s) => ({ name: s.tag, ratingA: s.part?.ratingA })),
       { name: relay?.name || 'relay', ratingA: relay?.ratingA },
       { name: 'its fuse holder', ratingA: holder?.ratingA },
-      { name: 'its fuse block', ratingA: block?.totalA },
-      { name: 'its joint', ratingA: JOINT_MOST_A[feed.ends] }
+      // behind a converter its joint has another current, and another guard
+      ...(feed.converter
+        ? []
+        : [
+            { name: 'its fuse block', ratingA: block?.totalA },
+            { name: 'its joint', ratingA: JOINT_MOST_A[feed.ends] }
+          ])
     ].filter((r): r is { name: string; ratingA: number } => r.ratingA != null)
   };
 }
@@ -184,6 +193,8 @@ const asMeasured = (part: PartOf<'panel'> | undefined, port: Port | undefined): 
 function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: DraftContext): Load {
   const port = box.ports.find((p) => p.id === circuit.portId);
   const portPart = asMeasured(partOf(box, 'panel', port?.partId), port);
+  const rail = x.rails.get(circuit.id);
+  const lowV = rail?.outV ?? x.lowV;
   const switchPortId = valueOf(circuit.switchPortId, undefined);
   const switches = switchPortId === undefined ? [] : [switchOf(box, x.tags, switchPortId)];
   const devices = box.devices.filter((d) => d.portId === circuit.portId);
@@ -194,16 +205,17 @@ function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: DraftConte
   const assumedA = Math.min(
     valueOf(circuit.expectedA, ASSUMED_OUTLET_A) ?? ASSUMED_OUTLET_A,
     portPart?.ratingA ?? Infinity,
-    portPart?.converterRatedW ? portPart.converterRatedW / x.lowV : Infinity
+    portPart?.converterRatedW ? portPart.converterRatedW / lowV : Infinity,
+    rail?.ratedW ? rail.ratedW / lowV : Infinity
   );
-  const highV = bank ? CHEMISTRY[bank.chemistry].chargeMaxV : x.lowV;
+  const highV = bank ? CHEMISTRY[bank.chemistry].chargeMaxV : lowV;
   const currents = demands.map((d, i) => ({
     id: devices[i]?.id ?? '',
     name: devices[i]?.name ?? '',
-    currentA: mostA(devices[i], d.peakLaw, x.lowV, highV)
+    currentA: d.shared ? d.shared.peakW / lowV : mostA(devices[i], d.peakLaw, lowV, highV)
   }));
   const deviceA = currents.reduce((s, d) => s + d.currentA, 0);
-  const lowA = demands.reduce((s, d, i) => s + lowestVA(devices[i], d.peakLaw, x.lowV), 0);
+  const lowA = rail ? deviceA : demands.reduce((s, d, i) => s + lowestVA(devices[i], d.peakLaw, lowV), 0);
   const motor = devices.some((d) => d.hasMotor);
   const motorA = currents.reduce((s, d, i) => s + (devices[i]?.hasMotor ? d.currentA : 0), 0);
   const electronic = !charge && (portPart?.converterRatedW != null || devices.some((d) => d.fussy));
@@ -219,14 +231,17 @@ function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: DraftConte
     hasMotor: motor,
     loadA: charge ? throughInletA(box, bank, circuit.portId) : quiescent + (assumedLoad ? assumedA : deviceA),
     lowLoadA: charge ? throughInletA(box, bank, circuit.portId) : quiescent + (assumedLoad ? assumedA : lowA),
-    meanA: quiescent + demands.reduce((s, d) => s + d.meanA, 0),
-    inrushA2s: Math.max(
-      motor ? motorInrushA2s(motorA) : 0,
-      electronic ? capacitorInrushA2s(13.3, MODULE_FARAD, MODULE_LOOP_OHM) : 0,
-      !charge && devices.some((d) => d.supply === 'inverter')
-        ? capacitorInrushA2s(13.3, INVERTER_FARAD, MODULE_LOOP_OHM)
-        : 0
-    ),
+    meanA: quiescent + demands.reduce((s, d) => s + (d.shared ? d.shared.meanW / lowV : d.meanA), 0),
+    // what a shared converter limits is no inrush
+    inrushA2s: rail
+      ? 0
+      : Math.max(
+          motor ? motorInrushA2s(motorA) : 0,
+          electronic ? capacitorInrushA2s(FULL_V, MODULE_FARAD, MODULE_LOOP_OHM) : 0,
+          !charge && devices.some((d) => d.supply === 'inverter')
+            ? capacitorInrushA2s(FULL_V, INVERTER_FARAD, MODULE_LOOP_OHM)
+            : 0
+        ),
     feeds: charge
       ? 'Charge inlet'
       : devices.length
@@ -239,7 +254,7 @@ function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: DraftConte
     load,
     rated: [
       portPart?.ratingA != null && portPart.role !== 'meter' && portPart.role !== 'lamp'
-        ? { name: x.tags[circuit.portId] ?? 'port', ratingA: portInputA(portPart, x.lowV) }
+        ? { name: x.tags[circuit.portId] ?? 'port', ratingA: portInputA(portPart, lowV) }
         : undefined,
       ...switches.map((s) => (s.part?.ratingA != null ? { name: s.tag, ratingA: s.part.ratingA } : undefined)),
       relay?.ratingA != null ? { name: relay.name || 'relay', ratingA: relay.ratingA } : undefined
@@ -270,6 +285,19 @@ const pushedInto = (box: Box, bank: Bank | undefined, feedId: string): number =>
   return [...amps.values()].reduce((sum, a) => sum + a, 0);
 };
 
+/** What the converters behind a branch take from it with the battery low, each for all that hangs on it, A. */
+function intoConverters(all: readonly Load[], alike: readonly Load[], x: DraftContext): number {
+  if (alike.length === all.length) return 0;
+  const outW = new Map<string, { rail: SharedRail; watts: number }>();
+  for (const l of all) {
+    const rail = x.rails.get(l.load.circuit.id);
+    if (!rail || alike.includes(l) || l.load.circuit.purpose !== 'load') continue;
+    const watts = (outW.get(rail.feedId)?.watts ?? 0) + l.load.loadA * rail.outV;
+    outW.set(rail.feedId, { rail, watts });
+  }
+  return [...outW.values()].reduce((sum, { rail, watts }) => sum + railInputW(rail, watts) / x.lowV, 0);
+}
+
 /** Fuses that sit in a wire of their own. @source the sealed in-line holder of the catalogue */
 const IN_LINE_FAMILY: FuseFamily = 'blade';
 
@@ -286,12 +314,16 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
   const { circuit } = b;
   const own = loads.get(b.id)!;
   const all = behind(x.tree, b.id).map((id) => loads.get(id)!);
+  const rail = x.rails.get(b.id);
+  const alike = all.filter((l) => x.rails.get(l.load.circuit.id)?.feedId === rail?.feedId);
+  const takers = alike.filter((l) => l.load.circuit.purpose === 'load');
+  const convertersA = intoConverters(all, alike, x);
   // a charge lead behind a feed carries its charger's current, the loads theirs: never both the same way
-  const loadsA = all.filter((l) => l.load.circuit.purpose === 'load').reduce((s, l) => s + l.load.loadA, 0);
+  const loadsA = takers.reduce((s, l) => s + l.load.loadA, convertersA);
   const chargeA = all.filter((l) => l.load.circuit.purpose === 'charge').reduce((s, l) => s + l.load.loadA, 0);
   const carriesA = Math.max(loadsA, chargeA, b.feed ? pushedInto(box, bank, b.id) : 0);
   const lowCarriesA = Math.max(
-    all.filter((l) => l.load.circuit.purpose === 'load').reduce((s, l) => s + l.load.lowLoadA, 0),
+    takers.reduce((s, l) => s + l.load.lowLoadA, convertersA),
     chargeA
   );
   const upId = x.tree.upOf.get(b.id);
@@ -304,21 +336,27 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
   // behind a fuse stand all parts of the chain that have none of their own and none on the way to them
   const candidates = [
     ...own.rated,
-    ...all.filter((l) => l !== own && isCovered(l.load) && !fusedBetween(l.load.circuit.id)).flatMap((l) => l.rated),
+    ...alike.filter((l) => l !== own && isCovered(l.load) && !fusedBetween(l.load.circuit.id)).flatMap((l) => l.rated),
     ...(x.block?.perWayA != null ? [{ name: 'fuse block way', ratingA: x.block.perWayA }] : [])
   ];
   const weakest = candidates.sort((a, c) => a.ratingA - c.ratingA)[0];
   const setWire = valueOf<WireSize>(circuit.wire, undefined);
   const wireLimit = setWire && knownSize(setWire) ? circuit.wireCount * ampacityA(setWire, x.laid) : undefined;
   const limitA = Math.min(weakest?.ratingA ?? Infinity, wireLimit ?? Infinity);
-  const inrushA2s = Math.max(...all.map((l) => l.load.inrushA2s));
+  const gives = b.feed && railOfFeed(box, b.feed);
+  const inrushA2s = Math.max(
+    ...alike.map((l) => l.load.inrushA2s),
+    alike.length < all.length ? capacitorInrushA2s(FULL_V, MODULE_FARAD, MODULE_LOOP_OHM) : 0
+  );
   const behindCircuit = upId !== undefined && loads.get(upId)?.load.feed === undefined;
   const covered = circuit.fuse.is === 'auto' && (behindCircuit || sharesWay(box, x.tree, b));
   const needA = own.load.portPart?.role === 'meter' ? Math.min(limitA, METER_FUSE_A) : limitA;
   const biggest = Math.max(
     0,
     ...(b.feed
-      ? all.filter((l) => l !== own).flatMap((l) => (l.load.circuit.fuse.is === 'set' ? l.load.circuit.fuse.value : []))
+      ? alike
+          .filter((l) => l !== own)
+          .flatMap((l) => (l.load.circuit.fuse.is === 'set' ? l.load.circuit.fuse.value : []))
       : [])
   );
   const fuseA = covered
@@ -332,6 +370,8 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     // named one by one: this runs for every circuit on every edit, and a spread of so many is slow
     circuit,
     feed: b.feed,
+    rail,
+    gives,
     live: start === 'post' ? 'direct' : start === 'ahead' ? 'always' : 'master',
     laid: x.laid,
     run: x.run,
@@ -354,7 +394,7 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     inrushA2s,
     carriesA,
     upId,
-    sharesFuse: b.feed !== undefined || behindCircuit || onJoint(box, x.tree, b),
+    sharesFuse: b.feed !== undefined || behindCircuit || rail !== undefined || onJoint(box, x.tree, b),
     ...x.names,
     lengthMm: valueOf(circuit.lengthMm, x.run.lengthMm) ?? x.run.lengthMm,
     neededMm: x.run.assumed ? undefined : x.run.lengthMm,
@@ -385,7 +425,8 @@ const isCovered = (l: Load['load']): boolean => l.circuit.fuse.is === 'none' || 
 /** Behind a feed whose own fuse is meant for all its circuits: it ends in a joint without fuses. */
 function onJoint(box: Box, t: Tree, b: Branch): boolean {
   const feed = feedOfBranch(box, t, b.id);
-  if (!feed || b.circuit.purpose !== 'load' || startOf(t, b.id) === 'ahead') return false;
+  // behind a converter each has its own: the feed's opens for nothing there
+  if (!feed || feed.converter || b.circuit.purpose !== 'load' || startOf(t, b.id) === 'ahead') return false;
   return feed.ends === 'chain' || (feed.ends !== 'fuse-block' && feed.fuse.is !== 'none');
 }
 

@@ -1,6 +1,7 @@
 import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
 import { valueOf } from '../box/lookup.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
+import { converterTag, type SharedRail } from './rails.ts';
 import { startOf, wayTo, type Tree } from './tree.ts';
 import { ampacityA, conductorC, knownSize, milliOhmPerM } from './conductor.ts';
 import { CONTACT_MILLIOHM as R, DROP_BASE_V } from './contacts.ts';
@@ -92,12 +93,24 @@ function feedLead(
       (d.throughMilliOhm ?? 0) +
       d.switches.reduce((sum, w) => sum + (w.part?.contactMilliOhm ?? 0) + 2 * R.spade, 0) +
       (x.relay ? RELAY_MILLIOHM + 2 * R.spade : 0),
-    back: d.feed!.secondBox ? x.wireBack + ahead + 2 * R.busJoint : 0
+    back: d.feed!.secondBox || d.gives ? x.wireBack + ahead + 2 * R.busJoint : 0
   };
 }
 
+/** The voltage that a share lost is a share of. */
+const baseV = (d: Pick<Draft, 'rail'>): number => d.rail?.outV ?? DROP_BASE_V;
+
+/** The converter of a rail protects what has no fuse behind it: it never drives more than its limit. */
+const limitOf = (rail: SharedRail, feedTag: string): CircuitPlan['guard'] => ({
+  tag: converterTag(feedTag),
+  family: 'breaker',
+  ratingA: rail.limitA,
+  limits: true
+});
+
 /** What a guard lets through in a heavy short, A²s; 0 where nothing is known of it. */
-const letsOf = (g: CircuitPlan['guard']): number => (g?.ratingA === undefined ? 0 : letThroughA2s(g.family, g.ratingA));
+const letsOf = (g: CircuitPlan['guard']): number =>
+  g?.ratingA === undefined || g.limits ? 0 : letThroughA2s(g.family, g.ratingA);
 
 /** Of several ways to lie the one in which a wire carries least. */
 const tightest = (all: readonly Laid[]): Laid => ({
@@ -114,6 +127,8 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
   const guardOf = (d: Draft): CircuitPlan['guard'] => {
     for (const id of wayTo(x.tree, d.circuit.id).reverse()) {
       const up = byId.get(id)!;
+      // what is ahead of a converter opens for nothing behind it
+      if (up.circuit.id === d.rail?.feedId) return limitOf(d.rail, up.tag);
       if (up.fuseOrigin !== 'none') return { tag: up.fuseTag, family: up.fuseFamily, ratingA: up.fuseA };
     }
     const { main } = x;
@@ -128,7 +143,9 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
     ? sagMilliOhm(bank.chemistry, bank.part.capacityAh, box.outing.airC, WEAK_SOC) / bank.count
     : Infinity;
   const waysOf = (d: Draft) => {
-    const feeds = wayTo(x.tree, d.circuit.id).map((id) => byId.get(id)!);
+    const way = wayTo(x.tree, d.circuit.id);
+    // a converter holds its voltage whatever is lost ahead of it
+    const feeds = (d.rail ? way.slice(way.indexOf(d.rail.feedId) + 1) : way).map((id) => byId.get(id)!);
     const backs = [d];
     for (let up = x.back.get(d.circuit.id); up !== undefined; up = x.back.get(up)) backs.push(byId.get(up)!);
     return { feeds, backs };
@@ -164,7 +181,10 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
   for (const members of membersOf.values()) {
     const free = members.filter((d) => d.wireOrigin === 'auto');
     if (free.length === 0) continue;
-    const wantedA = Math.max(...free.map((d) => Math.max(guardOf(d)?.ratingA ?? 0, d.carriesA) / d.circuit.wireCount));
+    // a short between a shared voltage and the box's minus comes back over its converter's own return
+    const wantedA = Math.max(
+      ...free.map((d) => Math.max(guardOf(d)?.ratingA ?? 0, d.carriesA, d.gives?.limitA ?? 0) / d.circuit.wireCount)
+    );
     const size = smallestWire(
       sources.box.preferences.wireSystem,
       tightest(members.map((m) => m.laid)),
@@ -172,8 +192,8 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
       (s) =>
         members.every(
           (d) =>
-            dropOf(d, (m) => (m.wireOrigin === 'auto' ? s : fixed(m))).dropV + sharedV <=
-            d.dropLimitFraction * DROP_BASE_V
+            dropOf(d, (m) => (m.wireOrigin === 'auto' ? s : fixed(m))).dropV + (d.rail ? 0 : sharedV) <=
+            d.dropLimitFraction * baseV(d)
         ),
       sources.box.wiring.reels,
       {
@@ -278,7 +298,7 @@ function finish(
   const { main, lowV } = x;
   const { laid } = d;
   const { wire, guard, milliOhm } = found;
-  const sharedMilliOhm = d.live === 'direct' ? 0 : main.commonMilliOhm;
+  const sharedMilliOhm = d.live === 'direct' || d.rail ? 0 : main.commonMilliOhm;
   const sharedV = (main.lowLoadA * sharedMilliOhm) / 1000;
   const dropV = found.dropV + (d.circuit.purpose === 'charge' ? 0 : sharedV);
   const one = wire && knownSize(wire) ? ampacityA(wire, laid) : undefined;
@@ -305,6 +325,8 @@ function finish(
     // named one by one: a spread of so many is slow, and this runs for every circuit on every edit
     circuit: d.circuit,
     feed: d.feed,
+    rail: d.rail,
+    gives: d.gives,
     live: d.live,
     laid: d.laid,
     returnWire: valueOf<WireSize>(d.circuit.returnWire, wire),
@@ -349,9 +371,9 @@ function finish(
     branchMilliOhm: milliOhm,
     fuseMilliOhm: lead.fuse,
     dropV,
-    dropFraction: dropV / DROP_BASE_V,
-    plugV: lowV - dropV,
-    weakFaultA: bank ? openCircuitV(bank.chemistry, WEAK_SOC) / weakOhm : 0,
+    dropFraction: dropV / baseV(d),
+    plugV: (d.rail?.outV ?? lowV) - dropV,
+    weakFaultA: d.rail ? (d.rail.limitA ?? 0) : bank ? openCircuitV(bank.chemistry, WEAK_SOC) / weakOhm : 0,
     conductorC: wire && knownSize(wire) ? conductorC(wire, d.carriesA / d.circuit.wireCount, laid) : undefined,
     fuseWorking: () =>
       fuseWorking(d, {

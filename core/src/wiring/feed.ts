@@ -1,5 +1,5 @@
 import { portResistance, type Network } from '../network/solve.ts';
-import { innerEdges, plugOf, type Netlist, type Terminal } from './netlist.ts';
+import { CONVERTER, innerEdges, plugOf, type Netlist, type Terminal } from './netlist.ts';
 import type { WiringPlan } from './types.ts';
 
 /**
@@ -53,8 +53,12 @@ export function feedOf(wiring: Pick<WiringPlan, 'netlist' | 'circuits' | 'main'>
   const minus = nodeAt(wiring.netlist.feed.minus);
   const seen = new Set<string>();
   const ports = wiring.circuits.flatMap((c) => {
-    const plug = nodeAt(plugOf(c.portTag));
-    const back = nodeAt({ part: c.portTag, terminal: '-' });
+    // the battery sees what hangs on a converter at the converter's input
+    const converter = c.rail && wiring.netlist.parts.find((p) => p.gives?.feedId === c.rail!.feedId)?.id;
+    const plug = nodeAt(converter ? { part: converter, terminal: CONVERTER.inPlus } : plugOf(c.portTag));
+    const back = nodeAt(
+      converter ? { part: converter, terminal: CONVERTER.inMinus } : { part: c.portTag, terminal: '-' }
+    );
     if (seen.has(c.circuit.portId) || plug === undefined || back === undefined) return [];
     seen.add(c.circuit.portId);
     return [{ id: c.circuit.portId, plus: plug, minus: back }];

@@ -144,6 +144,7 @@ function placesOf(box: Box, fit: CaseFit, panel: PanelPlan | undefined, net: Net
     if (p.ref.kind === 'port') return port(p.ref.id);
     if (p.kind === 'shunt') return top('shunt');
     if (p.kind === 'controller') return top(controller);
+    if (p.kind === 'converter') return top(p.gives ? `converter-${p.gives.feedId}` : undefined);
     const block = p.ref.kind === 'circuit' ? blocks.get(p.ref.id) : p.ref.kind === 'main' ? 'fuse-block' : undefined;
     if (p.kind === 'fuse-block') return top(block, PLUS_AT);
     if (p.kind === 'bus') return top(block, 1 - PLUS_AT);

@@ -88,7 +88,7 @@ export function mainDraft({ box, catalogue, need, fit, bank }: Sources, circuits
   const count = feed.wireCount;
   const setWire = valueOf<WireSize>(feed.wire, undefined);
   const wireLimit = setWire && knownSize(setWire) ? count * ampacityA(setWire, x.laid) : Infinity;
-  const onIt = circuits.filter((c) => c.circuit.purpose === 'load' && c.live !== 'direct');
+  const onIt = circuits.filter((c) => c.circuit.purpose === 'load' && c.live !== 'direct' && !c.rail);
   const biggest = Math.max(0, ...onIt.map((c) => c.fuseA ?? 0));
   const limitA = Math.min(weakest?.ratingA ?? Infinity, wireLimit);
   const autoFuse =

@@ -7,7 +7,8 @@ import type { NetContext } from './net-context.ts';
 import { at, circuitRef, type NetBuilder } from './net-builder.ts';
 import { controllerPart, hasLoadTerminal } from './net-extras.ts';
 import { coilNet, INLET_MILLIOHM, relayPart, relayTag, STUB_MM } from './net-main.ts';
-import { RELAY, type Terminal } from './netlist.ts';
+import { CONVERTER, RELAY, type Terminal } from './netlist.ts';
+import { converterTag } from './rails.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { wayTo, type Tree } from './tree.ts';
 import type { CircuitPlan } from './types.ts';
@@ -159,9 +160,10 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
   const lands = landing(net, c, made, x, fromPost);
   if (c.feed) {
     const joint = feedEnd(n, c, box);
-    wire('feed', now, joint, 'positive', left);
+    const converter = converterPart(n, c);
+    wire('feed', now, converter ? at(converter, CONVERTER.inPlus) : joint, 'positive', left);
     made.taps.set(id, { ahead: ahead ?? afterFuse, end: joint, wire: [c.wire ?? null, circuit.wireCount] });
-    if (c.feed.secondBox) {
+    if (converter || c.feed.secondBox) {
       const bus = `bus-${c.tag}`;
       n.part({
         id: bus,
@@ -170,8 +172,14 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
         terminals: ['-'],
         ref: circuitRef(id)
       });
-      wire('return', at(bus, '-'), lands, 'negative', c.lengthMm + (c.feed.lead?.lengthMm ?? 0));
+      const back = converter ? at(converter, CONVERTER.inMinus) : at(bus, '-');
+      wire('return', back, lands, 'negative', c.lengthMm + (c.feed.lead?.lengthMm ?? 0));
       made.buses.set(id, at(bus, '-'));
+      // joints at the converter's own output terminals
+      if (converter) {
+        wire('rail', at(converter, CONVERTER.outPlus), joint, 'positive', 0, null);
+        wire('rail-back', at(bus, '-'), at(converter, CONVERTER.outMinus), 'negative', 0, null);
+      }
     }
     if (relay) coilNet(n, box, tags, relay, afterFuse, ends.bus, { size: c.wire ?? null, count: circuit.wireCount });
     return;
@@ -224,6 +232,21 @@ const END_LABEL: Record<NonNullable<CircuitPlan['feed']>['ends'], string> = {
   splice: 'Splice',
   terminal: 'Joint'
 };
+
+/** The converter ahead of a feed's end; undefined for a feed without one. */
+function converterPart(n: NetBuilder, c: CircuitPlan): string | undefined {
+  if (!c.gives) return undefined;
+  const id = converterTag(c.tag);
+  n.part({
+    id,
+    kind: 'converter',
+    label: `Converter to ${c.gives.outV} V`,
+    terminals: Object.values(CONVERTER),
+    gives: c.gives,
+    ref: circuitRef(c.circuit.id)
+  });
+  return id;
+}
 
 /** The joint a feed ends in. */
 function feedEnd(n: NetBuilder, c: CircuitPlan, box: Box): Terminal {

@@ -15,13 +15,14 @@ const JOINT_MILLIOHM: Record<NetPartKind, number> = {
   device: CONTACT_MILLIOHM.spade,
   bus: CONTACT_MILLIOHM.busJoint,
   shunt: CONTACT_MILLIOHM.ringOnStud,
-  controller: CONTACT_MILLIOHM.spade
+  controller: CONTACT_MILLIOHM.spade,
+  converter: CONTACT_MILLIOHM.spade
 };
 /** The main path is made with rings on studs throughout. */
 const MAIN_JOINT_MILLIOHM = CONTACT_MILLIOHM.ringOnStud;
 
 export type NewPart = Pick<NetPart, 'id' | 'kind' | 'label' | 'terminals' | 'ref'> &
-  Partial<Pick<NetPart, 'duty' | 'ratingA' | 'family' | 'throughMilliOhm' | 'coil'>>;
+  Partial<Pick<NetPart, 'duty' | 'ratingA' | 'family' | 'throughMilliOhm' | 'coil' | 'gives'>>;
 export type NewWire = Pick<Conductor, 'id' | 'from' | 'to' | 'polarity' | 'lengthMm'> &
   Partial<Pick<Conductor, 'size' | 'count' | 'circuitId'>>;
 
@@ -52,6 +53,7 @@ export class NetBuilder {
       family: p.family ?? null,
       throughMilliOhm: p.throughMilliOhm ?? 0,
       coil: p.coil ?? null,
+      gives: p.gives ?? null,
       ref: p.ref
     });
     this.kinds.set(p.id, p.kind);

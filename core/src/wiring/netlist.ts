@@ -1,5 +1,6 @@
 import type { FuseFamily } from '../catalogue/part.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
+import type { SharedRail } from './rails.ts';
 
 export type NetPartKind =
   | 'battery'
@@ -13,7 +14,8 @@ export type NetPartKind =
   | 'device'
   | 'bus'
   | 'shunt'
-  | 'controller';
+  | 'controller'
+  | 'converter';
 
 /** What a part of the circuit belongs to: what a click on it opens. */
 export type NetRef = { kind: 'main' | 'battery' } | { kind: 'circuit' | 'port' | 'device' | 'relay'; id: string };
@@ -32,6 +34,8 @@ export type NetPart = {
   throughMilliOhm: number;
   /** Coil of a relay, its resistance; and whether its contacts close or open when it is fed. */
   coil: { ohm: number; contact: 'make' | 'break' } | null;
+  /** What a converter gives. */
+  gives: SharedRail | null;
   ref: NetRef;
 };
 export type Terminal = { part: string; terminal: string };
@@ -61,6 +65,9 @@ export type Netlist = {
 /** Names of a relay's contacts and coil. @source common terminal numbers of small 12 V relays */
 export const RELAY = { common: '30', out: '87', coilPlus: '86', coilMinus: '85' } as const;
 
+/** Terminals of a converter that feeds a rail. Its input and output share their minus. */
+export const CONVERTER = { inPlus: 'in +', inMinus: 'in −', outPlus: 'out +', outMinus: 'out −' } as const;
+
 export type InnerEdge = { a: Terminal; b: Terminal; milliOhm: number; role: 'through' | 'coil' };
 
 /** Where the plug's own contact sits, behind the port's contacts. */
@@ -82,6 +89,9 @@ export function innerEdges(p: NetPart): InnerEdge[] {
       { a: at(RELAY.common), b: at(RELAY.out), milliOhm: p.throughMilliOhm, role: 'through' },
       { a: at(RELAY.coilPlus), b: at(RELAY.coilMinus), milliOhm: (p.coil?.ohm ?? 0) * 1000, role: 'coil' }
     ];
+  // small converters are not isolated; from its plus to its plus there is no wire, only what it makes of the one for the other
+  if (p.kind === 'converter')
+    return [{ a: at(CONVERTER.inMinus), b: at(CONVERTER.outMinus), milliOhm: 0, role: 'through' }];
   if (p.kind === 'controller' && p.terminals.includes('load +'))
     return ['+', '−'].map((pole) => ({
       a: at(`battery ${pole}`),

@@ -33,7 +33,7 @@ export function originChoices(
   add('main feed, ahead of its switch', { at: 'feed', id: main.id, ahead: true });
   for (const f of wiring.feeds) {
     if (own.has(f.circuit.id)) continue;
-    const name = `${f.tag} ${f.circuit.name}`;
+    const name = `${f.tag} ${f.circuit.name}${f.gives && !f.circuit.name.includes(`${f.gives.outV} V`) ? `, ${f.gives.outV} V` : ''}`;
     add(f.switches.length ? `${name}, behind its switch` : `${name}, its end`, {
       at: 'feed',
       id: f.circuit.id,

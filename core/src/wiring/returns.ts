@@ -1,12 +1,16 @@
 import { panelPartOf, valueOf } from '../box/lookup.ts';
 import type { Box, Circuit } from '../box/schema.ts';
+import { railsOf } from './rails.ts';
 import { startOf, type Tree } from './tree.ts';
 
 /** Whose port each return lands on, in a chain of returns; circuits that go straight to the bus are not in it. */
 export function returnChain(box: Box, tree: Tree): ReadonlyMap<string, string> {
   const out = new Map<string, string>();
   if (valueOf(box.wiring.returns, 'bus-bar' as const) !== 'chain') return out;
+  const rails = railsOf(box, tree);
+  // what a converter feeds comes back to it
   const joins = (c: Circuit): boolean =>
+    !rails.has(c.id) &&
     c.purpose === 'load' &&
     startOf(tree, c.id) !== 'post' &&
     c.returnTo === 'bus' &&

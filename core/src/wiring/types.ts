@@ -4,6 +4,7 @@ import type { FuseFamily, PartOf } from '../catalogue/part.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import type { Working } from '../quantity/working.ts';
 import type { Laid } from './sizing.ts';
+import type { SharedRail } from './rails.ts';
 import type { Tree } from './tree.ts';
 import type { Netlist } from './netlist.ts';
 
@@ -14,6 +15,10 @@ export type CircuitPlan = {
   circuit: Circuit;
   /** For a feed, which ends in a joint instead of a port. */
   feed: Feed | undefined;
+  /** The shared voltage it lies on; undefined where the battery's own does. */
+  rail: SharedRail | undefined;
+  /** What the converter at a feed's end gives. */
+  gives: SharedRail | undefined;
   /** Behind the main feed, ahead of its switches, or straight off a post. */
   live: 'master' | 'always' | 'direct';
   laid: Laid;
@@ -57,8 +62,11 @@ export type CircuitPlan = {
   fuseFamily: FuseFamily;
   fuseA: number | undefined;
   fuseOrigin: Origin;
-  /** The fuse that stands for its wire: its own, else the nearest before it in the chain; undefined when there is none. */
-  guard: { tag: string; family: FuseFamily; ratingA: number | undefined } | undefined;
+  /**
+   * The fuse that stands for its wire: its own, else the nearest before it in the chain; undefined when there is none. `limits`:
+   * no fuse, but the converter of its rail, which never drives more than that.
+   */
+  guard: { tag: string; family: FuseFamily; ratingA: number | undefined; limits?: true } | undefined;
   /** It is meant to stand behind a fuse it shares: in a chain, or fed from another port. */
   sharesFuse: boolean;
   /** From where it starts to its own fuse, where that is known; usual for one straight off the battery. */

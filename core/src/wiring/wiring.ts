@@ -18,6 +18,7 @@ import { branchNet } from './net-branch.ts';
 import { NetBuilder } from './net-builder.ts';
 import { mainNet } from './net-main.ts';
 import { extrasNet } from './net-extras.ts';
+import { railsOf } from './rails.ts';
 import { carriedBackA, returnChain } from './returns.ts';
 import { ownLaid } from './laid.ts';
 import { LEAST_AIR_C, WORST_INSULATION_C, type Laid } from './sizing.ts';
@@ -56,7 +57,7 @@ export function wiringPlan(sources: Sources): WiringPlan {
   const shunt = partOf(box, 'shunt', box.wiring.shuntPartId);
   const lowV = bank ? CHEMISTRY[bank.chemistry].loadedCutoffV : DROP_BASE_V;
 
-  const drafts = draftBranches(sources, runs, { laid, tags, lowV, tree: t });
+  const drafts = draftBranches(sources, runs, { laid, tags, lowV, tree: t, rails: railsOf(box, t) });
   const unknown = Math.max(1, 2 * box.circuits.length);
   const mainLaid = ownLaid(laid, mainFeed(box), { usual: laid.bundledCount, unknown });
   const draft = mainDraft(sources, drafts, { laid: mainLaid, block, shunt, lowV, tags, tree: t });

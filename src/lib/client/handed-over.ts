@@ -2,7 +2,7 @@
  * What a page that is being left hands to the next one in the same window. The device's store (`kept.ts`) takes its time, and a
  * write begun as the page goes is thrown away with it; the window's own small store is written before the page is gone.
  */
-import type { Draft } from './kept.ts';
+import type { Draft } from './draft.ts';
 
 const keyOf = (boxId: string): string => `haversack-left-${boxId}`;
 

@@ -2,7 +2,8 @@ import { fromOlder } from '@haversack/core/box/older';
 import type { Box } from '@haversack/core/box/schema';
 import sameDocument from 'fast-deep-equal';
 import { request, RequestError } from './api.ts';
-import { allDrafts, allWaiting, dropDraft, dropWaiting, keepSaved, keepWaiting, type Draft } from './kept.ts';
+import { allDrafts, allWaiting, dropDraft, dropWaiting, keepSaved, keepWaiting } from './kept.ts';
+import type { Draft } from './draft.ts';
 import { isOwnSave } from './own-save.ts';
 import { livingTabs } from './tab.ts';
 

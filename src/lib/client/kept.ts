@@ -5,20 +5,9 @@
  */
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Box } from '@haversack/core/box/schema';
+import type { Draft } from './draft.ts';
 import { dropHandedOver, handedOver } from './handed-over.ts';
 
-/**
- * A document as it stands in one window, not acknowledged yet. `sent`: what this window sent to be saved on top of `revision`
- * without hearing of it; found on the server, it is nobody else's.
- */
-export type Draft = {
-  boxId: string;
-  tab: string;
-  document: unknown;
-  revision: number;
-  sent?: readonly unknown[];
-  atMs: number;
-};
 export type Answer = { path: string; body: unknown; atMs: number };
 /** A request to be made when the server answers again. `path` and `body` are as the server wants them. */
 export type Waiting = { nth?: number; method: 'POST' | 'PUT'; path: string; body: unknown; what: string; atMs: number };

@@ -237,7 +237,9 @@
       <text class="n" x="14" y={y + 16} style:fill="var(--ink2)">{row + 1}</text>
       <text x="36" y={y + 16} font-weight="640">{short(device.name, 22)}</text>
       <text x="36" y={y + 30} style:fill="var(--ink2)"
-        >{SUPPLY_WORDS[device.supply]}{device.source === 'guess' ? ', a guess' : ''}</text
+        >{d.shared ? `${d.shared.rail.outV} V, shared` : SUPPLY_WORDS[device.supply]}{device.source === 'guess'
+          ? ', a guess'
+          : ''}</text
       >
       <text x="224" y={y + 16} text-anchor="end"
         ><tspan class="n">{fixed(d.meanW, 1)}</tspan> <tspan style:fill="var(--ink2)">W</tspan></text

@@ -14,6 +14,7 @@
   import DeviceDraw from './device/DeviceDraw.svelte';
   import DeviceLead from './device/DeviceLead.svelte';
   import DeviceNeeds from './device/DeviceNeeds.svelte';
+  import SharedVoltage from './device/SharedVoltage.svelte';
 
   let { device }: { device: Device } = $props();
   const open = useBox();
@@ -87,7 +88,8 @@
         : ''}{need.rail.markedCable ? ', with a cable marked for 5 A' : ''}.
     </p>
   {/if}
-  {#if ownConverter}
+  <SharedVoltage {device} {need} />
+  {#if ownConverter && !need.shared}
     <div class="row">
       <span>{device.supply === 'inverter' ? 'Inverter rated' : 'Converter rated'}</span><QuantityField
         label="Rating of its converter"

@@ -13,6 +13,7 @@
   import PartSelect from '$lib/ui/PartSelect.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';
+  import ConverterFields from './ConverterFields.svelte';
   import LaidFields from './LaidFields.svelte';
   import OriginRow from './OriginRow.svelte';
   import { WIRE_COUNTS } from './wire-counts.ts';
@@ -187,7 +188,7 @@
     options={{ lengthUnit: unit, max: 20000 }}
     onattr={(a) => set('length', 'lengthMm', a)}
   />
-  <LaidFields at={feed} hasReturn={isMain || feed.secondBox} onset={set} />
+  <LaidFields at={feed} hasReturn={isMain || feed.secondBox || feed.converter !== null} onset={set} />
   <SelectRow
     word="Comes in by"
     value={choiceOf(feed.wayIn)}
@@ -263,6 +264,7 @@
       path="{path}/blockPartId"
       none="none yet"
     />{/if}
+  {#if !isMain || feed.converter}<ConverterFields {feed} {plan} />{/if}
   {#if !isMain}<label class="row"
       ><span>In a second box, with its own joint of returns</span><input
         type="checkbox"

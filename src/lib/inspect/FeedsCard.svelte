@@ -1,6 +1,8 @@
 <script lang="ts">
+  import { railIdea } from '@haversack/core/advise/rail';
   import { addFeedEdits } from '@haversack/core/box/feed-edits';
   import { ampsText } from '@haversack/core/quantity/format';
+  import { addSharedVoltage } from '$lib/client/shared-voltage.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
 
   /** Feeds behind the main one: breakers by role, groups behind one switch, a second box. */
@@ -12,6 +14,8 @@
     open.commit('Feed added', added.edits);
     open.selected = { kind: 'circuit', id: added.feedId };
   }
+
+  const idea = $derived(railIdea(open.doc, open.catalogue));
 </script>
 
 <section class="sec" aria-label="Feeds">
@@ -29,5 +33,13 @@
       None. A feed is a stretch that several circuits hang on: a breaker for the appliances, a group behind one switch,
       the cable to a second box.
     </p>{/each}
-  <button type="button" class="btn" onclick={add}>Add a feed</button>
+  <div class="flex flex-wrap gap-2">
+    <button type="button" class="btn" onclick={add}>Add a feed</button>
+    <button type="button" class="btn" onclick={() => addSharedVoltage(open, idea)}>Add a shared voltage</button>
+  </div>
+  <p class="lab">
+    {idea.circuitIds.length > 1
+      ? `${idea.circuitIds.length} ports want ${idea.outV} V: one converter in the box can feed them all.`
+      : 'A shared voltage is one converter in the box for several ports: 7.4 V for cameras, 5, 9, 19 V.'}
+  </p>
 </section>

@@ -5,11 +5,20 @@
   import { listedName } from '$lib/parts/parts-of-kind.ts';
 
   /** Chooses a catalogue part and copies it into the box. */
-  type Props = { label: string; kind: PartKind; value: string | null; path: string; none?: string; wide?: boolean };
-  let { label, kind, value, path, none, wide = false }: Props = $props();
+  type Props = {
+    label: string;
+    kind: PartKind;
+    value: string | null;
+    path: string;
+    none?: string;
+    wide?: boolean;
+    /** Of that kind only these. */
+    only?: (part: Part) => boolean;
+  };
+  let { label, kind, value, path, none, wide = false, only = () => true }: Props = $props();
   const open = useBox();
   const choices = $derived.by((): Part[] => {
-    const listed = open.catalogue.filter((p) => p.kind === kind);
+    const listed = open.catalogue.filter((p) => p.kind === kind && only(p));
     const own = value ? open.doc.parts[value] : undefined;
     return own && !listed.some((p) => p.id === own.id) ? [own, ...listed] : listed;
   });

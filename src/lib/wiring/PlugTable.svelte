@@ -1,12 +1,13 @@
 <script lang="ts">
   import { polarityRows } from '@haversack/core/panel/polarity';
+  import { railVolts } from '@haversack/core/wiring/rails';
   import Printer from '@lucide/svelte/icons/printer';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Mark from '$lib/ui/Mark.svelte';
 
   /** What could be plugged in wrongly, and what bare metal there is. */
   const open = useBox();
-  const rows = $derived(polarityRows(open.doc));
+  const rows = $derived(polarityRows(open.doc, railVolts(open.plan.wiring)));
   const POSTS = { yes: 'covered', no: 'bare', unknown: 'not said' } as const;
 </script>
 

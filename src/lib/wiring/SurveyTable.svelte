@@ -14,12 +14,14 @@
     void open.doc;
     if (open.plan.bank) heavy.wantSurvey();
   });
-  const rank = (r: ShortTrial) => (r.unprotected ? 1 : !r.holds ? 0 : r.opens ? 3 : 2);
+  /** Something opens, or the converter that feeds it holds back. */
+  const stops = (r: ShortTrial) => r.opens !== undefined || r.limitedBy !== undefined;
+  const rank = (r: ShortTrial) => (r.unprotected ? 1 : !r.holds ? 0 : stops(r) ? 3 : 2);
   const rows = $derived([...(heavy.survey ?? [])].sort((a, b) => rank(a) - rank(b)));
   const burning = $derived(rows.filter((r) => !r.holds && !r.unprotected));
-  const never = $derived(rows.filter((r) => r.holds && !r.opens && !r.unprotected));
+  const never = $derived(rows.filter((r) => r.holds && !stops(r) && !r.unprotected));
   const before = $derived(rows.filter((r) => r.unprotected));
-  const mark = (r: ShortTrial) => (r.unprotected ? 'note' : !r.holds ? 'stop' : r.opens ? 'holds' : 'caution');
+  const mark = (r: ShortTrial) => (r.unprotected ? 'note' : !r.holds ? 'stop' : stops(r) ? 'holds' : 'caution');
 </script>
 
 <section class="grid gap-4 p-6 max-md:p-3" aria-label="Survey of shorts" aria-busy={heavy.busy.survey}>
@@ -55,7 +57,9 @@
               <td><span class="flex items-center gap-2"><Mark state={mark(r)} size={14} />{r.where}</span></td><td
                 >{r.battery}</td
               ><td class="num n">{fixed(r.currentA, 0)}</td><td
-                >{r.opens ? r.opens.partId : 'nothing'}{r.maybe.length ? ` (${r.maybe.join(', ')})` : ''}</td
+                >{r.opens ? r.opens.partId : r.limitedBy ? `${r.limitedBy} holds back` : 'nothing'}{r.maybe.length
+                  ? ` (${r.maybe.join(', ')})`
+                  : ''}</td
               ><td class="num n">{r.opens ? secondsText(r.opens.minS) : ''}</td><td class="num n"
                 >{r.opens ? secondsText(r.opens.maxS) : ''}</td
               ><td>{r.hottest?.name ?? ''}</td><td class="num n"

@@ -2,11 +2,35 @@ import { openCircuitV } from '../../battery/model.ts';
 import type { Box } from '../../box/schema.ts';
 import { fixed } from '../../quantity/format.ts';
 import { standbyDraws } from '../../wiring/standby.ts';
+import type { SharedRail } from '../../wiring/rails.ts';
 import type { WiringPlan } from '../../wiring/types.ts';
 import { AT_SOC, OPEN, placeId, row, type Sources, type TestRow } from './row.ts';
 
 const standingA = (box: Box, wiring: WiringPlan): number =>
   standbyDraws(box, wiring).reduce((sum, d) => sum + d.currentA, 0);
+
+/** What a shared converter gives for good: a share of its volts. @source rule of thumb: set by screw and read by a hobby meter */
+const RAIL_OPEN = 0.03;
+
+/** A shared voltage is set and measured before anything hangs on it: a converter comes turned up. */
+function railRow({ feedId, outV, name }: SharedRail, wiring: WiringPlan): TestRow {
+  const on = wiring.circuits.filter((c) => c.rail?.feedId === feedId).map((c) => c.portTag);
+  return row('first', {
+    id: `rail-${feedId}`,
+    what: `Volts of ${name || 'the converter'}, nothing plugged in${on.length ? `, at ${on.join(', ')}` : ''}`,
+    where: on[0] ?? 'its output terminals',
+    expected: fixed(outV, 2),
+    unit: 'V',
+    why: 'before the first device is plugged in: many come turned up to their most',
+    kind: 'voltage',
+    low: outV * (1 - RAIL_OPEN),
+    high: outV * (1 + RAIL_OPEN),
+    causes: {
+      low: 'Turn its screw up; if it does not follow, its input is too low or its fuse is out.',
+      high: 'Turn its screw down before anything is plugged in; seal it then.'
+    }
+  });
+}
 
 /** The first power: the battery itself, what flows with nothing plugged in, polarity, every switch against the live map. */
 export function firstRows({ box, bank, wiring, demand }: Sources): TestRow[] {
@@ -58,6 +82,7 @@ export function firstRows({ box, bank, wiring, demand }: Sources): TestRow[] {
       'meters and idle converters'
     )
   ];
+  for (const f of wiring.feeds) if (f.gives) out.push(railRow(f.gives, wiring));
   for (const c of wiring.circuits) {
     out.push(
       row('first', {

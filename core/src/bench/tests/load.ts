@@ -56,7 +56,7 @@ export function loadRows({ box, bank, wiring, demand }: Sources): TestRow[] {
           what: `Output of ${c.portTag} with ${c.feeds} plugged in`,
           where: c.portTag,
           expected: 'it charges',
-          why: `takes ${ampsText(c.lowLoadA)} A at ${fixed(wiring.lowV, 1)} V`,
+          why: `takes ${ampsText(c.lowLoadA)} A at ${fixed(c.rail?.outV ?? wiring.lowV, 1)} V`,
           causes: { low: 'Another cable first, then the module’s supply under load.', high: '' },
           seen: { portTag: c.portTag, level: 'low' }
         })
@@ -64,20 +64,22 @@ export function loadRows({ box, bank, wiring, demand }: Sources): TestRow[] {
       out.push(...usbRows(c, demand));
       continue;
     }
-    const allMilliOhm = batteryMilliOhm + wiring.main.commonMilliOhm + c.branchMilliOhm;
+    // a converter holds its voltage: only what lies behind it is lost
+    const openV = c.rail?.outV ?? restV;
+    const allMilliOhm = c.branchMilliOhm + (c.rail ? 0 : batteryMilliOhm + wiring.main.commonMilliOhm);
     const dropV = (c.lowLoadA * allMilliOhm) / 1000;
     out.push(
       row('load', {
         id: `port-${c.circuit.id}`,
         what: `${c.portTag} with ${ampsText(c.lowLoadA)} A flowing (${c.feeds}), others off`,
         where: c.portTag,
-        expected: fixed(restV - dropV, 2),
+        expected: fixed(openV - dropV, 2),
         unit: 'V',
-        why: `${fixed(restV, 2)} V less ${fixed(dropV, 2)} V in battery and wiring`,
+        why: `${fixed(openV, 2)} V less ${fixed(dropV, 2)} V in ${c.rail ? 'its leads' : 'battery and wiring'}`,
         kind: 'voltage',
         low: -(dropV * (1 + OPEN.dropFraction) + OPEN.volts),
         high: 0.05,
-        drop: { atRestV: restV },
+        drop: { atRestV: openV },
         causes: {
           low: 'A crimp or contact loses it: feel which is warm, or let the fault finder halve the way.',
           high: 'Nothing flows: is the load on?'

@@ -15,8 +15,9 @@ export const deviceOvervoltage = rule('device-overvoltage', 'safe', 'outing', (x
       edits: [{ op: 'set' as const, path: `devices/${id}/supply`, value: 'regulated-12v' }]
     }
   ];
-  return x.box.devices.flatMap((d) => {
-    if (d.supply !== '12v') return [];
+  return x.box.devices.flatMap((d, i) => {
+    // what hangs on a shared converter gets what that gives: rail-volts
+    if (d.supply !== '12v' || x.demand.devices[i]?.shared) return [];
     const unknown = d.maxV === null;
     if (unknown ? highV <= USUAL_MOST_V : d.maxV! >= highV) return [];
     return [

@@ -8,13 +8,15 @@ export const deviceUndervoltage = rule('device-undervoltage', 'lasts', 'outing',
     const i = x.box.devices.findIndex((d) => d.id === e.loadId);
     const device = x.box.devices[i];
     if (!device) return [];
+    const rail = x.demand.devices[i]!.shared?.rail;
+    const minV = rail?.leastInV ?? device.minV ?? 0;
     const base = {
       at: devicePlace(device.id, device.name),
-      figures: { volts: e.volts, minV: device.minV ?? 0, timeH: e.timeH }
+      figures: { volts: e.volts, minV, timeH: e.timeH }
     };
     const { name } = device;
-    const [gets, needs] = apart(e.volts, device.minV ?? 0, 2);
-    const lack = `It gets ${gets} V and needs ${needs} V.`;
+    const [gets, needs] = apart(e.volts, minV, 2);
+    const lack = `${rail ? `The converter to ${rail.outV} V` : 'It'} gets ${gets} V and needs ${needs} V.`;
     const better = 'A regulator port, a thicker or shorter wire, or a fuller battery keeps it going.';
     if (e.reason === 'device' && device.inner)
       return [

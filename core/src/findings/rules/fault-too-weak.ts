@@ -1,4 +1,5 @@
 import { AUTO } from '../../box/attr.ts';
+import type { CircuitPlan } from '../../wiring/types.ts';
 import {
   branches,
   branchPath,
@@ -38,12 +39,16 @@ function rowsOf(x: Facts): Row[] {
     ...branches(x).map((c) => ({
       at: circuitPlace(c.circuit.id, c.tag),
       end: c.portTag,
-      guard: c.fuseOrigin === 'none' && !c.sharesFuse ? undefined : c.guard,
+      guard: noneNeeded(c) || (c.fuseOrigin === 'none' && !c.sharesFuse) ? undefined : c.guard,
       weakFaultA: c.weakFaultA,
       paths: c.wireOrigin === 'set' || c.fuseOrigin === 'set' ? [`${branchPath(c)}/wire`, `${branchPath(c)}/fuse`] : []
     }))
   ];
 }
+
+/** Behind a converter that drives no more than the wire bears nothing has to open. */
+const noneNeeded = (c: CircuitPlan): boolean =>
+  c.guard?.limits === true || (c.rail?.limitA !== undefined && c.rail.limitA <= (c.ampacityA ?? 0));
 
 /** A short at the far end of a cold, nearly empty box must still open the fuse quickly. */
 export const faultTooWeak = rule('fault-too-weak', 'safe', 'wiring', (x) =>

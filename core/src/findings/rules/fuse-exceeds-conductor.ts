@@ -25,7 +25,7 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
         inrushA2s: c.inrushA2s,
         limitA: Math.min(ampacityA, c.weakest?.ratingA ?? Infinity)
       });
-      if (own && smaller !== undefined && smaller <= ampacityA)
+      if ((own || guard.limits) && smaller !== undefined && smaller <= ampacityA)
         remedies.push({
           label: `Fit a ${smaller} A fuse`,
           effect: `it feeds ${c.carriesA.toFixed(2)} A`,
@@ -36,7 +36,7 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
       );
       if (thicker)
         remedies.push({
-          label: `${wireSizeText(thicker)}, keep ${fuseA} A`,
+          label: guard.limits ? wireSizeText(thicker) : `${wireSizeText(thicker)}, keep ${fuseA} A`,
           effect: `adds ${((2 * c.lengthMm) / 1000).toFixed(1)} m of wire`,
           edits: [set(`${branchPath(c)}/wire`, setTo(thicker))]
         });
@@ -47,9 +47,13 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
         at: circuitPlace(c.circuit.id, c.tag),
         severity: 'stop' as const,
         cause: `fuse ${guard.tag}`,
-        short: `${guard.tag} ${fuseA} A is too big for ${wireSizeText(c.wire!)}`,
+        short: guard.limits
+          ? `${guard.tag} drives ${fuseA.toFixed(1)} A into ${wireSizeText(c.wire!)}`
+          : `${guard.tag} ${fuseA} A is too big for ${wireSizeText(c.wire!)}`,
         title: own ? `${c.fuseTag} is too big for its wire` : `${guard.tag} is too big for the wire of ${c.tag}`,
-        why: `A short at ${c.portTag} could carry ${fuseA} A for minutes. ${wireSizeText(c.wire!)} overheats above ${c.ampacityA.toFixed(1)} A, before the fuse opens.`,
+        why: guard.limits
+          ? `Into a short at ${c.portTag} the converter drives up to ${fuseA.toFixed(1)} A for as long as it lasts. ${wireSizeText(c.wire!)} overheats above ${c.ampacityA.toFixed(1)} A.`
+          : `A short at ${c.portTag} could carry ${fuseA} A for minutes. ${wireSizeText(c.wire!)} overheats above ${c.ampacityA.toFixed(1)} A, before the fuse opens.`,
         figures: { fuseA, ampacityA: c.ampacityA, loadA: c.loadA },
         remedies: cures
       }

@@ -17,15 +17,20 @@ export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =
         at: circuitPlace(c.circuit.id, c.tag),
         severity: 'stop' as const,
         cause: `fuse ${guard.tag}`,
-        short: `${guard.tag} ${fuseA} A is too big for ${c.weakest.name}`,
+        short: `${guard.tag} ${plain(fuseA)} A is too big for ${c.weakest.name}`,
         title: `${guard.tag} is too big for ${c.weakest.name}`,
-        why: `${c.weakest.name} is rated ${c.weakest.ratingA.toFixed(1)} A; with a ${fuseA} A fuse it melts first.`,
+        why: guard.limits
+          ? `${c.weakest.name} is rated ${c.weakest.ratingA.toFixed(1)} A; the converter drives up to ${plain(fuseA)} A into a short behind it, and nothing opens.`
+          : `${c.weakest.name} is rated ${c.weakest.ratingA.toFixed(1)} A; with a ${fuseA} A fuse it melts first.`,
         figures: { fuseA, ratingA: c.weakest.ratingA },
         remedies: () => remediesFor(x, c, own)
       }
     ];
   })
 );
+
+/** A limit is no round figure as a fuse is. */
+const plain = (amps: number): string => String(Number(amps.toFixed(1)));
 
 /** The automatic fuse where one fits; in a chain a small fuse in line before the port. */
 function remediesFor(x: Facts, c: CircuitPlan, own: boolean): Remedy[] {

@@ -1,6 +1,6 @@
 import { AUTO } from '../../box/attr.ts';
 import { mainFeed } from '../../box/feeds.ts';
-import type { Happening } from '../../judge/table.ts';
+import type { Guard, Happening } from '../../judge/table.ts';
 import { nameOf, placeOf, wirePathOf, worstByPlace } from '../elements.ts';
 import { branches, rule, set, type Facts } from '../rule.ts';
 
@@ -8,7 +8,9 @@ import { branches, rule, set, type Facts } from '../rule.ts';
 const hasOwn = (x: Facts, h: Happening): boolean => {
   if (h.kind === 'shunt' || h.kind === 'switch' || h.kind === 'port' || h.kind === 'fuse-block') return true;
   const branch = branches(x).find((c) => c.circuit.id === h.circuitId);
-  if (h.kind === 'wire' && branch) return true;
+  // what a converter drives runs over its own return, and over each lead up to the first fuse behind it
+  if (h.guard?.limits && branch && h.kind !== 'wire') return false;
+  if (h.kind === 'wire' && branch) return !h.guard?.limits || branch.guard?.limits === true;
   // a circuit’s return as thick as its wire is judged with it
   if (h.kind === 'return' && branch) return branch.circuit.returnWire.is === 'auto' || branch.ampacityA === undefined;
   if (h.kind === 'return' && mainFeed(x.box).returnWire.is !== 'auto') return false;
@@ -16,6 +18,8 @@ const hasOwn = (x: Facts, h: Happening): boolean => {
 };
 /** The section ahead of the way in may be of another size than the rest. */
 const isLead = (h: Happening): boolean => h.id === 'main/inlet+' || h.id === 'main/inlet-';
+
+const amps = (g: Guard): string => String(Number((g.ratingA ?? 0).toFixed(1)));
 
 /** A fuse larger than what stands behind it bears: links and leads of packs, coil, controller and charger leads, the way in, thin returns. */
 export const guardExceedsElement = rule('guard-exceeds-element', 'safe', 'wiring', (x) => {
@@ -34,15 +38,17 @@ export const guardExceedsElement = rule('guard-exceeds-element', 'safe', 'wiring
       severity: 'stop' as const,
       cause: `fuse ${guard.tag}`,
       short:
-        `${guard.tag} ${guard.ratingA} A: too big for ${h.part ? h.part.label.replace(/ [+−]$/, '') : 'a lead'}`.slice(
+        `${guard.tag} ${amps(guard)} A: too big for ${h.part ? h.part.label.replace(/ [+−]$/, '') : 'a lead'}`.slice(
           0,
           32
         ),
       title: `${guard.tag} is too big for ${nameOf(x, h)}`,
-      why: `It bears ${h.bearsA!.toFixed(1)} A; ${guard.ratingA} A can flow for minutes before ${guard.tag} opens. A smaller fuse where the load allows it, else more copper.`,
+      why: guard.limits
+        ? `It bears ${h.bearsA!.toFixed(1)} A; into a short the converter drives up to ${amps(guard)} A for as long as it lasts, and nothing opens. More copper.`
+        : `It bears ${h.bearsA!.toFixed(1)} A; ${guard.ratingA} A can flow for minutes before ${guard.tag} opens. A smaller fuse where the load allows it, else more copper.`,
       figures: { fuseA: guard.ratingA ?? 0, bearsA: h.bearsA! },
       remedies: path
-        ? [{ label: 'Let Haversack choose the wire', effect: `carries ${guard.ratingA} A`, edits: [set(path, AUTO)] }]
+        ? [{ label: 'Let Haversack choose the wire', effect: `carries ${amps(guard)} A`, edits: [set(path, AUTO)] }]
         : []
     };
   });

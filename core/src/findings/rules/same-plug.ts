@@ -1,9 +1,10 @@
 import { portPlace, rule } from '../rule.ts';
 import { plugUses } from '../../panel/plug-uses.ts';
+import { railVolts } from '../../wiring/rails.ts';
 
 /** One kind of plug for two voltages: one day the wrong one goes in. */
 export const samePlug = rule('same-plug', 'safe', 'ports', (x) =>
-  plugUses(x.box)
+  plugUses(x.box, railVolts(x.wiring))
     .filter((u) => u.volts.length > 1)
     .map((u) => {
       const first = u.ports[0]!;

@@ -6,8 +6,8 @@ export const selectivityPoor = rule('selectivity-poor', 'safe', 'wiring', (x) =>
   const mainA = x.wiring.main.fuseA;
   if (mainA === undefined) return [];
   return x.wiring.circuits.flatMap((c) => {
-    // what is taken off ahead of the main fuse cannot open it
-    if (c.live === 'direct' || c.fuseA === undefined || mainA / c.fuseA >= SELECTIVE_RATIO - 1e-9) return [];
+    // what is taken off ahead of the main fuse cannot open it, and no more comes through a converter than it gives
+    if (c.live === 'direct' || c.rail || c.fuseA === undefined || mainA / c.fuseA >= SELECTIVE_RATIO - 1e-9) return [];
     const caution = mainA / c.fuseA < 2;
     return [
       {

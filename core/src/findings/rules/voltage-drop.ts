@@ -32,7 +32,7 @@ export const voltageDrop = rule('voltage-drop', 'safe', 'wiring', (x) =>
         severity: 'caution' as const,
         short: `${c.portTag} loses ${(c.dropFraction * 100).toFixed(1)} % on the way`,
         title: `${c.feeds} loses ${c.dropV.toFixed(2)} V on the way`,
-        why: `${(c.dropFraction * 100).toFixed(1)} % of 12 V at ${c.lowLoadA.toFixed(1)} A; ${(c.dropLimitFraction * 100).toFixed(0)} % is allowed for ${c.dropLimitFraction < 0.05 ? 'electronics and radio' : 'lamps and heaters'}.${worst ? ` Most of it, ${worst.lostV.toFixed(2)} V, is lost in: ${worst.what.toLowerCase()}.${worst.isWire ? '' : ' Thicker wire does not cure that.'}` : ''}`,
+        why: `${(c.dropFraction * 100).toFixed(1)} % of ${c.rail?.outV ?? 12} V at ${c.lowLoadA.toFixed(1)} A; ${(c.dropLimitFraction * 100).toFixed(0)} % is allowed for ${c.dropLimitFraction < 0.05 ? 'electronics and radio' : 'lamps and heaters'}.${worst ? ` Most of it, ${worst.lostV.toFixed(2)} V, is lost in: ${worst.what.toLowerCase()}.${worst.isWire ? '' : ' Thicker wire does not cure that.'}` : ''}`,
         figures: { dropV: c.dropV, dropFraction: c.dropFraction, limitFraction: c.dropLimitFraction },
         remedies: () => [
           ...(cured

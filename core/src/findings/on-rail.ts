@@ -1,0 +1,64 @@
+import type { Device } from '../box/schema.ts';
+import type { OnRail } from '../demand/on-rail.ts';
+import type { CircuitPlan } from '../wiring/types.ts';
+import { set, type Draft, type Facts, type Remedy } from './rule.ts';
+
+/** What '12 V' electronics bear and want as a rule; beyond it has to be read. @source rule of thumb: made for a car, 10.5 to 15 V */
+const USUAL_12V = { leastV: 10.5, mostV: 15 } as const;
+/** A device made for one voltage bears and wants it within a tenth. @source rule of thumb: adapters of cameras and instruments */
+const MADE_FOR = { leastShare: 0.9, mostShare: 1.1 } as const;
+const USB_V = 5;
+
+type Bears = { leastV: number; mostV: number; leastKnown: boolean; mostKnown: boolean; says: string };
+
+/** What a device bears where it hangs on a shared voltage; by what it is made for where nobody read its label. */
+export function bearsOf(d: Device): Bears {
+  const made = d.supply === 'usb-a' ? USB_V : d.supply === 'dc-converter' ? d.wantsV : null;
+  const usual = made === null ? USUAL_12V : { leastV: MADE_FOR.leastShare * made, mostV: MADE_FOR.mostShare * made };
+  return {
+    leastV: d.minV ?? usual.leastV,
+    mostV: d.maxV ?? usual.mostV,
+    leastKnown: d.minV !== null,
+    mostKnown: d.maxV !== null,
+    says: made === null ? 'it is a 12 V device' : `it is made for ${made} V`
+  };
+}
+
+/** The voltage that devices on a rail are made for, where they agree on one. */
+function wantedBy(x: Facts, feedId: string): number | undefined {
+  const wanted = x.box.devices.flatMap((d, i) =>
+    x.demand.devices[i]?.shared?.rail.feedId === feedId
+      ? [d.supply === 'usb-a' ? USB_V : d.supply === 'dc-converter' ? (d.wantsV ?? 0) : 12]
+      : []
+  );
+  const [first] = wanted;
+  return first && wanted.every((v) => v === first) ? first : undefined;
+}
+
+/** The volts that everything on the rail is made for. */
+export function setVolts(x: Facts, { rail }: OnRail): Remedy[] {
+  const volts = wantedBy(x, rail.feedId);
+  return volts === undefined || volts === rail.outV
+    ? []
+    : [
+        {
+          label: `Set ${rail.name || 'the converter'} to ${volts} V`,
+          effect: 'what everything on it is made for',
+          edits: [set(`feeds/${rail.feedId}/converter/outV`, volts)]
+        }
+      ];
+}
+
+type OnOne = { d: Device; on: OnRail; circuit: CircuitPlan | undefined };
+
+/** Every device on a shared voltage; one behind a USB module of its own port is judged by what the module gets. */
+export function eachOn(x: Facts, look: (one: OnOne) => Draft[]): Draft[] {
+  return x.box.devices.flatMap((d, i) => {
+    const on = x.demand.devices[i]?.shared;
+    if (!on) return [];
+    return look({ d, on, circuit: x.wiring.circuits.find((c) => c.circuit.portId === d.portId) });
+  });
+}
+
+/** Behind a USB module of the port’s own. */
+export const hasModule = (c: CircuitPlan | undefined): boolean => c?.portPart?.converterRatedW != null;

@@ -1,0 +1,29 @@
+import { apart } from '../../quantity/format.ts';
+import { bearsOf, eachOn, hasModule, setVolts } from '../on-rail.ts';
+import { devicePlace, rule } from '../rule.ts';
+
+/** A shared converter gives more than a device on it bears, or may: nobody read what it bears. */
+export const railHigh = rule('rail-high', 'safe', 'wiring', (x) =>
+  eachOn(x, ({ d, on, circuit }) => {
+    if (hasModule(circuit) || d.supply === 'inverter') return [];
+    const { outV } = on.rail;
+    const { mostV, mostKnown, says } = bearsOf(d);
+    if (outV <= mostV + 1e-9) return [];
+    const [gets, bears] = apart(outV, mostV, 1);
+    return [
+      {
+        at: devicePlace(d.id, d.name),
+        severity: 'stop' as const,
+        short: `${d.name} gets ${gets} V`,
+        title: `${on.rail.name || 'The converter'} gives ${d.name} ${gets} V`,
+        why: mostKnown
+          ? `It bears ${bears} V. The shared voltage harms it the moment it is plugged in.`
+          : `What it bears is unknown, and ${says}: more than ${bears} V may harm it at once. Read its label.`,
+        figures: { outV, mostV },
+        asks: 'highest voltage',
+        open: !mostKnown,
+        remedies: () => setVolts(x, on)
+      }
+    ];
+  })
+);

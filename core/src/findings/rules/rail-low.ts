@@ -1,0 +1,46 @@
+import { apart } from '../../quantity/format.ts';
+import { bearsOf, eachOn, hasModule, setVolts } from '../on-rail.ts';
+import { devicePlace, rule } from '../rule.ts';
+
+/** USB modules are made for a 12 V system. @source rule of thumb: makers say 9 to 24 V */
+const MODULE_LEAST_V = 9;
+
+/** A shared converter gives less than a device on it wants, its leads counted. */
+export const railLow = rule('rail-low', 'lasts', 'wiring', (x) =>
+  eachOn(x, ({ d, on, circuit }) => {
+    const { outV, name } = on.rail;
+    const base = { at: devicePlace(d.id, d.name), severity: 'stop' as const };
+    if (hasModule(circuit) || d.supply === 'inverter') {
+      const least = MODULE_LEAST_V;
+      if (d.supply !== 'inverter' && outV >= least) return [];
+      const what = d.supply === 'inverter' ? 'An inverter' : `The module in ${circuit!.portTag}`;
+      return [
+        {
+          ...base,
+          short: `${d.name} does not run from ${outV} V`,
+          title: `${d.name} does not run from ${name || `the ${outV} V converter`}`,
+          why: `${what} wants the battery’s own voltage. Take its circuit from the main feed.`,
+          figures: { outV, leastV: least }
+        }
+      ];
+    }
+    const plugV = outV - (circuit?.dropV ?? 0);
+    const { leastV, leastKnown, says } = bearsOf(d);
+    if (plugV >= leastV - 1e-9) return [];
+    const [gets, needs] = apart(plugV, leastV, 2);
+    return [
+      {
+        ...base,
+        short: `${d.name} gets ${gets} V`,
+        title: `${d.name} gets ${gets} V and ${leastKnown ? `needs ${needs} V` : 'may need more'}`,
+        why: leastKnown
+          ? `${outV} V less ${(circuit?.dropV ?? 0).toFixed(2)} V in its leads. It does not run.`
+          : `What it needs is unknown, and ${says}: under ${needs} V it seldom runs. Read its label.`,
+        figures: { plugV, leastV },
+        asks: 'least voltage',
+        open: !leastKnown,
+        remedies: () => setVolts(x, on)
+      }
+    ];
+  })
+);

@@ -1,0 +1,34 @@
+import { misplacedConverters } from '../../wiring/rails.ts';
+import { circuitPlace, rule } from '../rule.ts';
+
+/** A converter where none can be worked out: in the main feed, behind another one; or a charger that comes in through one. */
+export const railMisplaced = rule('rail-misplaced', 'safe', 'wiring', (x) => {
+  const ids = misplacedConverters(x.box, x.wiring.tree);
+  const feeds = ids.map((id) => {
+    const feed = x.box.feeds.find((f) => f.id === id)!;
+    const main = feed === x.box.feeds[0];
+    return {
+      at: circuitPlace(id, feed.name || id),
+      severity: 'stop' as const,
+      short: main ? 'A converter in the main feed' : 'A converter behind another',
+      title: main
+        ? 'The main feed runs through a converter'
+        : `${feed.name || 'A feed'} has a converter behind another`,
+      why: main
+        ? 'The battery could not be charged through it, and all of the box would go off with it. Give it a feed of its own behind the main one.'
+        : 'What the second takes from the first is not worked out here, and each loses a tenth. Feed both from the main feed.',
+      figures: {}
+    };
+  });
+  const chargers = x.wiring.circuits
+    .filter((c) => c.rail && c.circuit.purpose === 'charge')
+    .map((c) => ({
+      at: circuitPlace(c.circuit.id, c.tag),
+      severity: 'stop' as const,
+      short: `${c.portTag} charges through a converter`,
+      title: `${c.portTag} cannot charge the battery through a converter`,
+      why: 'A converter passes nothing back. Take the charge lead to the main feed or the battery.',
+      figures: {}
+    }));
+  return [...feeds, ...chargers];
+});
