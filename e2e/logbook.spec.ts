@@ -114,7 +114,7 @@ test('history: filtered, mended, taken out, put back; more on demand', async ({ 
   await page.getByLabel('Look for words').fill('RAIN');
   await expect(rows).toHaveCount(2);
 
-  await page.getByRole('button', { name: 'Mend outing, 2026-04-02' }).click();
+  await page.getByRole('button', { name: 'Mend outing, 4/2/2026' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByLabel('Amp-hours drawn')).toHaveValue('12.4 Ah');
   await dialog.getByLabel('Amp-hours drawn').fill('13.1 Ah');
@@ -122,7 +122,7 @@ test('history: filtered, mended, taken out, put back; more on demand', async ({ 
   await expect(rows.nth(1)).toContainText('13.1 Ah');
   await page.getByRole('button', { name: 'Undo that' }).click();
   await expect(rows.nth(1)).toContainText('12.4 Ah');
-  await page.getByRole('button', { name: 'Take out outing, 2026-04-02' }).click();
+  await page.getByRole('button', { name: 'Take out outing, 4/2/2026' }).click();
   await expect(page.getByRole('heading', { name: 'Nothing of that sort' })).toBeVisible();
   await page.getByRole('heading', { name: 'Logbook', level: 1 }).click();
   await page.keyboard.press('Control+z');
@@ -325,9 +325,9 @@ test('what is due: done, put off, in the calendar of another program', async ({ 
   await row.getByRole('link', { name: /due, first: Open it, dry it/ }).click();
   const list = page.getByRole('list', { name: 'What is due' });
   const wet = list.getByRole('listitem').filter({ hasText: 'Open it, dry it' });
-  await expect(wet).toContainText('Water was seen on 2026-04-01');
+  await expect(wet).toContainText('Water was seen on 4/1/2026');
   await wet.getByRole('button', { name: 'In a week' }).click();
-  await expect(wet).toContainText('put off from 2026-04-01');
+  await expect(wet).toContainText('put off from 4/1/2026');
   await wet.getByRole('button', { name: 'Due again' }).click();
   await expect(wet).not.toContainText('put off');
   const [download] = await Promise.all([

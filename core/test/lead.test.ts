@@ -3,6 +3,7 @@ import { lead, type Lead, type Press } from '../src/advise/lead.ts';
 import { suitBatteries } from '../src/advise/suit-battery.ts';
 import { suitCases } from '../src/advise/suit-case.ts';
 import { answerChanges } from '../src/answer-changes.ts';
+import { UNKNOWN } from '../src/box/attr.ts';
 import { applyEdits } from '../src/box/edits.ts';
 import { emptyBox } from '../src/box/empty.ts';
 import type { Box } from '../src/box/schema.ts';
@@ -50,6 +51,22 @@ describe('the leading action', () => {
     const holds = evaluate(box, STARTER_CATALOGUE).verdicts.every((v) => v.state === 'holds');
     expect(now.stands).toBe(holds);
     if (!holds) expect(['Go to the bench', 'See what to buy', 'Print the build sheet']).not.toContain(now.press.label);
+  });
+
+  test('a question leads to the list of what to look up, and from there to its print', () => {
+    const box = canalNightBankBox();
+    const unread = applyEdits(box, [{ op: 'set', path: 'feeds/main/fuse', value: UNKNOWN }]);
+    const at = (view: string) =>
+      lead({
+        box: unread,
+        plan: evaluate(unread, STARTER_CATALOGUE),
+        catalogue: STARTER_CATALOGUE,
+        stage: 'bench',
+        view,
+        remediesOf: () => []
+      });
+    expect([at('plan').isQuestion, at('plan').press.label]).toEqual([true, 'What to look up']);
+    expect(at('lookup').press).toEqual({ kind: 'print-view', label: 'Print this list' });
   });
 
   test('a chance or a season that does not hold counts as an answer that does not', () => {

@@ -19,7 +19,9 @@ export type Press =
   /** Opens the search for the shortest list of changes. */
   | { kind: 'sound'; label: string }
   | { kind: 'add-device'; label: string }
-  | { kind: 'print'; label: string };
+  | { kind: 'print'; label: string }
+  /** Prints what is on the screen. */
+  | { kind: 'print-view'; label: string };
 
 export type Lead = NextStep & { press: Press };
 
@@ -32,6 +34,8 @@ type Input = {
   catalogue: Catalogue;
   /** Where the person is. */
   stage: string;
+  /** Which of the stage's views is shown. */
+  view?: string;
   /** As they are shown, with chance and season; those of the plan where none are given. */
   verdicts?: readonly VerdictAnswer[];
   /** Remedies of a finding; undefined while they are still being tried. */
@@ -74,6 +78,9 @@ function pressOf(x: Input, next: NextStep): Press {
   const remedies = x.remediesOf?.(next.findingKey);
   const first = remedies?.find((r) => !r.answer);
   if (first) return { kind: 'do', label: first.label, edits: () => first.edits };
+  // on the list itself the next thing is to fill it in; on paper it goes to where the box is
+  if (next.isQuestion && stage === 'bench' && x.view === 'lookup')
+    return { kind: 'print-view', label: 'Print this list' };
   if (next.isQuestion) return { kind: 'go', label: 'What to look up', stage: 'bench', view: 'lookup' };
   if (remedies === undefined) return next.stage === stage ? sound : go(next.stage);
   // a stop that no single change cures wants several; a caution that nothing cures is read, and then it is built

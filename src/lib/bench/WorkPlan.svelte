@@ -11,6 +11,7 @@
   import { useShopping } from '$lib/client/shopping.svelte.ts';
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
+  import { withOwnDays } from '$lib/ui/days.ts';
 
   /** The steps as a graph laid out over evenings: what waits, what can be done meanwhile, when it is finished. */
   const open = useBox();
@@ -101,7 +102,9 @@
               ><b>{b.step.title}</b> waits for {b.missing
                 .slice(0, 3)
                 .map((m) => m.line.name)
-                .join(', ')}{b.missing.length > 3 ? ` and ${b.missing.length - 3} more` : ''}, {b.comes}.</span
+                .join(', ')}{b.missing.length > 3 ? ` and ${b.missing.length - 3} more` : ''}, {withOwnDays(
+                b.comes
+              )}.</span
             >{/each}<a href={resolve(`/box/${open.id}/kit?view=orders`)}>See the orders</a></span
         >
       </p>{/if}

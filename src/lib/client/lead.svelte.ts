@@ -24,6 +24,7 @@ export class Leading {
       plan: this.#open.plan,
       catalogue: this.#open.catalogue,
       stage: this.#open.stage,
+      view: this.#open.view,
       verdicts: shownVerdicts(this.#open, this.#heavy),
       remediesOf: (key) => this.#heavy.remedies[key]
     })
@@ -58,6 +59,8 @@ export class Leading {
         return;
       case 'add-device':
         return askForDevice(this.#open);
+      case 'print-view':
+        return window.print();
       case 'print':
         return printBuildSheet(this.#open);
     }

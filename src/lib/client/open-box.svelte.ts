@@ -51,6 +51,8 @@ export class OpenBox {
   recordsKnown = $state(false);
   /** Where the person is: undo in the logbook undoes the logbook. */
   stage = $state('outing');
+  /** Which of the stage's views; empty for its first. */
+  view = $state('');
   doc: Box = $state.raw()!;
   revision: number;
   past: Step[] = $state.raw([]);

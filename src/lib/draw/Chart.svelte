@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
+  import { afterPaint, whenIdle } from '$lib/client/after-paint.ts';
   import { theme } from '$lib/client/theme.svelte.ts';
 
   /** A chart from what `option` gives; drawn anew with the theme and the width. A table or a sentence beside it says the same. */
@@ -27,6 +28,9 @@
       }
     | undefined = $state.raw();
 
+  let latest: object | undefined;
+  let gone = false;
+
   /** The pointer draws a window at once, without a tool to be chosen first. */
   const armed = (): void =>
     chart?.dispatchAction({
@@ -37,18 +41,33 @@
 
   $effect(() => {
     void theme.name;
-    chart?.setOption({ animation: false, ...option() }, true);
-    if (onwindow) armed();
+    if (!chart) return;
+    latest = { animation: false, ...option() };
+    // what was pressed is shown first, the chart a moment later; of several changes only the last is drawn
+    const mine = latest;
+    afterPaint(() => {
+      if (mine !== latest || gone) return;
+      chart?.setOption(mine, true);
+      if (onwindow) armed();
+    });
   });
   $effect(() => {
     void [width, height];
     chart?.resize();
   });
   onMount(() => {
-    let alive = true;
+    // the answers stand there before the curves behind them
+    whenIdle(() => void load());
+    return () => {
+      gone = true;
+      chart?.dispose();
+    };
+  });
+
+  const load = (): Promise<void> =>
     import('./echarts.ts')
       .then(({ init }) => {
-        if (!alive) return;
+        if (gone) return;
         const made = init(host, undefined, { renderer: 'svg' });
         if (onpick)
           made.on('click', (e) =>
@@ -61,12 +80,7 @@
           });
         chart = made as unknown as typeof chart;
       })
-      .catch(() => (failed = true));
-    return () => {
-      alive = false;
-      chart?.dispose();
-    };
-  });
+      .catch(() => void (failed = true));
 </script>
 
 <div bind:clientWidth={width} class="min-w-0">

@@ -22,6 +22,7 @@
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import ShopsDialog from './ShopsDialog.svelte';
+  import { ownDay } from '$lib/ui/days.ts';
 
   /** What is still to be ordered, bought as cheaply as it can be; orders placed, and what came of them. */
   const open = useBox();
@@ -205,8 +206,9 @@
       <div class="mt-3 overflow-x-auto" data-order={o.shopName}>
         <table class="sheet">
           <caption class="text-left"
-            ><b>{o.shopName}</b>, <span class="n">{o.day}</span>{#if outstanding(o) === 0}: all of it came{:else if o.expectedDay}:
-              expected <span class="n">{o.expectedDay}</span>{/if}; <span class="n">{money(paidFor(o))}</span> with shipping</caption
+            ><b>{o.shopName}</b>, <span class="n">{ownDay(o.day)}</span>{#if outstanding(o) === 0}: all of it came{:else if o.expectedDay}:
+              expected <span class="n">{ownDay(o.expectedDay)}</span>{/if}; <span class="n">{money(paidFor(o))}</span> with
+            shipping</caption
           >
           <thead
             ><tr

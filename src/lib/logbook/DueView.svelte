@@ -13,6 +13,7 @@
   import { today } from '$lib/client/today.ts';
   import { showView } from '$lib/client/views.ts';
   import Mark from '$lib/ui/Mark.svelte';
+  import { ownDay, withOwnDays } from '$lib/ui/days.ts';
 
   const open = useBox();
   const log = useLogbook();
@@ -100,9 +101,9 @@
               <Mark state={STATE[d.state]} size={16} label="" /><b>{d.what}</b>
             </p>
             <p class="mt-0.5 text-ink2">
-              <span class="n">{d.snoozedUntil ?? d.day}</span>, {WORD[d.state]}{d.snoozedUntil
-                ? ` (put off from ${d.day})`
-                : ''}. {d.why}
+              <span class="n">{ownDay(d.snoozedUntil ?? d.day)}</span>, {WORD[d.state]}{d.snoozedUntil
+                ? ` (put off from ${ownDay(d.day)})`
+                : ''}. {withOwnDays(d.why)}
             </p>
             {#if d.bring.length > 0}<p class="lab">Have at hand: {d.bring.join(', ')}</p>{/if}
           </div>

@@ -14,6 +14,7 @@
   import Dialog from '$lib/ui/Dialog.svelte';
   import RecordForm from './RecordForm.svelte';
   import SeriesPanel from './SeriesPanel.svelte';
+  import { ownDay } from '$lib/ui/days.ts';
 
   const open = useBox();
   const log = useLogbook();
@@ -142,7 +143,7 @@
             {#each rows as r (r.id)}
               <tr>
                 <th scope="row" class="n align-top whitespace-nowrap"
-                  >{r.day}{r.time && r.kind !== 'change' ? ` ${r.time}` : ''}</th
+                  >{ownDay(r.day)}{r.time && r.kind !== 'change' ? ` ${r.time}` : ''}</th
                 >
                 <td class="whitespace-nowrap">{KIND_NAMES[r.kind]}</td>
                 <td>
@@ -155,13 +156,13 @@
                     {#if r.kind !== 'change'}<button
                         type="button"
                         class="icon"
-                        aria-label="Mend {KIND_NAMES[r.kind].toLowerCase()}, {r.day}"
+                        aria-label="Mend {KIND_NAMES[r.kind].toLowerCase()}, {ownDay(r.day)}"
                         onclick={() => mend(r)}><Pencil size={16} /></button
                       >{/if}
                     <button
                       type="button"
                       class="icon"
-                      aria-label="Take out {KIND_NAMES[r.kind].toLowerCase()}, {r.day}"
+                      aria-label="Take out {KIND_NAMES[r.kind].toLowerCase()}, {ownDay(r.day)}"
                       onclick={() => log.remove(r)}><Trash size={16} /></button
                     >
                   </span>

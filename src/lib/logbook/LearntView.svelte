@@ -11,6 +11,7 @@
   import Chart from '$lib/draw/Chart.svelte';
   import { learntHere } from './learnt.ts';
   import { colour, dotsOf, gridOf, lineOf, timeAxis, valueAxis } from '$lib/draw/chart-style.ts';
+  import { ownDay } from '$lib/ui/days.ts';
 
   const open = useBox();
   const log = useLogbook();
@@ -201,7 +202,7 @@
               >
               <tbody
                 >{#each outings.toReversed().slice(0, 60) as o (o.id)}<tr
-                    ><th scope="row" class="n whitespace-nowrap">{o.day}</th><td class="num n whitespace-nowrap"
+                    ><th scope="row" class="n whitespace-nowrap">{ownDay(o.day)}</th><td class="num n whitespace-nowrap"
                       >{o.durationH === null ? '–' : durationText(o.durationH)}</td
                     ><td class="num n">{o.chargeAh === null ? '–' : fixed(o.chargeAh, 1)}</td><td class="num n"
                       >{o.plannedAh === null ? '–' : fixed(o.plannedAh, 1)}</td

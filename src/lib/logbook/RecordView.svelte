@@ -14,6 +14,7 @@
   import { today } from '$lib/client/today.ts';
   import LessonCard from './LessonCard.svelte';
   import RecordForm from './RecordForm.svelte';
+  import { ownDay } from '$lib/ui/days.ts';
 
   const open = useBox();
   const log = useLogbook();
@@ -117,7 +118,7 @@
         <button class="btn main !h-11 !px-4" aria-label="Record the line"><CornerDownLeft size={18} /></button>
       </div>
       <p id="log-line-read" class="mt-1.5 min-h-4 text-[0.8125rem]/[1.125rem]" role={tried ? 'alert' : undefined}>
-        {#if read?.ok}<b>{KIND_NAMES[read.entry.kind]}</b>, {read.entry.day}: {recordWords(read.entry, units) ||
+        {#if read?.ok}<b>{KIND_NAMES[read.entry.kind]}</b>, {ownDay(read.entry.day)}: {recordWords(read.entry, units) ||
             'nothing but the day'}
         {:else if read}<span class:text-stop={tried}>{read.message}</span>
         {:else}<span class="lab">{TYPED_RECORD_EXAMPLES.slice(1, 5).join('  ·  ')}</span>{/if}
@@ -177,7 +178,7 @@
       <h2 class="mb-2">On this device only, until Haversack answers</h2>
       <ul class="mb-4 grid gap-1.5">
         {#each log.waiting as r (r.id)}<li class="rounded-box border border-caution bg-raise px-3 py-2">
-            <b>{KIND_NAMES[r.kind]}</b> <span class="n lab">{r.day}</span>
+            <b>{KIND_NAMES[r.kind]}</b> <span class="n lab">{ownDay(r.day)}</span>
             <p class="text-ink2">{recordWords(r, units)}</p>
           </li>{/each}
       </ul>
@@ -186,7 +187,7 @@
       <h2 class="mb-2">Last records</h2>
       <ul class="grid gap-1.5">
         {#each recent as r (r.id)}<li class="rounded-box border border-line bg-raise px-3 py-2">
-            <b>{KIND_NAMES[r.kind]}</b> <span class="n lab">{r.day}</span>
+            <b>{KIND_NAMES[r.kind]}</b> <span class="n lab">{ownDay(r.day)}</span>
             <p class="text-ink2">{recordWords(r, units)}</p>
           </li>{/each}
       </ul>

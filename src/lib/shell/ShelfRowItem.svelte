@@ -10,6 +10,7 @@
   import type { ShelfRow } from '$lib/client/shelf-groups.ts';
   import type { ShelfLine } from '$lib/server/today.ts';
   import Mark from '$lib/ui/Mark.svelte';
+  import { ownDay } from '$lib/ui/days.ts';
 
   /** One box on the shelf: name, answers, what is due, and what can be done with it. */
   type Props = {
@@ -50,7 +51,7 @@
         >{:else if kept === 'here'}<span class="block text-caution">changes kept on this device</span
         >{/if}{#if line?.lastOutingDay || line?.chargeFraction != null}<span class="lab block"
           >{[
-            line?.lastOutingDay ? `out last on ${new Date(`${line!.lastOutingDay}T12:00`).toLocaleDateString()}` : '',
+            line?.lastOutingDay ? `out last on ${ownDay(line!.lastOutingDay)}` : '',
             line?.chargeFraction == null ? '' : `about ${fixed(line!.chargeFraction! * 100, 0)} % full`
           ]
             .filter(Boolean)

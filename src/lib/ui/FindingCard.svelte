@@ -5,6 +5,7 @@
   import { KeptText } from '$lib/client/field-drafts.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Mark from './Mark.svelte';
+  import { withOwnDays } from '$lib/ui/days.ts';
 
   type Props = {
     finding: Finding;
@@ -57,15 +58,15 @@
   data-finding={finding.id}
   data-severity={finding.severity}
   data-of={finding.verdict}
-  aria-label={title ?? finding.title}
+  aria-label={withOwnDays(title ?? finding.title)}
 >
   <div class="flex gap-2">
     <Mark state={finding.severity} size={16} />
-    <h3 class="!text-[0.875rem]/[1.25rem] !font-[640] text-ink">{title ?? finding.title}</h3>
+    <h3 class="!text-[0.875rem]/[1.25rem] !font-[640] text-ink">{withOwnDays(title ?? finding.title)}</h3>
   </div>
   <p class="mt-1 ml-6 text-ink2">
     {#if title && title !== finding.title}<b class="font-medium text-ink">{finding.title}.</b>{/if}
-    {finding.why}
+    {withOwnDays(finding.why)}
   </p>
   {#if finding.acceptedBecause !== null}
     <p class="mt-2 ml-6 text-[0.75rem]">

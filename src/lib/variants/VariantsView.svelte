@@ -7,6 +7,7 @@
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Dialog from '$lib/ui/Dialog.svelte';
   import SideBySide from './SideBySide.svelte';
+  import { ownDay } from '$lib/ui/days.ts';
 
   /** The variants of this box side by side, the open one first. */
   let { variants }: { variants: Variants } = $props();
@@ -23,7 +24,7 @@
   const others = $derived(variants.kept.filter((v) => v.id !== open.doc.variant.id));
   const beside = $derived(others.filter((v) => !hidden.includes(v.id)).slice(0, MOST_COLUMNS - 1));
   const noteOf = (v: Box['variant'], isOpen: boolean): string =>
-    [isOpen ? 'open' : '', v.builtDay ? `built ${v.builtDay}` : ''].filter(Boolean).join(', ');
+    [isOpen ? 'open' : '', v.builtDay ? `built ${ownDay(v.builtDay)}` : ''].filter(Boolean).join(', ');
   const columns = $derived([
     {
       id: open.doc.variant.id,

@@ -5,6 +5,7 @@
   import { pathMark } from '@haversack/core/wiring/path-mark';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Mark from '$lib/ui/Mark.svelte';
+  import { ownDay } from '$lib/ui/days.ts';
 
   /** Every positive path with its protection, to be printed and signed. */
   const open = useBox();
@@ -75,7 +76,7 @@
                     aria-label="{r.to} checked on the real box"
                     checked={k !== undefined && !stale}
                     onchange={(e) => check(r.circuitId, e.currentTarget.checked)}
-                  />{#if k}<span class="lab">{stale ? 'changed since' : ''} {k.by} {k.day}</span>{/if}</label
+                  />{#if k}<span class="lab">{stale ? 'changed since' : ''} {k.by} {ownDay(k.day)}</span>{/if}</label
                 >
               {/if}
             </td>

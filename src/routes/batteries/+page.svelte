@@ -14,6 +14,7 @@
   import type { KeptBattery } from '$lib/server/batteries.ts';
   import { today } from '$lib/client/today.ts';
   import PageHead from '$lib/ui/PageHead.svelte';
+  import { ownDay } from '$lib/ui/days.ts';
 
   /** Batteries as things of their own: where each stands, what it did, what it still holds. */
   let list = $state.raw<KeptBattery[]>([]);
@@ -234,7 +235,7 @@
                 ? 'never'
                 : `${fixed(b.life.measuredAh, 1)} Ah, ${fixed((b.life.measuredAh / b.capacityAh) * 100, 0)} %`}
             </dd>
-            {#if b.life.measuredDay}<dd class="lab">{b.life.measuredDay}</dd>{/if}
+            {#if b.life.measuredDay}<dd class="lab">{ownDay(b.life.measuredDay)}</dd>{/if}
           </div>
           <div>
             <dt class="lab">Resistance, of the usual</dt>
@@ -248,10 +249,9 @@
           </div>
         </dl>
         {#if b.stays.length > 0}<p class="lab">
-            Stood before in {b.stays.map((s) => `${s.boxName}, ${s.fromDay} to ${s.toDay}`).join('; ')}{b.boxId &&
-            b.sinceDay
-              ? `; in ${boxName(b.boxId)} since ${b.sinceDay}`
-              : ''}
+            Stood before in {b.stays
+              .map((s) => `${s.boxName}, ${ownDay(s.fromDay)} to ${ownDay(s.toDay)}`)
+              .join('; ')}{b.boxId && b.sinceDay ? `; in ${boxName(b.boxId)} since ${ownDay(b.sinceDay ?? '')}` : ''}
           </p>{/if}
         <label class="grid min-w-0 gap-1"
           ><span class="lab">Notes</span><input

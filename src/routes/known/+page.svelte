@@ -7,6 +7,7 @@
   import { request } from '$lib/client/api.ts';
   import type { Known } from '$lib/server/today.ts';
   import PageHead from '$lib/ui/PageHead.svelte';
+  import { ownDay } from '$lib/ui/days.ts';
 
   /** What was learnt over all boxes. */
   let known = $state.raw<Known | undefined>();
@@ -93,9 +94,9 @@
               <thead><tr><th>Day</th><th>Box</th><th>What</th><th>Cause</th><th>Part</th></tr></thead>
               <tbody
                 >{#each known.faults as f, i (i)}<tr
-                    ><th scope="row" class="n whitespace-nowrap">{f.day}</th><td>{f.boxName}</td><td>{f.what}</td><td
-                      >{f.cause}</td
-                    ><td>{f.partName}</td></tr
+                    ><th scope="row" class="n whitespace-nowrap">{ownDay(f.day)}</th><td>{f.boxName}</td><td
+                      >{f.what}</td
+                    ><td>{f.cause}</td><td>{f.partName}</td></tr
                   >{/each}</tbody
               >
             </table>

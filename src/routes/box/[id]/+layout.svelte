@@ -135,6 +135,7 @@
 
   $effect(() => {
     open.stage = stage;
+    open.view = page.url.searchParams.get('view') ?? '';
   });
   // what is next is offered with its cure, tried on a copy beforehand
   $effect(() => {
