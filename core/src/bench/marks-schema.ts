@@ -1,7 +1,9 @@
 import { z } from 'zod';
+import { oneLine, someLines } from '../quantity/clean-text.ts';
 import { idSchema } from '../catalogue/part.ts';
 
-const text = (most: number) => z.string().max(most);
+const text = (most: number) => z.string().overwrite(oneLine).max(most);
+const lines = (most: number) => z.string().overwrite(someLines).max(most);
 
 /** A reading as it was taken, with the meter it was taken with. */
 export const readingSchema = z.strictObject({
@@ -24,7 +26,7 @@ export const markSchema = z.strictObject({
   key: z
     .string()
     .regex(/^(step|hole|lead|part|reading|note|wait|built) \S[^\n]{0,150}$/, 'names nothing that can be marked'),
-  value: z.union([z.boolean(), z.number().finite(), text(20000), readingSchema]),
+  value: z.union([z.boolean(), z.number().finite(), lines(20000), readingSchema]),
   by: text(60),
   atMs: z.number().int().min(0).max(8.64e15)
 });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { idSchema } from '../catalogue/part.ts';
+import { oneLine, someLines } from '../quantity/clean-text.ts';
 
 /**
  * An attribute that safety depends on: worked out by Haversack, set by the person, plainly absent, or not known.
@@ -13,7 +14,10 @@ export const attr = <T extends z.ZodType>(value: T) =>
     z.strictObject({ is: z.literal('unknown') })
   ]);
 
-export const text = (max: number) => z.string().max(max);
+/** One line, as names are: what is no text in it becomes a space. */
+export const text = (max: number) => z.string().overwrite(oneLine).max(max);
+/** Several lines, as notes are. */
+export const lines = (max: number) => z.string().overwrite(someLines).max(max);
 export const fraction = z.number().min(0).max(1);
 export const partRef = idSchema.nullable();
 export const amps = z.number().finite().positive().max(1000);

@@ -12,6 +12,7 @@ import {
   fraction,
   isoDay,
   lengthMm,
+  lines,
   partRef,
   text,
   turn,
@@ -154,7 +155,7 @@ export const boxSchema = z.strictObject({
   format: z.literal(BOX_FORMAT),
   version: z.literal(BOX_VERSION),
   name: text(80).min(1),
-  notes: text(20000),
+  notes: lines(20000),
   preferences: z.strictObject({
     lengthUnit: z.enum(['mm', 'in']),
     wireSystem: z.enum(['awg', 'mm2']),
@@ -326,7 +327,7 @@ export const boxSchema = z.strictObject({
   wishes: wishesSchema.default(NO_WISHES),
   /** Which of its variants this document is, and when that one was built. */
   variant: variantSchema.default(FIRST_VARIANT),
-  accepted: z.array(z.strictObject({ key: text(200), reason: text(500).min(1) })).max(200),
+  accepted: z.array(z.strictObject({ key: text(200), reason: lines(500).min(1) })).max(200),
   /** Copies of every part used, so the file opens anywhere and never changes with the catalogue. */
   parts: z.record(idSchema, partSchema)
 });

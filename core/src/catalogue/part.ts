@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { oneLine } from '../quantity/clean-text.ts';
 export * from './names.ts';
 import { BODY_USES, CASE_MEASURES, CHEMISTRIES, FUSE_FAMILIES, SUPPLIES, TAB_ORDERS, WIRED_BY } from './names.ts';
 import { FACES, type Face } from './faces.ts';
@@ -7,7 +8,7 @@ import { FACES, type Face } from './faces.ts';
 const id = z
   .string()
   .regex(/^[a-z0-9][a-z0-9._-]{0,63}$/, 'use lower-case letters, digits, dots and dashes, 64 at most');
-const text = (max: number) => z.string().max(max);
+const text = (max: number) => z.string().overwrite(oneLine).max(max);
 const positive = z.number().finite().positive();
 const notNegative = z.number().finite().min(0);
 const sizeMm = positive.max(2000);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CHEMISTRIES, idSchema } from '../catalogue/part.ts';
-import { isoDay, text } from '../box/schema-pieces.ts';
+import { isoDay, lines, text } from '../box/schema-pieces.ts';
 import type { Box } from '../box/schema.ts';
 
 /** A battery as a thing of its own: it moves from box to box and keeps its history. */
@@ -12,7 +12,7 @@ export const batterySchema = z.strictObject({
   capacityAh: z.number().finite().positive().max(4000),
   boughtDay: isoDay.nullable(),
   priceAmount: z.number().finite().min(0).max(100_000).nullable(),
-  notes: text(5000),
+  notes: lines(5000),
   /** Against the tables, as the records of the box it stood in said on a day. */
   resistance: z
     .strictObject({

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { idSchema } from '../catalogue/part.ts';
-import { fraction, isoDay, text } from '../box/schema-pieces.ts';
+import { fraction, isoDay, lines, text } from '../box/schema-pieces.ts';
 
 /** Bounds of what anybody records; wider than anything plausible, so that only slips are refused. */
 const amount = (most: number) => z.number().finite().min(0).max(most).nullable();
@@ -45,7 +45,7 @@ const common = {
     .nullable(),
   /** Batteries it was done with, as things of their own. */
   batteryIds: z.array(idSchema).max(8),
-  notes: text(5000)
+  notes: lines(5000)
 };
 
 export const outingSchema = z.strictObject({

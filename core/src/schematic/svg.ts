@@ -1,3 +1,4 @@
+import { xmlText } from '../quantity/clean-text.ts';
 import { arrowPath, pathOf } from './paths.ts';
 import type { Schematic, Shape } from './shapes.ts';
 
@@ -15,9 +16,6 @@ const LEAD = {
   'brown-blue': { positive: '#7a4a1e', negative: '#1f5fa8' }
 };
 const SENSE = '#6a4c93';
-
-const escape = (t: string): string =>
-  t.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
 
 /** The drawn circuit as a file of its own that any program opens: colours and letters written out, nothing to load. */
 export function schematicSvg(s: Schematic, x: { title: string; colours: keyof typeof LEAD }): string {
@@ -56,11 +54,11 @@ export function schematicSvg(s: Schematic, x: { title: string; colours: keyof ty
         const fill =
           p.role === 'warn' ? PAPER.warn : p.role === 'plain' || p.role === 'column' ? PAPER.soft : PAPER.ink;
         const bold = p.role === 'name' || p.role === 'sign' ? ' font-weight="600"' : '';
-        return `<text x="${p.x}" y="${p.y}" text-anchor="${p.anchor}" fill="${fill}" stroke="none"${bold}>${escape(p.text)}</text>`;
+        return `<text x="${p.x}" y="${p.y}" text-anchor="${p.anchor}" fill="${fill}" stroke="none"${bold}>${xmlText(p.text)}</text>`;
       }
     }
   };
-  const title = escape(x.title);
+  const title = xmlText(x.title);
   return `<?xml version="1.0" encoding="UTF-8"?>
 <svg xmlns="http://www.w3.org/2000/svg" width="${s.width}" height="${s.height + 30}" viewBox="0 -30 ${s.width} ${s.height + 30}" font-family="sans-serif" font-size="12" fill="none">
 <title>${title}</title>

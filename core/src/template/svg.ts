@@ -1,3 +1,4 @@
+import { xmlText } from '../quantity/clean-text.ts';
 import type { FaceDrawing, Layer, Shape } from './face-drawing.ts';
 
 const STYLE: Record<Layer, string> = {
@@ -9,8 +10,6 @@ const STYLE: Record<Layer, string> = {
 };
 const MARGIN_MM = 5;
 
-const escape = (s: string): string =>
-  s.replace(/[&<>"']/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' })[c]!);
 const n = (v: number): string => String(Number(v.toFixed(4)));
 
 /** The face as SVG at true scale: one unit is one millimetre, one group a layer, y turned to point down. */
@@ -22,7 +21,7 @@ export function faceSvg(d: FaceDrawing): string {
     return `<g id="${layer}" ${STYLE[layer]}>\n${shapes.join('\n')}\n</g>`;
   });
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${n(w)}mm" height="${n(h)}mm" viewBox="${-MARGIN_MM} ${-MARGIN_MM} ${n(w)} ${n(h)}">
-<title>${escape(d.name)}, seen from outside</title>
+<title>${xmlText(d.name)}, seen from outside</title>
 ${groups.join('\n')}
 </svg>
 `;
@@ -38,6 +37,6 @@ function draw(s: Shape, heightMm: number): string {
     case 'line':
       return `<line x1="${n(s.x1Mm)}" y1="${up(s.y1Mm)}" x2="${n(s.x2Mm)}" y2="${up(s.y2Mm)}"/>`;
     case 'text':
-      return `<text x="${n(s.xMm)}" y="${up(s.yMm)}" font-size="${n(s.heightMm)}" text-anchor="middle" font-family="sans-serif" fill="#00c" stroke="none">${escape(s.text)}</text>`;
+      return `<text x="${n(s.xMm)}" y="${up(s.yMm)}" font-size="${n(s.heightMm)}" text-anchor="middle" font-family="sans-serif" fill="#00c" stroke="none">${xmlText(s.text)}</text>`;
   }
 }

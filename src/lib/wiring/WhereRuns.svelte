@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { tagMarks } from '@haversack/core/draw/tag-marks';
   import { foldedLead } from '@haversack/core/draw/fold-joins';
   import { FoldOutLayout } from '@haversack/core/draw/fold-out';
   import { leadWays, type LeadWay } from '@haversack/core/wiring/lead-ways';
@@ -44,6 +45,19 @@
   /** What is followed is drawn last, above the rest. */
   const ways = $derived(all.toSorted((a, b) => Number(shown(a)) - Number(shown(b))));
   const ports = $derived(open.plan.panel?.ports ?? []);
+  const marks = $derived(
+    layout
+      ? tagMarks(
+          ports.map((p) => ({
+            id: p.port.id,
+            tag: p.tag,
+            x: layout.px(p.port.face, p.port.xMm),
+            y: layout.py(p.port.face, p.port.yMm)
+          })),
+          { x: 0, y: 0, w: layout.width, h: layout.height }
+        )
+      : []
+  );
   const used = $derived(new Set(ports.map((x) => x.port.face)));
   /** What passes round the outside of the paper, over the lid’s hinge or below the floor, has a lane of its own there. */
   const lanes = $derived(
@@ -127,17 +141,24 @@
             {#each paths.dotted as d, i (i)}<path {d} stroke-dasharray="2 4" />{/each}
           </g>
         {/each}
-        {#each ports as p (p.port.id)}
-          {@const px = layout.px(p.port.face, p.port.xMm)}
-          {@const py = layout.py(p.port.face, p.port.yMm)}
-          {@const on =
-            !chosen || chosen.circuit.portId === p.port.id || chosen.switches.some((s) => s.portId === p.port.id)}
-          <circle cx={px} cy={py} r="11" fill="var(--raise)" stroke={on ? 'var(--ink)' : 'var(--line2)'} /><text
-            x={px}
-            y={py + 4}
-            text-anchor="middle"
-            font-weight="640">{p.tag}</text
-          >
+        {#each marks as m (m.id)}
+          {@const on = !chosen || chosen.circuit.portId === m.id || chosen.switches.some((s) => s.portId === m.id)}
+          <circle
+            cx={m.x}
+            cy={m.y}
+            r={m.radius}
+            fill="var(--raise)"
+            stroke={on ? 'var(--ink)' : 'var(--line2)'}
+          />{#if m.label?.leader}<line
+              {...m.label.leader}
+              stroke="var(--line2)"
+            />{/if}{#if m.label || m.radius > 4}<text
+              x={m.label ? m.label.box.x + m.label.box.w / 2 : m.x}
+              y={m.label ? m.label.box.y + 11 : m.y + 4}
+              text-anchor="middle"
+              font-weight="640"
+              class:onway={m.label !== undefined}>{m.tag}</text
+            >{/if}
         {/each}
       </svg>
     </div>
@@ -192,3 +213,12 @@
     </p>
   {/if}
 </section>
+
+<style>
+  /* words on a lead are read all the same */
+  .onway {
+    paint-order: stroke;
+    stroke: var(--paper);
+    stroke-width: 3px;
+  }
+</style>

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { oneLine } from '../../quantity/clean-text.ts';
 import { dayAfter } from '../../sun/sun.ts';
 import { idSchema } from '../../catalogue/part.ts';
 import type { KitLine } from '../kit.ts';
@@ -11,7 +12,7 @@ const isoDay = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'is a day such as 2026-10
 export const orderLineSchema = z
   .strictObject({
     lineId: z.string().min(1).max(120),
-    name: z.string().max(200),
+    name: z.string().overwrite(oneLine).max(200),
     unit: z.enum(['pc', 'm']),
     holds: z.number().finite().positive().max(100000),
     packets: z.number().int().min(1).max(10000),
@@ -26,7 +27,7 @@ export const orderSchema = z.strictObject({
   id: idSchema,
   boxId: z.string().max(60).nullable(),
   shopId: idSchema,
-  shopName: z.string().trim().min(1).max(60),
+  shopName: z.string().overwrite(oneLine).trim().min(1).max(60),
   day: isoDay,
   expectedDay: isoDay.nullable(),
   shipping: money,
@@ -39,7 +40,7 @@ export type OrderLine = Order['lines'][number];
 /** What lies at home, over all boxes. */
 export const drawerLineSchema = z.strictObject({
   lineId: z.string().trim().min(1).max(120),
-  name: z.string().trim().min(1).max(200),
+  name: z.string().overwrite(oneLine).trim().min(1).max(200),
   unit: z.enum(['pc', 'm']),
   count: z.number().finite().min(0).max(100000)
 });

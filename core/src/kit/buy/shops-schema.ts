@@ -1,8 +1,9 @@
 import { z } from 'zod';
+import { oneLine } from '../../quantity/clean-text.ts';
 import { idSchema } from '../../catalogue/part.ts';
 
 const money = z.number().finite().min(0).max(100000);
-const text = (most: number) => z.string().trim().max(most);
+const text = (most: number) => z.string().overwrite(oneLine).trim().max(most);
 
 /** A shop of the person's own, as it bills. */
 export const shopSchema = z.strictObject({

@@ -1,3 +1,4 @@
+import { dxfText } from '@haversack/core/quantity/clean-text';
 import { LAYERS, type FaceDrawing, type Layer, type Shape } from '@haversack/core/template/face-drawing';
 import { Colors, DxfWriter, point3d, TextHorizontalAlignment, TextVerticalAlignment, Units } from '@tarikjabiri/dxf';
 
@@ -31,7 +32,7 @@ function draw(dxf: DxfWriter, s: Shape): void {
       dxf.addLine(point3d(s.x1Mm, s.y1Mm), point3d(s.x2Mm, s.y2Mm), on);
       break;
     case 'text':
-      dxf.addText(point3d(s.xMm, s.yMm), s.heightMm, s.text, {
+      dxf.addText(point3d(s.xMm, s.yMm), s.heightMm, dxfText(s.text), {
         ...on,
         horizontalAlignment: TextHorizontalAlignment.Center,
         verticalAlignment: TextVerticalAlignment.BaseLine,
