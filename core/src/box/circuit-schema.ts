@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FUSE_FAMILIES, idSchema, insulation } from '../catalogue/part.ts';
+import { FUSE_FAMILIES, idSchema, LEAST, insulation } from '../catalogue/part.ts';
 import { FEED_ENDS, WAYS_IN } from './feed-names.ts';
 import { amps, attr, bundled, lengthMm, partRef, text, wireSizeSchema } from './schema-pieces.ts';
 
@@ -83,7 +83,7 @@ export const relaySchema = z.strictObject({
   contact: z.enum(['make', 'break']),
   ratingA: amps.nullable(),
   /** Coil current at 12 V; null = nobody knows. */
-  coilA: z.number().finite().positive().max(10).nullable(),
+  coilA: z.number().finite().min(LEAST).max(10).nullable(),
   coilFuse: attr(amps),
   /** Switch or kill switch in the coil's feed, in its + lead or in its return. */
   switchPortId: attr(idSchema),

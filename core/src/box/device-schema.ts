@@ -1,24 +1,24 @@
 import { z } from 'zod';
-import { idSchema, SUPPLIES } from '../catalogue/part.ts';
+import { idSchema, LEAST, SUPPLIES } from '../catalogue/part.ts';
 import { amps, attr, fraction, lengthMm, text, wireSizeSchema } from './schema-pieces.ts';
 
 export const drawSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('power'), powerW: z.number().finite().positive().max(2000) }),
-  z.strictObject({ kind: z.literal('current'), currentA: amps.max(200), atV: z.number().positive().max(60) }),
+  z.strictObject({ kind: z.literal('power'), powerW: z.number().finite().min(LEAST).max(2000) }),
+  z.strictObject({ kind: z.literal('current'), currentA: amps.max(200), atV: z.number().min(LEAST).max(60) }),
   z.strictObject({
     kind: z.literal('resistive'),
-    powerW: z.number().finite().positive().max(2000),
-    atV: z.number().positive().max(60)
+    powerW: z.number().finite().min(LEAST).max(2000),
+    atV: z.number().min(LEAST).max(60)
   }),
   /** A 12 V LED strip: current grows from 8.5 V upward; the amps are those at 12 V. */
   z.strictObject({ kind: z.literal('led-strip'), currentA: amps.max(200) }),
   /** Energy taken event by event: photographs, uploads, position reports. */
   z.strictObject({
     kind: z.literal('event'),
-    energyJ: z.number().finite().positive().max(1e6),
+    energyJ: z.number().finite().min(LEAST).max(1e6),
     eventsPerDay: z.number().finite().min(0).max(100000),
     /** How long one event takes: with the energy it gives the peak. */
-    eventS: z.number().finite().positive().max(86400)
+    eventS: z.number().finite().min(LEAST).max(86400)
   })
 ]);
 
@@ -27,20 +27,20 @@ export const claimSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('meter'),
     currentA: amps.max(200),
-    atV: z.number().positive().max(60),
+    atV: z.number().min(LEAST).max(60),
     where: z.enum(['12v-lead', 'usb-plug'])
   }),
   z.strictObject({
     kind: z.literal('label'),
-    amount: z.number().finite().positive().max(20000),
+    amount: z.number().finite().min(LEAST).max(20000),
     unit: z.enum(['mA', 'A', 'W', 'VA']),
-    atV: z.number().positive().max(400)
+    atV: z.number().min(LEAST).max(400)
   }),
   z.strictObject({
     kind: z.literal('lasted'),
-    durationH: z.number().finite().positive().max(10000),
-    capacityAh: z.number().finite().positive().max(1000),
-    atV: z.number().positive().max(60)
+    durationH: z.number().finite().min(LEAST).max(10000),
+    capacityAh: z.number().finite().min(LEAST).max(1000),
+    atV: z.number().min(LEAST).max(60)
   })
 ]);
 
@@ -84,24 +84,24 @@ export const deviceSchema = z.strictObject({
       /** One standard deviation that is left. */
       spreadFraction: z.number().finite().min(0).max(2),
       /** What was believed before any record, as a share of what was taken over, with its own spread. */
-      priorFactor: z.number().finite().positive().max(100),
+      priorFactor: z.number().finite().min(LEAST).max(100),
       priorSpreadFraction: z.number().finite().min(0).max(2)
     })
     .nullable()
     .default(null),
   claims: z.array(claimSchema).max(6),
   /** Direct voltage a converter in its lead or a USB-C port is asked for; null = the port's own. */
-  wantsV: z.number().positive().max(60).nullable(),
+  wantsV: z.number().min(LEAST).max(60).nullable(),
   /** Rating of its own converter or inverter, W; null = as usual for the kind. */
-  converterW: z.number().positive().max(2000).nullable(),
+  converterW: z.number().min(LEAST).max(2000).nullable(),
   minV: z.number().min(0).max(60).nullable(),
-  maxV: z.number().positive().max(60).nullable(),
+  maxV: z.number().min(LEAST).max(60).nullable(),
   /** What happens under the least voltage. */
   belowMin: z.enum(['stops', 'resets', 'degrades']),
   /** A battery inside the device itself. */
   inner: z
     .strictObject({
-      capacityWh: z.number().finite().positive().max(1000),
+      capacityWh: z.number().finite().min(LEAST).max(1000),
       /** Which source it empties first. */
       first: z.enum(['box', 'inner'])
     })
@@ -109,8 +109,8 @@ export const deviceSchema = z.strictObject({
   /** A memory card it writes to while it is on: its size and how much an hour takes. */
   card: z
     .strictObject({
-      sizeGB: z.number().finite().positive().max(100000),
-      gbPerHour: z.number().finite().positive().max(10000)
+      sizeGB: z.number().finite().min(LEAST).max(100000),
+      gbPerHour: z.number().finite().min(LEAST).max(10000)
     })
     .nullable()
     .default(null),

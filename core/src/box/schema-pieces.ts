@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema } from '../catalogue/part.ts';
+import { idSchema, LEAST } from '../catalogue/part.ts';
 import { oneLine, someLines } from '../quantity/clean-text.ts';
 
 /**
@@ -20,7 +20,7 @@ export const text = (max: number) => z.string().overwrite(oneLine).max(max);
 export const lines = (max: number) => z.string().overwrite(someLines).max(max);
 export const fraction = z.number().min(0).max(1);
 export const partRef = idSchema.nullable();
-export const amps = z.number().finite().positive().max(1000);
+export const amps = z.number().finite().min(LEAST).max(1000);
 export const lengthMm = z.number().finite().min(0).max(20000);
 export const wireSizeSchema = z.strictObject({ system: z.enum(['awg', 'mm2']), size: text(8) });
 export const turn = z.enum(['lwh', 'wlh', 'lhw', 'hlw', 'whl', 'hwl']);

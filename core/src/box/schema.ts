@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { BOX_FORMAT, BOX_VERSION } from './attr.ts';
 import { FACES } from '../catalogue/faces.ts';
-import { CHEMISTRIES, idSchema, insulation, partSchema, TAB_ORDERS } from '../catalogue/part.ts';
+import { CHEMISTRIES, idSchema, LEAST, insulation, partSchema, TAB_ORDERS } from '../catalogue/part.ts';
 import { circuitSchema, feedSchema, originSchema, relaySchema } from './circuit-schema.ts';
 import { claimSchema, deviceSchema, drawSchema } from './device-schema.ts';
 import {
@@ -36,9 +36,9 @@ export const siteSchema = z.strictObject({
 });
 
 const solarSchema = z.strictObject({
-  panelW: z.number().finite().positive().max(1000),
-  maxPowerV: z.number().finite().positive().max(200),
-  openV: z.number().finite().positive().max(200),
+  panelW: z.number().finite().min(LEAST).max(1000),
+  maxPowerV: z.number().finite().min(LEAST).max(200),
+  openV: z.number().finite().min(LEAST).max(200),
   tiltDeg: z.number().min(0).max(90),
   /** Share of the light that reaches it past trees and posts. */
   unshadedFraction: fraction,
@@ -47,8 +47,8 @@ const solarSchema = z.strictObject({
   /** Real weather against clear sky; automatic by season and latitude. */
   skyFraction: attr(fraction),
   controller: z.enum(['pwm', 'mppt', 'none', 'unknown']),
-  controllerMaxV: z.number().positive().max(500).nullable(),
-  controllerMaxA: z.number().positive().max(500).nullable(),
+  controllerMaxV: z.number().min(LEAST).max(500).nullable(),
+  controllerMaxA: z.number().min(LEAST).max(500).nullable(),
   /** The panel stands there during the outing, too. */
   duringOuting: z.boolean(),
   /** Its controller comes along and plugs into the charge inlet, or is built into the box. */
@@ -70,7 +70,7 @@ export const builtInChargerSchema = z.strictObject({
   id: idSchema,
   name: text(80),
   currentA: attr(amps),
-  voltageV: attr(z.number().positive().max(60)),
+  voltageV: attr(z.number().min(LEAST).max(60)),
   /** In its + lead, at the battery end. */
   fuse: attr(amps),
   from: attr(originSchema),
@@ -107,13 +107,13 @@ export const portSchema = z.strictObject({
   /** Ring or block under the flange outside: takes as much off the depth behind. */
   spacerMm: z.number().finite().min(0).max(100),
   /** Across the round hole as it really was drilled, where that differs from the part's own; null = as drawn. */
-  drilledMm: z.number().finite().positive().max(200).nullable().default(null),
+  drilledMm: z.number().finite().min(LEAST).max(200).nullable().default(null),
   /** Contacts of both its poles as measured on the bench; null = as the part says. */
   contactMilliOhm: z.number().finite().min(0).max(1000).nullable().default(null),
   /** Face named in the file it came from that no case has; it lies on the front until somebody says where it belongs. */
   cameOn: text(40).nullable(),
   /** It sits in an insert, a tray, a lid liner or a thin plate: how thick that is, and how far its face lies behind the case's own wall. */
-  insert: z.strictObject({ wallMm: z.number().positive().max(50), behindMm: z.number().min(-50).max(200) }).nullable(),
+  insert: z.strictObject({ wallMm: z.number().min(LEAST).max(50), behindMm: z.number().min(-50).max(200) }).nullable(),
   /** State during the outing. */
   inUse: z.enum(['mated', 'capped', 'open']),
   /** Which tab of a switch is supply, load and lamp return; automatic = as the part says. */
@@ -129,8 +129,8 @@ export const bracketSchema = z.strictObject({
   /** Cup of a suction mount, or the four bolts of a plate. */
   fixing: z.enum(['suction', 'bolted']),
   /** Cup across, or bolt pattern across (square). */
-  acrossMm: z.number().finite().positive().max(400),
-  loadKg: z.number().finite().positive().max(50),
+  acrossMm: z.number().finite().min(LEAST).max(400),
+  loadKg: z.number().finite().min(LEAST).max(50),
   /** From the wall to where the load pulls. */
   leverMm: z.number().finite().min(0).max(2000)
 });
@@ -143,8 +143,8 @@ export const offeredSchema = z.strictObject({
   /** What must be bought along to use it: charger, leads, adapters. */
   extrasAmount: z.number().finite().min(0).max(100000),
   /** As its label says. */
-  energyWh: z.number().finite().positive().max(100000).nullable(),
-  massKg: z.number().finite().positive().max(500).nullable(),
+  energyWh: z.number().finite().min(LEAST).max(100000).nullable(),
+  massKg: z.number().finite().min(LEAST).max(500).nullable(),
   chemistry: z.enum(CHEMISTRIES)
 });
 export type Offered = z.infer<typeof offeredSchema>;
@@ -167,7 +167,7 @@ export const boxSchema = z.strictObject({
   outing: z.strictObject({
     /** Switch-on, clock hours on the first day. */
     startH: z.number().min(0).max(24),
-    durationH: z.number().positive().max(2000),
+    durationH: z.number().min(LEAST).max(2000),
     /** Air at the coldest hour; all sizing goes by it. */
     airC: z.number().min(-40).max(60),
     /** Air at the warmest hour; null = the same all day. */
@@ -208,9 +208,9 @@ export const boxSchema = z.strictObject({
     /** Where the box's leads take off from packs that are linked in a row. */
     takeOff: z.enum(['bus', 'opposite', 'same-end']),
     /** One link between neighbours, both its ends; automatic = 10 cm of the main wire. */
-    linkMilliOhm: attr(z.number().finite().positive().max(1000)),
+    linkMilliOhm: attr(z.number().finite().min(LEAST).max(1000)),
     /** Low-voltage disconnect. */
-    disconnect: attr(z.strictObject({ cutV: z.number().positive().max(60), backV: z.number().positive().max(60) })),
+    disconnect: attr(z.strictObject({ cutV: z.number().min(LEAST).max(60), backV: z.number().min(LEAST).max(60) })),
     /** Feed or circuit it stands in: only what hangs behind is switched off; automatic = everything; 'load-terminal' = what hangs on the controller's. */
     disconnectIn: attr(idSchema),
     /** The battery itself refuses to be charged in the cold. */
@@ -227,10 +227,10 @@ export const boxSchema = z.strictObject({
         partId: idSchema,
         count: z.number().int().min(1).max(4),
         /** Of the whole bank at 25 °C, and its standard deviation. */
-        capacityAh: z.number().finite().positive().max(4000).nullable(),
+        capacityAh: z.number().finite().min(LEAST).max(4000).nullable(),
         capacitySpreadAh: z.number().finite().min(0).max(4000),
         /** Against the tables. */
-        resistanceFactor: z.number().finite().positive().max(20).nullable(),
+        resistanceFactor: z.number().finite().min(LEAST).max(20).nullable(),
         resistanceSpread: z.number().finite().min(0).max(20),
         selfDischargeFraction: z.number().finite().min(0).max(1).nullable(),
         standbyA: z.number().finite().min(0).max(50).nullable(),
@@ -246,7 +246,7 @@ export const boxSchema = z.strictObject({
     /** What feeds the charger. */
     fedFrom: z.enum(['mains', 'vehicle-converter', 'vehicle-direct']).default('mains'),
     chargerA: attr(amps),
-    chargerV: attr(z.number().positive().max(60)),
+    chargerV: attr(z.number().min(LEAST).max(60)),
     coldestC: attr(z.number().min(-40).max(60)),
     /** When a charger is plugged in during the outing. */
     plugged: z
@@ -264,7 +264,7 @@ export const boxSchema = z.strictObject({
     closeHumidityFraction: z.number().min(0.05).max(1),
     openingsPerMonth: z.number().min(0).max(500),
     /** Silica gel that lies in it; null = none. */
-    gelG: z.number().finite().positive().max(1000).nullable(),
+    gelG: z.number().finite().min(LEAST).max(1000).nullable(),
     /** When it was put in or dried last. */
     gelSince: isoDay.nullable()
   }),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CHEMISTRIES, idSchema } from '../catalogue/part.ts';
+import { CHEMISTRIES, idSchema, LEAST } from '../catalogue/part.ts';
 
 /** What a designed box must keep to: pinned parts, limits, and how it is to be built. 'usual' leaves it to what people usually do. */
 export const wishesSchema = z.strictObject({
@@ -14,8 +14,8 @@ export const wishesSchema = z.strictObject({
   casePartId: idSchema.nullable(),
   /** Sockets for which plugs are at hand: taken where they suit a device. */
   outletPartIds: z.array(idSchema).max(40),
-  mostKg: z.number().finite().positive().max(500).nullable(),
-  mostAmount: z.number().finite().positive().max(100000).nullable(),
+  mostKg: z.number().finite().min(LEAST).max(500).nullable(),
+  mostAmount: z.number().finite().min(LEAST).max(100000).nullable(),
   /** Chance of the wanted hours, at least. */
   leastChanceFraction: z.number().min(0).max(0.99),
   /** Nothing in it wants a soldering iron. */

@@ -7,9 +7,13 @@ import { FACES, type Face } from './faces.ts';
 /** Shared pieces. A null figure means 'unknown': nobody read the label yet. It is never replaced silently. */
 const id = z
   .string()
-  .regex(/^[a-z0-9][a-z0-9._-]{0,63}$/, 'use lower-case letters, digits, dots and dashes, 64 at most');
+  .regex(/^[a-z0-9][a-z0-9._-]{0,63}$/, 'use lower-case letters, digits, dots and dashes, 64 at most')
+  // every object answers to these, whatever is filed in it
+  .refine((name) => !(name in Object.prototype), 'is a word that programs keep for themselves; take another');
 const text = (max: number) => z.string().overwrite(oneLine).max(max);
-const positive = z.number().finite().positive();
+/** Less of anything is nothing: a figure to be divided by is never under this. */
+export const LEAST = 1e-6;
+const positive = z.number().finite().min(LEAST);
 const notNegative = z.number().finite().min(0);
 const sizeMm = positive.max(2000);
 const ratingA = positive.max(1000).nullable();

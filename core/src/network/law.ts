@@ -15,9 +15,9 @@ export const addLaws = (a: LoadLaw, b: LoadLaw): LoadLaw => ({
   conductanceS: a.conductanceS + b.conductanceS
 });
 
-/** Current of a law at a voltage > 0, A. Never below 0: an LED strip that is dark draws nothing. */
+/** Current of a law at a voltage > 0, A; at 0 V what draws no power draws nothing. Never below 0: an LED strip that is dark draws nothing. */
 export const lawCurrentA = (law: LoadLaw, volts: number): number =>
-  Math.max(0, law.powerW / volts + law.currentA + law.conductanceS * volts);
+  Math.max(0, (law.powerW === 0 ? 0 : law.powerW / volts) + law.currentA + law.conductanceS * volts);
 
 export const isIdle = (law: LoadLaw): boolean => law.powerW === 0 && law.currentA === 0 && law.conductanceS === 0;
 

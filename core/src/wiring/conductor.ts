@@ -71,7 +71,7 @@ const gaugeNumber = (size: string): number => (size.includes('/') ? 1 - Number(s
 
 /** Whether the tables hold this size. */
 export const knownSize = (w: WireSize): boolean =>
-  w.system === 'awg' ? w.size in AMPACITY_AWG : w.size in CLASS5_MILLIOHM_PER_M;
+  Object.hasOwn(w.system === 'awg' ? AMPACITY_AWG : CLASS5_MILLIOHM_PER_M, w.size);
 
 /** Diameter of a solid AWG conductor, mm. @source ASTM B258 */
 export const awgDiameterMm = (size: string): number => 0.127 * 92 ** ((36 - gaugeNumber(size)) / 39);

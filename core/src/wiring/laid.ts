@@ -9,8 +9,8 @@ export function ownLaid(
   own: Pick<Feed, 'insulationC' | 'bundledCount'>,
   bundled: { usual: number; unknown: number }
 ): Laid {
-  const insulationC =
-    own.insulationC.is === 'unknown' ? WORST_INSULATION_C : valueOf<number>(own.insulationC, laid.insulationC)!;
+  // bare wire bears no more than the worst
+  const insulationC = valueOf<number>(own.insulationC, laid.insulationC) ?? WORST_INSULATION_C;
   const bundledCount = Math.max(1, valueOf(own.bundledCount, bundled.usual) ?? bundled.unknown);
   return insulationC === laid.insulationC && bundledCount === laid.bundledCount
     ? laid
