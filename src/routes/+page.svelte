@@ -25,7 +25,8 @@
   let lines = $state.raw<Record<string, ShelfLine>>({});
   let problem = $state('');
   let details = $state.raw<{ path: string; message: string }[]>([]);
-  let damaged = $state.raw<{ state: string; message: string; backups: string[] } | null>(null);
+  type Backup = { name: string; ms: number; boxCount: number; names: string[]; changedMs: number | null };
+  let damaged = $state.raw<{ state: string; message: string; backups: Backup[] } | null>(null);
   let search = $state('');
   let archived = $state(false);
   let busy = $state(false);
@@ -63,7 +64,7 @@
   });
   async function load(): Promise<void> {
     try {
-      const health = await request<{ state: string; message?: string; backups?: string[] }>('GET', '/api/health');
+      const health = await request<{ state: string; message?: string; backups?: Backup[] }>('GET', '/api/health');
       if (health.state === 'damaged' || health.state === 'newer')
         damaged = { state: health.state, message: health.message ?? '', backups: health.backups ?? [] };
       else {
@@ -208,13 +209,19 @@
         {#if damaged.backups.length}
           <p class="mt-3">These backups are there, newest first. The damaged file is kept beside them.</p>
           <ul class="mt-2 grid gap-1">
-            {#each damaged.backups as b, i (i)}<li class="flex items-center justify-between gap-3">
-                <span class="truncate">{b.split('/').at(-1)}</span><button
-                  type="button"
-                  class="btn"
-                  class:main={i === 0}
-                  disabled={busy}
-                  onclick={() => restore(b)}>Restore this one</button
+            {#each damaged.backups as b, i (b.name)}<li class="flex items-center justify-between gap-3 py-1">
+                <span class="min-w-0"
+                  ><b>{new Date(b.ms).toLocaleString()}</b>
+                  <span class="lab block"
+                    >{b.boxCount}
+                    {b.boxCount === 1 ? 'box' : 'boxes'}{b.names.length
+                      ? `: ${b.names.join(', ')}${b.boxCount > b.names.length ? ', …' : ''}`
+                      : ''}{b.changedMs === null
+                      ? ''
+                      : `; changed last ${new Date(b.changedMs).toLocaleString()}`}</span
+                  ></span
+                ><button type="button" class="btn" class:main={i === 0} disabled={busy} onclick={() => restore(b.name)}
+                  >Restore this one</button
                 >
               </li>{/each}
           </ul>

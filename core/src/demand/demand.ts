@@ -72,6 +72,9 @@ export const portPartOf = (box: Box, device: Device): PartOf<'panel'> | undefine
     box.ports.find((p) => p.id === device.portId)
   );
 
+/** What takes less takes nothing: its inner battery lies there for ever, and no hours are told. */
+const NOTHING_W = 1e-9;
+
 function deviceDemand(box: Box, device: Device, atV: number, shared: OnRail | undefined): DeviceDemand {
   const port = portPartOf(box, device);
   const fed = shared?.device ?? device;
@@ -84,7 +87,7 @@ function deviceDemand(box: Box, device: Device, atV: number, shared: OnRail | un
     const mean = meanOver(fed, modesInBar(device.modes, b.dutyFraction), port);
     return { startH: b.startH, endH: b.endH, meanLaw: asTaken(mean.law), outW: mean.outW };
   });
-  const innerH = device.inner && outW > 0 ? device.inner.capacityWh / outW : 0;
+  const innerH = device.inner && outW > NOTHING_W ? device.inner.capacityWh / outW : 0;
   const served = device.inner?.first === 'inner' ? withoutFirst(bars, innerH) : bars;
   const chargeAh = served.reduce((s, b) => s + lawCurrentA(b.meanLaw, atV) * (b.endH - b.startH), 0);
   const meanA = lawCurrentA(meanLaw, atV);

@@ -17,7 +17,8 @@ import {
 } from './boxes.ts';
 import { parseDocument } from './documents.ts';
 import { listBoxes } from './shelf.ts';
-import { backup, backupDir, backupsOf, isWhole, openDatabase, restoreBackup, type Db } from './db/open.ts';
+import { backup, backupDir, backupsOf } from './db/backup.ts';
+import { isWhole, openDatabase, restoreBackup, type Db } from './db/open.ts';
 import { answer, ApiError } from './errors.ts';
 import { listOwnParts, saveOwnPart } from './parts.ts';
 

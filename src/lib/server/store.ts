@@ -2,9 +2,10 @@ import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import type { Box } from '@haversack/core/box/schema';
 import { demoBoxes } from '@haversack/core/demo/boxes';
 import { otherVariants } from '@haversack/core/demo/variants';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { createBox, getBox } from './boxes.ts';
 import { listBoxes } from './shelf.ts';
+import { backupWhileRunning } from './db/backup.ts';
 import { seedBench } from './demo-bench.ts';
 import { seedLog } from './demo-log.ts';
 import { markRunning, openDatabase, restoreBackup, type Db, type Opened } from './db/open.ts';
@@ -21,11 +22,9 @@ const migrationsFolder = (): string => process.env.HAVERSACK_MIGRATIONS ?? join(
 /** Opens the database once; with HAVERSACK_DEMO=1 an empty one gets the demo boxes. */
 export async function openStore(): Promise<void> {
   opened = await openDatabase(databaseFile(), migrationsFolder(), Date.now());
-  if (opened.state !== 'ready') {
-    console.error(opened.message);
-    return;
-  }
+  if (opened.state !== 'ready') return;
   markRunning(databaseFile());
+  backupWhileRunning(opened.db.$client, databaseFile());
   recoverRecordings(opened.db);
   if (process.env.HAVERSACK_DEMO === '1' && listBoxes(opened.db, STARTER_CATALOGUE).length === 0) seedDemo(opened.db);
 }
@@ -59,10 +58,11 @@ export function theDb(): Db {
 }
 
 /** Takes the newest backup (or a named one of the list) and opens it. */
-export async function restoreStore(backupFile: string): Promise<string> {
-  if (opened?.state !== 'damaged' || !opened.backups.includes(backupFile))
+export async function restoreStore(name: string): Promise<string> {
+  const from = opened?.state === 'damaged' ? opened.backups.find((b) => basename(b) === name) : undefined;
+  if (from === undefined)
     throw new ApiError(409, 'There is nothing to restore: the database is in use, or that backup is not in the list.');
-  const aside = restoreBackup(databaseFile(), backupFile, Date.now());
+  const aside = restoreBackup(databaseFile(), from, Date.now());
   await openStore();
-  return aside;
+  return basename(aside);
 }

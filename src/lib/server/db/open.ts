@@ -3,18 +3,18 @@ import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3'
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import {
   mkdirSync,
-  readdirSync,
   rmSync,
-  statSync,
   existsSync,
   renameSync,
   copyFileSync,
   accessSync,
+  chmodSync,
   constants,
-  readFileSync,
   writeFileSync
 } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { backup, backupsOf, clearHalfCopies } from './backup.ts';
+import { inspectDatabase, whyNot } from './inspect.ts';
 import * as schema from './schema.ts';
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
@@ -22,10 +22,6 @@ export type Opened =
   | { state: 'ready'; db: Db }
   /** Broken, or made by a newer Haversack: left as it is, with what can be done. */
   | { state: 'damaged' | 'newer'; message: string; backups: string[] };
-
-const KEPT_BACKUPS = 10;
-
-export const backupDir = (file: string): string => join(dirname(file), 'backups');
 
 /** Whether a database file is whole. */
 export function isWhole(file: string): boolean {
@@ -40,101 +36,72 @@ export function isWhole(file: string): boolean {
   }
 }
 
-const filesIn = (file: string): string[] => {
-  const dir = backupDir(file);
-  if (!existsSync(dir)) return [];
-  return readdirSync(dir)
-    .filter((f) => f.endsWith('.db'))
-    .map((f) => join(dir, f))
-    .sort((a, b) => statSync(b).mtimeMs - statSync(a).mtimeMs);
-};
-
-/** Backups of a database that are whole, newest first: a broken one is never offered. */
-export const backupsOf = (file: string): string[] => filesIn(file).filter(isWhole);
-
-/** When the newest migration of a folder was made, as its journal says. */
-function newestMigrationMs(migrations: string): number {
-  const journal = JSON.parse(readFileSync(join(migrations, 'meta/_journal.json'), 'utf8')) as {
-    entries: { when: number }[];
-  };
-  return Math.max(0, ...journal.entries.map((e) => e.when));
-}
-
-/** When the newest migration that a database has seen was made; 0 for a new one. */
-function seenMigrationMs(client: Database.Database): number {
-  const has = client.prepare("select 1 from sqlite_master where name = '__drizzle_migrations'").get();
-  if (!has) return 0;
-  const row = client.prepare('select max(created_at) as ms from __drizzle_migrations').get() as { ms: number | null };
-  return Number(row.ms ?? 0);
-}
-
 /**
  * Opens the database: checks it, keeps a copy of what was there, brings it to the newest shape. A damaged file is not
  * touched; the caller offers the last backup instead.
  */
 export async function openDatabase(file: string, migrations: string, nowMs: number): Promise<Opened> {
+  const refused = (state: 'damaged' | 'newer', message: string): Opened => {
+    console.error(`${file}: ${message}`);
+    return { state, message, backups: state === 'newer' ? [] : backupsOf(file) };
+  };
   try {
-    mkdirSync(dirname(file), { recursive: true });
+    mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
     accessSync(dirname(file), constants.W_OK);
-  } catch {
-    return {
-      state: 'damaged',
-      message: `The data folder ${dirname(file)} cannot be written. Give it write permission, or start with another one: npm start -- --data FOLDER.`,
-      backups: []
-    };
+  } catch (error) {
+    return refused(
+      'damaged',
+      FOLDER_SENTENCE[/ENOSPC|EDQUOT/.test((error as { code?: string }).code ?? '') ? 'full' : 'closed']
+    );
   }
+  const found = inspectDatabase(file, migrations);
+  if (found.is === 'newer')
+    return refused(
+      'newer',
+      'The database was made by a newer Haversack than this one. It was left as it is, all boxes are in it. Start the newer one again, or begin in another folder: npm start -- --data FOLDER.'
+    );
+  if (found.is === 'foreign')
+    return refused(
+      'damaged',
+      `The database in the data folder is none of Haversack’s: ${found.why}. It was left as it is. Begin in another folder: npm start -- --data FOLDER.`
+    );
+  if (found.is === 'damaged')
+    return refused('damaged', `The database is damaged or cannot be opened: ${found.why}. It was left as it is.`);
   let client: Database.Database | undefined;
   try {
     client = new Database(file);
-    const check = client.pragma('quick_check', { simple: true });
-    if (check !== 'ok') throw new Error(String(check).slice(0, 200));
+    onlyMine(file);
     client.pragma('journal_mode = WAL');
+    // an acknowledged save is on the disk: its draft in the browser goes with the answer
+    client.pragma('synchronous = FULL');
     client.pragma('foreign_keys = ON');
     client.pragma('busy_timeout = 3000');
-    const hasTables = client.prepare("select count(*) as n from sqlite_master where type = 'table'").get() as {
-      n: number;
-    };
-    if (seenMigrationMs(client) > newestMigrationMs(migrations)) {
-      client.close();
-      return {
-        state: 'newer',
-        message: `The database ${file} was made by a newer Haversack than this one. It was left as it is, all boxes are in it. Start the newer one again, or begin in another folder: npm start -- --data FOLDER.`,
-        backups: []
-      };
-    }
-    if (hasTables.n > 0) await backup(client, file, nowMs);
+    clearHalfCopies(file);
+    if (found.is === 'ours') await backup(client, file, nowMs);
     const db = drizzle(client, { schema }) as Db;
     migrate(db, { migrationsFolder: migrations });
     return { state: 'ready', db };
   } catch (error) {
     client?.close();
-    const reason = error instanceof Error ? error.message : 'it cannot be opened';
-    return {
-      state: 'damaged',
-      message: `The database ${file} is damaged or cannot be opened (${reason}). It was left as it is.`,
-      backups: backupsOf(file)
-    };
+    const why = whyNot(error);
+    return refused('damaged', `The database could not be brought up: ${why}. What was in it was left as it is.`);
   }
 }
 
-/** SQLite's own online backup: written aside, checked, then named; the last ones kept. A failing copy does not keep the box from opening. */
-export async function backup(client: Database.Database, file: string, nowMs: number): Promise<string | undefined> {
-  const dir = backupDir(file);
-  const target = join(dir, `haversack-${new Date(nowMs).toISOString().replace(/[:.]/g, '-')}.db`);
-  const part = `${target}.part`;
+/** Nobody else on this machine reads what a person writes into their logbook. */
+function onlyMine(file: string): void {
   try {
-    mkdirSync(dir, { recursive: true });
-    await client.backup(part);
-    if (!isWhole(part)) throw new Error('the copy is not whole; is the disk full?');
-    renameSync(part, target);
-    for (const old of filesIn(file).slice(KEPT_BACKUPS)) rmSync(old);
-    return target;
-  } catch (error) {
-    rmSync(part, { force: true });
-    console.error(`No backup could be made in ${dir}: ${error instanceof Error ? error.message : error}`);
-    return undefined;
+    chmodSync(file, 0o600);
+  } catch {
+    // a disk that knows no permissions
   }
 }
+
+const FOLDER_SENTENCE = {
+  full: 'The disk is full: no data folder can be made. Free some room, or start with a folder on another disk: npm start -- --data FOLDER.',
+  closed:
+    'The data folder cannot be written. Give it write permission, or start with another one: npm start -- --data FOLDER.'
+} as const;
 
 /**
  * Puts a backup in the place of the database; the file that was there is kept beside it under another name.

@@ -1,9 +1,15 @@
 import { json } from '@sveltejs/kit';
-import { storeState } from '$lib/server/store.ts';
+import { basename } from 'node:path';
+import { backupsWithContents } from '$lib/server/db/backup.ts';
+import { databaseFile, storeState } from '$lib/server/store.ts';
 
-/** Whether the database is usable; a damaged one is told with what can be done. */
+/** Whether the database is usable; a damaged one is told with what can be done: its backups by name, with what they hold. */
 export const GET = () => {
   const state = storeState();
   if (!state || state.state === 'ready') return json({ state: state ? 'ready' : 'opening' });
-  return json({ state: state.state, message: state.message, backups: state.backups });
+  const backups =
+    state.state === 'damaged'
+      ? backupsWithContents(databaseFile()).map(({ file, ...holds }) => ({ name: basename(file), ...holds }))
+      : [];
+  return json({ state: state.state, message: state.message, backups });
 };
