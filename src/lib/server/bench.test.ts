@@ -7,6 +7,7 @@ import type { Order } from '@haversack/core/kit/buy/orders';
 import { beforeEach, describe, expect, test } from 'vitest';
 import { addMarks, addPhoto, listMarks, listPhotos, PHOTO_BYTES, readPhoto, removePhoto } from './bench.ts';
 import { createBox, deleteBox, setArchived } from './boxes.ts';
+import { backup } from './db/backup.ts';
 import { openDatabase, type Db } from './db/open.ts';
 import { ApiError } from './errors.ts';
 import {
