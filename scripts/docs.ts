@@ -1,4 +1,5 @@
-// Writes docs/format from the code: the JSON Schema of the box document and the demo boxes as files. --check only compares.
+// Writes from the code what docs/ says of it: the JSON Schema of the box document, the demo boxes as files, the picture of the
+// house and the table of sources. --check only compares.
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -6,6 +7,7 @@ import { z } from 'zod';
 import { boxSchema } from '../core/src/box/schema.ts';
 import { demoBoxes } from '../core/src/demo/boxes.ts';
 import { writeBox } from '../core/src/exchange/read-box.ts';
+import { between, modulePicture, noticesTable, sourceTables } from './house-docs.ts';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const files: Record<string, string> = {
@@ -13,6 +15,11 @@ const files: Record<string, string> = {
 };
 for (const box of demoBoxes())
   files[`docs/format/examples/${box.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.json`] = writeBox(box);
+
+const written = (path: string): string => readFileSync(join(root, path), 'utf8');
+files['docs/architecture.md'] = between(written('docs/architecture.md'), 'house', modulePicture(root));
+files['docs/third-party.md'] = between(written('docs/third-party.md'), 'packages', noticesTable(root));
+files['docs/science.md'] = between(written('docs/science.md'), 'sources', sourceTables(root));
 
 const stale = Object.entries(files).filter(
   ([path, text]) => !existsSync(join(root, path)) || readFileSync(join(root, path), 'utf8') !== text

@@ -19,6 +19,7 @@
   import ShelfRowItem from '$lib/shell/ShelfRowItem.svelte';
   import NewBoxDialog from '$lib/shell/NewBoxDialog.svelte';
   import Mark from '$lib/ui/Mark.svelte';
+  import AskDialog from '$lib/ui/AskDialog.svelte';
 
   let boxes = $state.raw<ShelfRow[]>([]);
   let loaded = $state(false);
@@ -58,6 +59,7 @@
         : `Work on ${joined.saved.length} boxes from this device was saved.`;
     await load();
   }
+  let asking = $state<AskDialog>();
   onMount(() => {
     void load().then(join);
     return reach.whenBack(() => void load().then(join));
@@ -124,7 +126,12 @@
     });
   const remove = (row: ShelfRow) =>
     attempt(async () => {
-      if (!confirm(`Delete “${row.name}” for good, with its logbook?`)) return;
+      const sure = await asking!.ask({
+        title: 'Delete the box for good?',
+        text: `“${row.name}” goes with its logbook, photographs and earlier versions. ‘As one file’ keeps all of it first.`,
+        yes: 'Delete it'
+      });
+      if (!sure) return;
       await request('DELETE', `/api/boxes/${row.id}`);
       await load();
     });
@@ -305,3 +312,4 @@
 </div>
 {#if phone}<PhoneDialog bind:open={phone} {lan} />{/if}
 <NewBoxDialog bind:open={making} {busy} oncreate={create} />
+<AskDialog bind:this={asking} />

@@ -29,7 +29,9 @@ export type SaveState =
   /** The server is out of reach; the work is safe on this device and goes there by itself. */
   | { kind: 'kept' }
   | { kind: 'failed'; message: string }
-  | { kind: 'conflict'; theirs: { document: Box; revision: number } };
+  | { kind: 'conflict'; theirs: { document: Box; revision: number } }
+  /** The box was deleted elsewhere while it was worked on here. */
+  | { kind: 'gone' };
 
 type Step = { doc: Box; label: string; merge: string | undefined; stage: string; seq: number };
 
@@ -243,7 +245,7 @@ export class OpenBox {
   }
 
   #changed(): void {
-    if (this.save.kind !== 'conflict') this.save = { kind: 'unsaved' };
+    if (!this.#asks) this.save = { kind: 'unsaved' };
     this.#keepDraft();
     clearTimeout(this.#timer);
     this.#timer = setTimeout(() => void this.saveNow(), SAVE_AFTER_MS);
@@ -307,7 +309,7 @@ export class OpenBox {
   /** Saves now; a save that was overtaken by another window asks what to do. */
   async saveNow(keepalive = false): Promise<void> {
     clearTimeout(this.#timer);
-    if (this.#saving || this.save.kind === 'conflict' || this.save.kind === 'saved') return;
+    if (this.#saving || this.#asks || this.save.kind === 'saved') return;
     this.#saving = true;
     const sent = this.doc;
     this.#sent = addSent(this.#sent, sent);
@@ -329,6 +331,8 @@ export class OpenBox {
       if (stored && isOwnSave(stored.document, this.#sent)) {
         this.#onTopOf(stored.revision, sameDocument(stored.document, this.doc));
       } else if (stored) this.save = { kind: 'conflict', theirs: stored };
+      // it is on this device still, and stays there until somebody has chosen
+      else if (e.status === 404) this.save = { kind: 'gone' };
       else {
         const safe = e.status === 0 && (await this.#keptSafe);
         this.save = safe ? { kind: 'kept' } : { kind: 'failed', message: e.message };
@@ -347,6 +351,23 @@ export class OpenBox {
     if (whole) return this.#dropDraft();
     this.#keepDraft();
     this.#timer = setTimeout(() => void this.saveNow(), SAVE_AFTER_MS);
+  }
+
+  /** Nothing is sent until somebody has chosen. */
+  get #asks(): boolean {
+    return this.save.kind === 'conflict' || this.save.kind === 'gone';
+  }
+
+  /** What was deleted elsewhere goes onto the shelf as a new box; gives its id. @throws RequestError */
+  async keepAsNew(): Promise<string> {
+    const { id } = await request<{ id: string }>('POST', '/api/boxes', { document: this.doc });
+    this.letGo();
+    return id;
+  }
+  /** What was deleted elsewhere goes here, too. */
+  letGo(): void {
+    this.save = { kind: 'saved' };
+    this.#dropDraft();
   }
 
   /** Mine goes on top; what the other window saved stays among the earlier versions. */

@@ -225,6 +225,40 @@ describe('two at one box', () => {
   });
 });
 
+describe('a box that was deleted elsewhere', () => {
+  const gone = () =>
+    vi.stubGlobal('fetch', async (_: string, init?: RequestInit) =>
+      init?.method === 'POST'
+        ? Response.json({ id: 'again' })
+        : Response.json({ message: 'This box is not on the shelf any more.' }, { status: 404 })
+    );
+
+  test('is asked about once, stays on the device meanwhile, and goes on as a new one', async () => {
+    const b = openBox();
+    gone();
+    rename(b, 'Still here');
+    await b.saveNow();
+    expect(b.save.kind).toBe('gone');
+    rename(b, 'Worked on');
+    await b.saveNow();
+    expect(b.save.kind).toBe('gone');
+    await vi.waitFor(async () => expect((await myDraft())?.document).toMatchObject({ name: 'Worked on' }));
+    expect(await b.keepAsNew()).toBe('again');
+    expect(b.save.kind).toBe('saved');
+    await vi.waitFor(async () => expect(await myDraft()).toBeUndefined());
+  });
+
+  test('is let go with what was on the device', async () => {
+    const b = openBox();
+    gone();
+    rename(b, 'Not wanted');
+    await b.saveNow();
+    b.letGo();
+    expect(b.save.kind).toBe('saved');
+    await vi.waitFor(async () => expect(await myDraft()).toBeUndefined());
+  });
+});
+
 describe('undo', () => {
   test('takes steps back and forth, merged ones together, and a new change ends what was undone', () => {
     const b = openBox();

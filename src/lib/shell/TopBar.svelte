@@ -24,6 +24,7 @@
     saving: 'Saving',
     unsaved: 'Not saved yet',
     conflict: 'Changed elsewhere',
+    gone: 'Deleted elsewhere',
     kept: 'Kept on this device'
   };
 

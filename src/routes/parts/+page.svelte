@@ -8,6 +8,7 @@
   import type { PartUnits } from '@haversack/core/advise/part-columns';
   import PartsTable from '$lib/parts/PartsTable.svelte';
   import { ownCopy } from '$lib/parts/own-copy.ts';
+  import AskDialog from '$lib/ui/AskDialog.svelte';
 
   let own = $state.raw<Part[]>([]);
   let search = $state('');
@@ -58,8 +59,14 @@
     dialog = true;
   }
 
+  let asking = $state<AskDialog>();
   async function remove(part: Part): Promise<void> {
-    if (!confirm(`Remove “${part.name}” from your parts? Boxes that use it keep their copy.`)) return;
+    const sure = await asking!.ask({
+      title: 'Remove the part?',
+      text: `“${part.name}” goes from your parts. Boxes that use it keep their copy.`,
+      yes: 'Remove it'
+    });
+    if (!sure) return;
     await request('DELETE', `/api/parts/${part.id}`);
     await load();
   }
@@ -98,3 +105,4 @@
 </div>
 
 <OwnPartDialog bind:open={dialog} part={editing} onkept={() => void load()} />
+<AskDialog bind:this={asking} />

@@ -20,6 +20,7 @@
   import Inspector from '$lib/inspect/Inspector.svelte';
   import Announcer from '$lib/shell/Announcer.svelte';
   import ConflictDialog from '$lib/shell/ConflictDialog.svelte';
+  import GoneDialog from '$lib/shell/GoneDialog.svelte';
   import Guard from '$lib/shell/Guard.svelte';
   import FindDialog from '$lib/shell/FindDialog.svelte';
   import KeysDialog from '$lib/shell/KeysDialog.svelte';
@@ -202,6 +203,7 @@
 {#if heavy.soundShown}{#await import('$lib/shell/SoundDialog.svelte') then { default: SoundDialog }}<SoundDialog
     />{/await}{/if}
 <ConflictDialog />
+<GoneDialog />
 <Announcer />
 
 <style>
