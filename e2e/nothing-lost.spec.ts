@@ -86,7 +86,7 @@ test('a damaged database is told in words, its copies with what they hold; one i
     await expect(page.getByRole('heading', { name: 'The boxes cannot be read' })).toBeVisible();
     const told = page.locator('main');
     await expect(told).toContainText('It was left as it is');
-    await expect(told).toContainText(/7 boxes: .*; changed last/);
+    await expect(told).toContainText(/7\s+boxes: .*; changed last/);
     expect(await told.innerText()).not.toMatch(/haversack\.db|\/tmp\/|select /i);
     await page.getByRole('button', { name: 'Restore this one' }).click();
     await expect(page.getByText('Canal night bank box').first()).toBeVisible();
