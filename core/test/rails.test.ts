@@ -16,7 +16,9 @@ import { ALL_ON, shortSources, usualSource } from '../src/trials/setting.ts';
 import { oneShort } from '../src/trials/survey.ts';
 import { trial as tryFault } from '../src/trials/trial.ts';
 import { schematic } from '../src/schematic/layout.ts';
+import { liveView } from '../src/trials/live.ts';
 import { railInputW } from '../src/wiring/rails.ts';
+import { standbyDraws } from '../src/wiring/standby.ts';
 import { spiceNetlist } from '../src/exchange/spice.ts';
 import { CAMERA_W, railBox } from './rail-box.ts';
 
@@ -273,6 +275,80 @@ describe('the first step to one', () => {
     );
     expect(railIdea(laptop, STARTER_CATALOGUE)).toMatchObject({ outV: 19, part: { id: 'body-step-up-100' } });
   });
+});
+
+test('however it is wired: whatever burns in a short behind or ahead of the converter has its finding, and the path table says no less', () => {
+  const awg = fc.constantFrom('10', '14', '18', '22', '26').map((size) => setTo({ system: 'awg' as const, size }));
+  const maybe = <T>(some: fc.Arbitrary<T>) => fc.oneof(fc.constant({ is: 'auto' as const }), some);
+  const fuse = maybe(
+    fc.oneof(
+      fc.constant(NONE),
+      fc.constantFrom(1, 2, 5, 10, 20, 30).map((a) => setTo(a))
+    )
+  );
+  const way = fc.record({ fuse, wire: maybe(awg), returnWire: maybe(awg) });
+  const cases = fc.record({
+    feed: way,
+    ways: fc.array(way, { minLength: 3, maxLength: 3 }),
+    ratedW: fc.constantFrom(null, 5, 20, 60, 300),
+    ends: fc.constantFrom('lever', 'stud', 'fuse-block', 'splice'),
+    outV: fc.constantFrom(5, 7.4, 8.4)
+  });
+  let burnt = 0;
+  fc.assert(
+    fc.property(cases, (x) => {
+      const part = { ...starter('body', 'body-step-down-60'), converterRatedW: x.ratedW };
+      const given = (path: string, w: (typeof x.ways)[number]): Edit[] =>
+        Object.entries(w).map(([key, value]) => set(`${path}/${key}`, value));
+      const b = change(
+        set(`parts/${part.id}`, part),
+        set(`feeds/${feed.id}/converter/outV`, x.outV),
+        set(`feeds/${feed.id}/ends`, x.ends),
+        ...given(`feeds/${feed.id}`, x.feed),
+        ...x.ways.flatMap((w, i) => given(`circuits/${circuitOf(box, `Camera ${i + 1}`).id}`, w))
+      );
+      const p = planOf(b);
+      const safe = p.findings.filter((f) => f.verdict === 'safe' && f.severity !== 'note');
+      for (const row of paths(b, p)) {
+        const stops = safe.filter(
+          (f) => f.severity === 'stop' && f.stage === 'wiring' && !f.open && f.where.id === row.circuitId
+        );
+        if (stops.length > 0)
+          expect([row.to, row.state, stops.map((f) => f.id)]).toEqual([row.to, 'stop', stops.map((f) => f.id)]);
+      }
+      const trial = new TrialCircuit(p.wiring);
+      const { strong } = shortSources(p.bank!, 6);
+      for (const at of trial.positives) {
+        const short = oneShort(trial, at, strong, 'strong');
+        if (short.holds || short.unprotected) continue;
+        burnt++;
+        expect(safe.length > 0, `${short.where}: ${short.hottest?.name} ${short.hottest?.share.toFixed(2)}`).toBe(true);
+      }
+    }),
+    { numRuns: 60, seed: 23 }
+  );
+  expect(burnt).toBeGreaterThan(20);
+});
+
+test('its idle draw is told wherever something drains: never off, with the master off, with the master on', () => {
+  expect(standbyDraws(box, plan.wiring)).toEqual([]);
+  const ahead = change(set(`feeds/${feed.id}/from`, setTo({ at: 'feed', id: box.feeds[0].id, ahead: true })));
+  const drains = standbyDraws(ahead, planOf(ahead).wiring);
+  expect(drains).toEqual([expect.objectContaining({ name: 'converter of 7.4 V rail', currentA: 0.25 / 12 })]);
+  const switched = applyEdits(ahead, [
+    set(`feeds/${feed.id}/switches`, setTo([box.ports.find((p) => p.name === 'Master')!.id]))
+  ]);
+  expect(standbyDraws(switched, planOf(switched).wiring)).toEqual([]);
+  const live = (off: string[]) =>
+    liveView(
+      new TrialCircuit(plan.wiring),
+      usualSource(plan.bank!, 20),
+      { off: new Set(off), unplugged: new Set() },
+      20
+    );
+  expect(live([]).drains).toContainEqual(expect.objectContaining({ name: 'converter VA', metered: false }));
+  expect(live(['S0']).drains).toEqual([]);
+  expect(live(['S0']).ports.every((p) => !p.live)).toBe(true);
 });
 
 test('whatever volts and watts: finite figures, power is kept, and more watts never make it safer', () => {

@@ -1,5 +1,6 @@
 import type { Reading, TrialCircuit } from './circuit.ts';
-import { RELAY, type NetPart } from '../wiring/netlist.ts';
+import { CONVERTER, RELAY, type NetPart } from '../wiring/netlist.ts';
+import { RAIL_IDLE_W } from '../wiring/rails.ts';
 import { wayBack, wayFrom } from './paths.ts';
 import type { Setting, Source } from './setting.ts';
 
@@ -76,7 +77,15 @@ export function liveView(circuit: TrialCircuit, source: Source, setting: Setting
       p.coil && idle.pulledIn.has(p.id)
         ? [{ name: `coil of ${p.id}`, currentA: 12 / p.coil.ohm, metered: isMetered(circuit, p.id) }]
         : []
-    )
+    ),
+    ...wiring.netlist.parts.flatMap((p) => {
+      if (!p.gives) return [];
+      const at = (terminal: string): number => idle.voltsAt({ part: p.id, terminal }) ?? 0;
+      const inV = at(CONVERTER.inPlus) - at(CONVERTER.inMinus);
+      return inV >= p.gives.leastInV
+        ? [{ name: `converter ${p.id}`, currentA: RAIL_IDLE_W / inV, metered: isMetered(circuit, p.id) }]
+        : [];
+    })
   ];
   const drainA = drains.reduce((s, d) => s + d.currentA, 0);
   return {

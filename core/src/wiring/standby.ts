@@ -1,11 +1,15 @@
-import { mainFeed } from '../box/feeds.ts';
+import { mainFeed, switchesOf } from '../box/feeds.ts';
 import { panelPartOf } from '../box/lookup.ts';
 import { holdingA } from '../box/relay.ts';
 import type { Box, Circuit } from '../box/schema.ts';
+import { RAIL_IDLE_W } from './rails.ts';
 import { startOf, switchedBy } from './tree.ts';
 import type { WiringPlan } from './types.ts';
 
-/** What flows with the box switched off: circuits ahead of the master, or all of them without one; coils that nothing switches. */
+/** Volts at which the idle watts of a converter are told as a current. */
+const AT_V = 12;
+
+/** What flows with the box switched off: circuits ahead of the master, or all of them without one; coils and converters that nothing switches. */
 export function standbyDraws(
   box: Box,
   wiring: Pick<WiringPlan, 'main' | 'tree'>
@@ -24,5 +28,13 @@ export function standbyDraws(
     const currentA = panelPartOf(box, port)?.quiescentA ?? 0;
     return currentA > 0 ? [{ circuit, name: port?.name ?? circuit.name, currentA }] : [];
   });
-  return [...parts, ...coils];
+  const converters = box.feeds.flatMap((feed) => {
+    if (!feed.converter) return [];
+    const off = startOf(wiring.tree, feed.id) === 'main' && wiring.main.canSwitchOff;
+    const own = feed.leverSwitches || switchesOf(box, feed).length > 0;
+    return off || own || switchedBy(box, wiring.tree, feed.id).length > 0
+      ? []
+      : [{ circuit: undefined, name: `converter of ${feed.name || 'a feed'}`, currentA: RAIL_IDLE_W / AT_V }];
+  });
+  return [...parts, ...coils, ...converters];
 }
