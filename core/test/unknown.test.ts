@@ -4,7 +4,10 @@ import { AUTO, NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
 import { boxSchema, type Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
+import { deviceFrom } from '../src/box/commands.ts';
+import { emptyBox } from '../src/box/empty.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
+import { starter } from '../src/demo/builder.ts';
 import { jettyNetBox } from '../src/demo/wired.ts';
 import { evaluate, type Plan } from '../src/evaluate.ts';
 import { corners } from '../src/unknown/corners.ts';
@@ -285,4 +288,26 @@ describe('a battery whose age or label nobody can read', () => {
     const span = hours(planOf(open));
     expect(Math.max(...span)).toBeGreaterThan(1.2 * Math.min(...span));
   });
+});
+
+test('what is wrong at every end in one way or another is said: too few hours, or a load that the battery does not pass', () => {
+  const battery = starter('battery', 'battery-lfp-7');
+  const laptop = {
+    ...deviceFrom(emptyBox('Shed'), starter('device', 'device-laptop')),
+    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power' as const, powerW: 45 } }],
+    spans: [{ startH: 8, endH: 18, dutyFraction: null }]
+  };
+  const box = change(
+    emptyBox('Shed'),
+    set(`parts/${battery.id}`, battery),
+    set('bank/partId', battery.id),
+    { op: 'add', path: 'devices', value: laptop },
+    set('feeds/main/fuse', UNKNOWN)
+  );
+  const plan = planOf(box);
+  const ids = new Set(plan.ends.flatMap((e) => e.findings.filter((f) => f.verdict === 'lasts').map((f) => f.id)));
+  expect([...ids]).toEqual(expect.arrayContaining(['runtime-short', 'power-limit']));
+  const short = plan.findings.find((f) => f.id === 'runtime-short');
+  expect(short).toMatchObject({ severity: 'caution', open: false });
+  expect(plan.verdicts.find((v) => v.id === 'lasts')).toMatchObject({ state: 'caution', reason: short!.short });
 });

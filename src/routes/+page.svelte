@@ -26,7 +26,7 @@
   let lines = $state.raw<Record<string, ShelfLine>>({});
   let problem = $state('');
   let details = $state.raw<{ path: string; message: string }[]>([]);
-  type Backup = { name: string; ms: number; boxCount: number; names: string[]; changedMs: number | null };
+  type Backup = { file: string; ms: number; boxCount: number; names: string[]; changedMs: number | null };
   let damaged = $state.raw<{ state: string; message: string; backups: Backup[] } | null>(null);
   let search = $state('');
   let archived = $state(false);
@@ -216,7 +216,7 @@
         {#if damaged.backups.length}
           <p class="mt-3">These backups are there, newest first. The damaged file is kept beside them.</p>
           <ul class="mt-2 grid gap-1">
-            {#each damaged.backups as b, i (b.name)}<li class="flex items-center justify-between gap-3 py-1">
+            {#each damaged.backups as b, i (b.file)}<li class="flex items-center justify-between gap-3 py-1">
                 <span class="min-w-0"
                   ><b>{new Date(b.ms).toLocaleString()}</b>
                   <span class="lab block"
@@ -227,7 +227,7 @@
                       ? ''
                       : `; changed last ${new Date(b.changedMs).toLocaleString()}`}</span
                   ></span
-                ><button type="button" class="btn" class:main={i === 0} disabled={busy} onclick={() => restore(b.name)}
+                ><button type="button" class="btn" class:main={i === 0} disabled={busy} onclick={() => restore(b.file)}
                   >Restore this one</button
                 >
               </li>{/each}

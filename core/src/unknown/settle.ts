@@ -37,6 +37,18 @@ function hangsOn(
   return kind === 'box' || kind === 'battery' ? (own.length > 0 ? own : [...all]) : own;
 }
 
+/** Rules that say the same thing of the same place in two ways: which of them speaks differs from end to end, that it is wrong does not. */
+const MATTER: Readonly<Record<string, string>> = { 'runtime-short': 'too few hours', 'power-limit': 'too few hours' };
+
+/** What another end says of the same matter. */
+function sameMatter(end: ReadonlyMap<string, Finding>, f: Finding): Finding | undefined {
+  const matter = MATTER[f.id];
+  if (matter === undefined) return undefined;
+  return [...end.values()].find(
+    (o) => MATTER[o.id] === matter && o.where.kind === f.where.kind && o.where.id === f.where.id
+  );
+}
+
 type Ends = {
   ends: readonly (readonly Finding[])[];
   sorts: readonly (readonly Finding[])[];
@@ -58,9 +70,13 @@ export function settle(rough: readonly Finding[], { ends, sorts, ranged }: Ends)
   const maps = all.map((list) => new Map(list.filter((f) => !f.open).map((f) => [f.key, f])));
   const said = new Set(rough.filter((f) => !f.open).map((f) => f.key));
   const stands = new Map<string, Finding>();
-  for (const f of ends[0]!) {
-    if (f.open || !maps.every((m) => m.has(f.key))) continue;
-    const mildest = maps.map((m) => m.get(f.key)!).toSorted((a, b) => BAD[a.severity] - BAD[b.severity])[0]!;
+  for (const best of ends[0]!) {
+    if (best.open) continue;
+    const everywhere = maps.map((m) => m.get(best.key) ?? sameMatter(m, best));
+    if (everywhere.some((f) => f === undefined)) continue;
+    const mildest = everywhere.map((f) => f!).toSorted((a, b) => BAD[a.severity] - BAD[b.severity])[0]!;
+    const f = mildest;
+    if (stands.has(f.key)) continue;
     stands.set(f.key, said.has(f.key) ? mildest : withWhy(mildest, `${mildest.why} ${EVERYWHERE}`, []));
   }
   // what the open plan says against the box is possible, too: nothing that was said is lost

@@ -9,7 +9,7 @@ export const GET = () => {
   if (!state || state.state === 'ready') return json({ state: state ? 'ready' : 'opening' });
   const backups =
     state.state === 'damaged'
-      ? backupsWithContents(databaseFile()).map(({ file, ...holds }) => ({ name: basename(file), ...holds }))
+      ? backupsWithContents(databaseFile()).map(({ file, ...holds }) => ({ file: basename(file), ...holds }))
       : [];
   return json({ state: state.state, message: state.message, backups });
 };
