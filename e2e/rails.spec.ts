@@ -67,7 +67,13 @@ test('a shared voltage is set by hand: volts typed, another converter, none, and
   await volts.press('Enter');
 
   await d.getByLabel('Converter', { exact: true }).selectOption('');
-  await expect(d).toContainText('What the converter to 7.4 V gives is not known');
+  await expect(d).toContainText('Which converter gives 7.4 V is not chosen');
+  await d.getByLabel('Watts on its label').fill('20');
+  await d.getByLabel('Watts on its label').press('Enter');
+  await expect(d).toContainText('runs at 90 % of its rating');
+  await d.getByLabel('Watts on its label').fill('');
+  await d.getByLabel('Watts on its label').press('Enter');
+  await expect(d).not.toContainText('of its rating');
   await d.getByLabel('Converter', { exact: true }).selectOption('body-step-down-20');
   await expect(d).toContainText('runs at 90 % of its rating');
 

@@ -66,7 +66,7 @@ describe('restoring', () => {
   test('takes the backup that was named, not the newest, and keeps the present one', async () => {
     const done = await run('a.db');
     expect(done.ok).toBe(true);
-    expect(done.say.join(' ')).toContain('with 1 boxes: Old');
+    expect(done.say.join(' ')).toContain('with 1 box: Old');
     expect(namesIn(databaseIn(dir))).toEqual(['Old']);
     expect(namesIn(`${databaseIn(dir)}.before-restore-42`)).toEqual(['Present']);
   });
@@ -92,7 +92,7 @@ describe('restoring', () => {
     const done = await run(file);
     expect(done.ok).toBe(false);
     expect(done.why).toContain(says);
-    expect(done.why).toContain('b.db');
+    expect(done.why).toContain('b.db  2 boxes: ');
     expect(namesIn(databaseIn(dir))).toEqual(['Present']);
   });
   test('a broken backup is refused and nothing is changed', async () => {

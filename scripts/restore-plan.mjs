@@ -29,6 +29,15 @@ export function lookInto(file) {
   }
 }
 
+/** The boxes of a backup in a few words. */
+function contents(file) {
+  const found = lookInto(file);
+  return found.ok ? namesOf(found.boxes) : `cannot be used: ${found.why}`;
+}
+
+const namesOf = (boxes) =>
+  `${boxes.length} ${boxes.length === 1 ? 'box' : 'boxes'}${boxes.length ? `: ${boxes.slice(0, 6).join(', ')}` : ''}${boxes.length > 6 ? ', …' : ''}`;
+
 /**
  * Puts a named backup in the place of the database; the present one is kept beside it.
  * @returns {Promise<{ ok: true, say: string[] } | { ok: false, why: string }>}
@@ -36,7 +45,7 @@ export function lookInto(file) {
 export async function restore({ dataDir, file, cwd, nowMs }) {
   const list = backupsIn(dataDir);
   const known = list.length
-    ? `These are there:\n  ${list.join('\n  ')}`
+    ? `These are there, with what they hold:\n  ${list.map((name) => `${name}  ${contents(join(dataDir, 'backups', name))}`).join('\n  ')}`
     : `There is no backup in ${join(dataDir, 'backups')}.`;
   if (!file) return { ok: false, why: `Name the backup to restore: npm run restore -- FILE. ${known}` };
   const places = [resolve(cwd, file), join(dataDir, 'backups', basename(file))];
@@ -73,7 +82,7 @@ export async function restore({ dataDir, file, cwd, nowMs }) {
   return {
     ok: true,
     say: [
-      `Restored ${from}, saved ${new Date(found.savedMs).toLocaleString()}, with ${found.boxes.length} boxes: ${found.boxes.slice(0, 6).join(', ')}${found.boxes.length > 6 ? ', …' : ''}.`,
+      `Restored ${from}, saved ${new Date(found.savedMs).toLocaleString()}, with ${namesOf(found.boxes)}.`,
       aside ? `What was there before is kept as ${aside}.` : 'There was no database before.'
     ]
   };

@@ -88,7 +88,7 @@ describe('a voltage that several ports share', () => {
     expect(plan.fit!.bodies.map((b) => b.id)).toContain(`converter-${feed.id}`);
     expect(portLabels(box, plan.panel!, plan.wiring)[0]!.detail).toContain('7.4 V');
     const gone = applyEdits(box, removalOf(box, [{ kind: 'body', id: `converter-${feed.id}` }]));
-    expect(gone.feeds[1]!.converter).toEqual({ outV: 7.4, partId: null });
+    expect(gone.feeds[1]!.converter).toEqual({ outV: 7.4, partId: null, ratedW: null });
   });
 
   test('it is drawn with its volts, and everything in the drawing can be traced', () => {
@@ -192,7 +192,7 @@ describe('what is told of it', () => {
     );
   });
 
-  test('asked for more than it gives: a caution at 80 %, a stop beyond, with a larger one offered; unknown it is asked for', () => {
+  test('asked for more than it gives: a caution at 80 %, a stop beyond, with a larger one offered', () => {
     const watts = (powerW: number) =>
       change(
         ...[1, 2, 3].map((n) =>
@@ -211,8 +211,33 @@ describe('what is told of it', () => {
     const [over] = found(small, 'rail-overload');
     expect(over).toMatchObject({ severity: 'caution' });
     expect(found(applyEdits(small, over!.remedies[0]!.edits), 'rail-overload')).toEqual([]);
-    const [asked] = found(change(set(`feeds/${feed.id}/converter/partId`, null)), 'rail-overload');
-    expect(asked).toMatchObject({ open: true, asks: 'converter' });
+  });
+
+  test('unknown never clears a stop: what a large one would burn is asked about, and the label answers it', () => {
+    const { id } = circuitOf(box, 'Camera 1');
+    const bare = (size: string, converter: unknown): Plan =>
+      planOf(
+        change(
+          set(`circuits/${id}/fuse`, NONE),
+          set(`circuits/${id}/wire`, setTo({ system: 'awg', size })),
+          set(`feeds/${feed.id}/converter`, { outV: 7.4, partId: null, ratedW: null, ...(converter as object) })
+        )
+      );
+    const stops = (p: Plan) => p.findings.filter((f) => f.id === 'fuse-exceeds-conductor');
+    const item = (p: Plan) => p.findings.find((f) => f.id === 'rail-overload');
+    // thinner than the smallest that carries the cameras would burn: it stands
+    expect(stops(bare('22', {}))).toHaveLength(1);
+    // thick enough for a small one only: it depends
+    const depends = bare('18', {});
+    expect(stops(depends)).toEqual([]);
+    expect(item(depends)).toMatchObject({ open: true, asks: 'converter', severity: 'caution' });
+    expect(item(depends)!.mayBe.map((m) => m.key)).toContain(`fuse-exceeds-conductor:${id}`);
+    expect(depends.verdicts.find((v) => v.id === 'safe')!.state).not.toBe('holds');
+    // the label answers it, either way
+    expect([stops(bare('18', { ratedW: 100 })).length, stops(bare('18', { ratedW: 30 })).length]).toEqual([1, 0]);
+    expect(item(bare('18', { ratedW: 30 }))).toBeUndefined();
+    const [unchosen] = found(change(set(`feeds/${feed.id}/converter/partId`, null)), 'rail-unchosen');
+    expect(found(applyEdits(box, unchosen!.remedies[0]!.edits), 'rail-unchosen')).toEqual([]);
   });
 
   test('a converter that cannot be set to those volts is a stop, another is offered', () => {
@@ -224,7 +249,7 @@ describe('what is told of it', () => {
   });
 
   test('none in the main feed, none behind another, no charger through one', () => {
-    const main = change(set(`feeds/${box.feeds[0].id}/converter`, { outV: 9, partId: null }));
+    const main = change(set(`feeds/${box.feeds[0].id}/converter`, { outV: 9, partId: null, ratedW: null }));
     expect(found(main, 'rail-misplaced').map((f) => f.short)).toContain('A converter in the main feed');
     const nested = applyEdits(box, addRailEdits(box, { outV: 5, part: undefined, circuitIds: [] }).edits);
     const hung = applyEdits(nested, [

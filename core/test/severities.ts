@@ -88,6 +88,7 @@ export const SEVERITY_OF_TRIP: Record<string, readonly string[]> = {
     'parallel-age',
     'parallel-takeoff',
     'posts-uncovered',
+    'rail-unchosen',
     'runtime-tight',
     'sinks',
     'solar-place',

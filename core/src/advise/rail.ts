@@ -1,6 +1,7 @@
 import type { Box, Device } from '../box/schema.ts';
 import type { Catalogue, PartOf } from '../catalogue/part.ts';
 import { greatestW } from '../demand/draw.ts';
+import { madeForV } from '../demand/on-rail.ts';
 import { converterFor, railByPort } from '../wiring/rails.ts';
 
 /** One converter in place of one in each lead. */
@@ -16,10 +17,6 @@ export type RailIdea = {
 /** Taken while no device says what it wants. @source two lithium cells: what most cameras are fed with */
 const USUAL_V = 7.4;
 
-/** The volts a device is fed with through a converter of its own; undefined for what the box feeds directly. */
-const wants = (d: Device): number | undefined =>
-  d.supply === 'dc-converter' ? (d.wantsV ?? undefined) : d.supply === 'regulated-12v' ? 12 : undefined;
-
 /**
  * The voltage that most devices on ports ask a converter for, with the circuits that would hang on one shared converter; for a
  * box where none does, a rail with nothing on it.
@@ -28,7 +25,7 @@ export function railIdea(box: Box, catalogue: Catalogue): RailIdea {
   const there = railByPort(box);
   const byVolts = new Map<number, Device[]>();
   for (const d of box.devices) {
-    const volts = wants(d);
+    const volts = d.supply === 'dc-converter' || d.supply === 'regulated-12v' ? madeForV(d) : undefined;
     if (volts === undefined || d.portId === null || there.has(d.portId)) continue;
     byVolts.set(volts, [...(byVolts.get(volts) ?? []), d]);
   }

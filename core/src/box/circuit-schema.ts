@@ -55,9 +55,16 @@ export const feedSchema = z.strictObject({
   blockPartId: partRef,
   /** It ends in a box of its own, with its own joint for the returns. */
   secondBox: z.boolean(),
-  /** A regulator ahead of its end: what hangs there gets these volts, whatever the battery does. `partId`: which one; null = not chosen. */
+  /**
+   * A regulator ahead of its end: what hangs there gets these volts, whatever the battery does. `partId`: which one; null = not
+   * chosen. `ratedW`: what its own label says, where its part does not; null = nobody read it.
+   */
   converter: z
-    .strictObject({ outV: z.number().finite().min(1).max(48), partId: partRef })
+    .strictObject({
+      outV: z.number().finite().min(1).max(48),
+      partId: partRef,
+      ratedW: z.number().finite().min(LEAST).max(2000).nullable().default(null)
+    })
     .nullable()
     .default(null)
 });

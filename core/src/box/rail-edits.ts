@@ -25,7 +25,7 @@ export function addRailEdits(
     from: setTo({ at: 'feed', id: mainFeed(box).id, ahead: false }),
     switches: NONE,
     ends: 'lever',
-    converter: { outV, partId: part?.id ?? null }
+    converter: { outV, partId: part?.id ?? null, ratedW: null }
   });
   const end: Origin = { at: 'feed', id: added.feedId, ahead: false };
   return {

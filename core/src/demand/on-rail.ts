@@ -3,7 +3,7 @@ import { panelPartOf } from '../box/lookup.ts';
 import type { Box, Device } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { addLaws, lawCurrentA, NO_LOAD, type LoadLaw } from '../network/law.ts';
-import { RAIL_IDLE_W, railByPort, railShareW, type SharedRail } from '../wiring/rails.ts';
+import { RAIL_IDLE_A, railByPort, railShareW, type SharedRail } from '../wiring/rails.ts';
 import { anyOf } from './bars.ts';
 import { activeLaw, hungriest, leadIdle, meanOver } from './draw.ts';
 
@@ -19,13 +19,19 @@ export type OnRail = {
   togetherW: number;
 };
 
-/** Nominal volts of a 12 V system: standing draws of parts are stated there. */
-const PART_V = 12;
-
 const asFed = (device: Device): Device =>
   device.supply === 'dc-converter' || device.supply === 'regulated-12v'
     ? { ...device, supply: '12v', converterW: null }
     : device;
+
+const USB_V = 5;
+const NOMINAL_V = 12;
+
+/** The volts a device is made for; undefined where nobody said what its converter gives. */
+export function madeForV({ supply, wantsV }: Pick<Device, 'supply' | 'wantsV'>): number | undefined {
+  if (supply === 'usb-a') return USB_V;
+  return supply === 'dc-converter' ? (wantsV ?? undefined) : NOMINAL_V;
+}
 
 /** Watts a law takes at a rail. */
 const wattsAt = (law: LoadLaw, volts: number): number => lawCurrentA(law, volts) * volts;
@@ -76,7 +82,7 @@ export function railIdle(box: Box, whole: Bars): { portId: string; currentA: num
       const switched = switchesOf(box, feed).length > 0 && users.length > 0;
       return {
         portId: feed.id,
-        currentA: RAIL_IDLE_W / PART_V,
+        currentA: RAIL_IDLE_A,
         bars: switched ? anyOf(users, box.outing) : whole
       };
     });

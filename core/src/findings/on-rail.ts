@@ -1,5 +1,5 @@
 import type { Device } from '../box/schema.ts';
-import type { OnRail } from '../demand/on-rail.ts';
+import { madeForV, type OnRail } from '../demand/on-rail.ts';
 import type { CircuitPlan } from '../wiring/types.ts';
 import { set, type Draft, type Facts, type Remedy } from './rule.ts';
 
@@ -7,32 +7,30 @@ import { set, type Draft, type Facts, type Remedy } from './rule.ts';
 const USUAL_12V = { leastV: 10.5, mostV: 15 } as const;
 /** A device made for one voltage bears and wants it within a tenth. @source rule of thumb: adapters of cameras and instruments */
 const MADE_FOR = { leastShare: 0.9, mostShare: 1.1 } as const;
-const USB_V = 5;
 
 type Bears = { leastV: number; mostV: number; leastKnown: boolean; mostKnown: boolean; says: string };
 
 /** What a device bears where it hangs on a shared voltage; by what it is made for where nobody read its label. */
 export function bearsOf(d: Device): Bears {
-  const made = d.supply === 'usb-a' ? USB_V : d.supply === 'dc-converter' ? d.wantsV : null;
-  const usual = made === null ? USUAL_12V : { leastV: MADE_FOR.leastShare * made, mostV: MADE_FOR.mostShare * made };
+  // 12 V is a range, not a figure: a car's
+  const made = d.supply === 'usb-a' || d.supply === 'dc-converter' ? madeForV(d) : undefined;
+  const usual =
+    made === undefined ? USUAL_12V : { leastV: MADE_FOR.leastShare * made, mostV: MADE_FOR.mostShare * made };
   return {
     leastV: d.minV ?? usual.leastV,
     mostV: d.maxV ?? usual.mostV,
     leastKnown: d.minV !== null,
     mostKnown: d.maxV !== null,
-    says: made === null ? 'it is a 12 V device' : `it is made for ${made} V`
+    says: made === undefined ? 'it is a 12 V device' : `it is made for ${made} V`
   };
 }
 
 /** The voltage that devices on a rail are made for, where they agree on one. */
 function wantedBy(x: Facts, feedId: string): number | undefined {
   const wanted = x.box.devices.flatMap((d, i) =>
-    x.demand.devices[i]?.shared?.rail.feedId === feedId
-      ? [d.supply === 'usb-a' ? USB_V : d.supply === 'dc-converter' ? (d.wantsV ?? 0) : 12]
-      : []
+    x.demand.devices[i]?.shared?.rail.feedId === feedId ? [madeForV(d)] : []
   );
-  const [first] = wanted;
-  return first && wanted.every((v) => v === first) ? first : undefined;
+  return new Set(wanted).size === 1 ? wanted[0] : undefined;
 }
 
 /** The volts that everything on the rail is made for. */

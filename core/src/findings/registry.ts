@@ -41,6 +41,7 @@ import { railHigh } from './rules/rail-high.ts';
 import { railLow } from './rules/rail-low.ts';
 import { railMisplaced } from './rules/rail-misplaced.ts';
 import { railRange } from './rules/rail-range.ts';
+import { railUnchosen } from './rules/rail-unchosen.ts';
 import { railOverload } from './rules/rail-overload.ts';
 import { cordArmour } from './rules/cord-armour.ts';
 import { cutoffBypassed } from './rules/cutoff-bypassed.ts';
@@ -212,6 +213,7 @@ export const RULES: readonly Rule[] = [
   railOverload,
   railMisplaced,
   railRange,
+  railUnchosen,
   cordArmour,
   cRateHigh,
   cutoffBypassed,

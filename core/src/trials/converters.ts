@@ -1,4 +1,3 @@
-import { CONVERTERS } from '../demand/converter.ts';
 import { CONVERTER, type Terminal } from '../wiring/netlist.ts';
 import { railInputW, type SharedRail } from '../wiring/rails.ts';
 
@@ -10,8 +9,6 @@ export type ConverterSpot = { id: string; gives: SharedRail; input: Pair; output
 export type ConverterState = { mode: 'holds' | 'limits' | 'off'; inputW: number; limitA: number };
 export const FIRST: ConverterState = { mode: 'holds', inputW: 0, limitA: 0 };
 
-/** What drives a short while nobody knows the converter: one of the usual size, up to its limit. */
-const usualLimitA = (outV: number): number => (1.5 * CONVERTERS['dc-converter'].ratedW) / outV;
 const SETTLED_W = 1e-7;
 
 /** How the converters stand after a reading; undefined when nothing changes any more. */
@@ -29,7 +26,7 @@ export function nextStates(
     const inV = between(CONVERTER.inPlus, CONVERTER.inMinus);
     const outV = between(CONVERTER.outPlus, CONVERTER.outMinus);
     const amps = r.railA.get(id) ?? 0;
-    const limitA = gives.limitA ?? usualLimitA(gives.outV);
+    const limitA = gives.worstLimitA;
     // one that let go stays off: it would hunt up and down where its input sags under its own load
     const off = was.mode === 'off' || inV < gives.leastInV;
     const mode = off ? 'off' : was.mode === 'limits' || amps > limitA ? 'limits' : 'holds';

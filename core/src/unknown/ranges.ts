@@ -7,6 +7,7 @@ import type { Box } from '../box/schema.ts';
 import { LOAD_SHARE, SELECTIVE_RATIO } from '../wiring/fuse.ts';
 import { fuseFieldOf } from '../findings/elements.ts';
 import type { Judge } from '../judge/table.ts';
+import { railLoadW, RATINGS_W } from '../wiring/rails.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import type { Chemistry, FuseFamily } from '../catalogue/part.ts';
 
@@ -45,7 +46,8 @@ const RULES: Readonly<Record<string, RegExp>> = {
   ageYears: /runtime|dod|parallel-age|peak|undervoltage|power-limit/,
   packs: /runtime|dod|parallel-age|peak|undervoltage|power-limit/,
   capacityAh: /runtime|dod|c-rate|charge-current|quiescent|peak|undervoltage|power-limit|capacity-claim|lead-acid/,
-  changeoverA: /guard|overload|changeover/
+  changeoverA: /guard|overload|changeover/,
+  ratedW: /conductor|fuse-exceeds|guard|fault|rail-overload/
 };
 
 export type End = 'heat' | 'short' | 'best';
@@ -243,6 +245,14 @@ export function unknownRanges(box: Box, plan: Loads): Range[] {
           PART_RATING_A.at(-1)
         )
       );
+  }
+  for (const f of plan.wiring.feeds) {
+    if (!f.gives || f.gives.ratedW !== undefined) continue;
+    // one that is in use gives what is asked of it; the larger, the more it drives into a short
+    const asked = railLoadW(plan.wiring, f.circuit.id);
+    const list = RATINGS_W.filter((w) => LOAD_SHARE * w >= asked);
+    const values = list.length > 0 ? list : [asked / LOAD_SHARE];
+    out.push(range(`feeds/${f.circuit.id}/converter/ratedW`, values, values.at(-1), values.at(-1), values[0]));
   }
   const battery = box.bank.partId ? box.parts[box.bank.partId] : undefined;
   const old = AGES_Y[2];

@@ -183,7 +183,9 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
     if (free.length === 0) continue;
     // a short between a shared voltage and the box's minus comes back over its converter's own return
     const wantedA = Math.max(
-      ...free.map((d) => Math.max(guardOf(d)?.ratingA ?? 0, d.carriesA, d.gives?.limitA ?? 0) / d.circuit.wireCount)
+      ...free.map(
+        (d) => Math.max(guardOf(d)?.ratingA ?? 0, d.carriesA, d.gives?.worstLimitA ?? 0) / d.circuit.wireCount
+      )
     );
     const size = smallestWire(
       sources.box.preferences.wireSystem,
@@ -373,7 +375,7 @@ function finish(
     dropV,
     dropFraction: dropV / baseV(d),
     plugV: (d.rail?.outV ?? lowV) - dropV,
-    weakFaultA: d.rail ? (d.rail.limitA ?? 0) : bank ? openCircuitV(bank.chemistry, WEAK_SOC) / weakOhm : 0,
+    weakFaultA: d.rail ? d.rail.worstLimitA : bank ? openCircuitV(bank.chemistry, WEAK_SOC) / weakOhm : 0,
     conductorC: wire && knownSize(wire) ? conductorC(wire, d.carriesA / d.circuit.wireCount, laid) : undefined,
     fuseWorking: () =>
       fuseWorking(d, {

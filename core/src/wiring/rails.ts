@@ -18,6 +18,8 @@ export type SharedRail = {
   leastInV: number;
   /** The most it drives into a short, A: what protects the wires behind it that have no fuse. */
   limitA: number | undefined;
+  /** The same; of one that nobody read, as if it were the largest. */
+  worstLimitA: number;
 };
 
 const TABLE = CONVERTERS['dc-converter'];
@@ -34,12 +36,17 @@ const LIMIT_OVER_RATING = 1.5;
 const usualLeastInV = (outV: number): number =>
   outV <= STEPS_DOWN_TO_V ? Math.max(LEAST_IN_V, outV + HEADROOM_V) : STEPS_UP_LEAST_V;
 
+/** What a converter is that nobody read, W: it bears what runs on it; up to the largest that such boxes hold. @source rule of thumb: modules sold for small boxes */
+export const RATINGS_W: readonly number[] = [5, 10, 20, 30, 60, 100, 150, 300];
+
+const limitOf = (ratedW: number, outV: number): number => (LIMIT_OVER_RATING * ratedW) / outV;
+
 /** What a feed's converter gives; undefined for a feed without one. */
 export function railOfFeed(box: Pick<Box, 'parts'>, feed: Feed): SharedRail | undefined {
   if (!feed.converter) return undefined;
   const { outV, partId } = feed.converter;
   const part = partOf(box, 'body', partId);
-  const ratedW = part?.converterRatedW ?? undefined;
+  const ratedW = part?.converterRatedW ?? feed.converter.ratedW ?? undefined;
   return {
     feedId: feed.id,
     name: feed.name,
@@ -47,7 +54,8 @@ export function railOfFeed(box: Pick<Box, 'parts'>, feed: Feed): SharedRail | un
     part,
     ratedW,
     leastInV: part?.leastInV ?? usualLeastInV(outV),
-    limitA: ratedW === undefined ? undefined : (LIMIT_OVER_RATING * ratedW) / outV
+    limitA: ratedW === undefined ? undefined : limitOf(ratedW, outV),
+    worstLimitA: limitOf(ratedW ?? RATINGS_W.at(-1)!, outV)
   };
 }
 
@@ -123,8 +131,9 @@ export const railLoadW = (
 export const railInputW = (rail: SharedRail, outputW: number): number =>
   converterInputW(TABLE, outputW, rail.ratedW ?? TABLE.ratedW);
 
-/** Its draw with nothing on it, W. */
+/** Its draw with nothing on it, W; and as a current of a 12 V system, as the standing draws of parts are stated, A. */
 export const RAIL_IDLE_W = TABLE.idleW;
+export const RAIL_IDLE_A = RAIL_IDLE_W / 12;
 
 /**
  * A device's share of that, without the idle draw: losses that grow with the square are shared out by power.

@@ -2,12 +2,9 @@ import { mainFeed, switchesOf } from '../box/feeds.ts';
 import { panelPartOf } from '../box/lookup.ts';
 import { holdingA } from '../box/relay.ts';
 import type { Box, Circuit } from '../box/schema.ts';
-import { RAIL_IDLE_W } from './rails.ts';
+import { RAIL_IDLE_A } from './rails.ts';
 import { startOf, switchedBy } from './tree.ts';
 import type { WiringPlan } from './types.ts';
-
-/** Volts at which the idle watts of a converter are told as a current. */
-const AT_V = 12;
 
 /** What flows with the box switched off: circuits ahead of the master, or all of them without one; coils and converters that nothing switches. */
 export function standbyDraws(
@@ -34,7 +31,7 @@ export function standbyDraws(
     const own = feed.leverSwitches || switchesOf(box, feed).length > 0;
     return off || own || switchedBy(box, wiring.tree, feed.id).length > 0
       ? []
-      : [{ circuit: undefined, name: `converter of ${feed.name || 'a feed'}`, currentA: RAIL_IDLE_W / AT_V }];
+      : [{ circuit: undefined, name: `converter of ${feed.name || 'a feed'}`, currentA: RAIL_IDLE_A }];
   });
   return [...parts, ...coils, ...converters];
 }

@@ -7,6 +7,7 @@
   import type { CircuitPlan } from '@haversack/core/wiring/types';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import PartSelect from '$lib/ui/PartSelect.svelte';
+  import QuantityField from '$lib/ui/QuantityField.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
 
   /** The converter ahead of a feed's end: the volts that all its ports share, which one it is, what is asked of it. */
@@ -21,7 +22,7 @@
     const part = wanted ? converterFor(open.catalogue, outV, watts) : undefined;
     open.commit(wanted ? 'A converter at its end' : 'No converter at its end', [
       ...(part ? [{ op: 'set' as const, path: `parts/${part.id}`, value: part }] : []),
-      { op: 'set', path, value: wanted ? { outV, partId: part?.id ?? null } : null }
+      { op: 'set', path, value: wanted ? { outV, partId: part?.id ?? null, ratedW: null } : null }
     ]);
   }
   const volts = (v: number) => String(Number(fixed(v, 2)));
@@ -65,6 +66,19 @@
     path="{path}/partId"
     none="not known"
   />
+  {#if plan?.gives?.part?.converterRatedW == null}<div class="row">
+      <span>Its label says</span><QuantityField
+        label="Watts on its label"
+        hideLabel
+        kind="power"
+        unit="W"
+        width={72}
+        text={feed.converter.ratedW === null ? '' : fixed(feed.converter.ratedW, 0)}
+        options={{ min: 1, max: 2000 }}
+        onempty={() => open.set('Converter not read', `${path}/ratedW`, null)}
+        onvalue={(v) => open.set(`Converter of ${fixed(v, 0)} W`, `${path}/ratedW`, v)}
+      />
+    </div>{/if}
   <div class="row">
     <span>Asked of it</span><span class="val"
       ><span class="n">{fixed(watts, 1)}</span><span class="u min-w-5">W</span></span

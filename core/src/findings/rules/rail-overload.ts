@@ -35,6 +35,7 @@ export const railOverload = rule('rail-overload', 'safe', 'wiring', (x) =>
           why: `What hangs on it takes ${watts.toFixed(0)} W together. Its label says watts or amps; what it drives into a short, and with it how thick the wires behind it must be, hangs on it.`,
           figures: { wantedW: watts },
           asks: 'converter',
+          about: `feeds/${f.circuit.id}/converter/ratedW`,
           open: true
         }
       ];

@@ -13,7 +13,7 @@ import {
   writeFileSync
 } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { backup, backupsOf, clearHalfCopies } from './backup.ts';
+import { backup, backupsOf, clearHalfCopies, holdsOf } from './backup.ts';
 import { inspectDatabase, whyNot } from './inspect.ts';
 import * as schema from './schema.ts';
 
@@ -22,19 +22,6 @@ export type Opened =
   | { state: 'ready'; db: Db }
   /** Broken, or made by a newer Haversack: left as it is, with what can be done. */
   | { state: 'damaged' | 'newer'; message: string; backups: string[] };
-
-/** Whether a database file is whole. */
-export function isWhole(file: string): boolean {
-  let client: Database.Database | undefined;
-  try {
-    client = new Database(file, { readonly: true, fileMustExist: true });
-    return client.pragma('quick_check', { simple: true }) === 'ok';
-  } catch {
-    return false;
-  } finally {
-    client?.close();
-  }
-}
 
 /**
  * Opens the database: checks it, keeps a copy of what was there, brings it to the newest shape. A damaged file is not
@@ -110,7 +97,7 @@ const FOLDER_SENTENCE = {
 export function restoreBackup(file: string, from: string, nowMs: number): string {
   const fresh = `${file}.restoring-${nowMs}`;
   copyFileSync(from, fresh);
-  if (!isWhole(fresh)) {
+  if (!holdsOf(fresh)) {
     rmSync(fresh, { force: true });
     throw new Error(`The backup ${from} is broken; nothing was changed.`);
   }
