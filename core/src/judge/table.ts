@@ -8,11 +8,12 @@ import { holdingA } from '../box/relay.ts';
 import { ampacityA, knownSize, milliOhmPerM } from '../wiring/conductor.ts';
 import { heldA, letThroughA2s } from '../wiring/fuse.ts';
 import { fuseOf } from '../wiring/main-path.ts';
-import { CONVERTER, RELAY, type Conductor, type NetPart, type Terminal } from '../wiring/netlist.ts';
+import type { Conductor, NetPart } from '../wiring/netlist.ts';
 import { laidLookup } from '../wiring/laid.ts';
 import { railInputW } from '../wiring/rails.ts';
 import { standsA2s } from '../wiring/sizing.ts';
 import type { WiringPlan } from '../wiring/types.ts';
+import { COIL, Flow, GIVES, nodeOf } from './flow.ts';
 import { chargeSources, placeOfSource, type ChargeSource } from './charge-sources.ts';
 import { rmsShare } from './rms.ts';
 import { terminalBears } from './terminals.ts';
@@ -72,73 +73,6 @@ export type Judge = {
 };
 
 export type JudgeInput = { box: Box; catalogue: Catalogue; bank: Bank | undefined; wiring: WiringPlan };
-
-const COIL = '#coil';
-/** What a converter gives is another current than what it takes. */
-const GIVES = '#out';
-const nodeOf = (t: Terminal): string =>
-  t.terminal === RELAY.coilPlus || t.terminal === RELAY.coilMinus
-    ? `${t.part}${COIL}`
-    : t.terminal === CONVERTER.outPlus || t.terminal === CONVERTER.outMinus
-      ? `${t.part}${GIVES}`
-      : t.part;
-
-/** Follows the positives from the batteries outward and the returns back, and adds up what hangs on each element. */
-class Flow {
-  readonly next = new Map<string, Conductor[]>();
-  readonly before = new Map<string, Conductor[]>();
-  private readonly down = new Map<string, ReadonlySet<string>>();
-  private readonly up = new Map<string, ReadonlySet<string>>();
-  private readonly backs = new Map<string, Conductor[]>();
-
-  constructor(conductors: readonly Conductor[]) {
-    const put = (m: Map<string, Conductor[]>, key: string, c: Conductor) => {
-      const list = m.get(key);
-      if (list) list.push(c);
-      else m.set(key, [c]);
-    };
-    for (const c of conductors) {
-      if (c.polarity === 'positive') {
-        put(this.next, nodeOf(c.from), c);
-        put(this.before, nodeOf(c.to), c);
-      } else if (c.polarity === 'negative') put(this.backs, nodeOf(c.to), c);
-    }
-  }
-
-  /** Everything the current through a node goes on to, itself in. */
-  behind(node: string): ReadonlySet<string> {
-    return this.reach(node, this.next, this.down, (c) => nodeOf(c.to));
-  }
-
-  /** Everything whose return comes through a node. */
-  returning(node: string): ReadonlySet<string> {
-    return this.reach(node, this.backs, this.up, (c) => nodeOf(c.from));
-  }
-
-  private reach(
-    node: string,
-    edges: ReadonlyMap<string, readonly Conductor[]>,
-    known: Map<string, ReadonlySet<string>>,
-    far: (c: Conductor) => string
-  ): ReadonlySet<string> {
-    const ready = known.get(node);
-    if (ready) return ready;
-    const seen = new Set([node]);
-    const queue = [node];
-    for (let n = queue.pop(); n !== undefined; n = queue.pop())
-      for (const c of edges.get(n) ?? []) {
-        const to = far(c);
-        const all = known.get(to);
-        if (all) for (const id of all) seen.add(id);
-        else if (!seen.has(to)) {
-          seen.add(to);
-          queue.push(to);
-        }
-      }
-    known.set(node, seen);
-    return seen;
-  }
-}
 
 type Way = {
   guard: Guard | undefined;

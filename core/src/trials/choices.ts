@@ -1,4 +1,5 @@
-import { positiveTerminals, type Fault, type TrialCircuit } from './circuit.ts';
+import type { TrialCircuit } from './circuit.ts';
+import type { Fault } from './reading.ts';
 import { CORRODED_OHM } from './finder.ts';
 import { conductorName, whereOf } from './survey.ts';
 
@@ -12,7 +13,7 @@ export function faultChoices(circuit: TrialCircuit, kind: Fault['kind']): FaultC
     parts.filter(wanted).map((p) => ({ id: p.id, word: word(p) }));
   switch (kind) {
     case 'short':
-      return positiveTerminals(circuit).map((at) => ({
+      return circuit.positives.map((at) => ({
         id: `${at.part} ${at.terminal}`,
         word: whereOf(circuit, at),
         fault: { kind, at }

@@ -1,21 +1,11 @@
 import { laidLookup } from '../wiring/laid.ts';
 import { NO_LOAD, type LoadLaw } from '../network/law.ts';
 import { prepare, solve, type Prepared } from '../network/solve.ts';
-import { CONVERTER, innerEdges, plugOf, RELAY, type Terminal } from '../wiring/netlist.ts';
+import { innerEdges, plugOf, RELAY, type Terminal } from '../wiring/netlist.ts';
 import type { WiringPlan } from '../wiring/types.ts';
-import { FIRST, nextStates, type ConverterSpot, type ConverterState } from './converters.ts';
+import { converterSpots, settleConverters, type ConverterSpot, type ConverterState } from './converters.ts';
+import type { Fault, Reading } from './reading.ts';
 import { ALL_ON, type Setting, type Source } from './setting.ts';
-
-/** What may be wrong with one thing of the circuit. */
-export type Fault =
-  | { kind: 'short'; at: Terminal }
-  | { kind: 'open'; conductorId: string }
-  | { kind: 'corroded'; conductorId: string; ohm: number }
-  | { kind: 'blown'; partId: string }
-  | { kind: 'dead-part'; partId: string }
-  | { kind: 'stuck'; partId: string }
-  | { kind: 'reversed'; portTag: string }
-  | { kind: 'shunt-bypassed'; conductorId: string };
 
 /** A part of no resistance, and a bolted short. */
 export const MICRO_OHM = 1e-6;
@@ -30,8 +20,6 @@ const PULLS_IN_V = 7.2;
 const HOLDING_OHM = 0.01;
 /** Of a regulated output: its loop holds the voltage to some millivolts. */
 const RAIL_OHM = 1e-4;
-/** What a converter takes and gives settles in a handful of rounds. */
-const CONVERTER_ROUNDS = 12;
 
 type Edge = {
   a: number;
@@ -49,31 +37,6 @@ type Edge = {
 };
 
 type LoadSpot = { tag: string; plus: number; minus: number; law: LoadLaw; idleA: number };
-
-/** A solved trial: the voltage at every terminal against the bank's negative, and the current in every thing. */
-export type Reading = {
-  /** Undefined for a terminal that is not there. */
-  voltsAt: (t: Terminal) => number | undefined;
-  /** Current in each conductor and through each part, A, without sign. */
-  conductorA: ReadonlyMap<string, number>;
-  partA: ReadonlyMap<string, number>;
-  /** Out of all batteries together; of each one, discharge positive. */
-  batteryA: number;
-  packA: ReadonlyMap<string, number>;
-  /** Through the shunt, discharge positive; 0 without one. */
-  shuntA: number;
-  /** From each charger and from the sun; and the voltage where each comes in. */
-  chargeA: ReadonlyMap<string, number>;
-  sourceV: ReadonlyMap<string, number>;
-  /** Voltage between the poles of each port's plug. */
-  plugV: ReadonlyMap<string, number>;
-  /** Out of each converter that feeds ports; 0 while it has let go. */
-  railA: ReadonlyMap<string, number>;
-  /** Relays whose coil has pulled in. */
-  pulledIn: ReadonlySet<string>;
-  /** The loads ask for more than the circuit carries. */
-  overloaded: boolean;
-};
 
 const keyOf = (t: Terminal): string => `${t.part}\u0000${t.terminal}`;
 
@@ -118,19 +81,7 @@ export class TrialCircuit {
         : []
     );
     this.build();
-    this.converters = netlist.parts.flatMap((p): ConverterSpot[] => {
-      const at = (terminal: string): number => this.node({ part: p.id, terminal });
-      return p.gives
-        ? [
-            {
-              id: p.id,
-              gives: p.gives,
-              input: { plus: at(CONVERTER.inPlus), minus: at(CONVERTER.inMinus) },
-              output: { plus: at(CONVERTER.outPlus), minus: at(CONVERTER.outMinus) }
-            }
-          ]
-        : [];
-    });
+    this.converters = converterSpots(netlist, (t) => this.node(t));
     this.positives = this.findPositives();
     for (const t of this.positives)
       this.edges.push({ a: this.node(t), b: this.node(this.returnOf(t)), ohm: SHORT_OHM, shortOf: keyOf(t) });
@@ -246,7 +197,9 @@ export class TrialCircuit {
     // a charger gives its current until its voltage is reached, then it holds that
     const holding = new Set<string>();
     const settled = (): Reading =>
-      this.settleConverters((states) => this.solveOnce(source, fault, setting, loads, pulledIn, holding, states));
+      settleConverters(this.converters, (states) =>
+        this.solveOnce(source, fault, setting, loads, pulledIn, holding, states)
+      );
     const solveNow = (): Reading => {
       let r = settled();
       for (let round = 0; round < this.chargers.length; round++) {
@@ -271,19 +224,6 @@ export class TrialCircuit {
       if (next.size === pulledIn.size && [...next].every((id) => pulledIn.has(id))) break;
       pulledIn = next;
       reading = solveNow();
-    }
-    return reading;
-  }
-
-  /** A converter takes what it gives, and gives only while it gets enough: solved again until that stands. */
-  private settleConverters(solveWith: (states: ReadonlyMap<string, ConverterState>) => Reading): Reading {
-    let states: ReadonlyMap<string, ConverterState> = new Map(this.converters.map((c) => [c.id, FIRST]));
-    let reading = solveWith(states);
-    for (let round = 0; round < CONVERTER_ROUNDS; round++) {
-      const next = nextStates(this.converters, states, reading);
-      if (!next) break;
-      states = next;
-      reading = solveWith(states);
     }
     return reading;
   }
@@ -415,21 +355,6 @@ export class TrialCircuit {
       : { part: 'bus', terminal: '-' };
   }
 
-  /** The converter whose voltage stands at a terminal; undefined where the battery's does. */
-  converterBefore(t: Terminal): string | undefined {
-    const { netlist } = this.wiring;
-    const seen = new Set<string>();
-    let now: Terminal | undefined = t;
-    while (now && !seen.has(keyOf(now))) {
-      seen.add(keyOf(now));
-      const { part, terminal }: Terminal = now;
-      if (netlist.parts.some((p) => p.id === part && p.gives)) return terminal === CONVERTER.outPlus ? part : undefined;
-      // upstream: the lead that comes in at this part
-      now = netlist.conductors.find((c) => c.polarity === 'positive' && c.to.part === part)?.from;
-    }
-    return undefined;
-  }
-
   private findPositives(): Terminal[] {
     const seen = new Map<string, Terminal>();
     for (const c of this.wiring.netlist.conductors)
@@ -467,6 +392,3 @@ export class TrialCircuit {
     return seen;
   }
 }
-
-/** Terminals that carry the positive pole and hang on a battery. */
-export const positiveTerminals = (circuit: TrialCircuit): readonly Terminal[] => circuit.positives;

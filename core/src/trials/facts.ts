@@ -5,7 +5,7 @@ import { ampacityA, knownSize } from '../wiring/conductor.ts';
 import type { Conductor, NetPart, Terminal } from '../wiring/netlist.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import { laidLookup } from '../wiring/laid.ts';
-import type { Reading } from './circuit.ts';
+import type { Reading } from './reading.ts';
 import { wayBack, wayFrom } from './paths.ts';
 
 export type Fact = { name: string; value: string };

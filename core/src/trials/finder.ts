@@ -1,5 +1,6 @@
 import type { Terminal } from '../wiring/netlist.ts';
-import type { Fault, Reading, TrialCircuit } from './circuit.ts';
+import type { TrialCircuit } from './circuit.ts';
+import type { Fault, Reading } from './reading.ts';
 import { ALL_ON, type Source } from './setting.ts';
 import { conductorName } from './survey.ts';
 

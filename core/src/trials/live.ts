@@ -1,4 +1,5 @@
-import type { Reading, TrialCircuit } from './circuit.ts';
+import type { TrialCircuit } from './circuit.ts';
+import type { Reading } from './reading.ts';
 import { CONVERTER, RELAY, type NetPart } from '../wiring/netlist.ts';
 import { RAIL_IDLE_W } from '../wiring/rails.ts';
 import { wayBack, wayFrom } from './paths.ts';

@@ -1,5 +1,6 @@
 import { fixed } from '../quantity/format.ts';
-import type { Reading, TrialCircuit } from './circuit.ts';
+import type { TrialCircuit } from './circuit.ts';
+import type { Reading } from './reading.ts';
 import type { ShortTrial } from './survey.ts';
 
 export type Outcome = {

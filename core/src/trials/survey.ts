@@ -3,7 +3,8 @@ import { ampacityA, knownSize } from '../wiring/conductor.ts';
 import { openingTimeS } from '../wiring/fuse.ts';
 import { SHORT_C, standsA2s } from '../wiring/sizing.ts';
 import type { Conductor, Terminal } from '../wiring/netlist.ts';
-import { positiveTerminals, TrialCircuit } from './circuit.ts';
+import { TrialCircuit } from './circuit.ts';
+import { converterBefore } from './converters.ts';
 import { ALL_ON, shortSources, type Source } from './setting.ts';
 
 export type Opening = { partId: string; minS: number; maxS: number };
@@ -61,7 +62,7 @@ const CARRIES_SHARE = 0.02;
 /** Every positive terminal shorted in turn, with the battery at its weakest and at its strongest. */
 export function* survey(circuit: TrialCircuit, bank: Bank, airC: number): Generator<number, ShortTrial[]> {
   const sources = shortSources(bank, airC);
-  const places = positiveTerminals(circuit);
+  const places = circuit.positives;
   const out: ShortTrial[] = [];
   for (const [i, at] of places.entries()) {
     for (const battery of ['weak', 'strong'] as const) out.push(oneShort(circuit, at, sources[battery], battery));
@@ -73,7 +74,7 @@ export function* survey(circuit: TrialCircuit, bank: Bank, airC: number): Genera
 export function oneShort(circuit: TrialCircuit, at: Terminal, source: Source, battery: 'weak' | 'strong'): ShortTrial {
   const { wiring } = circuit;
   const reading = circuit.read(source, { kind: 'short', at }, ALL_ON, 'none');
-  const limitedBy = circuit.converterBefore(at);
+  const limitedBy = converterBefore(wiring.netlist, at);
   const drivenA = limitedBy === undefined ? reading.batteryA : (reading.railA.get(limitedBy) ?? 0);
   const leastA = Math.max(CARRIES_A, CARRIES_SHARE * Math.abs(reading.batteryA));
   const fuses = wiring.netlist.parts

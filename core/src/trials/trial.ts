@@ -1,6 +1,7 @@
 import type { Conductor } from '../wiring/netlist.ts';
 import { fixed } from '../quantity/format.ts';
-import type { Fault, TrialCircuit } from './circuit.ts';
+import type { TrialCircuit } from './circuit.ts';
+import type { Fault } from './reading.ts';
 import { ALL_ON, type Setting, type Source } from './setting.ts';
 import { secondsText, shown, type Outcome } from './outcome.ts';
 import { reversedLead, stuckRelay } from './scenarios.ts';

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { faultChoices } from '@haversack/core/trials/choices';
-  import { TrialCircuit, type Fault } from '@haversack/core/trials/circuit';
+  import { TrialCircuit } from '@haversack/core/trials/circuit';
+  import type { Fault } from '@haversack/core/trials/reading';
   import { shortSources, usualSource } from '@haversack/core/trials/setting';
   import { chargingTogether, joinedPack } from '@haversack/core/trials/scenarios';
   import { trial } from '@haversack/core/trials/trial';
