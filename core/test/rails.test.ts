@@ -19,6 +19,7 @@ import { schematic } from '../src/schematic/layout.ts';
 import { liveView } from '../src/trials/live.ts';
 import { railInputW } from '../src/wiring/rails.ts';
 import { standbyDraws } from '../src/wiring/standby.ts';
+import { report, reportText } from '../src/exchange/report.ts';
 import { spiceNetlist } from '../src/exchange/spice.ts';
 import { CAMERA_W, railBox } from './rail-box.ts';
 
@@ -89,6 +90,13 @@ describe('a voltage that several ports share', () => {
     expect(portLabels(box, plan.panel!, plan.wiring)[0]!.detail).toContain('7.4 V');
     const gone = applyEdits(box, removalOf(box, [{ kind: 'body', id: `converter-${feed.id}` }]));
     expect(gone.feeds[1]!.converter).toEqual({ outV: 7.4, partId: null, ratedW: null });
+  });
+
+  test('the written report says at which volts its amps flow', () => {
+    const cameras = report(box, plan).circuits.filter((c) => c.sharedV !== undefined);
+    expect(cameras.map((c) => [c.sharedV, c.port])).toEqual(['P1', 'P2', 'P3'].map((port) => [7.4, port]));
+    expect(reportText(box, plan)).toMatch(/C1 P1 Camera 1: 2 A, 18 AWG, [\d.]+ m, 0\.81 A at 7\.4 V/);
+    expect(reportText(box, plan)).toMatch(/Lamp: .* A, 0\.\d+ V lost/);
   });
 
   test('it is drawn with its volts, and everything in the drawing can be traced', () => {
@@ -258,6 +266,19 @@ describe('what is told of it', () => {
     expect(found(hung, 'rail-misplaced').map((f) => f.where.id)).toEqual([nested.feeds[2]!.id]);
     const charged = change(set(`circuits/${circuitOf(box, 'Camera 1').id}/purpose`, 'charge'));
     expect(found(charged, 'rail-misplaced')).toHaveLength(1);
+    // each is cured by its own remedy, which brings no new stop
+    for (const wrong of [main, hung, charged]) {
+      const stopsOf = (b: Box) =>
+        planOf(b)
+          .findings.filter((f) => f.severity === 'stop')
+          .map((f) => f.key);
+      const before = new Set(stopsOf(wrong));
+      for (const f of found(wrong, 'rail-misplaced')) {
+        const cured = applyEdits(wrong, f.remedies[0]!.edits);
+        expect(stopsOf(cured)).not.toContain(f.key);
+        expect(stopsOf(cured).filter((key) => !before.has(key))).toEqual([]);
+      }
+    }
   });
 
   test('one plug for 7.4 and 12 V is told: the camera does not survive the mistake', () => {

@@ -145,6 +145,8 @@ export function report(box: Box, plan: Plan, longer: Longer = {}) {
       id: c.circuit.id,
       tag: c.tag,
       port: c.portTag,
+      // amps and lost volts are those of a shared converter where one feeds it
+      ...(c.rail ? { sharedV: c.rail.outV } : {}),
       loadA: round(c.loadA),
       fuseA: c.fuseA ?? null,
       wire: c.wire ? wireSizeText(c.wire) : null,
@@ -216,7 +218,7 @@ export function reportText(box: Box, plan: Plan, longer: Longer = {}): string {
   out.push('', 'Circuits');
   for (const c of plan.wiring.circuits)
     out.push(
-      `  ${c.tag} ${c.portTag} ${c.feeds}: ${c.fuseA ?? c.fuseOrigin} A, ${c.wire ? wireSizeText(c.wire) : c.wireOrigin}, ${fixed(c.lengthMm / 1000, 2)} m, ${fixed(c.loadA, 2)} A, ${fixed(c.dropV, 2)} V lost`
+      `  ${c.tag} ${c.portTag} ${c.feeds}: ${c.fuseA ?? c.fuseOrigin} A, ${c.wire ? wireSizeText(c.wire) : c.wireOrigin}, ${fixed(c.lengthMm / 1000, 2)} m, ${fixed(c.loadA, 2)} A${c.rail ? ` at ${c.rail.outV} V` : ''}, ${fixed(c.dropV, 2)} V lost`
     );
   out.push('', 'Kit');
   for (const l of plan.kit.lines) out.push(`  ${l.packs} × ${l.name} (${l.packText}) ${fixed(l.cost, 2)}`);

@@ -5,6 +5,7 @@
   import { differenceText } from '@haversack/core/variant/differences';
   import { nameOf, type KeptVariant, type Variants } from '$lib/client/variants.svelte.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import AskDialog from '$lib/ui/AskDialog.svelte';
   import Dialog from '$lib/ui/Dialog.svelte';
   import SideBySide from './SideBySide.svelte';
   import { ownDay } from '$lib/ui/days.ts';
@@ -18,7 +19,15 @@
   let name = $state('');
   let renaming = $state.raw<KeptVariant | 'open' | undefined>();
   let newName = $state('');
-  let leaving = $state.raw<KeptVariant | undefined>();
+  let asking = $state<AskDialog>();
+  async function takeOut(v: KeptVariant): Promise<void> {
+    const sure = await asking!.ask({
+      title: 'Take the variant out?',
+      text: `“${nameOf(v)}” is kept nowhere else. Make it a box of its own if you may want it back.`,
+      yes: 'Take it out'
+    });
+    if (sure) await variants.drop({ id: v.id, name: nameOf(v) });
+  }
   let made = $state.raw<{ id: string; name: string } | undefined>();
   /** The list is read again only when a swap was saved: until then the open one may stand in it, too. */
   const others = $derived(variants.kept.filter((v) => v.id !== open.doc.variant.id));
@@ -120,7 +129,7 @@
         >{v.document.variant.builtDay ? 'Not built' : 'Was built'}</button
       >
       <button type="button" class="btn" onclick={() => asBox(v.document, nameOf(v))}>Own box</button>
-      <button type="button" class="btn danger" onclick={() => (leaving = v)}>Take out</button>
+      <button type="button" class="btn danger" onclick={() => takeOut(v)}>Take out</button>
     {:else}
       <button
         type="button"
@@ -167,18 +176,4 @@
       >Name it so</button
     >{/snippet}
 </Dialog>
-<Dialog
-  bind:open={() => leaving !== undefined, (v) => (leaving = v ? leaving : undefined)}
-  title="Take the variant out?"
->
-  <p>“{leaving ? nameOf(leaving) : ''}” is kept nowhere else. Make it a box of its own if you may want it back.</p>
-  {#snippet foot()}<button type="button" class="btn" onclick={() => (leaving = undefined)}>Leave it</button><button
-      type="button"
-      class="btn danger"
-      onclick={async () => {
-        const v = leaving!;
-        leaving = undefined;
-        await variants.drop({ id: v.id, name: nameOf(v) });
-      }}>Take it out</button
-    >{/snippet}
-</Dialog>
+<AskDialog bind:this={asking} />

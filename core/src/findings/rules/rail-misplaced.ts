@@ -1,5 +1,13 @@
 import { misplacedConverters } from '../../wiring/rails.ts';
-import { circuitPlace, rule } from '../rule.ts';
+import { AUTO, setTo } from '../../box/attr.ts';
+import type { Edit } from '../../box/edits.ts';
+import { mainFeed } from '../../box/feeds.ts';
+import type { Origin } from '../../box/schema.ts';
+import { circuitPlace, rule, set, type Facts } from '../rule.ts';
+
+/** Behind the main feed’s switches, as a circuit is while nobody says. */
+const fromMain = ({ box }: Facts, path: string): Edit =>
+  set(`${path}/from`, setTo<Origin>({ at: 'feed', id: mainFeed(box).id, ahead: false }));
 
 /** A converter where none can be worked out: in the main feed, behind another one; or a charger that comes in through one. */
 export const railMisplaced = rule('rail-misplaced', 'safe', 'wiring', (x) => {
@@ -17,7 +25,20 @@ export const railMisplaced = rule('rail-misplaced', 'safe', 'wiring', (x) => {
       why: main
         ? 'The battery could not be charged through it, and all of the box would go off with it. Give it a feed of its own behind the main one.'
         : 'What the second takes from the first is not worked out here, and each loses a tenth. Feed both from the main feed.',
-      figures: {}
+      figures: {},
+      remedies: [
+        main
+          ? {
+              label: 'No converter in the main feed',
+              effect: 'the battery’s own volts',
+              edits: [set(`feeds/${id}/converter`, null)]
+            }
+          : {
+              label: 'Feed it from the main feed',
+              effect: 'no converter ahead of it',
+              edits: [fromMain(x, `feeds/${id}`)]
+            }
+      ]
     };
   });
   const chargers = x.wiring.circuits
@@ -28,7 +49,14 @@ export const railMisplaced = rule('rail-misplaced', 'safe', 'wiring', (x) => {
       short: `${c.portTag} charges through a converter`,
       title: `${c.portTag} cannot charge the battery through a converter`,
       why: 'A converter passes nothing back. Take the charge lead to the main feed or the battery.',
-      figures: {}
+      figures: {},
+      remedies: [
+        {
+          label: 'Take it to the main feed',
+          effect: 'the charger reaches the battery',
+          edits: [set(`circuits/${c.circuit.id}/from`, AUTO)]
+        }
+      ]
     }));
   return [...feeds, ...chargers];
 });
