@@ -1,5 +1,6 @@
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
+import { ensureBuilt } from '../scripts/build.mjs';
 
 /** Workers count up from here; tests with a server of their own take ports forty further on. */
 export const FIRST_PORT = Number(process.env.E2E_PORT ?? 4319);
@@ -18,7 +19,7 @@ export async function isUp(url: string): Promise<boolean> {
 export async function startServer(folder: string, port: number, more: Record<string, string> = {}): Promise<Server> {
   const url = `http://127.0.0.1:${port}`;
   if (await isUp(url)) throw new Error(`something else listens on port ${port}; set E2E_PORT to a free one`);
-  const child = spawn('node', ['build'], {
+  const child = spawn('node', ['scripts/serve.mjs', ensureBuilt()], {
     stdio: ['ignore', 'ignore', 'inherit'],
     env: {
       ...process.env,

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { build } from 'vite';
-import { ensureBuilt } from './demo.mjs';
+import { ensureBuilt } from './build.mjs';
 import { ensureInstalled, root } from './ensure.mjs';
 import { reportDrag } from './bench-drag.mjs';
 import { reportLogbook } from './bench-log.mjs';
@@ -28,10 +28,10 @@ await build({
 const crowdedFile = join(scratch, 'crowded.json');
 spawnSync(process.execPath, [join(scratch, 'bench-core.mjs'), crowdedFile], { stdio: 'inherit' });
 
-ensureBuilt();
+const built = ensureBuilt();
 const port = 4328;
 const started = performance.now();
-const server = spawn(process.execPath, ['build'], {
+const server = spawn(process.execPath, ['scripts/serve.mjs', built], {
   cwd: root,
   stdio: 'ignore',
   env: {
@@ -73,7 +73,7 @@ await reportLogbook(server, `http://127.0.0.1:${port}`, scratch);
 server.kill();
 
 /** JavaScript that the outing page loads at first, static imports followed, gzipped. */
-const client = join(root, 'build/client/_app/immutable');
+const client = join(built, 'client/_app/immutable');
 if (existsSync(client)) {
   const manifest = JSON.parse(readFileSync(join(root, '.svelte-kit/output/client/.vite/manifest.json'), 'utf8'));
   const seen = new Set();

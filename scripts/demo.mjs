@@ -2,12 +2,12 @@
 import { spawn } from 'node:child_process';
 import plain from 'node:http';
 import secure from 'node:https';
-import { createHash } from 'node:crypto';
 import { createServer } from 'node:net';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { databaseIn, markDemo, startOver } from './data-folder.mjs';
-import { ensureInstalled, root, run } from './ensure.mjs';
+import { ensureBuilt } from './build.mjs';
+import { ensureInstalled, root } from './ensure.mjs';
 import { hasPhrase, makePhrase, ownNames } from './lan.mjs';
 import { OptionError, readOptions } from './options.mjs';
 
@@ -35,29 +35,6 @@ function typed() {
   }
 }
 
-/** A fingerprint of everything the build is made from. */
-function sourceHash() {
-  const hash = createHash('sha256');
-  const visit = (path) => {
-    if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) visit(join(path, name));
-    else hash.update(path).update(readFileSync(path));
-  };
-  for (const path of ['src', 'core/src', 'static', 'vite.config.ts', 'package.json', 'package-lock.json'])
-    visit(join(root, path));
-  return hash.digest('hex');
-}
-
-/** Builds when the last build was of other sources. */
-export function ensureBuilt() {
-  const stamp = join(root, 'build', '.sources');
-  const now = sourceHash();
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
-  console.log('Building, about a minute …');
-  run('npx', ['svelte-kit', 'sync']);
-  run('npx', ['vite', 'build', '--logLevel', 'warn']);
-  writeFileSync(stamp, now);
-}
-
 function portIsFree(number) {
   return new Promise((done) => {
     const probe = createServer();
@@ -83,13 +60,16 @@ function startMeter(port, address) {
   return meter;
 }
 
-/** Whether the server is there; its own certificate is nobody else's, and it is this very computer that is asked. */
+/** What the server says of itself; its own certificate is nobody else's, and it is this very computer that is asked. */
 const answers = (address) =>
   new Promise((done, fail) => {
     const { get } = address.startsWith('https') ? secure : plain;
     get(`${address}/api/health`, { rejectUnauthorized: false }, (r) => {
-      r.resume();
-      done(r.statusCode === 200);
+      let text = '';
+      r.on('data', (piece) => (text += piece));
+      r.on('end', () =>
+        r.statusCode === 200 ? done(JSON.parse(text)) : fail(new Error(`it answers ${r.statusCode}`))
+      );
     }).on('error', fail);
   });
 
@@ -113,7 +93,7 @@ async function main() {
       `Port ${port} is in use, perhaps by a Haversack that already runs. Open http://127.0.0.1:${port}, or take another: npm run demo -- --port ${port + 1}`
     );
   ensureInstalled();
-  ensureBuilt();
+  const built = ensureBuilt();
   if (options['--fresh']) {
     if (!demo) fail('--fresh starts the demo over; your own data is never touched by it.');
     const over = startOver(dataDir, Date.now());
@@ -130,7 +110,7 @@ async function main() {
   const outside = own.addresses.map((a) => `${https ? 'https' : 'http'}://${a}:${port}`);
   const phrase = lan && (options['--new-phrase'] || !hasPhrase(dataDir)) ? makePhrase() : undefined;
   const meterPort = demo ? Number(options['--meter']) || (await freePort(4175)) : undefined;
-  const server = spawn(process.execPath, [https ? join('scripts', 'serve-https.mjs') : 'build'], {
+  const server = spawn(process.execPath, [join('scripts', 'serve.mjs'), built], {
     cwd: root,
     stdio: 'inherit',
     env: {
@@ -156,7 +136,12 @@ async function main() {
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
   for (let i = 0; i < 100; i++) {
     try {
-      if (await answers(address)) break;
+      const health = await answers(address);
+      if (health.state === 'busy') {
+        server.kill();
+        fail(health.message);
+      }
+      if (health.state !== 'opening') break;
     } catch {
       await new Promise((done) => setTimeout(done, 100));
     }

@@ -2,7 +2,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureBuilt } from './demo.mjs';
+import { ensureBuilt } from './build.mjs';
 import { ensureBrowser } from './ensure-browser.mjs';
 import { ensureInstalled, root } from './ensure.mjs';
 

@@ -1,7 +1,8 @@
 import { json, type Handle, type RequestEvent, type ServerInit } from '@sveltejs/kit';
 import { isHere, openLan, theLan } from '$lib/server/lan/lan.ts';
 import { COOKIE } from '$lib/server/lan/session.ts';
-import { databaseFile, openStore } from '$lib/server/store.ts';
+import { databaseFile } from '$lib/server/db/file.ts';
+import { openStore } from '$lib/server/store.ts';
 
 /** Names this computer answers to; more by HAVERSACK_HOSTS, comma-separated. */
 const OWN_NAMES = new Set([

@@ -27,7 +27,12 @@
   let problem = $state('');
   let details = $state.raw<{ path: string; message: string }[]>([]);
   type Backup = { file: string; ms: number; boxCount: number; names: string[]; changedMs: number | null };
-  let damaged = $state.raw<{ state: string; message: string; backups: Backup[] } | null>(null);
+  const NOT_OPEN = {
+    newer: 'Made by a newer Haversack',
+    busy: 'Open in another Haversack',
+    damaged: 'The boxes cannot be read'
+  } as const;
+  let damaged = $state.raw<{ state: keyof typeof NOT_OPEN; message: string; backups: Backup[] } | null>(null);
   let search = $state('');
   let archived = $state(false);
   let busy = $state(false);
@@ -67,12 +72,13 @@
   async function load(): Promise<void> {
     try {
       const health = await request<{ state: string; message?: string; backups?: Backup[] }>('GET', '/api/health');
-      if (health.state === 'damaged' || health.state === 'newer')
+      if (health.state === 'damaged' || health.state === 'newer' || health.state === 'busy')
         damaged = { state: health.state, message: health.message ?? '', backups: health.backups ?? [] };
       else {
         damaged = null;
         boxes = (await request<{ boxes: ShelfRow[] }>('GET', '/api/boxes')).boxes;
         loaded = true;
+        askAgain();
         if (reach.away) return;
         lines = (await request<{ boxes: Record<string, ShelfLine> }>('GET', `/api/today?today=${today()}`)).boxes;
       }
@@ -80,6 +86,27 @@
       problem = (e as Error).message;
     }
   }
+
+  /** Answers that are being worked out come a moment later; the longer it takes, the less often it is asked. */
+  const AGAIN_MS = [150, 300, 600, 1000, 2000];
+  let again = 0;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  function askAgain(): void {
+    clearTimeout(timer);
+    if (!boxes.some((b) => b.pending) || reach.away) return void (again = 0);
+    timer = setTimeout(
+      () =>
+        void request<{ boxes: ShelfRow[] }>('GET', '/api/boxes').then(
+          (now) => {
+            boxes = now.boxes;
+            askAgain();
+          },
+          () => undefined
+        ),
+      AGAIN_MS[Math.min(again++, AGAIN_MS.length - 1)]
+    );
+  }
+  onMount(() => () => clearTimeout(timer));
 
   async function attempt(work: () => Promise<void>): Promise<void> {
     problem = '';
@@ -211,7 +238,7 @@
   <main class="mx-auto max-w-[1080px] p-6 max-sm:p-3">
     {#if damaged}
       <section class="max-w-2xl rounded-box border-2 border-stop bg-raise p-5">
-        <h2>{damaged.state === 'newer' ? 'Made by a newer Haversack' : 'The boxes cannot be read'}</h2>
+        <h2>{NOT_OPEN[damaged.state]}</h2>
         <p class="mt-2 text-[0.875rem]">{damaged.message}</p>
         {#if damaged.backups.length}
           <p class="mt-3">These backups are there, newest first. The damaged file is kept beside them.</p>
@@ -232,7 +259,7 @@
                 >
               </li>{/each}
           </ul>
-        {:else if damaged.state !== 'newer'}<p class="mt-3">There is no backup in its folder.</p>{/if}
+        {:else if damaged.state === 'damaged'}<p class="mt-3">There is no backup in its folder.</p>{/if}
       </section>
     {:else}
       <div class="mb-4 flex flex-wrap items-center gap-3">

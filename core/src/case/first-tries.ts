@@ -1,3 +1,4 @@
+import type { Budget } from './budget.ts';
 import { insetMm, SLACK_MM, type Sized, type Space, type Triple } from './space.ts';
 
 type Stood = { low: Triple; high: Triple };
@@ -20,24 +21,54 @@ export function* firstTries(
   space: Space,
   options: readonly Sized[][],
   count: number,
-  seed: number
+  seed: number,
+  budget: Budget
 ): Generator<number, Try | undefined> {
   const random = seeded(seed * 104729 + options.length * 7919);
-  const volume = options.map((o) => o[0]!.size[0] * o[0]!.size[1] * o[0]!.size[2]);
-  const bySize = volume.map((_, i) => i).sort((a, b) => volume[b]! - volume[a]!);
-  for (let t = 0; t < count; t++) {
+  const { volume, bySize } = sized(options);
+  for (let t = 0; t < count && budget.left > 0; t++) {
     const order = t === 0 && seed === 1 ? bySize : shuffled(bySize, volume, random);
-    const found = oneTry(space, options, order, random);
+    const found = oneTry(space, options, order, random, budget);
     if (found) return found;
     if (t % 16 === 15) yield t;
   }
   return undefined;
 }
 
+/**
+ * The attempt that puts most into the case, by volume; what does not go in is passed over.
+ * @param options turns of each body; none for one that is larger than the case
+ * @returns a place for each body that goes in
+ */
+export function fullestTry(
+  space: Space,
+  options: readonly Sized[][],
+  count: number,
+  budget: Budget
+): (Try[number] | undefined)[] {
+  const random = seeded(options.length);
+  const { volume, bySize } = sized(options);
+  let best: { found: (Try[number] | undefined)[]; volume: number } = { found: [], volume: 0 };
+  for (let t = 0; t < count && budget.left > 0; t++) {
+    const order = t === 0 ? bySize : shuffled(bySize, volume, random);
+    const found = oneTry(space, options, order, random, budget, 'passOver')!;
+    const filled = volume.reduce((sum, v, i) => sum + (found[i] ? v : 0), 0);
+    if (filled > best.volume) best = { found, volume: filled };
+    if (bySize.every((i) => found[i])) break;
+  }
+  return best.found;
+}
+
+/** Volumes, and the bodies from the largest on. */
+function sized(options: readonly Sized[][]): { volume: number[]; bySize: number[] } {
+  const volume = options.map(([first]) => (first ? first.size[0] * first.size[1] * first.size[2] : 0));
+  return { volume, bySize: volume.map((_, i) => i).sort((a, b) => volume[b]! - volume[a]!) };
+}
+
 /** Large ones tend to come early, more so the larger. */
 function shuffled(ids: readonly number[], volume: readonly number[], random: () => number): number[] {
   return ids
-    .map((i) => ({ i, key: Math.pow(random(), 1 / Math.sqrt(volume[i]!)) }))
+    .map((i) => ({ i, key: Math.pow(random(), 1 / Math.sqrt(Math.max(1, volume[i]!))) }))
     .sort((a, b) => b.key - a.key)
     .map((x) => x.i);
 }
@@ -46,7 +77,9 @@ function oneTry(
   space: Space,
   options: readonly Sized[][],
   order: readonly number[],
-  random: () => number
+  random: () => number,
+  budget: Budget,
+  whatDoesNotGo: 'giveUp' | 'passOver' = 'giveUp'
 ): Try | undefined {
   const stood: Stood[] = [];
   const keep: Stood[] = space.keepOuts.map((k) => ({ low: [k[0]!, k[1]!, k[2]!], high: [k[3]!, k[4]!, k[5]!] }));
@@ -54,6 +87,9 @@ function oneTry(
   const [wx, wy, wz] = [1 + random(), 1 + random(), 1 + 2 * random()];
   for (const i of order) {
     let best: { at: Triple; option: Sized; cost: number } | undefined;
+    const standing = stood.length + keep.length;
+    if (whatDoesNotGo === 'passOver' && budget.left <= 0) break;
+    budget.left -= options[i]!.length * (1 + CORNERS_EACH * standing) * (1 + standing);
     for (const option of options[i]!) {
       for (const point of corners(space, stood, keep)) {
         const at = slid(space, stood, keep, point, option.size);
@@ -63,6 +99,7 @@ function oneTry(
         if (!best || cost < best.cost) best = { at, option, cost };
       }
     }
+    if (!best && whatDoesNotGo === 'passOver') continue;
     if (!best) return undefined;
     const { at, option } = best;
     stood.push({ low: at, high: [at[0] + option.size[0], at[1] + option.size[1], at[2] + option.size[2]] });
@@ -70,6 +107,9 @@ function oneTry(
   }
   return out;
 }
+
+/** Corners that each thing that stands offers. */
+const CORNERS_EACH = 6;
 
 /** Where a next body may start: the low corner and the ends of whatever stands. */
 function* corners(space: Space, stood: readonly Stood[], keep: readonly Stood[]): Generator<Triple> {

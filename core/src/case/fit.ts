@@ -1,3 +1,4 @@
+import { unlimited, type Budget } from './budget.ts';
 import { caseBlocks, caseConverters } from '../box/feeds.ts';
 import type { Edit } from '../box/edits.ts';
 import { partOf } from '../box/lookup.ts';
@@ -5,8 +6,18 @@ import type { Box, Turn } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { rearSolid, volumesL, type Solid } from './faces.ts';
 import { finished } from '../work.ts';
+import { fullestTry } from './first-tries.ts';
 import { AXES, packing, shortfall, type Axis, type PackResult } from './pack.ts';
-import { arrangementFaults, turned, type Fault, type PackBody, type Placed, type Space } from './space.ts';
+import { placedAt } from './search.ts';
+import {
+  arrangementFaults,
+  orientations,
+  turned,
+  type Fault,
+  type PackBody,
+  type Placed,
+  type Space
+} from './space.ts';
 
 export type BodyKind = 'battery' | 'fuse-block' | 'shunt' | 'body';
 export type FitBody = PackBody & { name: string; kind: BodyKind; massKg: number; pinned: boolean };
@@ -41,6 +52,12 @@ export type CaseFit = {
 
 /** Nodes the search may use on every edit; the worker goes on to the end where that is not enough. */
 export const QUICK_NODE_LIMIT = 600;
+/** Looks at pairs that all of it may take on every edit: some thirty milliseconds. */
+export const QUICK_LOOKS = 250_000;
+/** Of them: for the arrangement itself, for as many as go in where not all do, for what each axis of the case is short of. */
+const ARRANGE_SHARE = 0.6;
+const PARTIAL_SHARE = 0.1;
+const GROWTH_SHARE = 0.05;
 /** Nodes for each of the questions 'and if it were so much longer?' on every edit. */
 const QUICK_GROWTH_NODES = 150;
 const UPRIGHT: Turn[] = ['lwh', 'wlh'];
@@ -204,41 +221,60 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
     return answerOf(reuse!.state, placed, { faults, nodeCount: reuse!.nodeCount, inputKey: '', nodeLimit: 0 });
   }
   const around: Space = { ...space, keepOuts: [...space.keepOuts, ...pinned.map(boxOf)] };
+  const budget = (share: number): Budget =>
+    options.nodeLimit === undefined ? { left: QUICK_LOOKS * share } : unlimited();
   const clearOfPorts: Space = { ...around, keepOuts: [...around.keepOuts, ...ports] };
-  const { answer, arranged } = yield* arrange({ around, clearOfPorts, ports, free, nodeLimit });
-  const some =
-    answer.kind === 'fits' || options.bare ? { placed: arranged, leftOut: [] } : yield* asManyAsGo(around, free);
-  return answerOf(answer.kind, [...pinned, ...some.placed], {
+  const x: Arrange = { around, clearOfPorts, ports, free, nodeLimit, budget: budget(ARRANGE_SHARE) };
+  const { answer, arranged } = yield* arrange(x);
+  const simple = { placed: arranged, leftOut: [] };
+  const some = answer.kind === 'fits' || options.bare ? simple : asManyAsGo(x, () => budget(PARTIAL_SHARE));
+  // what the search had no time to find, an attempt may have found
+  const state = answer.kind === 'not-proven' && !options.bare && some.leftOut.length === 0 ? 'fits' : answer.kind;
+  return answerOf(state, [...pinned, ...some.placed], {
     leftOut: some.leftOut,
     faults: arrangementFaults(space, pinned),
     shortfall:
       answer.kind === 'no' && !options.bare
-        ? yield* shortfallOf(around, free, options.nodeLimit ?? QUICK_GROWTH_NODES)
+        ? yield* shortfallOf(around, free, options.nodeLimit ?? QUICK_GROWTH_NODES, () => budget(GROWTH_SHARE))
         : undefined,
     nodeCount: answer.nodeCount
   });
 }
 
-/** Nodes for each body that may still go in beside those that do. */
-const PARTIAL_NODES = 120;
+type Some = { placed: Placed[]; leftOut: string[] };
+/** Attempts at as many as go in, each in another order. */
+const PARTIAL_TRIES = 40;
 
-/** The largest things first, as many as go in, so that there is something to see and to move. */
-function* asManyAsGo(space: Space, bodies: FitBody[]): Generator<number, { placed: Placed[]; leftOut: string[] }> {
-  const volume = (b: FitBody) => b.lengthMm * b.widthMm * b.heightMm;
-  let inside: FitBody[] = [];
-  let placed: Placed[] = [];
-  for (const body of [...bodies].sort((a, b) => volume(b) - volume(a))) {
-    const answer = yield* packing(space, [...inside, body], PARTIAL_NODES);
-    if (answer.kind !== 'fits') continue;
-    inside = [...inside, body];
-    placed = trueHeights(answer.placed, inside);
-  }
-  return { placed, leftOut: bodies.filter((b) => !inside.includes(b)).map((b) => b.id) };
+/** As many as go in, the large ones first, so that there is something to see and to move; clear of the ports if that takes all of them. */
+function asManyAsGo({ around, clearOfPorts, free }: Arrange, budget: () => Budget): Some {
+  const clear =
+    clearOfPorts.keepOuts.length > around.keepOuts.length ? fullestOf(clearOfPorts, free, budget()) : undefined;
+  if (clear?.leftOut.length === 0) return clear;
+  return fullestOf(around, free, budget());
 }
 
-function* shortfallOf(space: Space, bodies: FitBody[], limit: number): Generator<number, Shortfall> {
+function fullestOf(space: Space, bodies: FitBody[], budget: Budget): Some {
+  const found = fullestTry(
+    space,
+    bodies.map((b) => orientations(space, b)),
+    PARTIAL_TRIES,
+    budget
+  );
+  const placed = bodies.flatMap((body, i): Placed[] => (found[i] ? [placedAt(body, found[i])] : []));
+  const leftOut = bodies.filter((_, i) => !found[i]).map((b) => b.id);
+  // no arrangement leaves here that the plain test finds fault with
+  if (arrangementFaults(space, placed).length > 0) return { placed: [], leftOut: bodies.map((b) => b.id) };
+  return { placed: trueHeights(placed, bodies), leftOut };
+}
+
+function* shortfallOf(
+  space: Space,
+  bodies: FitBody[],
+  limit: number,
+  budget: () => Budget
+): Generator<number, Shortfall> {
   const out: Shortfall = { lengthMm: undefined, widthMm: undefined, heightMm: undefined };
-  for (const axis of AXES) out[`${axis}Mm`] = yield* shortfall(space, bodies, axis, limit);
+  for (const axis of AXES) out[`${axis}Mm`] = yield* shortfall(space, bodies, axis, limit, budget());
   return out;
 }
 
@@ -309,6 +345,7 @@ type Arrange = {
   ports: number[][];
   free: FitBody[];
   nodeLimit: number;
+  budget: Budget;
 };
 
 /**
@@ -316,7 +353,7 @@ type Arrange = {
  * back; then stacked; then lying; then any at all.
  */
 function* arrange(x: Arrange): Generator<number, { answer: PackResult; arranged: Placed[] }> {
-  const { around, clearOfPorts, free, nodeLimit } = x;
+  const { around, clearOfPorts, free, nodeLimit, budget } = x;
   const standing = free.map((b) => (b.kind === 'battery' ? { ...b, turns: UPRIGHT } : b));
   const sets = free.some((b) => b.kind === 'battery' && b.turns.length > 2) ? [standing, free] : [free];
   if (clearOfPorts.keepOuts.length > around.keepOuts.length) {
@@ -333,7 +370,7 @@ function* arrange(x: Arrange): Generator<number, { answer: PackResult; arranged:
     ];
     for (const set of sets)
       for (const { space, mirrored } of ways) {
-        const clear = yield* packing(space, set, Math.min(nodeLimit, CLEAR_NODE_LIMIT));
+        const clear = yield* packing(space, set, Math.min(nodeLimit, CLEAR_NODE_LIMIT), budget);
         if (clear.kind !== 'fits') continue;
         const placed = mirrored ? clear.placed.map((p) => mirrorY(p, around)) : clear.placed;
         return { answer: clear, arranged: trueHeights(placed, free) };
@@ -341,8 +378,8 @@ function* arrange(x: Arrange): Generator<number, { answer: PackResult; arranged:
   }
   let answer: PackResult | undefined;
   for (const set of sets) {
-    answer = yield* packing({ ...around, onFloor: true }, set, Math.min(nodeLimit, CLEAR_NODE_LIMIT));
-    if (answer.kind !== 'fits') answer = yield* packing(around, set, nodeLimit);
+    answer = yield* packing({ ...around, onFloor: true }, set, Math.min(nodeLimit, CLEAR_NODE_LIMIT), budget);
+    if (answer.kind !== 'fits') answer = yield* packing(around, set, nodeLimit, budget);
     if (answer.kind === 'fits') break;
   }
   if (answer!.kind !== 'fits') return { answer: answer!, arranged: [] };

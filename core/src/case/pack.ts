@@ -1,3 +1,4 @@
+import { unlimited, type Budget } from './budget.ts';
 import { firstTries } from './first-tries.ts';
 import { ExactSearch, placedOf } from './search.ts';
 import { arrangementFaults, grown, orientations, type PackBody, type Placed, type Space } from './space.ts';
@@ -15,13 +16,18 @@ const TRY_COUNT = 60;
 /**
  * Exact search for an arrangement of boxes in a tapered case with gaps and keep-outs, in pieces.
  * Hands out the share that is done, 0 to 1. Every 'fits' has been checked by the plain overlap test; 'no' is proven;
- * 'not-proven' means the node limit was reached.
+ * 'not-proven' means the node limit was reached or the budget spent.
  * @param bodies each with at least one allowed turn
  */
-export function* packing(space: Space, bodies: readonly PackBody[], nodeLimit: number): Generator<number, PackResult> {
+export function* packing(
+  space: Space,
+  bodies: readonly PackBody[],
+  nodeLimit: number,
+  budget: Budget = unlimited()
+): Generator<number, PackResult> {
   const options = bodies.map((b) => orientations(space, b));
   if (options.some((o) => o.length === 0)) return { kind: 'no', nodeCount: 0 };
-  const search = new ExactSearch(space, bodies, options);
+  const search = new ExactSearch(space, bodies, options, budget);
   const work = search.work(Math.min(64, nodeLimit));
   let nextTries = TIDY_NODES;
   let round = 0;
@@ -30,11 +36,11 @@ export function* packing(space: Space, bodies: readonly PackBody[], nodeLimit: n
       if (!step.value) return { kind: 'no', nodeCount: search.nodeCount };
       return checked(space, placedOf(bodies, step.value), search.nodeCount);
     }
-    if (search.nodeCount >= nodeLimit) return { kind: 'not-proven', nodeCount: search.nodeCount };
+    if (search.nodeCount >= nodeLimit || budget.left <= 0) return { kind: 'not-proven', nodeCount: search.nodeCount };
     yield step.value;
     if (search.nodeCount < nextTries) continue;
     nextTries *= 3;
-    const tries = firstTries(space, options, TRY_COUNT * (++round) ** 2, round);
+    const tries = firstTries(space, options, TRY_COUNT * (++round) ** 2, round, budget);
     for (let t = tries.next(); ; t = tries.next()) {
       if (!t.done) {
         yield search.doneFraction;
@@ -69,15 +75,19 @@ export function* shortfall(
   space: Space,
   bodies: readonly PackBody[],
   axis: Axis,
-  nodeLimit: number
+  nodeLimit: number,
+  budget: Budget = unlimited()
 ): Generator<number, number | undefined> {
   const fits = function* (by: number): Generator<number, boolean> {
-    return (yield* packing(grown(space, AXES.indexOf(axis) as 0 | 1 | 2, by), bodies, nodeLimit)).kind === 'fits';
+    return (
+      (yield* packing(grown(space, AXES.indexOf(axis) as 0 | 1 | 2, by), bodies, nodeLimit, budget)).kind === 'fits'
+    );
   };
   let low = 0;
   let high = MOST_GROWTH_MM;
   if (!(yield* fits(high))) return undefined;
   while (high - low > 1) {
+    if (budget.left <= 0) return undefined;
     const middle = Math.floor((low + high) / 2);
     if (yield* fits(middle)) high = middle;
     else low = middle;

@@ -2,7 +2,10 @@ import { insetMm, SLACK_MM, type PackBody, type Placed, type Sized, type Space, 
 import type { Try } from './first-tries.ts';
 import { bitCount, copyBranch, rootBranch, smallest, type Branch } from './branch.ts';
 import { VolumeBound } from './volume-bound.ts';
+import type { Budget } from './budget.ts';
 
+/** Looks at a pair that one round of drawing bounds together comes to: pushes, turns, forced ways. */
+const LOOKS_A_ROUND = 6;
 /** From this node on volumes are looked at. */
 const BOUND_FROM_NODE = 12;
 
@@ -26,8 +29,10 @@ export class ExactSearch {
   private readonly space: Space;
   private readonly bodies: readonly PackBody[];
   private readonly options: readonly Sized[][];
+  private readonly budget: Budget;
 
-  constructor(space: Space, bodies: readonly PackBody[], options: readonly Sized[][]) {
+  constructor(space: Space, bodies: readonly PackBody[], options: readonly Sized[][], budget: Budget) {
+    this.budget = budget;
     this.space = space;
     this.bodies = bodies;
     this.options = options;
@@ -58,7 +63,7 @@ export class ExactSearch {
         child.share = branch.share / children.length;
         stack.push(child);
       }
-      if (this.nodeCount >= next) {
+      if (this.nodeCount >= next || this.budget.left <= 0) {
         next += nodesAtATime;
         yield this.doneFraction;
       }
@@ -92,6 +97,9 @@ export class ExactSearch {
   private tightened(b: Branch): boolean {
     const masks = b.masks.slice();
     for (let moved = true; moved;) {
+      this.budget.left -= LOOKS_A_ROUND * this.n * this.total;
+      // less is cut off than could be, which is never wrong; the search is about to be left
+      if (this.budget.left <= 0) return true;
       moved = this.pushed(b);
       for (let i = 0; i < this.n; i++)
         for (let a = 0; a < 3; a++)
@@ -373,16 +381,16 @@ export class ExactSearch {
 
 /** Tries as arrangements of the bodies. */
 export const placedOf = (bodies: readonly PackBody[], found: Try): Placed[] =>
-  bodies.map((body, i) => {
-    const { at, option } = found[i]!;
-    return {
-      id: body.id,
-      turn: option.turn,
-      xMm: at[0],
-      yMm: at[1],
-      zMm: at[2],
-      lengthMm: option.size[0],
-      widthMm: option.size[1],
-      heightMm: option.size[2]
-    };
-  });
+  bodies.map((body, i) => placedAt(body, found[i]!));
+
+/** One body where it was tried. */
+export const placedAt = ({ id }: PackBody, { at, option }: Try[number]): Placed => ({
+  id,
+  turn: option.turn,
+  xMm: at[0],
+  yMm: at[1],
+  zMm: at[2],
+  lengthMm: option.size[0],
+  widthMm: option.size[1],
+  heightMm: option.size[2]
+});

@@ -9,6 +9,7 @@ import { evaluate, type Plan } from '@haversack/core/evaluate';
 import type { LogRecord } from '@haversack/core/logbook/record';
 import sameDocument from 'fast-deep-equal';
 import { getContext, setContext } from 'svelte';
+import type { VersionWhy } from '$lib/server/versions.ts';
 import { request, RequestError } from './api.ts';
 import { FieldDrafts } from './field-drafts.svelte.ts';
 import { handOver } from './handed-over.ts';
@@ -85,6 +86,8 @@ export class OpenBox {
   /** What was sent on top of `revision` and is not acknowledged: a page may be left while its save is under way. */
   #sent: readonly unknown[] = [];
 
+  /** What the next save is, for the version before it. */
+  #why: VersionWhy = 'work';
   #keptSafe: Promise<boolean> = Promise.resolve(true);
 
   /** `draft`: what this window left on the device, unacknowledged. */
@@ -114,6 +117,12 @@ export class OpenBox {
     return this.stage === 'logbook' && this.log.canRedo
       ? true
       : this.future.length > 0 && !(this.stage === 'logbook' && this.future[0]!.stage !== 'logbook');
+  }
+
+  /** Changes that a finding proposed: what stood before them is kept as a version of its own. */
+  remedy(label: string, edits: Edit[]): void {
+    this.commit(label, edits);
+    if (edits.length > 0) this.#why = 'remedy';
   }
 
   /** One change in words. Changes with the same merge key, one after the other, are undone together. */
@@ -196,8 +205,9 @@ export class OpenBox {
     this.#changed();
   }
 
-  /** Puts a whole document in place, as one undoable step. */
-  replace(label: string, doc: Box): void {
+  /** Puts a whole document in place, as one undoable step. @param why what the save after it is */
+  replace(label: string, doc: Box, why: VersionWhy = 'work'): void {
+    this.#why = why;
     this.before = this.#answers();
     this.past = [...this.past, this.#step(label)];
     this.future = [];
@@ -312,6 +322,7 @@ export class OpenBox {
     if (this.#saving || this.#asks || this.save.kind === 'saved') return;
     this.#saving = true;
     const sent = this.doc;
+    const why = this.#why;
     this.#sent = addSent(this.#sent, sent);
     this.#keepDraft();
     this.save = { kind: 'saving' };
@@ -319,9 +330,10 @@ export class OpenBox {
       const answer = await request<{ revision: number }>(
         'PUT',
         `/api/boxes/${this.id}`,
-        { document: sent, revision: this.revision },
+        { document: sent, revision: this.revision, why },
         { keepalive }
       );
+      if (this.doc === sent) this.#why = 'work';
       void keepSaved(this.id, sent, answer.revision);
       this.#onTopOf(answer.revision, this.doc === sent);
     } catch (error) {
@@ -374,6 +386,7 @@ export class OpenBox {
   async keepMine(): Promise<void> {
     if (this.save.kind !== 'conflict') return;
     this.revision = this.save.theirs.revision;
+    this.#why = 'conflict';
     this.save = { kind: 'unsaved' };
     await this.saveNow();
   }

@@ -10,7 +10,8 @@ const row = (id: string, states: State[], unreadable: ShelfRow['unreadable'] = n
   revision: 1,
   updatedMs: 0,
   verdicts: states.map((state, i) => ({ id: String(i), name: '', state, text: '' })),
-  unreadable
+  unreadable,
+  pending: false
 });
 
 describe('the shelf by what needs doing', () => {
@@ -30,6 +31,14 @@ describe('the shelf by what needs doing', () => {
       ['stands', ['fine']]
     ]);
     expect(grouped([]).length).toBe(0);
+  });
+
+  test('a box whose answers are not known yet is never under what stands', () => {
+    const unknown = { ...row('new', []), pending: true };
+    expect(grouped([unknown, row('fine', ['holds'])]).map((g) => [g.id, g.rows.map((r) => r.id)])).toEqual([
+      ['pending', ['new']],
+      ['stands', ['fine']]
+    ]);
   });
 
   test('within a group they keep their order', () => {

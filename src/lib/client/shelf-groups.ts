@@ -9,6 +9,7 @@ const some = (row: ShelfRow, state: ShelfRow['verdicts'][number]['state']): bool
 /** By what needs doing, the worst first. */
 const GROUPS: readonly { id: string; name: string; holds: (r: ShelfRow) => boolean }[] = [
   { id: 'unreadable', name: 'Cannot be read', holds: (r) => r.unreadable !== null },
+  { id: 'pending', name: 'Being worked out', holds: (r) => r.pending },
   { id: 'stop', name: 'Not to be built like this', holds: (r) => some(r, 'stop') },
   { id: 'caution', name: 'To be looked at again', holds: (r) => some(r, 'caution') },
   { id: 'begun', name: 'Begun', holds: (r) => some(r, 'not-started') },

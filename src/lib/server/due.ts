@@ -9,11 +9,12 @@ import { and, eq } from 'drizzle-orm';
 import { createEvents, type DateArray } from 'ics';
 import { z } from 'zod';
 import { getBox, type StoredBox } from './boxes.ts';
-import { dayOf } from './day.ts';
+import { askedDay, dayOf } from './day.ts';
 import type { Db } from './db/open.ts';
 import { boxes, dueSnoozes } from './db/schema.ts';
 import { ApiError } from './errors.ts';
 import { listLog } from './logbook.ts';
+import { fullCatalogue } from './parts.ts';
 
 const snoozeSchema = z.strictObject({ key: z.enum(DUE_KEYS), until: z.iso.date().nullable() });
 
@@ -68,6 +69,18 @@ export function boxToday(db: Db, box: StoredBox, catalogue: Catalogue, today: st
       season: withSeason ? seasonPlan(box.document, plan) : undefined
     })
   };
+}
+
+/** What the logbook says of a stored box. @param day where the person is; null = here. @throws ApiError 400, 404, 422 */
+export const todayOf = (
+  db: Db,
+  { boxId, day, withSeason }: { boxId: string; day: string | null; withSeason: boolean }
+) => boxToday(db, getBox(db, boxId), fullCatalogue(db), askedDay(day), withSeason);
+
+/** The same as a calendar. @throws ApiError 400, 404, 422 */
+export function calendarOf(db: Db, args: Parameters<typeof todayOf>[1]): string {
+  const { document } = getBox(db, args.boxId);
+  return dueCalendar(args.boxId, document.name, todayOf(db, args).due);
 }
 
 /** What is due as a calendar: an event the day it is due, with an alarm in the morning. @throws Error of the writer */

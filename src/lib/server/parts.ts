@@ -2,7 +2,8 @@ import { partFromOlder } from '@haversack/core/box/older';
 import { partSchema, type Part } from '@haversack/core/catalogue/part';
 import { issueWords } from '@haversack/core/exchange/issue-words';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
-import { eq } from 'drizzle-orm';
+import { asc, eq } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
 import type { Db } from './db/open.ts';
 import { ownParts } from './db/schema.ts';
 import { ApiError } from './errors.ts';
@@ -14,6 +15,14 @@ export const listOwnParts = (db: Db): Part[] =>
     .from(ownParts)
     .all()
     .map((row) => partFromOlder(JSON.parse(row.document)) as Part);
+
+/** The same as long as no part of one's own was added, changed or taken away: plans hang on them. */
+export function ownPartsMark(db: Db): string {
+  const hash = createHash('sha1');
+  for (const { document } of db.select({ document: ownParts.document }).from(ownParts).orderBy(asc(ownParts.id)).all())
+    hash.update(document).update('\n');
+  return hash.digest('base64url');
+}
 
 /** Everything to choose from: own parts first, then the starter catalogue. */
 export const fullCatalogue = (db: Db): Part[] => [...listOwnParts(db), ...STARTER_CATALOGUE];

@@ -1,25 +1,23 @@
-import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import type { Part } from '@haversack/core/catalogue/part';
+import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { canalNightBankBox, saltmarshHideBox } from '@haversack/core/demo/boxes';
 import { evaluate } from '@haversack/core/evaluate';
-import * as evaluation from '@haversack/core/evaluate';
+import { eq } from 'drizzle-orm';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { eq } from 'drizzle-orm';
-import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, test } from 'vitest';
+import { answersOf } from './answers-of.ts';
 import { createBox, deleteBox, saveBox, setArchived } from './boxes.ts';
 import { openDatabase, type Db } from './db/open.ts';
-import { boxes } from './db/schema.ts';
-import { listBoxes } from './shelf.ts';
-
-vi.mock('@haversack/core/evaluate', { spy: true });
+import { answers, boxes } from './db/schema.ts';
+import { deleteOwnPart, saveOwnPart } from './parts.ts';
+import { boxCount, keepAnswers, listBoxes } from './shelf.ts';
+import { shelfNow } from './testing/shelf-now.ts';
 
 let folder: string;
 let db: Db;
-const worked = () => vi.mocked(evaluation.evaluate).mock.calls.length;
-const stateOf = (list: ReturnType<typeof listBoxes>, id: string) =>
-  list.find((b) => b.id === id)!.verdicts.map((v) => v.state);
+const rowOf = (id: string, program = 'this') => listBoxes(db, program).find((b) => b.id === id)!;
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), 'haversack-shelf-'));
@@ -33,48 +31,81 @@ afterEach(() => {
 });
 
 describe('the shelf', () => {
-  test('a box that did not change is worked out once; a saved one anew', () => {
+  test('says nothing of a box until its answers are kept, then what its plan says', () => {
+    const box = { ...canalNightBankBox(), notes: 'for the long nights' };
+    const { id } = createBox(db, box, 1);
+    expect(rowOf(id)).toMatchObject({ pending: true, verdicts: [], notes: '' });
+    shelfNow(db);
+    const plan = evaluate(box, STARTER_CATALOGUE);
+    expect(rowOf(id)).toMatchObject({ pending: false, notes: 'for the long nights', unreadable: null });
+    expect(rowOf(id).verdicts.map((v) => [v.id, v.state])).toEqual(plan.verdicts.map((v) => [v.id, v.state]));
+    expect(rowOf(id).verdicts.every((v) => v.text !== '')).toBe(true);
+  });
+
+  test('answers of an older revision are not shown: they would be false comfort', () => {
     const box = canalNightBankBox();
     const { id } = createBox(db, box, 1);
-    createBox(db, saltmarshHideBox(), 1);
-    const first = listBoxes(db, STARTER_CATALOGUE);
-    const after = worked();
-    expect(listBoxes(db, STARTER_CATALOGUE)).toEqual(first);
-    expect(worked()).toBe(after);
-    const changed = { ...box, bank: { ...box.bank, partId: null } };
-    saveBox(db, id, changed, 1, 2);
-    const now = listBoxes(db, STARTER_CATALOGUE);
-    expect(worked()).toBe(after + 1);
-    expect(stateOf(now, id)).toEqual(evaluate(changed, STARTER_CATALOGUE).verdicts.map((v) => v.state));
-    expect(stateOf(now, id)).not.toEqual(stateOf(first, id));
+    const other = createBox(db, saltmarshHideBox(), 1);
+    shelfNow(db);
+    saveBox(db, id, { ...box, bank: { ...box.bank, partId: null } }, 1, 2);
+    expect(rowOf(id)).toMatchObject({ pending: true, verdicts: [] });
+    expect(rowOf(other.id).pending).toBe(false);
+    const before = evaluate(box, STARTER_CATALOGUE).verdicts.map((v) => v.state);
+    expect(
+      shelfNow(db)
+        .find((b) => b.id === id)!
+        .verdicts.map((v) => v.state)
+    ).not.toEqual(before);
   });
 
-  test('archived, renamed by a save and taken away: what is told of the rest stays', () => {
+  test('answers of another program are worked out anew, and those that come late belong to their own revision', () => {
+    const { id, document } = createBox(db, canalNightBankBox(), 1);
+    shelfNow(db, 'older');
+    expect(rowOf(id, 'older').pending).toBe(false);
+    expect(rowOf(id, 'newer').pending).toBe(true);
+    const late = answersOf(db, { boxId: id })!;
+    saveBox(db, id, { ...document, name: 'Renamed meanwhile' }, 1, 2);
+    keepAnswers(db, late, 'newer');
+    expect(rowOf(id, 'newer')).toMatchObject({ name: 'Renamed meanwhile', pending: true });
+  });
+
+  test('archived and taken away: what is told of the rest stays, and nothing of the gone is kept', () => {
     const one = createBox(db, canalNightBankBox(), 1);
     const two = createBox(db, saltmarshHideBox(), 1);
-    listBoxes(db, STARTER_CATALOGUE);
+    shelfNow(db);
     setArchived(db, one.id, true);
-    expect(listBoxes(db, STARTER_CATALOGUE).find((b) => b.id === one.id)?.archived).toBe(true);
+    expect(rowOf(one.id)).toMatchObject({ archived: true, pending: false });
+    const late = answersOf(db, { boxId: one.id })!;
     deleteBox(db, one.id);
-    expect(listBoxes(db, STARTER_CATALOGUE).map((b) => b.id)).toEqual([two.id]);
+    keepAnswers(db, late, 'this');
+    expect(listBoxes(db, 'this').map((b) => b.id)).toEqual([two.id]);
+    expect(db.select().from(answers).all()).toHaveLength(1);
+    expect(answersOf(db, { boxId: one.id })).toBeUndefined();
+    expect(boxCount(db)).toBe(1);
   });
 
-  test('a part of one’s own that was changed is looked at again', () => {
-    createBox(db, canalNightBankBox(), 1);
+  test('a part of one’s own that was added, changed or taken away: every box is looked at again', () => {
+    const { id } = createBox(db, canalNightBankBox(), 1);
     const own = { ...STARTER_CATALOGUE[0]!, id: 'own-1', origin: 'own' } as Part;
-    listBoxes(db, [own, ...STARTER_CATALOGUE]);
-    const after = worked();
-    listBoxes(db, [{ ...own, name: 'Another name' }, ...STARTER_CATALOGUE]);
-    expect(worked()).toBe(after + 1);
+    for (const change of [
+      () => saveOwnPart(db, own, 1),
+      () => saveOwnPart(db, { ...own, name: 'Another name' }, 1),
+      () => deleteOwnPart(db, 'own-1')
+    ]) {
+      shelfNow(db);
+      expect(rowOf(id).pending).toBe(false);
+      change();
+      expect(rowOf(id).pending).toBe(true);
+    }
   });
 
   test('one that was damaged behind its back says so, and is well again when it is', () => {
     const { id } = createBox(db, canalNightBankBox(), 1);
     const text = db.select().from(boxes).where(eq(boxes.id, id)).get()!.document;
-    listBoxes(db, STARTER_CATALOGUE);
+    shelfNow(db);
     db.update(boxes).set({ document: '{"half' }).where(eq(boxes.id, id)).run();
-    expect(listBoxes(db, STARTER_CATALOGUE)[0]!.unreadable).not.toBeNull();
+    expect(shelfNow(db)[0]!.unreadable).not.toBeNull();
     db.update(boxes).set({ document: text }).where(eq(boxes.id, id)).run();
-    expect(listBoxes(db, STARTER_CATALOGUE)[0]!.unreadable).toBeNull();
+    expect(shelfNow(db)[0]!.unreadable).toBeNull();
   });
 });

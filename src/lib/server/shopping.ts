@@ -4,14 +4,12 @@ import { shopsSchema } from '@haversack/core/kit/buy/shops-schema';
 import { NO_SHOPS, type Shops } from '@haversack/core/kit/buy/types';
 import { asc, desc, eq } from 'drizzle-orm';
 import { z } from 'zod';
-import type { Db } from './db/open.ts';
+import type { Db, Tx } from './db/open.ts';
 import { drawer, orders, settings } from './db/schema.ts';
 import { ApiError } from './errors.ts';
 
 const SHOPS = 'shops';
 /** The database, or a transaction of it. */
-type Tx = Pick<Db, 'select' | 'insert' | 'update' | 'delete'>;
-
 /** Reads data by a schema. @throws ApiError 422 with place and reason */
 function read<T>(schema: z.ZodType<T>, data: unknown, what: string): T {
   const parsed = schema.safeParse(data);

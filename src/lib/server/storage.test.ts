@@ -4,19 +4,10 @@ import { dirname, join } from 'node:path';
 import { beforeEach, describe, expect, test } from 'vitest';
 import { emptyBox } from '@haversack/core/box/empty';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
-import {
-  backTo,
-  createBox,
-  deleteBox,
-  getBox,
-  getRevision,
-  listRevisions,
-  rawDocument,
-  saveBox,
-  setArchived
-} from './boxes.ts';
+import { backTo, createBox, deleteBox, getBox, rawDocument, saveBox, setArchived } from './boxes.ts';
+import { getRevision, listRevisions } from './revisions.ts';
 import { parseDocument } from './documents.ts';
-import { listBoxes } from './shelf.ts';
+import { shelfNow } from './testing/shelf-now.ts';
 import { backup, backupDir, backupsOf, holdsOf } from './db/backup.ts';
 import { openDatabase, restoreBackup, type Db } from './db/open.ts';
 import { answer, ApiError } from './errors.ts';
@@ -65,7 +56,7 @@ describe('boxes', () => {
     setArchived(db, made.id, true);
     deleteBox(db, made.id);
     expect(() => getBox(db, made.id)).toThrow('not on the shelf');
-    expect(listBoxes(db, STARTER_CATALOGUE)).toEqual([]);
+    expect(shelfNow(db)).toEqual([]);
   });
 
   test('a hostile document is refused with its place and nothing is stored', () => {
@@ -74,7 +65,7 @@ describe('boxes', () => {
       parseDocument(JSON.parse('{"__proto__": {"polluted": true}, "format": "haversack-box", "version": 1}'))
     ).toThrow();
     expect(({} as { polluted?: boolean }).polluted).toBeUndefined();
-    expect(listBoxes(db, STARTER_CATALOGUE)).toEqual([]);
+    expect(shelfNow(db)).toEqual([]);
   });
 });
 
@@ -109,9 +100,7 @@ describe('the database file', () => {
     const aside = restoreBackup(file, damaged.backups[0]!, 4_000);
     expect(existsSync(aside)).toBe(true);
     const restored = await openDatabase(file, MIGRATIONS, 5_000);
-    expect(restored.state === 'ready' && listBoxes(restored.db, STARTER_CATALOGUE).map((b) => b.name)).toEqual([
-      'Precious'
-    ]);
+    expect(restored.state === 'ready' && shelfNow(restored.db).map((b) => b.name)).toEqual(['Precious']);
   });
 
   test('a folder that cannot be written is one clear sentence', async () => {
@@ -150,7 +139,7 @@ describe('nothing is destroyed by mistake', () => {
     const good = createBox(db, emptyBox('Good'), 1);
     const bad = createBox(db, emptyBox('Bad'), 2);
     broken(bad.id, text);
-    const list = listBoxes(db, STARTER_CATALOGUE);
+    const list = shelfNow(db);
     expect(list.map((b) => [b.name, b.unreadable !== null])).toEqual([
       ['Bad', true],
       ['Good', false]
@@ -168,7 +157,7 @@ describe('nothing is destroyed by mistake', () => {
     db.$client
       .prepare('insert into revisions (box_id, revision, document, saved_ms) values (?, 7, ?, 5)')
       .run(bad.id, half);
-    const { unreadable } = listBoxes(db, STARTER_CATALOGUE)[0]!;
+    const { unreadable } = shelfNow(db)[0]!;
     expect(unreadable!.why).toMatch(/no whole box any more \(\w+.*: /);
     expect(unreadable!.goodRevision?.revision).not.toBe(7);
   });
@@ -177,22 +166,22 @@ describe('nothing is destroyed by mistake', () => {
     const made = createBox(db, emptyBox('First'), 1);
     saveBox(db, made.id, { ...made.document, notes: 'second' }, 1, 2);
     broken(made.id, '{"name"');
-    const { unreadable } = listBoxes(db, STARTER_CATALOGUE)[0]!;
+    const { unreadable } = shelfNow(db)[0]!;
     expect(unreadable!.goodRevision!.revision).toBe(1);
     const back = backTo(db, made.id, 1, 3);
     expect(back.revision).toBe(3);
     expect(getBox(db, made.id).document.name).toBe('First');
-    expect(listBoxes(db, STARTER_CATALOGUE)[0]!.unreadable).toBeNull();
+    expect(shelfNow(db)[0]!.unreadable).toBeNull();
     expect(() => getRevision(db, made.id, 2)).toThrow('damaged');
   });
 
   test('an unreadable box without a good version can still be archived and deleted', () => {
     const made = createBox(db, emptyBox('Lost'), 1);
     broken(made.id, 'nonsense');
-    expect(listBoxes(db, STARTER_CATALOGUE)[0]!.unreadable!.goodRevision).toBeNull();
+    expect(shelfNow(db)[0]!.unreadable!.goodRevision).toBeNull();
     setArchived(db, made.id, true);
     deleteBox(db, made.id);
-    expect(listBoxes(db, STARTER_CATALOGUE)).toEqual([]);
+    expect(shelfNow(db)).toEqual([]);
   });
 
   test('a database of a newer version is left as it is and named so', async () => {

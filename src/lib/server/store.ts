@@ -2,22 +2,20 @@ import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import type { Box } from '@haversack/core/box/schema';
 import { demoBoxes } from '@haversack/core/demo/boxes';
 import { otherVariants } from '@haversack/core/demo/variants';
-import { basename, join } from 'node:path';
+import { basename } from 'node:path';
 import { createBox, getBox } from './boxes.ts';
-import { listBoxes } from './shelf.ts';
 import { backupWhileRunning } from './db/backup.ts';
+import { databaseFile, migrationsFolder } from './db/file.ts';
 import { seedBench } from './demo-bench.ts';
 import { seedLog } from './demo-log.ts';
 import { markRunning, openDatabase, restoreBackup, type Db, type Opened } from './db/open.ts';
 import { ApiError } from './errors.ts';
+import { boxCount } from './shelf.ts';
 import { keepVariant } from './variants.ts';
 import { recoverRecordings } from './meter/meters.ts';
 
 /** The one open database of this process; opened when the server starts. */
 let opened: Opened | undefined;
-
-export const databaseFile = (): string => process.env.HAVERSACK_DB ?? join(process.cwd(), 'data', 'haversack.db');
-const migrationsFolder = (): string => process.env.HAVERSACK_MIGRATIONS ?? join(process.cwd(), 'drizzle');
 
 /** Opens the database once; with HAVERSACK_DEMO=1 an empty one gets the demo boxes. */
 export async function openStore(): Promise<void> {
@@ -26,7 +24,7 @@ export async function openStore(): Promise<void> {
   markRunning(databaseFile());
   backupWhileRunning(opened.db.$client, databaseFile());
   recoverRecordings(opened.db);
-  if (process.env.HAVERSACK_DEMO === '1' && listBoxes(opened.db, STARTER_CATALOGUE).length === 0) seedDemo(opened.db);
+  if (process.env.HAVERSACK_DEMO === '1' && boxCount(opened.db) === 0) seedDemo(opened.db);
 }
 
 /** The hide box stands among its variants under a name of its own. */

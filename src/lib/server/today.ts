@@ -1,4 +1,3 @@
-import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { drawW } from '@haversack/core/demand/draw';
 import { learntOf, spreadOfDevice } from '@haversack/core/demand/spread';
 import { orderSchema, paidFor } from '@haversack/core/kit/buy/orders';
@@ -9,6 +8,7 @@ import { askedDay } from './day.ts';
 import type { Db } from './db/open.ts';
 import { boxes, orders, records } from './db/schema.ts';
 import { boxToday } from './due.ts';
+import { fullCatalogue } from './parts.ts';
 import { recordsWhere } from './records.ts';
 
 export type ShelfLine = {
@@ -25,11 +25,12 @@ export type ShelfLine = {
  */
 export function shelfToday(db: Db, day: string | null): Record<string, ShelfLine> {
   const today = askedDay(day);
+  const catalogue = fullCatalogue(db);
   const kept = db.select({ id: records.boxId, n: count() }).from(records).groupBy(records.boxId).all();
   return Object.fromEntries(
     kept.flatMap(({ id }) => {
       try {
-        const now = boxToday(db, getBox(db, id), STARTER_CATALOGUE, today, false);
+        const now = boxToday(db, getBox(db, id), catalogue, today, false);
         const due = now.due.filter((d) => d.state === 'overdue');
         const line: ShelfLine = {
           lastOutingDay: now.lastOutingDay,

@@ -9,7 +9,7 @@ import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { addMarks, addPhoto, listMarks, listPhotos, readPhoto } from './bench.ts';
 import { createBox, getBox } from './boxes.ts';
-import { listBoxes } from './shelf.ts';
+import { shelfNow } from './testing/shelf-now.ts';
 import { openDatabase } from './db/open.ts';
 import type { Db } from './db/open.ts';
 import { batteriesFromBox, listBatteries } from './batteries.ts';
@@ -123,7 +123,7 @@ describe('a box as one file', () => {
     expect(() => unpackBox(there, zipSync(noPicture), NOW)).toThrow(/photograph is missing/);
     expect(() => unpackBox(there, zipSync({ ...files, [picture]: strToU8('<svg>') }), NOW)).toThrow(/no photograph/);
     expect(() => unpackBox(there, bytes.slice(0, 400), NOW)).toThrow(/no whole zip/);
-    expect(listBoxes(there, STARTER_CATALOGUE)).toEqual([]);
+    expect(shelfNow(there)).toEqual([]);
     expect([listOwnParts(there), listBatteries(there)]).toEqual([[], []]);
   });
 

@@ -1,6 +1,6 @@
 import { and, asc, eq } from 'drizzle-orm';
 import type { Box } from '@haversack/core/box/schema';
-import type { Db } from './db/open.ts';
+import type { Db, Tx } from './db/open.ts';
 import { boxes, variants } from './db/schema.ts';
 import { readable, readDocument } from './documents.ts';
 import { ApiError } from './errors.ts';
@@ -11,8 +11,6 @@ const MOST = 12;
 export type StoredVariant = { id: string; name: string; builtDay: string | null; changedMs: number; document: Box };
 /** One that cannot be read; the others are not touched by it. */
 export type BrokenVariant = { id: string; why: string };
-
-type Tx = Pick<Db, 'select' | 'insert' | 'update' | 'delete'>;
 
 /** Every variant beside the document, the oldest first. @throws ApiError 404 for a box that is not there */
 export function listVariants(db: Db, boxId: string): { variants: StoredVariant[]; broken: BrokenVariant[] } {

@@ -59,6 +59,7 @@
         >{/if}</a
     >{/if}
   <div class="flex flex-wrap gap-x-4 gap-y-1">
+    {#if row.pending}<span class="lab">Its answers are being worked out …</span>{/if}
     {#each row.verdicts as v (v.id)}<div class="flex w-28 items-start gap-1.5">
         <Mark state={v.state} size={16} />
         <div class="min-w-0">

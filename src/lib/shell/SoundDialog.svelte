@@ -47,7 +47,7 @@
   function take(): void {
     const edits = chosen.flatMap((c) => c.edits);
     heavy.soundShown = false;
-    open.commit(chosen.length === 1 ? chosen[0]!.label : `Made sound: ${chosen.length} changes`, edits);
+    open.remedy(chosen.length === 1 ? chosen[0]!.label : `Made sound: ${chosen.length} changes`, edits);
   }
 
   /** 'C3: fit a 3 A fuse'; a label that begins with a mark of its own needs none. */

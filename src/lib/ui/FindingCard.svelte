@@ -93,7 +93,7 @@
           class:main={i === 0 && !remedy.answer}
           aria-label="{remedy.answer ? 'It is so' : 'Do this'}: {remedy.label}"
           onclick={() => {
-            open.commit(remedy.label, remedy.edits);
+            open.remedy(remedy.label, remedy.edits);
             open.tell(`Done: ${remedy.label}`);
           }}>{remedy.answer ? 'It is so' : 'Do this'}</button
         >

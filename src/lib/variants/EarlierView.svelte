@@ -3,11 +3,19 @@
   import { onMount } from 'svelte';
   import { done, request } from '$lib/client/api.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
+  import type { Told } from '$lib/server/revisions.ts';
   import SideBySide from './SideBySide.svelte';
 
   /** Earlier versions of the box: what each save changed, any two side by side, one brought back. */
   const open = useBox();
-  type Row = { revision: number; savedMs: number; variant: string; changes: string[]; more: number };
+  type Row = Told;
+  /** What the save after a version was, when it was no plain work. */
+  const WHY: Record<Row['why'], string> = {
+    work: '',
+    remedy: 'before a remedy',
+    conflict: 'of the other window',
+    back: 'before going back'
+  };
   let rows = $state.raw<Row[]>([]);
   let loaded = $state(false);
   let problem = $state('');
@@ -34,7 +42,7 @@
   }
   const bring = (row: Row) =>
     done(async () => {
-      open.replace(`Back to version ${row.revision}`, await documentOf(row.revision));
+      open.replace(`Back to version ${row.revision}`, await documentOf(row.revision), 'back');
       pair = undefined;
       await open.saveNow();
       await load();
@@ -71,7 +79,7 @@
     <SideBySide columns={pair.map(column)} />
   </section>
 {:else if loaded && rows.length === 0}
-  <p class="text-ink2">None yet: each save keeps the one before it.</p>
+  <p class="text-ink2">None yet: each stretch of work, each remedy and each day keeps the one before it.</p>
 {:else}
   <p class="lab mb-2">
     Newest first; each line says what the save after it changed. To compare two earlier ones, mark the first, then
@@ -82,7 +90,7 @@
       <li>
         <div class="w-52 flex-none">
           <b>Version {row.revision}</b>{#if row.variant}<span class="lab ml-2">{row.variant}</span>{/if}
-          <span class="lab block">{when(row.savedMs)}</span>
+          <span class="lab block">{when(row.savedMs)}{WHY[row.why] ? `, ${WHY[row.why]}` : ''}</span>
         </div>
         <p class="min-w-0 flex-1">
           {#if row.changes.length === 0}<span class="text-ink2">Nothing of the box changed after it.</span>{:else}Then: {row.changes.join(

@@ -15,22 +15,25 @@ import {
 import { dirname, join } from 'node:path';
 import { backup, backupsOf, clearHalfCopies, holdsOf } from './backup.ts';
 import { inspectDatabase, whyNot } from './inspect.ts';
+import { onlyOne } from './only-one.ts';
 import * as schema from './schema.ts';
 
 export type Db = BetterSQLite3Database<typeof schema> & { $client: Database.Database };
+/** A database within a transaction, or itself. */
+export type Tx = Pick<Db, 'select' | 'insert' | 'update' | 'delete'>;
 export type Opened =
   | { state: 'ready'; db: Db }
-  /** Broken, or made by a newer Haversack: left as it is, with what can be done. */
-  | { state: 'damaged' | 'newer'; message: string; backups: string[] };
+  /** Broken, made by a newer Haversack, or open in another one: left as it is, with what can be done. */
+  | { state: 'damaged' | 'newer' | 'busy'; message: string; backups: string[] };
 
 /**
  * Opens the database: checks it, keeps a copy of what was there, brings it to the newest shape. A damaged file is not
  * touched; the caller offers the last backup instead.
  */
 export async function openDatabase(file: string, migrations: string, nowMs: number): Promise<Opened> {
-  const refused = (state: 'damaged' | 'newer', message: string): Opened => {
+  const refused = (state: 'damaged' | 'newer' | 'busy', message: string): Opened => {
     console.error(`${file}: ${message}`);
-    return { state, message, backups: state === 'newer' ? [] : backupsOf(file) };
+    return { state, message, backups: state === 'damaged' ? backupsOf(file) : [] };
   };
   try {
     mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
@@ -41,6 +44,11 @@ export async function openDatabase(file: string, migrations: string, nowMs: numb
       FOLDER_SENTENCE[/ENOSPC|EDQUOT/.test((error as { code?: string }).code ?? '') ? 'full' : 'closed']
     );
   }
+  if (!onlyOne(file))
+    return refused(
+      'busy',
+      'Another Haversack has these boxes open: two at once could not see each other’s work. Go on in that one, or stop it and start this one again; for other boxes begin in another folder: npm start -- --data FOLDER.'
+    );
   const found = inspectDatabase(file, migrations);
   if (found.is === 'newer')
     return refused(

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { blob, check, index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { VERSION_WHYS } from '../versions.ts';
 
 /** One row a box: its document as JSON and the revision that a save must start from. */
 export const boxes = sqliteTable(
@@ -16,6 +17,19 @@ export const boxes = sqliteTable(
   (t) => [check('boxes_revision_positive', sql`${t.revision} > 0`)]
 );
 
+/** The five answers of a box as they were worked out last, for the shelf: of which revision, by which program, with which own parts. */
+export const answers = sqliteTable('answers', {
+  boxId: text('box_id')
+    .primaryKey()
+    .references(() => boxes.id, { onDelete: 'cascade' }),
+  revision: integer('revision').notNull(),
+  /** How long the document was: one that was damaged behind its back is looked at again. */
+  bytes: integer('bytes').notNull(),
+  program: text('program').notNull(),
+  own: text('own').notNull(),
+  answers: text('answers').notNull()
+});
+
 /** Earlier documents of a box, so that nothing saved is ever lost by a later save. */
 export const revisions = sqliteTable(
   'revisions',
@@ -25,7 +39,9 @@ export const revisions = sqliteTable(
       .references(() => boxes.id, { onDelete: 'cascade' }),
     revision: integer('revision').notNull(),
     document: text('document').notNull(),
-    savedMs: integer('saved_ms').notNull()
+    savedMs: integer('saved_ms').notNull(),
+    /** What the save after it was: more work, a remedy, one side of a conflict, a way back. */
+    why: text('why', { enum: VERSION_WHYS }).notNull().default('work')
   },
   (t) => [primaryKey({ columns: [t.boxId, t.revision] })]
 );

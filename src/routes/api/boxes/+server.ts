@@ -1,13 +1,12 @@
 import { FIRST_VARIANT } from '@haversack/core/box/variant-names';
 import { answer, ApiError } from '$lib/server/errors.ts';
 import { createBox } from '$lib/server/boxes.ts';
-import { listBoxes } from '$lib/server/shelf.ts';
 import { parseDocument } from '$lib/server/documents.ts';
-import { fullCatalogue } from '$lib/server/parts.ts';
 import { readJson } from '$lib/server/read-json.ts';
 import { theDb } from '$lib/server/store.ts';
+import { savedBox, shelf } from '$lib/server/work/ask.ts';
 
-export const GET = () => answer(() => ({ boxes: listBoxes(theDb(), fullCatalogue(theDb())) }));
+export const GET = () => answer(() => ({ boxes: shelf(theDb()) }));
 
 /** Takes a new or imported document; strict, nothing half-imported. */
 export const POST = ({ request }) =>
@@ -18,5 +17,7 @@ export const POST = ({ request }) =>
     const document = parseDocument((body as { document: unknown }).document);
     // a copy or an import stands alone: the variants of the box it came from stayed there
     const variant = { ...FIRST_VARIANT, builtDay: document.variant.builtDay };
-    return createBox(theDb(), { ...document, variant }, Date.now());
+    const stored = createBox(theDb(), { ...document, variant }, Date.now());
+    savedBox(theDb(), stored.id);
+    return stored;
   });

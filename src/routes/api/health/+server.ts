@@ -1,7 +1,8 @@
 import { json } from '@sveltejs/kit';
 import { basename } from 'node:path';
 import { backupsWithContents } from '$lib/server/db/backup.ts';
-import { databaseFile, storeState } from '$lib/server/store.ts';
+import { databaseFile } from '$lib/server/db/file.ts';
+import { storeState } from '$lib/server/store.ts';
 
 /** Whether the database is usable; a damaged one is told with what can be done: its backups by name, with what they hold. */
 export const GET = () => {

@@ -1,5 +1,4 @@
 import { answer } from '$lib/server/errors.ts';
-import { theDb } from '$lib/server/store.ts';
-import { known } from '$lib/server/today.ts';
+import { ask } from '$lib/server/work/ask.ts';
 
-export const GET = () => answer(() => known(theDb()));
+export const GET = ({ request }) => answer(() => ask('known', undefined, request.signal));

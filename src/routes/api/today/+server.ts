@@ -1,6 +1,6 @@
-import { shelfToday } from '$lib/server/today.ts';
 import { answer } from '$lib/server/errors.ts';
-import { theDb } from '$lib/server/store.ts';
+import { ask } from '$lib/server/work/ask.ts';
 
 /** What the logbooks say of the boxes today, for the shelf. */
-export const GET = ({ url }) => answer(() => ({ boxes: shelfToday(theDb(), url.searchParams.get('today')) }));
+export const GET = ({ url, request }) =>
+  answer(async () => ({ boxes: await ask('shelfToday', { day: url.searchParams.get('today') }, request.signal) }));

@@ -5,8 +5,15 @@ import { parseDocument } from '$lib/server/documents.ts';
 import { leaveMeter } from '$lib/server/meter/meters.ts';
 import { readJson } from '$lib/server/read-json.ts';
 import { theDb } from '$lib/server/store.ts';
+import { VERSION_WHYS } from '$lib/server/versions.ts';
+import { savedBox } from '$lib/server/work/ask.ts';
 
-const saveBody = z.strictObject({ document: z.unknown(), revision: z.number().int().min(1) });
+const saveBody = z.strictObject({
+  document: z.unknown(),
+  revision: z.number().int().min(1),
+  /** What the save is, for the version before it. */
+  why: z.enum(VERSION_WHYS).default('work')
+});
 const patchBody = z.strictObject({ archived: z.boolean() });
 
 export const GET = ({ params }) => answer(() => getBox(theDb(), params.id));
@@ -20,8 +27,10 @@ export const PUT = ({ params, request }) =>
       params.id,
       parseDocument(body.data.document),
       body.data.revision,
-      Date.now()
+      Date.now(),
+      body.data.why
     );
+    savedBox(theDb(), params.id);
     return { revision, updatedMs };
   });
 

@@ -1,28 +1,17 @@
-import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
-import { getBox } from '$lib/server/boxes.ts';
-import { boxToday, dueCalendar, snooze } from '$lib/server/due.ts';
-import { askedDay } from '$lib/server/day.ts';
+import { snooze } from '$lib/server/due.ts';
 import { answer } from '$lib/server/errors.ts';
+import { fileResponse } from '$lib/server/export/file-out.ts';
 import { readJson } from '$lib/server/read-json.ts';
 import { theDb } from '$lib/server/store.ts';
+import { ask } from '$lib/server/work/ask.ts';
 
-export const GET = ({ params, url }) =>
-  answer(() => {
-    const box = getBox(theDb(), params.id);
-    const now = boxToday(
-      theDb(),
-      box,
-      STARTER_CATALOGUE,
-      askedDay(url.searchParams.get('today')),
-      url.searchParams.get('season') !== '0'
-    );
-    if (url.searchParams.get('format') !== 'ics') return now;
-    return new Response(dueCalendar(params.id, box.document.name, now.due), {
-      headers: {
-        'content-type': 'text/calendar; charset=utf-8',
-        'content-disposition': 'attachment; filename="due.ics"'
-      }
-    });
+export const GET = ({ params, url, request }) =>
+  answer(async () => {
+    const day = url.searchParams.get('today');
+    const asked = { boxId: params.id, day, withSeason: url.searchParams.get('season') !== '0' };
+    if (url.searchParams.get('format') !== 'ics') return ask('today', asked, request.signal);
+    const body = await ask('calendar', asked, request.signal);
+    return fileResponse({ body, type: 'text/calendar; charset=utf-8', name: 'due.ics' });
   });
 /** Puts something off, or takes that back. */
 export const PUT = ({ params, request }) =>

@@ -1,16 +1,7 @@
 import { answer } from '$lib/server/errors.ts';
-import { fileName } from '$lib/server/export/drawings.ts';
-import { theDb } from '$lib/server/store.ts';
-import { packBox } from '$lib/server/travel.ts';
+import { fileResponse } from '$lib/server/export/file-out.ts';
+import { ask } from '$lib/server/work/ask.ts';
 
 /** The box with logbook, photographs, variants and parts, as one file. */
-export const GET = ({ params }) =>
-  answer(() => {
-    const { name, bytes } = packBox(theDb(), params.id);
-    return new Response(bytes, {
-      headers: {
-        'content-type': 'application/zip',
-        'content-disposition': `attachment; filename="${fileName(name, 'haversack.zip')}"`
-      }
-    });
-  });
+export const GET = ({ params, request }) =>
+  answer(async () => fileResponse(await ask('travel', { boxId: params.id }, request.signal)));

@@ -1,5 +1,6 @@
 import { answer } from '$lib/server/errors.ts';
-import { backTo, getRevision } from '$lib/server/boxes.ts';
+import { backTo } from '$lib/server/boxes.ts';
+import { getRevision } from '$lib/server/revisions.ts';
 import { theDb } from '$lib/server/store.ts';
 
 export const GET = ({ params }) =>
