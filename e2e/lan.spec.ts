@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { networkInterfaces, tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { ensureBuilt } from '../scripts/build.mjs';
 import { expectAccessible } from './axe.ts';
 import { expect, test } from './test.ts';
 import { open } from './helpers.ts';
@@ -95,7 +96,7 @@ test('with a certificate of its own making: the page opens, is kept on the devic
 }, info) => {
   const folder = mkdtempSync(join(tmpdir(), 'haversack-https-'));
   const port = FIRST_PORT + 80 + info.parallelIndex;
-  const server = spawn('node', ['scripts/serve-https.mjs'], {
+  const server = spawn('node', ['scripts/serve.mjs', ensureBuilt()], {
     stdio: ['ignore', 'ignore', 'inherit'],
     env: {
       ...process.env,

@@ -49,9 +49,14 @@ if (process.env.KEEP_ALIVE_TIMEOUT) server.keepAliveTimeout = Number(process.env
 server.listen(Number(PORT), HOST);
 
 /** A page that listens to a meter does not keep it from ending. */
+const LAST_MS = 1500;
 const END_MS = Number(process.env.SHUTDOWN_TIMEOUT ?? 2) * 1000;
-function end() {
-  server.close(() => process.exit(0));
+function end(reason) {
+  server.close(() => {
+    // the database is put in order and closed; what does not end by itself then is ended
+    process.emit('sveltekit:shutdown', reason);
+    setTimeout(() => process.exit(0), LAST_MS).unref();
+  });
   server.closeIdleConnections();
   setTimeout(() => server.closeAllConnections(), END_MS).unref();
 }

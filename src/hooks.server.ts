@@ -3,6 +3,7 @@ import { isHere, openLan, theLan } from '$lib/server/lan/lan.ts';
 import { COOKIE } from '$lib/server/lan/session.ts';
 import { databaseFile } from '$lib/server/db/file.ts';
 import { openStore } from '$lib/server/store.ts';
+import { endWithProgram } from '$lib/server/work/end.ts';
 
 /** Names this computer answers to; more by HAVERSACK_HOSTS, comma-separated. */
 const OWN_NAMES = new Set([
@@ -18,6 +19,7 @@ const MOST_TRAVEL_BYTES = 120_000_000;
 export const init: ServerInit = async () => {
   await openLan(databaseFile(), process.env);
   await openStore();
+  endWithProgram();
 };
 
 /** What a device may ask before it is let in. */

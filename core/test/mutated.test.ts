@@ -8,7 +8,7 @@ import { railBox } from './rail-box.ts';
 
 const COUNT = Number(process.env.HAVERSACK_MUTATED ?? 5000);
 /** A file that takes longer is one that blocks the screen; a busy machine is given five times that. */
-const MOST_MS = 5000;
+const MOST_MS = 1000;
 
 /** Small, fast and seeded: the same files every time. @source mulberry32, public domain */
 function random(seed: number): () => number {
@@ -129,7 +129,7 @@ describe('files that somebody changed', () => {
           continue;
         }
         read++;
-        const began = performance.now();
+        const began = process.cpuUsage();
         try {
           const plan = evaluate(result.box, STARTER_CATALOGUE);
           const bad = unsound(plan);
@@ -141,7 +141,9 @@ describe('files that somebody changed', () => {
         } catch (e) {
           told(`threw ${(e as Error).stack?.split('\n').slice(0, 3).join(' | ')}`);
         }
-        const ms = performance.now() - began;
+        // the time of this process: another one that is busy is no fault of the file
+        const { user, system } = process.cpuUsage(began);
+        const ms = (user + system) / 1000;
         if (ms > MOST_MS) told(`took ${ms.toFixed(0)} ms`);
       }
       expect(wrong).toEqual([]);

@@ -111,8 +111,8 @@ describe('what is wrong with a value, in words', () => {
     [z.string().min(1), '', 'needs at least 1 character.'],
     [z.array(z.number()).max(1), [1, 2], 'has more than 1 entry.'],
     [z.string().max(3), 'abcd', 'has more than 3 characters.'],
-    [z.number(), 'x', 'should be a number.'],
-    [z.array(z.number()), 3, 'should be an array.'],
+    [z.number(), 'x', 'must be a number.'],
+    [z.array(z.number()), 3, 'must be a list.'],
     [z.strictObject({}), { lead: 1 }, "holds 'lead', which does not belong there."]
   ] as const)('%#', (schema, value, words) => {
     expect(say(schema, value)).toBe(words);

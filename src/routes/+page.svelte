@@ -32,6 +32,7 @@
     busy: 'Open in another Haversack',
     damaged: 'The boxes cannot be read'
   } as const;
+  let undetailed = $state(0);
   let damaged = $state.raw<{ state: keyof typeof NOT_OPEN; message: string; backups: Backup[] } | null>(null);
   let search = $state('');
   let archived = $state(false);
@@ -116,7 +117,10 @@
       await work();
     } catch (e) {
       problem = (e as Error).message;
-      if (e instanceof RequestError && Array.isArray(e.body.problems)) details = e.body.problems as typeof details;
+      if (e instanceof RequestError && Array.isArray(e.body.problems)) {
+        details = e.body.problems as typeof details;
+        undetailed = Number(e.body.more ?? 0);
+      }
     }
     busy = false;
   }
@@ -289,12 +293,13 @@
         >
       </div>
       {#if problem}<div role="alert" class="mb-4 rounded-box border border-stop bg-stop1 px-4 py-2">
-          {problem}{#if details.length > 1}<ul class="mt-1 list-disc pl-5">
-              {#each details.slice(0, 6) as d, nth (nth)}<li>
-                  <span class="n">{d.path}</span>
+          {problem}{#if details.length > 1}<ul class="mt-1 max-h-60 list-disc overflow-auto pl-5">
+              {#each details as d, nth (nth)}<li title={d.path}>
+                  {#if d.place}<b class="font-medium">{d.place}:</b>{/if}
                   {d.message}
                 </li>{/each}
-            </ul>{/if}
+            </ul>
+            {#if undetailed > 0}<p class="lab">and {undetailed} more</p>{/if}{/if}
         </div>{/if}
       {#if reach.away}<p role="status" class="mb-4 rounded-box border border-caution bg-caution1 px-4 py-2">
           Haversack is out of reach: its computer is off, or this device is not in the same network. Boxes opened here

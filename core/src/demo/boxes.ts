@@ -1,3 +1,4 @@
+import { once } from './once.ts';
 import { setTo } from '../box/attr.ts';
 import { PLUGGED } from '../charge/solar-port.ts';
 import type { Box, Device } from '../box/schema.ts';
@@ -38,7 +39,7 @@ function stow(b: BoxBuilder, id: string, partId: string): void {
 }
 
 /** Two cameras, phone, lens heater and red lamp from five in the morning at 4 °C. Kept wrong on purpose: one fuse too large for its wire, and it runs out before pack-up. */
-export function saltmarshHideBox(): Box {
+export const saltmarshHideBox = once((): Box => {
   const b = new BoxBuilder('Saltmarsh hide box');
   b.set('notes', 'Tidal hide, cameras from first light. Carried a mile over the marsh.');
   b.set('outing', {
@@ -161,10 +162,10 @@ export function saltmarshHideBox(): Box {
     setTo(7.5)
   );
   return b.box;
-}
+});
 
 /** A radio post in the rain: one caution, the plugs are open while in use. */
-export function fellRaceRadioPost(): Box {
+export const fellRaceRadioPost = once((): Box => {
   const b = new BoxBuilder('Fell-race radio post');
   b.set('notes', 'Checkpoint radio, tablet with the runners’ list, lamp for the last hours.');
   b.set('outing', {
@@ -217,10 +218,10 @@ export function fellRaceRadioPost(): Box {
   });
   stow(b, 'b1', 'body-charger');
   return b.box;
-}
+});
 
 /** A night at the canal under a shelter, lead-acid in a vented box: everything holds. */
-export function canalNightBankBox(): Box {
+export const canalNightBankBox = once((): Box => {
   const b = new BoxBuilder('Canal night bank box');
   b.set('notes', 'Stands under the shelter on the barrow. Charged at home with the lid off.');
   b.set('outing', {
@@ -285,7 +286,7 @@ export function canalNightBankBox(): Box {
   });
   candidates(b, ['battery-agm-22', 1], ['battery-lfp-20', 1], ['battery-agm-18', 2]);
   return b.box;
-}
+});
 
 export const demoBoxes = (): Box[] => [
   saltmarshHideBox(),

@@ -1,3 +1,4 @@
+import { once } from './once.ts';
 import { AUTO, NONE, setTo } from '../box/attr.ts';
 import { addFeedEdits } from '../box/feed-edits.ts';
 import type { Box, Device, Feed } from '../box/schema.ts';
@@ -21,7 +22,7 @@ const behind = (id: string) => setTo({ at: 'feed' as const, id, ahead: false });
  * A distribution box on a big battery that stands outside: thick cable to a placed connector, two thinner wires side by side
  * behind it, and a cable on to a second small box forward with a block of its own.
  */
-export function slipwayBox(): Box {
+export const slipwayBox = once((): Box => {
   const b = new BoxBuilder('Slipway distribution box');
   b.set('notes', 'The battery stays under the bench; this box hangs on the rail, the small one sits forward.');
   b.set('outing', {
@@ -100,13 +101,13 @@ export function slipwayBox(): Box {
     spans: [{ startH: 6, endH: 8, dutyFraction: null }]
   });
   return b.box;
-}
+});
 
 /**
  * A camp box with breakers by role: one for the appliances, one for the sun; a lamp on the controller's load terminals, which
  * are the only cut-off; and a plug for the cool box that goes round all of it.
  */
-export function campTableBox(): Box {
+export const campTableBox = once((): Box => {
   const b = new BoxBuilder('Camp table box');
   b.set('notes', 'Breakers by role under the lid. The cool box is plugged straight on.');
   b.set('outing', {
@@ -219,4 +220,4 @@ export function campTableBox(): Box {
     spans: [{ startH: 17, endH: 37, dutyFraction: null }]
   });
   return b.box;
-}
+});

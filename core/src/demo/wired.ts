@@ -1,3 +1,4 @@
+import { once } from './once.ts';
 import { AUTO, NONE, setTo, UNKNOWN } from '../box/attr.ts';
 import type { Box, Device } from '../box/schema.ts';
 import { BoxBuilder, starter } from './builder.ts';
@@ -13,7 +14,7 @@ const steady = (name: string, powerW: number, dutyFraction = 1): Device['modes']
  * An old box as somebody found it: sockets fed from each other under one fuse, returns from port to port, a rocker nobody
  * knows the tabs of, figures nobody read. Kept wrong on purpose.
  */
-export function jettyNetBox(): Box {
+export const jettyNetBox = once((): Box => {
   const b = new BoxBuilder('Jetty net box, as found');
   b.set('notes', 'Bought with the barrow. Entered as it is, to see what is wrong with it.');
   b.set('outing', {
@@ -74,13 +75,13 @@ export function jettyNetBox(): Box {
   for (const c of b.box.circuits)
     b.set(`circuits/${c.id}/wire`, setTo({ system: 'awg', size: '18' })).set(`circuits/${c.id}/fuse`, NONE);
   return b.box;
-}
+});
 
 /**
  * A camera and receiver post that stands for weeks: two batteries by changeover, sun on a controller in the box, a kill
  * switch on the coil of the main relay, a receiver straight off the battery, twin wires to the heater, leads described.
  */
-export function moorCameraPost(): Box {
+export const moorCameraPost = once((): Box => {
   const b = new BoxBuilder('Moor camera post');
   b.set('notes', 'Two batteries by turns, one works while the other is carried home. Panel on the fence.');
   b.set('outing', {
@@ -184,4 +185,4 @@ export function moorCameraPost(): Box {
     spans: [{ startH: 19, endH: 31, dutyFraction: null }]
   });
   return b.box;
-}
+});

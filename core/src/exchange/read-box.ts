@@ -4,15 +4,25 @@ import { fromOlder, withKnownFaces } from '../box/older.ts';
 import { boxSchema, type Box } from '../box/schema.ts';
 import type { PartKind } from '../catalogue/part.ts';
 import { issueWords } from './issue-words.ts';
+import { placeWords } from './place-words.ts';
 
 /** Largest file read, characters; a full box is well under a tenth of it. */
 export const MOST_CHARACTERS = 2_000_000;
 const MOST_DEPTH = 24;
 
-export type Problem = { path: string; message: string };
-export type ReadBox = { ok: true; box: Box } | { ok: false; problems: Problem[] };
+/** What is wrong at one place: where in the file, the same in a person's words, and what would be right. */
+export type Problem = { path: string; place: string; message: string };
+/** `more`: problems beyond those told. */
+export type ReadBox = { ok: true; box: Box } | { ok: false; problems: Problem[]; more: number };
 
-const refuse = (path: string, message: string): ReadBox => ({ ok: false, problems: [{ path, message }] });
+/** So many problems are told; a file with more is another file. */
+const MOST_PROBLEMS = 50;
+const told = (problems: Problem[]): ReadBox => ({
+  ok: false,
+  problems: problems.slice(0, MOST_PROBLEMS),
+  more: Math.max(0, problems.length - MOST_PROBLEMS)
+});
+const refuse = (path: string, message: string): ReadBox => told([{ path, place: path, message }]);
 
 /**
  * Reads a box file strictly: everything must be known and in its place, or nothing is taken. Newer versions are refused
@@ -48,9 +58,9 @@ export function readBoxData(data: unknown): ReadBox {
       `This box was made by a newer Haversack (version ${head.version}); this one reads version ${BOX_VERSION}. Update, or export it again from the newer one as version ${BOX_VERSION}.`
     );
   const parsed = boxSchema.safeParse(withKnownFaces(fromOlder(data)));
-  if (!parsed.success) return { ok: false, problems: parsed.error.issues.slice(0, 20).map(problemOf) };
+  if (!parsed.success) return told(parsed.error.issues.map((issue) => problemOf(issue, data)));
   const dangling = danglingReferences(parsed.data);
-  return dangling.length ? { ok: false, problems: dangling } : { ok: true, box: parsed.data };
+  return dangling.length ? told(dangling) : { ok: true, box: parsed.data };
 }
 
 function tooDeep(value: unknown, left: number): boolean {
@@ -59,17 +69,21 @@ function tooDeep(value: unknown, left: number): boolean {
   return Object.values(value).some((v) => tooDeep(v, left - 1));
 }
 
-const problemOf = (issue: z.core.$ZodIssue): Problem => ({ path: issue.path.join('/'), message: issueWords(issue) });
+const problemOf = (issue: z.core.$ZodIssue, data: unknown): Problem => ({
+  path: issue.path.join('/'),
+  place: placeWords(issue.path, data),
+  message: issueWords(issue)
+});
 
 /** References to parts or ports that are not in the document, and ids used twice. */
 export function danglingReferences(box: Box): Problem[] {
   const out: Problem[] = [];
+  const add = (path: string, message: string) => out.push({ path, place: placeWords(path.split('/'), box), message });
   const part = (path: string, id: string | null, kind: PartKind) => {
     if (id === null) return;
     const found = box.parts[id];
-    if (!found) out.push({ path, message: `names the part '${id}', which is not among the parts of the file.` });
-    else if (found.kind !== kind)
-      out.push({ path, message: `names '${id}', which is a ${found.kind} and not a ${kind}.` });
+    if (!found) add(path, `names the part '${id}', which is not among the parts of the file.`);
+    else if (found.kind !== kind) add(path, `names '${id}', which is a ${found.kind} and not a ${kind}.`);
   };
   part('bank/partId', box.bank.partId, 'battery');
   box.compare.candidates.forEach((c, i) => part(`compare/candidates/${i}/partId`, c.partId, 'battery'));
@@ -83,7 +97,7 @@ export function danglingReferences(box: Box): Problem[] {
   box.ports.forEach((p) => part(`ports/${p.id}/partId`, p.partId, 'panel'));
   box.bodies.forEach((b) => part(`bodies/${b.id}/partId`, b.partId, 'body'));
   for (const [id, p] of Object.entries(box.parts))
-    if (p.id !== id) out.push({ path: `parts/${id}`, message: `is filed under '${id}' but calls itself '${p.id}'.` });
+    if (p.id !== id) add(`parts/${id}`, `is filed under '${id}' but calls itself '${p.id}'.`);
   for (const [name, rows] of Object.entries({
     devices: box.devices,
     ports: box.ports,
@@ -100,7 +114,7 @@ export function danglingReferences(box: Box): Problem[] {
   })) {
     const seen = new Set<string>();
     for (const row of rows) {
-      if (seen.has(row.id)) out.push({ path: `${name}/${row.id}`, message: 'is there twice; ids must differ.' });
+      if (seen.has(row.id)) add(`${name}/${row.id}`, 'is there twice; ids must differ.');
       seen.add(row.id);
     }
   }

@@ -1,3 +1,4 @@
+import { once } from '../../src/demo/once.ts';
 import { NONE, setTo, UNKNOWN } from '../../src/box/attr.ts';
 import { addFeedEdits } from '../../src/box/feed-edits.ts';
 import type { Box, Device } from '../../src/box/schema.ts';
@@ -39,7 +40,7 @@ function own<K extends 'battery' | 'panel'>(
 }
 
 /** A small tabbed battery with a bolted fuse on the tab, two sockets in a chain, a rocker nobody rated. */
-export function ferryLampBox(): Box {
+export const ferryLampBox = once((): Box => {
   const b = new BoxBuilder('Ferry lamp box');
   b.set('outing', outing({}));
   b.use('battery', 'battery-agm-9', 'bank/partId').use('case', 'case-battery-box', 'casePartId');
@@ -55,10 +56,10 @@ export function ferryLampBox(): Box {
   b.device('aerator', { name: 'Pump', portId: pump.portId, modes: on(24, 0.3), spans: span(18, 26) });
   for (const c of b.box.circuits) b.set(`circuits/${c.id}/wire`, awg('18')).set(`circuits/${c.id}/fuse`, NONE);
   return b.box;
-}
+});
 
 /** A big battery outside on thick lugged cable; one value of fuse for every circuit, thin wire behind. */
-export function quayCableBox(): Box {
+export const quayCableBox = once((): Box => {
   const b = new BoxBuilder('Quay cable box');
   b.set('outing', outing({ durationH: 12 }));
   b.use('battery', 'battery-lfp-100', 'bank/partId').use('case', 'case-hard-deep', 'casePartId');
@@ -87,10 +88,10 @@ export function quayCableBox(): Box {
   b.device('lens-heater', { name: 'Heater', portId: ports[2]!.portId, modes: on(45), spans: span(20, 28) });
   for (const c of b.box.circuits) b.set(`circuits/${c.id}/wire`, awg('18')).set(`circuits/${c.id}/fuse`, setTo(30));
   return b.box;
-}
+});
 
 /** Two small lead packs in a row without fuses, charged through an outlet, shut and tight. */
-export function twinSevensBox(): Box {
+export const twinSevensBox = once((): Box => {
   const b = new BoxBuilder('Twin sevens');
   b.set('preferences/lengthUnit', 'in').set('preferences/massUnit', 'lb').set('preferences/temperatureUnit', 'F');
   b.set('outing', outing({ durationH: 5, seal: 'rain' }));
@@ -114,10 +115,10 @@ export function twinSevensBox(): Box {
     .set('charging/throughPortId', setTo(lamp.portId))
     .set('charging/chargerA', setTo(8));
   return b.box;
-}
+});
 
 /** A lithium pack without protection, a panel that charges it in frost, nothing that stops it. */
-export function ridgeTrackerBox(): Box {
+export const ridgeTrackerBox = once((): Box => {
   const b = new BoxBuilder('Ridge tracker');
   b.set(
     'outing',
@@ -163,10 +164,10 @@ export function ridgeTrackerBox(): Box {
     fuse: NONE
   });
   return b.box;
-}
+});
 
 /** Three fused ways tied behind one lever. */
-export function threeWayBox(): Box {
+export const threeWayBox = once((): Box => {
   const b = new BoxBuilder('Three ways, one lever');
   b.set('outing', outing({ durationH: 6 }));
   b.use('battery', 'battery-lfp-20', 'bank/partId').use('case', 'case-hard-deep', 'casePartId');
@@ -183,10 +184,10 @@ export function threeWayBox(): Box {
   for (const c of b.box.circuits)
     b.set(`circuits/${c.id}/switchPortId`, setTo(lever.portId)).set(`circuits/${c.id}/fuse`, setTo(10));
   return b.box;
-}
+});
 
 /** Nobody read anything: battery, fuses, wires, switch. */
-export function shedFindBox(): Box {
+export const shedFindBox = once((): Box => {
   const b = new BoxBuilder('Found in the shed');
   b.set('outing', outing({ durationH: 4 }));
   b.use('case', 'case-battery-box', 'casePartId');
@@ -221,10 +222,10 @@ export function shedFindBox(): Box {
       .set(`circuits/${c.id}/wire`, UNKNOWN)
       .set(`circuits/${c.id}/switchPortId`, UNKNOWN);
   return b.box;
-}
+});
 
 /** A hundred-watt radio on a car-type socket, a breaker whose terminal is the junction, a long thin lead. */
-export function hilltopRadioBox(): Box {
+export const hilltopRadioBox = once((): Box => {
   const b = new BoxBuilder('Hilltop radio');
   b.set('outing', outing({ startH: 9, durationH: 6, airC: 3, seal: 'splash' }));
   b.use('battery', 'battery-agm-35', 'bank/partId').use('case', 'case-hard-large', 'casePartId');
@@ -243,10 +244,10 @@ export function hilltopRadioBox(): Box {
   b.set(`circuits/${radio.circuitId}/wire`, awg('16')).set(`circuits/${radio.circuitId}/fuse`, NONE);
   b.set(`circuits/${meter.circuitId}/wire`, awg('22')).set(`circuits/${meter.circuitId}/fuse`, NONE);
   return b.box;
-}
+});
 
 /** A flooded battery shut in, a charger that lives beside it, a cool box plugged straight on, nothing fused at the post. */
-export function vanCornerBox(): Box {
+export const vanCornerBox = once((): Box => {
   const b = new BoxBuilder('Van corner');
   b.set('outing', outing({ durationH: 14, airC: 16 }));
   b.use('battery', 'battery-flooded-60', 'bank/partId').use('case', 'case-hard-wheeled', 'casePartId');
@@ -261,10 +262,10 @@ export function vanCornerBox(): Box {
     .set('charging/path', setTo('lid-open'))
     .set('charging/chargerA', setTo(10));
   return b.box;
-}
+});
 
 /** Two batteries by a changeover that joins them, a relay with an unfused coil, one value of fuse too large. */
-export function weirGaugeBox(): Box {
+export const weirGaugeBox = once((): Box => {
   const b = new BoxBuilder('Weir gauge');
   b.set('outing', outing({ durationH: 72, airC: 1, seal: 'rain' }));
   b.use('battery', 'battery-lfp-12', 'bank/partId').use('case', 'case-hard-deep', 'casePartId');
@@ -284,10 +285,10 @@ export function weirGaugeBox(): Box {
   b.device('router', { name: 'Router', portId: router.portId, modes: on(5), spans: span(18, 90) });
   for (const c of b.box.circuits) b.set(`circuits/${c.id}/fuse`, setTo(15)).set(`circuits/${c.id}/wire`, awg('20'));
   return b.box;
-}
+});
 
 /** A second small box forward on thin cable, thick fuse, its returns as thin; a tap with no fuse of its own. */
-export function bowBoxForward(): Box {
+export const bowBoxForward = once((): Box => {
   const b = new BoxBuilder('Bow box');
   b.set('outing', outing({ startH: 5, durationH: 10, airC: 5, seal: 'splash' }));
   b.use('battery', 'battery-lfp-50', 'bank/partId').use('case', 'case-hard-deep', 'casePartId');
@@ -317,7 +318,7 @@ export function bowBoxForward(): Box {
   b.device('water-pump', { name: 'Pump', portId: pump.portId, modes: on(40, 0.1), spans: span(5, 15) });
   b.set(`circuits/${pump.circuitId}/fuse`, setTo(3));
   return b.box;
-}
+});
 
 export const AS_BUILT: readonly [string, Box][] = [
   ferryLampBox(),

@@ -3,12 +3,12 @@ import { batteriesOf, batterySchema, moved, type Battery, type StoredBattery } f
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { evaluate } from '@haversack/core/evaluate';
 import { estimate } from '@haversack/core/logbook/estimate/estimate';
-import { issueWords } from '@haversack/core/exchange/issue-words';
 import { desc, eq, inArray } from 'drizzle-orm';
 import { getBox } from './boxes.ts';
 import type { Db } from './db/open.ts';
 import { batteries, boxes, recordBatteries, records } from './db/schema.ts';
 import { ApiError } from './errors.ts';
+import { refusal } from './refusal.ts';
 import { recordsWhere } from './records.ts';
 
 const MOST_BATTERIES = 500;
@@ -41,10 +41,7 @@ const boxName = (db: Db, id: string): string =>
 /** @throws ApiError 422 with the field that is wrong */
 function parse(data: unknown): Battery {
   const parsed = batterySchema.safeParse(data);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    throw new ApiError(422, `${issue.path.join(' ') || 'The battery'} ${issueWords(issue)}`);
-  }
+  if (!parsed.success) throw refusal('the battery', parsed.error, data);
   return parsed.data;
 }
 

@@ -1,10 +1,10 @@
 import { marksSchema, type Mark } from '@haversack/core/bench/marks-schema';
-import { issueWords } from '@haversack/core/exchange/issue-words';
 import { and, asc, count, eq, sql } from 'drizzle-orm';
 import { getBox } from './boxes.ts';
 import type { Db } from './db/open.ts';
 import { benchMarks, photos } from './db/schema.ts';
 import { ApiError } from './errors.ts';
+import { refusal } from './refusal.ts';
 
 /** Marks of one box at most: a big box ticked ten times over. */
 export const MOST_MARKS = 20_000;
@@ -27,10 +27,7 @@ export function listMarks(db: Db, boxId: string): Mark[] {
 export function addMarks(db: Db, boxId: string, data: unknown): Mark[] {
   getBox(db, boxId);
   const parsed = marksSchema.safeParse(data);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    throw new ApiError(422, `The mark’s ${issue.path.slice(1).join(' ') || 'list'} ${issueWords(issue)}.`);
-  }
+  if (!parsed.success) throw refusal('the list of marks', parsed.error, data);
   const have = db.select({ n: count() }).from(benchMarks).where(eq(benchMarks.boxId, boxId)).get()!.n;
   if (have + parsed.data.length > MOST_MARKS)
     throw new ApiError(422, `This box has ${MOST_MARKS} marks already: that is as many as are kept.`);

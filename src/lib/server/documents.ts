@@ -22,15 +22,19 @@ export function readDocument(text: string): Box {
 /** A box document from outside, or the problems with it. @throws ApiError 422 */
 export function parseDocument(data: unknown): Box {
   const read = readBoxData(data);
-  if (!read.ok) throw new ApiError(422, sentenceOf(read.problems), { problems: read.problems });
+  if (!read.ok)
+    throw new ApiError(422, sentenceOf(read.problems, read.more), { problems: read.problems, more: read.more });
   return read.box;
 }
 
-const sentenceOf = (problems: Problem[]): string => {
-  const first = problems[0]!;
-  const more = problems.length > 1 ? ` (and ${problems.length - 1} more)` : '';
-  return `${first.path ? `At ${first.path}: ` : ''}${first.message}${more} Nothing was taken over.`;
-};
+/** The first fault by its place in words, how many more there are, and what became of the file. */
+function sentenceOf(problems: readonly Problem[], untold: number): string {
+  const { place, message } = problems[0]!;
+  const others = problems.length - 1 + untold;
+  const more = others > 0 ? ` ${others} more ${others === 1 ? 'thing is' : 'things are'} wrong with it.` : '';
+  const what = place ? `${place.charAt(0).toUpperCase()}${place.slice(1)}: ${message}` : message;
+  return `${what}${more} Nothing was taken over.`;
+}
 
 /** @throws ApiError 422 in words */
 export function readable(text: string): Box {

@@ -10,7 +10,6 @@ import { LOG_KINDS, blankEntry } from '@haversack/core/logbook/kinds';
 import { whatChanged } from '@haversack/core/logbook/what-changed';
 import { recordWords } from '@haversack/core/logbook/words';
 import { METRIC_UNITS } from '@haversack/core/quantity/said';
-import { issueWords } from '@haversack/core/exchange/issue-words';
 import type { Box } from '@haversack/core/box/schema';
 import { dayAfter } from '@haversack/core/sun/sun';
 import { z } from 'zod';
@@ -21,6 +20,7 @@ import type { Db } from './db/open.ts';
 import { logSnapshots, recordBatteries, records } from './db/schema.ts';
 import { dayOf } from './day.ts';
 import { ApiError } from './errors.ts';
+import { refusal } from './refusal.ts';
 import { countWhere, MOST_AT_ONCE, recordOf, recordsWhere } from './records.ts';
 
 /** Records of one box at most. */
@@ -88,10 +88,7 @@ export function logQuery(search: URLSearchParams): LogQuery {
 /** An entry from outside. @throws ApiError 422 with the field that is wrong */
 function parseEntry(db: Db, data: unknown, today: string): LogEntry {
   const parsed = logEntrySchema.safeParse(data);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    throw new ApiError(422, `${issue.path.join(' ') || 'The record'} ${issueWords(issue)}`);
-  }
+  if (!parsed.success) throw refusal('the record', parsed.error, data);
   const entry = parsed.data;
   // a day may begin elsewhere before it begins here
   if (entry.day > dayAfter(today, 1))
@@ -204,10 +201,7 @@ export function putBackLog(db: Db, boxId: string, data: unknown): LogRecord {
     throw new ApiError(422, `The record’s ${marks.error.issues[0]!.path.join(' ')} is not one of Haversack’s.`);
   const { id, createdMs, ...rest } = data as Record<string, unknown> & LogRecord;
   const parsed = logEntrySchema.safeParse(rest);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    throw new ApiError(422, `${issue.path.join(' ') || 'The record'} ${issueWords(issue)}`);
-  }
+  if (!parsed.success) throw refusal('the record', parsed.error, rest);
   if (db.select().from(records).where(eq(records.id, id)).get())
     throw new ApiError(409, 'That record is in the logbook already.');
   const record: LogRecord = { ...parsed.data, id, createdMs };

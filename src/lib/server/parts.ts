@@ -1,12 +1,12 @@
 import { partFromOlder } from '@haversack/core/box/older';
 import { partSchema, type Part } from '@haversack/core/catalogue/part';
-import { issueWords } from '@haversack/core/exchange/issue-words';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { asc, eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import type { Db } from './db/open.ts';
 import { ownParts } from './db/schema.ts';
 import { ApiError } from './errors.ts';
+import { refusal } from './refusal.ts';
 
 /** The person's own parts. */
 export const listOwnParts = (db: Db): Part[] =>
@@ -30,12 +30,7 @@ export const fullCatalogue = (db: Db): Part[] => [...listOwnParts(db), ...STARTE
 /** Adds or replaces an own part. @throws ApiError 422, 409 */
 export function saveOwnPart(db: Db, data: unknown, nowMs: number): Part {
   const parsed = partSchema.safeParse(partFromOlder(data));
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    throw new ApiError(422, `${issue.path.join(' ') || 'The part'} ${issueWords(issue)}`, {
-      problems: parsed.error.issues.map((i) => ({ path: i.path.join('/'), message: `It ${issueWords(i)}` }))
-    });
-  }
+  if (!parsed.success) throw refusal('the part', parsed.error, data);
   const part: Part = { ...parsed.data, origin: 'own' };
   if (STARTER_CATALOGUE.some((p) => p.id === part.id))
     throw new ApiError(409, `'${part.id}' belongs to the starter catalogue; give your part another name.`);

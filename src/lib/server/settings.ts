@@ -1,10 +1,9 @@
 import { START_SETS, type BitSet } from '@haversack/core/drill/bits';
 import { bitSetsSchema } from '@haversack/core/drill/bits-schema';
-import { issueWords } from '@haversack/core/exchange/issue-words';
 import { eq } from 'drizzle-orm';
 import type { Db } from './db/open.ts';
 import { settings } from './db/schema.ts';
-import { ApiError } from './errors.ts';
+import { refusal } from './refusal.ts';
 
 const BITS = 'bits';
 
@@ -19,10 +18,7 @@ export function ownBits(db: Db): BitSet[] {
 /** @throws ApiError 422 */
 export function saveOwnBits(db: Db, data: unknown): BitSet[] {
   const parsed = bitSetsSchema.safeParse(data);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    throw new ApiError(422, `${issue.path.join(' ') || 'The list of bits'} ${issueWords(issue)}`, {});
-  }
+  if (!parsed.success) throw refusal('the list of bits', parsed.error, data);
   const value = JSON.stringify(parsed.data);
   db.insert(settings).values({ key: BITS, value }).onConflictDoUpdate({ target: settings.key, set: { value } }).run();
   return parsed.data;

@@ -1,4 +1,3 @@
-import { issueWords } from '@haversack/core/exchange/issue-words';
 import { drawerLineSchema, orderSchema, type DrawerLine, type Order } from '@haversack/core/kit/buy/orders';
 import { shopsSchema } from '@haversack/core/kit/buy/shops-schema';
 import { NO_SHOPS, type Shops } from '@haversack/core/kit/buy/types';
@@ -7,15 +6,14 @@ import { z } from 'zod';
 import type { Db, Tx } from './db/open.ts';
 import { drawer, orders, settings } from './db/schema.ts';
 import { ApiError } from './errors.ts';
+import { refusal } from './refusal.ts';
 
 const SHOPS = 'shops';
-/** The database, or a transaction of it. */
 /** Reads data by a schema. @throws ApiError 422 with place and reason */
 function read<T>(schema: z.ZodType<T>, data: unknown, what: string): T {
   const parsed = schema.safeParse(data);
   if (parsed.success) return parsed.data;
-  const issue = parsed.error.issues[0]!;
-  throw new ApiError(422, `${what}: ${issue.path.join(' ') || 'it'} ${issueWords(issue)}.`);
+  throw refusal(what, parsed.error, data);
 }
 
 const stored = z.strictObject({ version: z.number().int(), shops: shopsSchema });

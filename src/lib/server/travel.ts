@@ -3,7 +3,6 @@ import type { Box } from '@haversack/core/box/schema';
 import { partFromOlder } from '@haversack/core/box/older';
 import { markSchema } from '@haversack/core/bench/marks-schema';
 import { partSchema } from '@haversack/core/catalogue/part';
-import { issueWords } from '@haversack/core/exchange/issue-words';
 import { writeBox } from '@haversack/core/exchange/read-box';
 import { batterySchema, type Battery } from '@haversack/core/logbook/battery';
 import { logEntrySchema, recordMarksSchema } from '@haversack/core/logbook/record';
@@ -16,6 +15,7 @@ import type { Db } from './db/open.ts';
 import { batteries, benchMarks, ownParts, photos, records } from './db/schema.ts';
 import { parseDocument } from './documents.ts';
 import { ApiError } from './errors.ts';
+import { refusal } from './refusal.ts';
 import { writeRecord } from './logbook.ts';
 import { listOwnParts } from './parts.ts';
 import { recordsWhere } from './records.ts';
@@ -98,8 +98,7 @@ function readTravel(bytes: Uint8Array) {
   const checked = <T>(name: string, schema: z.ZodType<T>, data: unknown = json(name)): T => {
     const parsed = schema.safeParse(data);
     if (parsed.success) return parsed.data;
-    const issue = parsed.error.issues[0]!;
-    throw new ApiError(422, `In ${name}: ${issue.path.join(' ') || 'it'} ${issueWords(issue)} Nothing was taken over.`);
+    throw refusal(`in ${name} it`, parsed.error, data, `It stands in ${name}. Nothing was taken over.`);
   };
   const head = checked('haversack.json', z.object({ format: z.string(), version: z.number() }));
   if (head.format !== FORMAT)
