@@ -1,8 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { Box } from '../src/box/schema.ts';
-import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
-import type { PartOf } from '../src/catalogue/part.ts';
 import type { Budget } from '../src/case/budget.ts';
 import { caseFit, QUICK_LOOKS, spaceOf } from '../src/case/fit.ts';
 import { fullestTry } from '../src/case/first-tries.ts';
@@ -12,21 +9,7 @@ import { placedAt } from '../src/case/search.ts';
 import { arrangementFaults, orientations } from '../src/case/space.ts';
 import { demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { finished } from '../src/work.ts';
-
-const BODIES = STARTER_CATALOGUE.filter((p): p is PartOf<'body'> => p.kind === 'body');
-
-/** How a thing lies in a case that nobody said more of. */
-const LYING = saltmarshHideBox().bodies[0]!;
-
-/** A box with so many more things in it, of every kind there is. */
-function stuffed(box: Box, count: number): Box {
-  const more = Array.from({ length: count }, (_, i) => BODIES[i % BODIES.length]!);
-  return {
-    ...box,
-    parts: { ...box.parts, ...Object.fromEntries(more.map((p) => [p.id, p])) },
-    bodies: [...box.bodies, ...more.map((p, i) => ({ ...LYING, id: `more-${i}`, name: `More ${i}`, partId: p.id }))]
-  };
-}
+import { BODIES, stuffed } from './stuffed.ts';
 
 describe('a case with many things in it', () => {
   test('a search ends when its budget is spent, soon after, and says that nothing is proven', () => {

@@ -90,11 +90,12 @@ export function fitCandidates(box: Box, catalogue: Catalogue): Candidate[] {
 /**
  * The cheapest changes after which the exact search finds an arrangement; each has been tried on this very box.
  * @param most how many are wanted
+ * @param looks how many looks at pairs each of them may take, where nobody can wait
  */
 export function* cheapestChanges(
   box: Box,
   catalogue: Catalogue,
-  options: { most: number; nodeLimit: number }
+  options: { most: number; nodeLimit: number; looks?: number }
 ): Generator<number, Change[]> {
   const candidates = fitCandidates(box, catalogue);
   const found: Change[] = [];
@@ -104,7 +105,10 @@ export function* cheapestChanges(
     yield done++ / candidates.length;
     const isFoam = costAmount >= 1 && costAmount < 1.6;
     if (isFoam && foam) continue; // the thickest foam that does is enough
-    const fit = yield* fitting(applyEdits(box, change.edits), { nodeLimit: options.nodeLimit });
+    const fit = yield* fitting(applyEdits(box, change.edits), {
+      nodeLimit: options.nodeLimit,
+      ...(options.looks === undefined ? {} : { looks: options.looks })
+    });
     if (fit?.state !== 'fits' || fit.faults.length > 0) continue;
     foam ||= isFoam;
     found.push(change);

@@ -1,4 +1,4 @@
-import { unlimited, type Budget } from './budget.ts';
+import type { Budget } from './budget.ts';
 import { caseBlocks, caseConverters } from '../box/feeds.ts';
 import type { Edit } from '../box/edits.ts';
 import { partOf } from '../box/lookup.ts';
@@ -165,6 +165,8 @@ export const solidOf = (p: Placed): Solid => ({
 
 export type FitOptions = {
   nodeLimit?: number;
+  /** Looks at pairs that all of it may take; without it as many as on every edit, or no end where nodes are given. */
+  looks?: number;
   /** An earlier answer: handed back when exactly the same was asked, so that it need not be searched again. */
   reuse?: CaseFit | undefined;
   /** While something is being dragged: what stood in `reuse` stays where it is; what meets is shown. */
@@ -221,8 +223,8 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
     return answerOf(reuse!.state, placed, { faults, nodeCount: reuse!.nodeCount, inputKey: '', nodeLimit: 0 });
   }
   const around: Space = { ...space, keepOuts: [...space.keepOuts, ...pinned.map(boxOf)] };
-  const budget = (share: number): Budget =>
-    options.nodeLimit === undefined ? { left: QUICK_LOOKS * share } : unlimited();
+  const looks = options.looks ?? (options.nodeLimit === undefined ? QUICK_LOOKS : Infinity);
+  const budget = (share: number): Budget => ({ left: looks * share });
   const clearOfPorts: Space = { ...around, keepOuts: [...around.keepOuts, ...ports] };
   const x: Arrange = { around, clearOfPorts, ports, free, nodeLimit, budget: budget(ARRANGE_SHARE) };
   const { answer, arranged } = yield* arrange(x);

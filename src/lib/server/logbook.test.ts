@@ -85,11 +85,11 @@ describe('records', () => {
 
   test('what is wrong is refused with its field, and nothing is written', () => {
     const bad: [unknown, number, RegExp][] = [
-      [{ ...outing('2026-11-20'), chargeAh: -3 }, 422, /chargeAh/],
-      [{ ...outing('2026-11-20'), airC: 200 }, 422, /airC/],
-      [{ ...outing('2026-11-20'), kind: 'party' }, 422, /kind/],
+      [{ ...outing('2026-11-20'), chargeAh: -3 }, 422, /^Charge \(Ah\): must be at least 0\./],
+      [{ ...outing('2026-11-20'), airC: 200 }, 422, /^Air \(°C\): must be at most/],
+      [{ ...outing('2026-11-20'), kind: 'party' }, 422, /^Kind: choose outing, /],
       [outing('2027-01-01'), 422, /still to come/],
-      [null, 422, /record/],
+      [null, 422, /record must be a group/],
       [[], 422, /record/]
     ];
     for (const [entry, code, words] of bad) {

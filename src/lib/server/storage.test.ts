@@ -60,7 +60,7 @@ describe('boxes', () => {
   });
 
   test('a hostile document is refused with its place and nothing is stored', () => {
-    expect(() => parseDocument({ ...emptyBox('x'), devices: 'many' })).toThrow(/At devices/);
+    expect(() => parseDocument({ ...emptyBox('x'), devices: 'many' })).toThrow(/^Devices: must be a list\. Nothing/);
     expect(() =>
       parseDocument(JSON.parse('{"__proto__": {"polluted": true}, "format": "haversack-box", "version": 1}'))
     ).toThrow();
@@ -75,7 +75,9 @@ describe('own parts', () => {
     expect(() => saveOwnPart(db, starter, 1)).toThrow('starter catalogue');
     saveOwnPart(db, { ...starter, id: 'own-1' }, 1);
     expect(listOwnParts(db)).toMatchObject([{ id: 'own-1', origin: 'own' }]);
-    expect(() => saveOwnPart(db, { ...starter, id: 'own-2', capacityAh: 0 }, 1)).toThrow(/capacityAh/);
+    expect(() => saveOwnPart(db, { ...starter, id: 'own-2', capacityAh: 0 }, 1)).toThrow(
+      /^Capacity \(Ah\): must be at least/
+    );
   });
 });
 

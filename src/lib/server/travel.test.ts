@@ -107,9 +107,9 @@ describe('a box as one file', () => {
     const files = unzipSync(bytes);
     const spoil: [string, Uint8Array | undefined, RegExp][] = [
       ['box.json', strToU8('{"half'), /box.json is damaged/],
-      ['logbook.json', strToU8('[{"kind":"party"}]'), /In logbook.json/],
-      ['marks.json', strToU8('[{"id":1}]'), /In marks.json/],
-      ['parts.json', strToU8('[{"kind":"battery"}]'), /In parts.json/],
+      ['logbook.json', strToU8('[{"kind":"party"}]'), /stands in logbook\.json\. Nothing was taken over/],
+      ['marks.json', strToU8('[{"id":1}]'), /stands in marks\.json/],
+      ['parts.json', strToU8('[{"kind":"battery"}]'), /stands in parts\.json/],
       ['batteries.json', undefined, /holds no batteries.json/],
       ['haversack.json', strToU8('{"format":"haversack-travel","version":9}'), /newer Haversack/],
       ['haversack.json', strToU8('{"format":"other","version":1}'), /not a box of Haversack/]

@@ -5,6 +5,7 @@ import { CASE_PLACE, rule } from '../rule.ts';
 
 /** Each change is searched this far on every edit; the Case stage goes on in the worker. */
 const QUICK_CHANGE_NODES = 150;
+const QUICK_CHANGE_LOOKS = 40_000;
 
 /** Proven: no arrangement of everything inside exists. */
 export const batteryDoesNotFit = rule('battery-does-not-fit', 'fits', 'case', (x) => {
@@ -44,7 +45,10 @@ export const batteryDoesNotFit = rule('battery-does-not-fit', 'fits', 'case', (x
           : ''
       }.`,
       figures: Object.fromEntries(ways.map((w) => [`short${w.axis[0]!.toUpperCase()}${w.axis.slice(1)}Mm`, w.mm])),
-      remedies: () => finished(cheapestChanges(x.box, x.catalogue, { most: 3, nodeLimit: QUICK_CHANGE_NODES }))
+      remedies: () =>
+        finished(
+          cheapestChanges(x.box, x.catalogue, { most: 3, nodeLimit: QUICK_CHANGE_NODES, looks: QUICK_CHANGE_LOOKS })
+        )
     }
   ];
 });
