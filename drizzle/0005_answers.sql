@@ -8,4 +8,5 @@ CREATE TABLE `answers` (
 	FOREIGN KEY (`box_id`) REFERENCES `boxes`(`id`) ON UPDATE no action ON DELETE cascade
 );
 --> statement-breakpoint
-ALTER TABLE `revisions` ADD `why` text DEFAULT 'work' NOT NULL;
+ALTER TABLE `revisions` ADD `why` text DEFAULT 'work' NOT NULL;--> statement-breakpoint
+CREATE INDEX `boxes_shelf` ON `boxes` (`updated_ms`,`id`,`name`,`archived`,`revision`);

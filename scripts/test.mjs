@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { ensureBuilt } from './build.mjs';
 import { ensureBrowser } from './ensure-browser.mjs';
 import { ensureInstalled, root } from './ensure.mjs';
+import { browserTimes, unitTimes } from './test-times.mjs';
 
 let passed = 0;
 let failed = 0;
@@ -93,6 +94,13 @@ if (existsSync(browserFile)) {
   failed += stats.unexpected + (errors.length > 0 && stats.unexpected === 0 ? 1 : 0);
   if (stats.flaky > 0) console.log(`\nPassed only at the second try (see 'flaky' above): ${stats.flaky}`);
 } else failed++;
+
+/** No test takes longer: one that does is split, or given less to do. */
+const LONGEST_S = 60;
+const slow = [...unitTimes(unitFile), ...browserTimes(browserFile)].sort((a, b) => b.seconds - a.seconds);
+console.log('\nThe slowest ten');
+for (const { seconds, name } of slow.slice(0, 10)) console.log(`  ${seconds.toFixed(1).padStart(6)} s  ${name}`);
+if (slow[0]?.seconds > LONGEST_S) console.log(`  Over ${LONGEST_S} s: split it, or give it less to do.`);
 
 console.log('\nHow long each step took');
 for (const [name, seconds] of took) console.log(`  ${seconds.toFixed(1).padStart(6)} s  ${name}`);

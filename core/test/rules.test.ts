@@ -7,7 +7,6 @@ import { NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
 import { boxSchema, type Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
-import { crowdedBox } from '../src/demo/crowded.ts';
 import { jettyNetBox, moorCameraPost } from '../src/demo/wired.ts';
 import { starter } from '../src/demo/builder.ts';
 import { evaluate } from '../src/evaluate.ts';

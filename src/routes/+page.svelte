@@ -25,7 +25,7 @@
   let loaded = $state(false);
   let lines = $state.raw<Record<string, ShelfLine>>({});
   let problem = $state('');
-  let details = $state.raw<{ path: string; message: string }[]>([]);
+  let details = $state.raw<{ path: string; place: string; message: string }[]>([]);
   type Backup = { file: string; ms: number; boxCount: number; names: string[]; changedMs: number | null };
   const NOT_OPEN = {
     newer: 'Made by a newer Haversack',
@@ -112,6 +112,7 @@
   async function attempt(work: () => Promise<void>): Promise<void> {
     problem = '';
     details = [];
+    undetailed = 0;
     busy = true;
     try {
       await work();

@@ -14,7 +14,11 @@ export const boxes = sqliteTable(
     createdMs: integer('created_ms').notNull(),
     updatedMs: integer('updated_ms').notNull()
   },
-  (t) => [check('boxes_revision_positive', sql`${t.revision} > 0`)]
+  (t) => [
+    check('boxes_revision_positive', sql`${t.revision} > 0`),
+    // the shelf is listed from it: behind the document every column costs a walk through all of its pages
+    index('boxes_shelf').on(t.updatedMs, t.id, t.name, t.archived, t.revision)
+  ]
 );
 
 /** The five answers of a box as they were worked out last, for the shelf: of which revision, by which program, with which own parts. */

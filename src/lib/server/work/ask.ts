@@ -6,7 +6,7 @@ import type { Db } from '../db/open.ts';
 import { ownPartsMark } from '../parts.ts';
 import { theDb } from '../store.ts';
 import { Refresh } from '../refresh.ts';
-import { keepAnswers, listBoxes, type BoxSummary } from '../shelf.ts';
+import { keepAnswers, shelfText } from '../shelf.ts';
 import type { JobArgs, JobName, JobResult } from './jobs.ts';
 import { Thread } from './thread.ts';
 
@@ -37,11 +37,11 @@ function refreshOf(db: Db): Refresh {
   }));
 }
 
-/** The shelf as it is known; what is not is begun to be worked out. */
-export function shelf(db: Db): BoxSummary[] {
-  const list = listBoxes(db, version);
-  refreshOf(db).now(list.filter((b) => b.pending).map((b) => b.id));
-  return list;
+/** The shelf as it is known, as the text of an answer; what is not known is begun to be worked out. */
+export function shelf(db: Db): string {
+  const { text, pending } = shelfText(db, version);
+  refreshOf(db).now(pending);
+  return text;
 }
 
 /** A box was saved: its answers are worked out when the hand rests. */

@@ -6,7 +6,8 @@ import { readJson } from '$lib/server/read-json.ts';
 import { theDb } from '$lib/server/store.ts';
 import { savedBox, shelf } from '$lib/server/work/ask.ts';
 
-export const GET = () => answer(() => ({ boxes: shelf(theDb()) }));
+export const GET = () =>
+  answer(() => new Response(shelf(theDb()), { headers: { 'content-type': 'application/json' } }));
 
 /** Takes a new or imported document; strict, nothing half-imported. */
 export const POST = ({ request }) =>
