@@ -21,6 +21,9 @@ describe('what is wrong with a file, in a person’s words', () => {
     expect(told(['circuits', 2, 'fuse'], { is: 'large' })).toEqual([
       `circuit 3${nameOf('circuits', 2)}, fuse: choose automatic, a value of its own, none or unknown.`
     ]);
+    expect(told(['circuits', 2, 'fuse'], 15)).toEqual([
+      `circuit 3${nameOf('circuits', 2)}, fuse: choose automatic, a value of its own, none or unknown.`
+    ]);
     expect(told(['devices', 1, 'modes', 0, 'draw'], { kind: 'much' })[0]).toMatch(
       /^device 2 \(.+\), mode 1( \(.+\))?, draw, kind: choose power, current, resistive, led-strip or event\.$/
     );

@@ -7,12 +7,20 @@ import { oneLine, someLines } from '../quantity/clean-text.ts';
  * An unknown stays an open finding.
  */
 export const attr = <T extends z.ZodType>(value: T) =>
-  z.discriminatedUnion('is', [
-    z.strictObject({ is: z.literal('auto') }),
-    z.strictObject({ is: z.literal('set'), value }),
-    z.strictObject({ is: z.literal('none') }),
-    z.strictObject({ is: z.literal('unknown') })
-  ]);
+  z.discriminatedUnion(
+    'is',
+    [
+      z.strictObject({ is: z.literal('auto') }),
+      z.strictObject({ is: z.literal('set'), value }),
+      z.strictObject({ is: z.literal('none') }),
+      z.strictObject({ is: z.literal('unknown') })
+    ],
+    {
+      // a plain value in its place, as somebody types who writes the file by hand
+      error: (issue) =>
+        issue.code === 'invalid_type' ? 'choose automatic, a value of its own, none or unknown' : undefined
+    }
+  );
 
 /** One line, as names are: what is no text in it becomes a space. */
 export const text = (max: number) => z.string().overwrite(oneLine).max(max);

@@ -68,7 +68,10 @@ export function issueWords(issue: z.core.$ZodIssue): string {
       return count ? `has more than ${count}.` : `must be at most ${issue.maximum}.`;
     }
     case 'invalid_type':
-      return `must be ${TYPES[issue.expected] ?? issue.expected}.`;
+      // a sentence of the schema's own says more than the kind that was expected
+      return issue.message.startsWith('Invalid input')
+        ? `must be ${TYPES[issue.expected] ?? issue.expected}.`
+        : `${issue.message}.`;
     case 'invalid_value':
       return choice(issue.values);
     case 'invalid_union':

@@ -9,7 +9,7 @@ export const fitNotProven = rule('fit-not-proven', 'fits', 'case', (x) =>
           severity: 'note',
           short: 'Fit is not proven either way',
           title: 'Whether it goes in is not proven',
-          why: `The search looked at ${x.fit.nodeCount} arrangements and found neither a way nor a proof. Put one body by hand, or try a case with a little more room.`,
+          why: `The search found neither a way nor a proof in the time it had. Put one body by hand, or try a case with a little more room.`,
           figures: { nodeCount: x.fit.nodeCount }
         }
       ]
