@@ -1,7 +1,8 @@
 import { readFileSync, statSync } from 'node:fs';
 import { STARTER_CATALOGUE } from '../core/src/catalogue/starter.ts';
 import { evaluate } from '../core/src/evaluate.ts';
-import { MOST_CHARACTERS, readBox } from '../core/src/exchange/read-box.ts';
+import { MOST_CHARACTERS } from '../core/src/exchange/limits.ts';
+import { readBox } from '../core/src/exchange/read-box.ts';
 import { sure } from '../core/src/outing/sure.ts';
 import { seasonPlan } from '../core/src/season/season.ts';
 import { proven } from '../core/src/remedy/prove.ts';

@@ -2,6 +2,7 @@ import { json, type Handle, type RequestEvent, type ServerInit } from '@sveltejs
 import { isHere, openLan, theLan } from '$lib/server/lan/lan.ts';
 import { COOKIE } from '$lib/server/lan/session.ts';
 import { databaseFile } from '$lib/server/db/file.ts';
+import { MOST_BODY_BYTES, MOST_TRAVEL_BYTES } from '$lib/server/limits.ts';
 import { openStore } from '$lib/server/store.ts';
 import { endWithProgram } from '$lib/server/work/end.ts';
 
@@ -12,9 +13,6 @@ const OWN_NAMES = new Set([
   '[::1]',
   ...(process.env.HAVERSACK_HOSTS ?? '').split(',').filter(Boolean)
 ]);
-const MOST_BODY_BYTES = 3_000_000;
-/** A box with its photographs. */
-const MOST_TRAVEL_BYTES = 120_000_000;
 
 export const init: ServerInit = async () => {
   await openLan(databaseFile(), process.env);

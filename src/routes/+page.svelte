@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Box } from '@haversack/core/box/schema';
+  import { MOST_CHARACTERS } from '@haversack/core/exchange/limits';
   import Moon from '@lucide/svelte/icons/moon';
   import Plus from '@lucide/svelte/icons/plus';
   import Sun from '@lucide/svelte/icons/sun';
@@ -38,7 +39,6 @@
   let archived = $state(false);
   let busy = $state(false);
   let input = $state<HTMLInputElement>();
-  const MOST_BYTES = 2_000_000;
   const withLines = $derived(Object.values(lines).some((l) => l.dueCount > 0));
   const shown = $derived(
     boxes.filter(
@@ -172,9 +172,9 @@
     attempt(async () => {
       if (!file) return;
       if (/\.zip$/i.test(file.name)) return takeWhole(file);
-      if (file.size > MOST_BYTES)
+      if (file.size > MOST_CHARACTERS)
         throw new Error(
-          `“${file.name}” is too large: ${(file.size / 1e6).toFixed(1)} MB, at most ${MOST_BYTES / 1e6} MB are read. A box file is far smaller. Nothing was taken over.`
+          `“${file.name}” is too large: ${(file.size / 1e6).toFixed(1)} MB, at most ${MOST_CHARACTERS / 1e6} MB are read. A box file is far smaller. Nothing was taken over.`
         );
       let document: unknown;
       try {

@@ -18,7 +18,7 @@ export const attr = <T extends z.ZodType>(value: T) =>
     {
       // a plain value in its place, as somebody types who writes the file by hand
       error: (issue) =>
-        issue.code === 'invalid_type' ? 'choose automatic, a value of its own, none or unknown' : undefined
+        (issue.code as string) === 'invalid_type' ? 'choose automatic, a value of its own, none or unknown' : undefined
     }
   );
 

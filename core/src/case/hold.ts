@@ -1,6 +1,6 @@
 import type { Said } from '../quantity/said.ts';
+import { GRAVITY } from '../quantity/constants.ts';
 
-const GRAVITY = 9.80665;
 /** Shear that hook-and-loop is trusted with, kPa. @source mechanical reference 11 */
 const HOOK_KPA = 20;
 /** Hook-and-loop alone holds up to this, kg. @source mechanical reference 2.3 */

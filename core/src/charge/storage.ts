@@ -5,7 +5,7 @@ import { selfDischargePerMonth } from '../battery/model.ts';
 import type { Box } from '../box/schema.ts';
 import type { KnownChemistry } from '../catalogue/part.ts';
 import type { Plan } from '../evaluate.ts';
-import { DAYS_A_MONTH } from '../quantity/duration.ts';
+import { DAYS_A_MONTH } from '../quantity/constants.ts';
 import { fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
 import { PROTECTION_A } from '../season/season.ts';

@@ -4,10 +4,9 @@ import { fromOlder, withKnownFaces } from '../box/older.ts';
 import { boxSchema, type Box } from '../box/schema.ts';
 import type { PartKind } from '../catalogue/part.ts';
 import { issueWords } from './issue-words.ts';
+import { MOST_CHARACTERS } from './limits.ts';
 import { placeWords } from './place-words.ts';
 
-/** Largest file read, characters; a full box is well under a tenth of it. */
-export const MOST_CHARACTERS = 2_000_000;
 const MOST_DEPTH = 24;
 
 /** What is wrong at one place: where in the file, the same in a person's words, and what would be right. */

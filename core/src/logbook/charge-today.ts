@@ -1,7 +1,7 @@
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { restedReading, socBelief } from '../battery/voltage.ts';
 import { NINE_OF_TEN } from '../outing/normal.ts';
-import { DAYS_A_MONTH } from '../quantity/duration.ts';
+import { DAYS_A_MONTH } from '../quantity/constants.ts';
 import type { Box } from '../box/schema.ts';
 import { storagePlan } from '../charge/storage.ts';
 import type { Plan } from '../evaluate.ts';

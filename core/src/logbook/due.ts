@@ -3,7 +3,7 @@ import { dayAfter } from '../sun/sun.ts';
 import type { Box } from '../box/schema.ts';
 import { storagePlan } from '../charge/storage.ts';
 import type { Plan } from '../evaluate.ts';
-import { DAYS_A_MONTH } from '../quantity/duration.ts';
+import { DAYS_A_MONTH } from '../quantity/constants.ts';
 import { fixed } from '../quantity/format.ts';
 import type { SeasonPlan } from '../season/season.ts';
 import { chargeToday } from './charge-today.ts';

@@ -6,8 +6,8 @@ import { fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
 import type { PanelPlan } from './panel.ts';
 import { ZONE_WORDS } from './zones.ts';
+import { GRAVITY } from '../quantity/constants.ts';
 
-const GRAVITY = 9.80665;
 /** Suction that a cup still has after hours outside, kPa, and the share of it that is trusted. @source rule of thumb */
 const SUCTION_KPA = 40;
 const SUCTION_TRUST = 0.5;

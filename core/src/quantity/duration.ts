@@ -1,5 +1,6 @@
 import { withDecimals } from './fractions.ts';
 import type { Parsed } from './parsed.ts';
+import { DAYS_A_MONTH } from './constants.ts';
 
 const FORMS: [RegExp, (m: RegExpExecArray) => number][] = [
   [/^(\d+)\s*:\s*([0-5]?\d)$/, (m) => Number(m[1]) + Number(m[2]) / 60],
@@ -12,8 +13,6 @@ const FORMS: [RegExp, (m: RegExpExecArray) => number][] = [
   [/^([\d.,]+)\s*(?:mo|month|months)$/, (m) => number(m[1]!) * 24 * DAYS_A_MONTH],
   [/^([\d.,]+)\s*(?:y|yr|yrs|year|years)$/, (m) => number(m[1]!) * 24 * DAYS_A_MONTH * 12]
 ];
-/** Of a calendar month, on average. */
-export const DAYS_A_MONTH = 30.44;
 const number = (s: string) => (/^\d{1,3},\d{3}$/.test(s) ? NaN : Number(s.replace(',', '.')));
 
 /** Reads a time span ('1h30', '90 min', '1:30', '14', '2 days') in hours. A bare number is hours. */

@@ -1,3 +1,4 @@
+import { DAYS_A_MONTH } from './constants.ts';
 /** Exact unit factors and the kinds of quantity people type. All values inside Haversack are in the first unit named. */
 export const MM_PER_INCH = 25.4; // exact, international inch
 
@@ -96,6 +97,6 @@ export const MONTH_UNITS = {
   yr: 12,
   year: 12,
   years: 12,
-  week: 7 / 30.44,
-  weeks: 7 / 30.44
+  week: 7 / DAYS_A_MONTH,
+  weeks: 7 / DAYS_A_MONTH
 } as const;

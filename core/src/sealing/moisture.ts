@@ -1,11 +1,11 @@
 import { interpolate } from '../quantity/interpolate.ts';
+import { GRAVITY } from '../quantity/constants.ts';
 
 /** Gas constant of water vapour, J/kgK, and the zero of Celsius. */
 const VAPOUR_J_PER_KG_K = 461.5;
 const ZERO_C_K = 273.15;
 export const ATMOSPHERE_PA = 101325;
 const WATER_KG_PER_M3 = 1000;
-const GRAVITY = 9.80665;
 
 /** Saturation pressure of vapour over water, -45 to 60 °C, Pa. @source Magnus, constants of WMO guidance; mechanical reference 8 */
 export const saturationPa = (tempC: number): number => 611.2 * Math.exp((17.62 * tempC) / (243.12 + tempC));

@@ -9,7 +9,7 @@ import { skyFractionOf } from '../outing/input.ts';
 import { acceptedShare } from '../outing/sources.ts';
 import { airAtC } from '../sun/air.ts';
 import { CONTROLLER_SELF_W, panelPowerW } from '../sun/panel.ts';
-import { DAYS_A_MONTH } from '../quantity/duration.ts';
+import { DAYS_A_MONTH } from '../quantity/constants.ts';
 import { dayAfter, dayOfYear, monthAfter, panelWPerM2, solarHour } from '../sun/sun.ts';
 import { skyOfDays } from '../sun/weather.ts';
 

@@ -3,7 +3,7 @@ import type { Bank } from '../battery/bank.ts';
 import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
 import { ampsText, fixed } from '../quantity/format.ts';
 import { placeOfSource, together, type ChargeSource } from '../judge/charge-sources.ts';
-import { openingTimeS } from '../wiring/fuse.ts';
+import { openingTimeS, LOAD_SHARE } from '../wiring/fuse.ts';
 import { RELAY } from '../wiring/netlist.ts';
 import type { TrialCircuit } from './circuit.ts';
 import { pushesAt } from './pushes.ts';
@@ -160,7 +160,7 @@ export function chargingTogether(
     const amps = read.chargeA.get(id) ?? 0;
     if (c?.ampacityA !== undefined && amps > c.ampacityA)
       say.push(`The lead of ${id} carries ${fixed(amps, 1)} A, more than its ${fixed(c.ampacityA, 1)} A.`);
-    if (c?.fuseA !== undefined && amps > 0.8 * c.fuseA)
+    if (c?.fuseA !== undefined && amps > LOAD_SHARE * c.fuseA)
       say.push(`${c.fuseTag} ${c.fuseA} A carries ${fixed(amps, 1)} A: it will open one day.`);
   }
   return {

@@ -6,7 +6,7 @@ import { startOf, wayTo, type Tree } from './tree.ts';
 import { ampacityA, conductorC, knownSize, milliOhmPerM } from './conductor.ts';
 import { CONTACT_MILLIOHM as R, DROP_BASE_V } from './contacts.ts';
 import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
-import { fuseMilliOhm, letThroughA2s } from './fuse.ts';
+import { fuseMilliOhm, letThroughA2s, LOAD_SHARE } from './fuse.ts';
 import { CONTROLLER_LEAD_MM, LOAD_TERMINAL_MILLIOHM } from './netlist.ts';
 import { THINNEST } from './main-path.ts';
 import { RELAY_MILLIOHM } from './net-main.ts';
@@ -321,7 +321,7 @@ function finish(
         ];
   const pieces = () => [...found.pieces(), ...shared];
   const weakOhm = (found.weakBankMilliOhm + sharedMilliOhm + milliOhm) / 1000;
-  const windowA = { min: d.carriesA / 0.8, max: max.length ? Math.min(...max) : undefined };
+  const windowA = { min: d.carriesA / LOAD_SHARE, max: max.length ? Math.min(...max) : undefined };
   const lead = leadOf({ box } as Sources, d, wire ?? THINNEST, x);
   return {
     // named one by one: a spread of so many is slow, and this runs for every circuit on every edit

@@ -2,6 +2,7 @@ import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { partOf, valueOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
+import { BEARS } from './fuse.ts';
 
 /** Charge current taken while none is named, share of capacity per hour. @source electrical reference 6, recommended rates */
 const CHARGE_RATE = { lithium: 0.25, lead: 0.15 };
@@ -16,5 +17,5 @@ export function chargerA(box: Box, b: Bank | undefined): number | undefined {
   const rate = b && CHEMISTRY[b.chemistry].isLithium ? CHARGE_RATE.lithium : CHARGE_RATE.lead;
   const inlet = box.circuits.find((c) => c.purpose === 'charge');
   const rating = partOf(box, 'panel', box.ports.find((p) => p.id === inlet?.portId)?.partId)?.ratingA;
-  return valueOf(box.charging.chargerA, b && soldA(Math.min(b.ratedAh * rate, 0.8 * (rating ?? Infinity))));
+  return valueOf(box.charging.chargerA, b && soldA(Math.min(b.ratedAh * rate, BEARS.pack * (rating ?? Infinity))));
 }

@@ -86,6 +86,17 @@ export const heldA = (family: FuseFamily, ratingA: number): number =>
 export const INRUSH_SHARE = 0.3;
 /** Steady load over rating. @source electrical reference 4, selection rule 1 */
 export const LOAD_SHARE = 0.8;
+/** What other things bear for good, as a share of their rating: near it they age, and a rating is no promise. */
+export const BEARS = {
+  /** A wire's ampacity. @source electrical reference 12, table of findings */
+  wire: 0.8,
+  /** Contacts of a plug. @source electrical reference 12, table of findings */
+  contact: 0.8,
+  /** A battery's own electronics. @source electrical reference 12, table of findings */
+  pack: 0.8,
+  /** What a fuse breaks, against the short that could flow. @source electrical reference 12, table of findings */
+  breaking: 0.8
+} as const;
 /** Main over branch at which a branch fault cannot open the main. @source electrical reference 4, selectivity (2.7589) */
 export const SELECTIVE_RATIO = 2.76;
 

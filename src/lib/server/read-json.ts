@@ -1,8 +1,7 @@
 import { ApiError } from './errors.ts';
+import { MOST_BODY_BYTES } from './limits.ts';
 
-const TOO_LARGE = 'That is too large: at most 3 MB are taken. A box file is far smaller.';
-/** What came without saying how long it is must not be longer either. */
-const MOST_LETTERS = 3_000_000;
+const TOO_LARGE = `That is too large: at most ${MOST_BODY_BYTES / 1e6} MB are taken. A box file is far smaller.`;
 
 /** The request's body as data. @throws ApiError 400 for text that is not JSON, 413 for too much of it */
 export async function readJson(request: Request): Promise<unknown> {
@@ -12,7 +11,8 @@ export async function readJson(request: Request): Promise<unknown> {
   } catch {
     throw new ApiError(413, TOO_LARGE);
   }
-  if (text.length > MOST_LETTERS) throw new ApiError(413, TOO_LARGE);
+  // what came without saying how long it is must not be longer either
+  if (text.length > MOST_BODY_BYTES) throw new ApiError(413, TOO_LARGE);
   try {
     return JSON.parse(text);
   } catch {

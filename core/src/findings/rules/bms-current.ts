@@ -1,5 +1,6 @@
 import { fixed } from '../../quantity/format.ts';
 import { BATTERY_PLACE, rule, type Draft } from '../rule.ts';
+import { BEARS } from '../../wiring/fuse.ts';
 
 /** Overcurrent trip of pack electronics over their continuous figure, and how long it takes. @source rule of thumb: two to three times, within 0.1 s */
 const TRIPS_AT = { maybe: 2, surely: 3 } as const;
@@ -13,7 +14,7 @@ export const bmsCurrent = rule('bms-current', 'lasts', 'battery', (x) => {
   const load = x.judge.packA;
   const out: Draft[] = [];
   const sharing = x.bank.count > 1 ? ` of ${x.bank.count}, by how they share it` : '';
-  if (load > 0.8 * each)
+  if (load > BEARS.pack * each)
     out.push({
       at: BATTERY_PLACE,
       severity: load > each ? 'stop' : 'caution',

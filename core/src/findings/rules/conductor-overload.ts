@@ -2,11 +2,12 @@ import { apart } from '../../quantity/format.ts';
 import { AUTO } from '../../box/attr.ts';
 import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
+import { BEARS } from '../../wiring/fuse.ts';
 
 /** The load alone overheats the wire, or comes near. */
 export const conductorOverload = rule('conductor-overload', 'safe', 'wiring', (x) =>
   branches(x).flatMap((c) => {
-    if (!c.wire || c.ampacityA === undefined || c.carriesA <= 0.8 * c.ampacityA) return [];
+    if (!c.wire || c.ampacityA === undefined || c.carriesA <= BEARS.wire * c.ampacityA) return [];
     const stop = c.carriesA > c.ampacityA;
     const [draws, takes] = apart(c.carriesA, c.ampacityA, 1);
     return [

@@ -1,8 +1,6 @@
 import { apart } from '../../quantity/format.ts';
 import { circuitPlace, rule } from '../rule.ts';
-
-/** What contacts carry for good, share of their rating. @source rule of thumb, electrical reference 5 */
-const CONTACT_SHARE = 0.8;
+import { BEARS } from '../../wiring/fuse.ts';
 
 /** More through a plug than it is made for. */
 export const connectorOverload = rule('connector-overload', 'safe', 'wiring', (x) =>
@@ -10,7 +8,7 @@ export const connectorOverload = rule('connector-overload', 'safe', 'wiring', (x
     const rating = c.portPart?.ratingA;
     if (rating == null || c.portPart?.role === 'meter' || c.portPart?.role === 'lamp') return [];
     // a converter is made for all of its own current; contacts age
-    const share = c.portPart?.converterRatedW ? 1 : CONTACT_SHARE;
+    const share = c.portPart?.converterRatedW ? 1 : BEARS.contact;
     if (c.loadA <= share * rating + 1e-9) return [];
     const stop = c.loadA > rating;
     const [runs, bears] = apart(c.loadA, rating, 1);

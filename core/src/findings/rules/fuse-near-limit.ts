@@ -1,10 +1,11 @@
 import { AUTO } from '../../box/attr.ts';
 import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
+import { LOAD_SHARE } from '../../wiring/fuse.ts';
 
 /** A branch fuse too small for its load. */
 export const fuseNearLimit = rule('fuse-near-limit', 'safe', 'wiring', (x) =>
   branches(x).flatMap((c) => {
-    if (c.fuseA === undefined || c.carriesA <= 0.8 * c.fuseA + 1e-9) return [];
+    if (c.fuseA === undefined || c.carriesA <= LOAD_SHARE * c.fuseA + 1e-9) return [];
     const stop = c.carriesA > c.fuseA;
     return [
       {

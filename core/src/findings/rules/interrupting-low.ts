@@ -3,8 +3,7 @@ import type { Happening } from '../../judge/table.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { placeOf } from '../elements.ts';
 import { branches, branchPath, catalogueOf, mainPath, rule, set, usePart, type Facts, type Remedy } from '../rule.ts';
-
-const SHARE = 0.8;
+import { BEARS } from '../../wiring/fuse.ts';
 
 /** A short right behind a fuse or breaker could exceed what it can break: at its own place, whichever fuse it is. */
 export const interruptingLow = rule('interrupting-low', 'safe', 'wiring', (x) =>
@@ -13,7 +12,7 @@ export const interruptingLow = rule('interrupting-low', 'safe', 'wiring', (x) =>
     const shortA = h.id === 'F0' ? x.wiring.main.prospectiveA : h.shortA;
     // behind another fuse that breaks it, a short never gets that far
     if (h.guard && x.judge.of(h.guard.tag)?.breaksA != null && breaks(x, h.guard.tag, shortA)) return [];
-    if (shortA <= SHARE * h.breaksA) return [];
+    if (shortA <= BEARS.breaking * h.breaksA) return [];
     const stop = shortA > h.breaksA;
     const where = placeOf(x, h);
     return [
@@ -34,7 +33,8 @@ export const interruptingLow = rule('interrupting-low', 'safe', 'wiring', (x) =>
   })
 );
 
-const breaks = (x: Facts, tag: string, shortA: number): boolean => (x.judge.of(tag)?.breaksA ?? 0) * SHARE >= shortA;
+const breaks = (x: Facts, tag: string, shortA: number): boolean =>
+  (x.judge.of(tag)?.breaksA ?? 0) * BEARS.breaking >= shortA;
 
 const kindOf = (x: Facts, h: Happening): string =>
   (h.part?.family && fuseOf(x.box, x.catalogue, h.part.family)?.name.toLowerCase()) || 'fuse of its kind';
@@ -42,7 +42,7 @@ const kindOf = (x: Facts, h: Happening): string =>
 /** A holder of a family that breaks it: at the main feed, or for a feed or circuit straight off the post. */
 function remediesFor(x: Facts, h: Happening, shortA: number): Remedy[] {
   const better = catalogueOf(x, 'fuse-holder').filter(
-    (p) => (fuseOf(x.box, x.catalogue, p.family)?.interruptingA ?? 0) * SHARE > shortA
+    (p) => (fuseOf(x.box, x.catalogue, p.family)?.interruptingA ?? 0) * BEARS.breaking > shortA
   );
   const breaksText = (p: (typeof better)[number]) => `breaks ${fuseOf(x.box, x.catalogue, p.family)!.interruptingA} A`;
   if (h.id === 'F0')

@@ -1,10 +1,11 @@
 import { AUTO } from '../../box/attr.ts';
 import { MAIN_PLACE, mainPath, rule, set } from '../rule.ts';
+import { LOAD_SHARE } from '../../wiring/fuse.ts';
 
 /** The main fuse is too small for what runs together. */
 export const mainFuseNearLimit = rule('main-fuse-near-limit', 'safe', 'wiring', (x) => {
   const m = x.wiring.main;
-  if (m.fuseA === undefined || m.loadA <= 0.8 * m.fuseA + 1e-9) return [];
+  if (m.fuseA === undefined || m.loadA <= LOAD_SHARE * m.fuseA + 1e-9) return [];
   const stop = m.loadA > m.fuseA;
   return [
     {
@@ -19,7 +20,7 @@ export const mainFuseNearLimit = rule('main-fuse-near-limit', 'safe', 'wiring', 
           ? [
               {
                 label: 'Let Haversack choose the fuse',
-                effect: `at least ${(m.loadA / 0.8).toFixed(1)} A`,
+                effect: `at least ${(m.loadA / LOAD_SHARE).toFixed(1)} A`,
                 edits: [set(mainPath(x, 'fuse'), AUTO), set(mainPath(x, 'wire'), AUTO)]
               }
             ]

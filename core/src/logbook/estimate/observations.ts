@@ -4,7 +4,7 @@ import { METER_V, socAt } from '../../battery/voltage.ts';
 import type { Box } from '../../box/schema.ts';
 import { boxDrawA, whileOnA } from '../../demand/demand.ts';
 import type { Plan } from '../../evaluate.ts';
-import { DAYS_A_MONTH } from '../../quantity/duration.ts';
+import { DAYS_A_MONTH } from '../../quantity/constants.ts';
 import { plannedFor } from '../planned.ts';
 import { momentH } from '../kinds.ts';
 import type { EntryOf, LogRecord } from '../record.ts';
