@@ -1,10 +1,8 @@
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vite';
 
 /** The thread that works out plans, one file beside the built server. */
 export default defineConfig({
-  resolve: { alias: { $lib: fileURLToPath(new URL('src/lib', import.meta.url)) } },
   ssr: { noExternal: ['@haversack/core'] },
   // what is public belongs to the pages, not to the thread
   publicDir: false,

@@ -9,4 +9,5 @@ CREATE TABLE `answers` (
 );
 --> statement-breakpoint
 ALTER TABLE `revisions` ADD `why` text DEFAULT 'work' NOT NULL;--> statement-breakpoint
+CREATE INDEX `revisions_heads` ON `revisions` (`box_id`,`revision`,`saved_ms`,`why`);--> statement-breakpoint
 CREATE INDEX `boxes_shelf` ON `boxes` (`updated_ms`,`id`,`name`,`archived`,`revision`);

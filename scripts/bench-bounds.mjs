@@ -12,7 +12,6 @@ export function boundsOf(line) {
     const before = [...line.slice(0, bound.index).matchAll(VALUE)].filter((v) => KIND[v[2]] === KIND[bound[2]]);
     const value = before.at(-1);
     return {
-      name: line.split(/\s{2,}/)[0].trim(),
       // a bound without a figure is one that nothing was measured for
       value: value ? Number(value[1]) * UNITS[value[2]] : NaN,
       most: Number(bound[1]) * UNITS[bound[2]]

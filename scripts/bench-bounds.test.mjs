@@ -4,7 +4,7 @@ import { boundsOf, machineSpeed, missedIn } from './bench-bounds.mjs';
 describe('what a bench says', () => {
   test('each line’s figure against its bound, in whatever units', () => {
     expect(boundsOf('evaluate, hide, 4 circuits   4.70 ms  (under 5 ms; slowest 23.1 ms)')).toEqual([
-      { name: 'evaluate, hide, 4 circuits', value: 4.7, most: 5 }
+      { value: 4.7, most: 5 }
     ]);
     expect(boundsOf('import of rows    5.6 s  (under 10 s)')[0]).toMatchObject({ value: 5600, most: 10_000 });
     expect(boundsOf('memory of the server   185 MB, at most 298 MB  (under 300 MB)')[0].value).toBe(298_000);

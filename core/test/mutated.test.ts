@@ -7,7 +7,7 @@ import { DEMO_BOXES } from './boxes.ts';
 import { railBox } from './rail-box.ts';
 
 const COUNT = Number(process.env.HAVERSACK_MUTATED ?? 5000);
-/** A file that takes longer is one that blocks the screen; a busy machine is given five times that. */
+/** A file that takes longer, ms of the processor, is one that blocks the screen. */
 const MOST_MS = 1000;
 
 /** Small, fast and seeded: the same files every time. @source mulberry32, public domain */

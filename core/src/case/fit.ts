@@ -1,3 +1,4 @@
+import { arrange, asManyAsGo, UPRIGHT, type Arrange } from './arrange.ts';
 import type { Budget } from './budget.ts';
 import { caseBlocks, caseConverters } from '../box/feeds.ts';
 import type { Edit } from '../box/edits.ts';
@@ -6,18 +7,8 @@ import type { Box, Turn } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { rearSolid, volumesL, type Solid } from './faces.ts';
 import { finished } from '../work.ts';
-import { fullestTry } from './first-tries.ts';
-import { AXES, packing, shortfall, type Axis, type PackResult } from './pack.ts';
-import { placedAt } from './search.ts';
-import {
-  arrangementFaults,
-  orientations,
-  turned,
-  type Fault,
-  type PackBody,
-  type Placed,
-  type Space
-} from './space.ts';
+import { AXES, shortfall, type Axis } from './pack.ts';
+import { arrangementFaults, turned, type Fault, type PackBody, type Placed, type Space } from './space.ts';
 
 export type BodyKind = 'battery' | 'fuse-block' | 'shunt' | 'body';
 export type FitBody = PackBody & { name: string; kind: BodyKind; massKg: number; pinned: boolean };
@@ -54,13 +45,12 @@ export type CaseFit = {
 export const QUICK_NODE_LIMIT = 600;
 /** Looks at pairs that all of it may take on every edit: some thirty milliseconds. */
 export const QUICK_LOOKS = 250_000;
-/** Of them: for the arrangement itself, for as many as go in where not all do, for what each axis of the case is short of. */
+/** Of them: for the arrangement itself, for each attempt at as many as go in, for what each axis of the case is short of. */
 const ARRANGE_SHARE = 0.6;
-const PARTIAL_SHARE = 0.1;
+const PARTIAL_SHARE = 0.06;
 const GROWTH_SHARE = 0.05;
 /** Nodes for each of the questions 'and if it were so much longer?' on every edit. */
 const QUICK_GROWTH_NODES = 150;
-const UPRIGHT: Turn[] = ['lwh', 'wlh'];
 const ANY: Turn[] = ['lwh', 'wlh', 'lhw', 'hlw', 'whl', 'hwl'];
 
 /** Everything that takes room inside, with its allowed orientations. Batteries carry their terminal clearance. @source mechanical reference 2 */
@@ -228,10 +218,10 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
   const clearOfPorts: Space = { ...around, keepOuts: [...around.keepOuts, ...ports] };
   const x: Arrange = { around, clearOfPorts, ports, free, nodeLimit, budget: budget(ARRANGE_SHARE) };
   const { answer, arranged } = yield* arrange(x);
-  const simple = { placed: arranged, leftOut: [] };
-  const some = answer.kind === 'fits' || options.bare ? simple : asManyAsGo(x, () => budget(PARTIAL_SHARE));
+  const isDone = answer.kind === 'fits' || (options.bare && answer.kind === 'no');
+  const some = isDone ? { placed: arranged, leftOut: [] } : asManyAsGo(x, () => budget(PARTIAL_SHARE));
   // what the search had no time to find, an attempt may have found
-  const state = answer.kind === 'not-proven' && !options.bare && some.leftOut.length === 0 ? 'fits' : answer.kind;
+  const state = answer.kind === 'not-proven' && some.leftOut.length === 0 ? 'fits' : answer.kind;
   return answerOf(state, [...pinned, ...some.placed], {
     leftOut: some.leftOut,
     faults: arrangementFaults(space, pinned),
@@ -241,32 +231,6 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
         : undefined,
     nodeCount: answer.nodeCount
   });
-}
-
-type Some = { placed: Placed[]; leftOut: string[] };
-/** Attempts at as many as go in, each in another order. */
-const PARTIAL_TRIES = 40;
-
-/** As many as go in, the large ones first, so that there is something to see and to move; clear of the ports if that takes all of them. */
-function asManyAsGo({ around, clearOfPorts, free }: Arrange, budget: () => Budget): Some {
-  const clear =
-    clearOfPorts.keepOuts.length > around.keepOuts.length ? fullestOf(clearOfPorts, free, budget()) : undefined;
-  if (clear?.leftOut.length === 0) return clear;
-  return fullestOf(around, free, budget());
-}
-
-function fullestOf(space: Space, bodies: FitBody[], budget: Budget): Some {
-  const found = fullestTry(
-    space,
-    bodies.map((b) => orientations(space, b)),
-    PARTIAL_TRIES,
-    budget
-  );
-  const placed = bodies.flatMap((body, i): Placed[] => (found[i] ? [placedAt(body, found[i])] : []));
-  const leftOut = bodies.filter((_, i) => !found[i]).map((b) => b.id);
-  // no arrangement leaves here that the plain test finds fault with
-  if (arrangementFaults(space, placed).length > 0) return { placed: [], leftOut: bodies.map((b) => b.id) };
-  return { placed: trueHeights(placed, bodies), leftOut };
 }
 
 function* shortfallOf(
@@ -285,16 +249,6 @@ function pinnedAt(box: Box, body: FitBody): Placed {
   const [lengthMm, widthMm, heightMm] = turned(body, at.turn);
   return { id: body.id, turn: at.turn, xMm: at.xMm, yMm: at.yMm, zMm: at.zMm, lengthMm, widthMm, heightMm };
 }
-
-/** The search stretches an upright battery to the roof so that nothing lies on its terminals; show its own height. */
-const trueHeights = (placed: Placed[], bodies: FitBody[]): Placed[] =>
-  placed.map((p) => ({
-    ...p,
-    heightMm: turned(
-      bodies.find((b) => b.id === p.id)!,
-      p.turn
-    )[2]
-  }));
 
 const boxOf = (p: Placed): number[] => [p.xMm, p.yMm, p.zMm, p.xMm + p.lengthMm, p.yMm + p.widthMm, p.zMm + p.heightMm];
 
@@ -340,66 +294,3 @@ function keptFrom(reuse: CaseFit | undefined, free: FitBody[]): Placed[] | undef
   );
   return kept.length === free.length ? kept : undefined;
 }
-
-type Arrange = {
-  around: Space;
-  clearOfPorts: Space;
-  ports: number[][];
-  free: FitBody[];
-  nodeLimit: number;
-  budget: Budget;
-};
-
-/**
- * First an arrangement that leaves every port its room, batteries standing, all on the floor and the heavy things at the
- * back; then stacked; then lying; then any at all.
- */
-function* arrange(x: Arrange): Generator<number, { answer: PackResult; arranged: Placed[] }> {
-  const { around, clearOfPorts, free, nodeLimit, budget } = x;
-  const standing = free.map((b) => (b.kind === 'battery' ? { ...b, turns: UPRIGHT } : b));
-  const sets = free.some((b) => b.kind === 'battery' && b.turns.length > 2) ? [standing, free] : [free];
-  if (clearOfPorts.keepOuts.length > around.keepOuts.length) {
-    // nothing is laid on the backs of sockets while there is another way
-    const bare = { ...clearOfPorts, keepOuts: [...around.keepOuts, ...x.ports.map((k) => toTheRoof(k, around))] };
-    const [back, bareBack] = [flipped(clearOfPorts), flipped(bare)];
-    const ways = [
-      { space: { ...back, onFloor: true }, mirrored: true },
-      { space: { ...clearOfPorts, onFloor: true }, mirrored: false },
-      { space: bareBack, mirrored: true },
-      { space: bare, mirrored: false },
-      { space: back, mirrored: true },
-      { space: clearOfPorts, mirrored: false }
-    ];
-    for (const set of sets)
-      for (const { space, mirrored } of ways) {
-        const clear = yield* packing(space, set, Math.min(nodeLimit, CLEAR_NODE_LIMIT), budget);
-        if (clear.kind !== 'fits') continue;
-        const placed = mirrored ? clear.placed.map((p) => mirrorY(p, around)) : clear.placed;
-        return { answer: clear, arranged: trueHeights(placed, free) };
-      }
-  }
-  let answer: PackResult | undefined;
-  for (const set of sets) {
-    answer = yield* packing({ ...around, onFloor: true }, set, Math.min(nodeLimit, CLEAR_NODE_LIMIT), budget);
-    if (answer.kind !== 'fits') answer = yield* packing(around, set, nodeLimit, budget);
-    if (answer.kind === 'fits') break;
-  }
-  if (answer!.kind !== 'fits') return { answer: answer!, arranged: [] };
-  const symmetric = around.keepOuts.every((k) => k[1] === 0 && k[4] === around.rimWidthMm);
-  const placed = symmetric ? answer!.placed.map((p) => mirrorY(p, around)) : answer!.placed;
-  return { answer: answer!, arranged: trueHeights(placed, free) };
-}
-
-/** Nodes the port-respecting search may use before any arrangement is taken. */
-const CLEAR_NODE_LIMIT = 260;
-
-/** A keep-out that starts inside the body of the case, grown up to the roof. */
-const toTheRoof = (k: readonly number[], space: Space): number[] =>
-  k[5]! >= space.heightMm - 1 ? [...k] : [k[0]!, k[1]!, k[2]!, k[3]!, k[4]!, space.heightMm];
-
-/** The search pushes towards the front; mirrored front to back, it pushes towards the back. The taper is symmetric. */
-const flipped = (space: Space): Space => ({
-  ...space,
-  keepOuts: space.keepOuts.map((k) => [k[0]!, space.rimWidthMm - k[4]!, k[2]!, k[3]!, space.rimWidthMm - k[1]!, k[5]!])
-});
-const mirrorY = (p: Placed, space: Space): Placed => ({ ...p, yMm: space.rimWidthMm - p.yMm - p.widthMm });

@@ -3,6 +3,7 @@ import { parseQuantity, quantityText } from '../quantity/parse.ts';
 import type { QuantityKind } from '../quantity/units.ts';
 import { FIELD_WORDS } from './field-words.ts';
 import { partSchema, type Part, type PartOf, type SealMark } from './part.ts';
+import { capital } from '../quantity/capital.ts';
 
 /** One editable figure of a part: where it stands, its words, and what it may be. */
 export type PartField = {
@@ -45,7 +46,7 @@ const FIXED = new Set(['kind', 'id', 'origin', 'shape', 'system', 'size', 'use',
 const words = (key: string): string => {
   const bare = key.replace(/(MilliOhm|MilliV|Mm|Kg|Ah|Amount|Fraction|[AVW])$/, '') || key;
   const spaced = bare.replace(/([A-Z])/g, ' $1').toLowerCase();
-  return spaced[0]!.toUpperCase() + spaced.slice(1);
+  return capital(spaced);
 };
 
 /** The same field may mean more of one kind of part. */

@@ -8,6 +8,7 @@ import { inchFraction } from '../quantity/length.ts';
 import { bitsFor, bitText, USUAL_SETS, type BitSet } from './bits.ts';
 import { drillSpeedRpm } from './speed.ts';
 import { chooseBit, HEAVY_FILING_MM, type HoleWindow } from './choose.ts';
+import { capital } from '../quantity/capital.ts';
 
 /** A length in both systems, the inch fraction with what rounding to 1/64 costs. */
 export type BothLengths = { mm: string; inch: string; errorMm: number };
@@ -146,8 +147,8 @@ function holeRow(box: Box, panel: PanelPlan, p: PortPlan, c: PartOf<'case'>, own
         : choice.kind === 'none'
           ? `None of your bits will do${buy ? `: get a ${buy}` : ''}.`
           : choice.kind === 'drill'
-            ? `${cap(times)}${bitText(choice.bit)}: cuts about ${said.fineMm(choice.holeMm, 1)}.`
-            : `${cap(times)}${bitText(choice.bit)}, then file ${said.fineMm(choice.fileMm)} all round${heavy && buy ? `; better a ${buy}` : ''}.`;
+            ? `${capital(times)}${bitText(choice.bit)}: cuts about ${said.fineMm(choice.holeMm, 1)}.`
+            : `${capital(times)}${bitText(choice.bit)}, then file ${said.fineMm(choice.fileMm)} all round${heavy && buy ? `; better a ${buy}` : ''}.`;
   const sideways = p.port.face === 'lid' || p.port.face === 'floor';
   return {
     portId: p.port.id,
@@ -180,8 +181,6 @@ function holeRow(box: Box, panel: PanelPlan, p: PortPlan, c: PartOf<'case'>, own
     inside: !sideways && ribsNear(panel, p)
   };
 }
-
-const cap = (s: string): string => (s ? s[0]!.toUpperCase() + s.slice(1) : '');
 
 /** Windows of twin holes are taken as the round ones of that size: a tenth under to half a millimetre over. @source mechanical reference 4 */
 function windowOf(p: PortPlan): HoleWindow {

@@ -4,7 +4,7 @@ import { fromOlder, withKnownFaces } from '../box/older.ts';
 import { boxSchema, type Box } from '../box/schema.ts';
 import type { PartKind } from '../catalogue/part.ts';
 import { issueWords } from './issue-words.ts';
-import { MOST_CHARACTERS } from './limits.ts';
+import { MOST_CHARACTERS, MOST_PROBLEMS } from './limits.ts';
 import { placeWords } from './place-words.ts';
 
 const MOST_DEPTH = 24;
@@ -14,8 +14,6 @@ export type Problem = { path: string; place: string; message: string };
 /** `more`: problems beyond those told. */
 export type ReadBox = { ok: true; box: Box } | { ok: false; problems: Problem[]; more: number };
 
-/** So many problems are told; a file with more is another file. */
-const MOST_PROBLEMS = 50;
 const told = (problems: Problem[]): ReadBox => ({
   ok: false,
   problems: problems.slice(0, MOST_PROBLEMS),

@@ -1,3 +1,4 @@
+import { capital } from './capital.ts';
 /** How a conductor's size is named: American gauge ('16', '1/0') or cross-section ('2.5'). */
 export type WireSize = { system: 'awg'; size: string } | { system: 'mm2'; size: string };
 
@@ -14,7 +15,7 @@ export function parseWireSize(text: string): { ok: true; size: WireSize } | { ok
   const hint = gauge
     ? `is '${text.trim()}' AWG or mm2? Write the unit, such as 14 AWG or 2.5 mm2.`
     : `'${text.trim()}' is not a wire size; type for example 14 AWG or 2.5 mm2.`;
-  return { ok: false, message: hint[0]!.toUpperCase() + hint.slice(1) };
+  return { ok: false, message: capital(hint) };
 }
 
 /** '16 AWG' or '2.5 mm²'. */

@@ -8,6 +8,7 @@ import { ampsOf } from '../demand/edit-draw.ts';
 import { clockText, durationText } from '../quantity/format.ts';
 import { parseClockH, parseDurationH } from '../quantity/duration.ts';
 import { parseQuantity } from '../quantity/parse.ts';
+import { capital } from '../quantity/capital.ts';
 
 export type TypedLine =
   | Taken
@@ -300,7 +301,7 @@ function fresh(box: Box, catalogue: Catalogue, draft: Draft): Device {
         .split(/[\s,]+/)
         .includes(wanted)
     );
-  const name = draft.name[0]!.toUpperCase() + draft.name.slice(1);
+  const name = capital(draft.name);
   if (!part) {
     if (draft.modes.length === 0 && draft.energyWh === undefined)
       throw new NotUnderstood(

@@ -10,6 +10,7 @@ import { pushesAt } from './pushes.ts';
 import { secondsText, shown, type Outcome } from './outcome.ts';
 import { ALL_ON, type Setting, type Source } from './setting.ts';
 import { oneShort } from './survey.ts';
+import { capital } from '../quantity/capital.ts';
 
 const LIVE_V = 1;
 
@@ -152,8 +153,7 @@ export function chargingTogether(
         .map((s) => s.name)
         .join(', ')}.`
     );
-  if (charging.size < 2)
-    say.push(`${placed[0]!.name[0]!.toUpperCase()}${placed[0]!.name.slice(1)} is alone in this drawing.`);
+  if (charging.size < 2) say.push(`${capital(placed[0]!.name)} is alone in this drawing.`);
   else say.push('Each ends its charge by its own voltage: the higher one goes on while the other has stopped.');
   for (const [id] of charging) {
     const c = wiring.circuits.find((k) => k.portTag === id);

@@ -17,5 +17,5 @@ export function chargerA(box: Box, b: Bank | undefined): number | undefined {
   const rate = b && CHEMISTRY[b.chemistry].isLithium ? CHARGE_RATE.lithium : CHARGE_RATE.lead;
   const inlet = box.circuits.find((c) => c.purpose === 'charge');
   const rating = partOf(box, 'panel', box.ports.find((p) => p.id === inlet?.portId)?.partId)?.ratingA;
-  return valueOf(box.charging.chargerA, b && soldA(Math.min(b.ratedAh * rate, BEARS.pack * (rating ?? Infinity))));
+  return valueOf(box.charging.chargerA, b && soldA(Math.min(b.ratedAh * rate, BEARS.contact * (rating ?? Infinity))));
 }

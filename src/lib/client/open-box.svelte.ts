@@ -323,6 +323,7 @@ export class OpenBox {
     this.#saving = true;
     const sent = this.doc;
     const why = this.#why;
+    this.#why = 'work';
     this.#sent = addSent(this.#sent, sent);
     this.#keepDraft();
     this.save = { kind: 'saving' };
@@ -333,10 +334,10 @@ export class OpenBox {
         { document: sent, revision: this.revision, why },
         { keepalive }
       );
-      if (this.doc === sent) this.#why = 'work';
       void keepSaved(this.id, sent, answer.revision);
       this.#onTopOf(answer.revision, this.doc === sent);
     } catch (error) {
+      if (this.#why === 'work') this.#why = why;
       const e = error instanceof RequestError ? error : new RequestError(0, String(error), {});
       const stored = e.status === 409 ? (e.body.stored as { document: Box; revision: number } | undefined) : undefined;
       // our own save from the moment the page was left: there is nothing to ask

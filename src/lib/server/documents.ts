@@ -3,6 +3,7 @@ import { fromOlder } from '@haversack/core/box/older';
 import type { Box } from '@haversack/core/box/schema';
 import { readBoxData, type Problem } from '@haversack/core/exchange/read-box';
 import { ApiError } from './errors.ts';
+import { capital } from '@haversack/core/quantity/capital';
 
 /** A document as it was stored, perhaps by an older Haversack. @throws Error in words when it cannot be read */
 export function readDocument(text: string): Box {
@@ -32,7 +33,7 @@ function sentenceOf(problems: readonly Problem[], untold: number): string {
   const { place, message } = problems[0]!;
   const others = problems.length - 1 + untold;
   const more = others > 0 ? ` ${others} more ${others === 1 ? 'thing is' : 'things are'} wrong with it.` : '';
-  const what = place ? `${place.charAt(0).toUpperCase()}${place.slice(1)}: ${message}` : message;
+  const what = place ? `${capital(place)}: ${message}` : message;
   return `${what}${more} Nothing was taken over.`;
 }
 

@@ -1,10 +1,9 @@
 import { issueWords } from '@haversack/core/exchange/issue-words';
 import { placeWords } from '@haversack/core/exchange/place-words';
+import { MOST_PROBLEMS } from '@haversack/core/exchange/limits';
 import type { z } from 'zod';
 import { ApiError } from './errors.ts';
-
-const MOST_PROBLEMS = 50;
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+import { capital } from '@haversack/core/quantity/capital';
 
 /**
  * What refuses data that does not hold: place and reason of the first fault as a sentence, all of them beside it.

@@ -2,6 +2,7 @@ import { cheapestChanges } from '../../case/changes.ts';
 import { faultSay, shortWays } from '../../case/fit.ts';
 import { finished } from '../../work.ts';
 import { CASE_PLACE, rule } from '../rule.ts';
+import { capital } from '../../quantity/capital.ts';
 
 /** Each change is searched this far on every edit; the Case stage goes on in the worker. */
 const QUICK_CHANGE_NODES = 150;
@@ -44,7 +45,7 @@ export const batteryDoesNotFit = rule('battery-does-not-fit', 'fits', 'case', (x
               .join(', ')})`
           : ''
       }.`,
-      figures: Object.fromEntries(ways.map((w) => [`short${w.axis[0]!.toUpperCase()}${w.axis.slice(1)}Mm`, w.mm])),
+      figures: Object.fromEntries(ways.map((w) => [`short${capital(w.axis)}Mm`, w.mm])),
       remedies: () =>
         finished(
           cheapestChanges(x.box, x.catalogue, { most: 3, nodeLimit: QUICK_CHANGE_NODES, looks: QUICK_CHANGE_LOOKS })

@@ -2,6 +2,7 @@ import { setTo } from '../../box/attr.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import type { ChargeSource } from '../../judge/charge-sources.ts';
 import { BATTERY_PLACE, rule, set, type Draft, type Facts, type Remedy } from '../rule.ts';
+import { capital } from '../../quantity/capital.ts';
 
 /** Lithium charged below its limit is damaged for good, by whatever charges it: charger, sun, what lives in the box. */
 export const coldCharge = rule('cold-charge', 'safe', 'battery', (x) => {
@@ -50,7 +51,7 @@ export const coldCharge = rule('cold-charge', 'safe', 'battery', (x) => {
     severity: 'stop',
     short: `Charging at ${x.said.degC(c)} ruins it`,
     title: `Charging at ${x.said.degC(c)} ruins this battery`,
-    why: `${upper(worst.name)} charges it at ${x.said.degC(c)}. Below ${x.said.degC(limitC)} lithium plates the cells with metal: capacity is lost and a later internal short is possible.${
+    why: `${capital(worst.name)} charges it at ${x.said.degC(c)}. Below ${x.said.degC(limitC)} lithium plates the cells with metal: capacity is lost and a later internal short is possible.${
       cold.length > 1
         ? ` So ${cold.length > 2 ? 'do' : 'does'} ${cold
             .slice(1)
@@ -63,8 +64,6 @@ export const coldCharge = rule('cold-charge', 'safe', 'battery', (x) => {
   });
   return out;
 });
-
-const upper = (t: string): string => `${t[0]!.toUpperCase()}${t.slice(1)}`;
 
 function remediesFor(x: Facts, s: ChargeSource): Remedy[] {
   const blocks: Remedy = {

@@ -3,6 +3,7 @@ import { LOAD_SHARE } from '../../wiring/fuse.ts';
 import type { Happening } from '../../judge/table.ts';
 import { nameOf, placeOf, worstByPlace } from '../elements.ts';
 import { branches, rule, type Facts } from '../rule.ts';
+import { capital } from '../../quantity/capital.ts';
 
 /** Elements whose discharge has a rule of its own: a circuit's or feed's fuse and wire, its port and switch, the main fuse, the shunt. */
 const hasOwn = (x: Facts, h: Happening): boolean => {
@@ -33,9 +34,7 @@ export const elementOverload = rule('element-overload', 'safe', 'wiring', (x) =>
       also: `${h.id.replace(/\W+/g, '-')}${charging ? '-charging' : ''}`,
       severity: stop ? ('stop' as const) : ('caution' as const),
       short: `${h.part ? h.id : where.label}: ${runs} of ${bears} A`,
-      title: charging
-        ? `Charging sends ${runs} A through ${name}`
-        : `${name[0]!.toUpperCase()}${name.slice(1)} carries ${runs} A`,
+      title: charging ? `Charging sends ${runs} A through ${name}` : `${capital(name)} carries ${runs} A`,
       why: `It bears ${bears} A${h.conductor ? ' here' : ''}${charging ? '; the charger’s current comes in over it' : '; everything its switches allow runs over it'}. ${stop ? 'It burns or opens in normal use.' : 'A fuse should carry 80 % of its rating at most.'}`,
       figures: { amps, bearsA: h.bearsA! }
     };

@@ -2,6 +2,7 @@ import { setTo } from '../../box/attr.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { ventOpeningCm2 } from '../../battery/model.ts';
 import { CASE_PLACE, rule, set, type Remedy } from '../rule.ts';
+import { capital } from '../../quantity/capital.ts';
 
 /** Lead-acid that anything can charge while the case is shut: tight, or flooded in any closed case. A membrane vent does not count. */
 export const leadAcidSealedCharge = rule('lead-acid-sealed-charge', 'safe', 'battery', (x) => {
@@ -35,11 +36,9 @@ export const leadAcidSealedCharge = rule('lead-acid-sealed-charge', 'safe', 'bat
       title: flooded
         ? 'A flooded battery must not be charged in a closed case'
         : 'Lead-acid must not be charged in a closed tight case',
-      why: `${upper(shut.map((s) => s.name).join(', '))} can charge it while the lid is shut. Charging makes hydrogen; at 4 % in air it explodes, within hours in a small case.${flooded ? ' A flooded one gives off acid mist, too: a compartment of its own, open to the outside.' : ` It would need two openings of ${opening.areaCm2.toFixed(2)} cm² each, one low and one high. A membrane vent is not a counted opening.`}`,
+      why: `${capital(shut.map((s) => s.name).join(', '))} can charge it while the lid is shut. Charging makes hydrogen; at 4 % in air it explodes, within hours in a small case.${flooded ? ' A flooded one gives off acid mist, too: a compartment of its own, open to the outside.' : ` It would need two openings of ${opening.areaCm2.toFixed(2)} cm² each, one low and one high. A membrane vent is not a counted opening.`}`,
       figures: { openingCm2: opening.areaCm2, flowM3PerH: opening.flowM3PerH },
       remedies
     }
   ];
 });
-
-const upper = (t: string): string => `${t[0]!.toUpperCase()}${t.slice(1)}`;

@@ -47,7 +47,11 @@ export const revisions = sqliteTable(
     /** What the save after it was: more work, a remedy, one side of a conflict, a way back. */
     why: text('why', { enum: VERSION_WHYS }).notNull().default('work')
   },
-  (t) => [primaryKey({ columns: [t.boxId, t.revision] })]
+  // each save thins them by these columns: behind the document they would cost a walk through all of its pages
+  (t) => [
+    primaryKey({ columns: [t.boxId, t.revision] }),
+    index('revisions_heads').on(t.boxId, t.revision, t.savedMs, t.why)
+  ]
 );
 
 /** Variants of a box beside the one its document is: each a whole document, under the id that stands in it. */

@@ -8,7 +8,7 @@ import { theDb } from '../store.ts';
 import { Refresh } from '../refresh.ts';
 import { keepAnswers, shelfText } from '../shelf.ts';
 import type { JobArgs, JobName, JobResult } from './jobs.ts';
-import { Thread } from './thread.ts';
+import { Thread, TooLong } from './thread.ts';
 
 /** One thread for what somebody waits for, one for the shelf: neither holds up the other, nor a save. */
 let asked: Thread | undefined;
@@ -27,9 +27,11 @@ function refreshOf(db: Db): Refresh {
     answersOf: (boxId) => beside!.run('answers', { boxId }),
     keep: (of) => keepAnswers(db, of, version),
     failed: (boxId, error) => {
+      // what is no fault of the box, such as a database that is busy, is tried again with the next look at the shelf
+      if (!(error instanceof TooLong)) return void console.error(error);
       const row = db.select().from(boxes).where(eq(boxes.id, boxId)).get();
       if (!row) return;
-      const why = `its plan cannot be worked out (${(error as Error).message})`;
+      const why = 'working its plan out takes too long';
       const answers = { notes: '', verdicts: [], unreadable: { why, goodRevision: null } };
       const bytes = Buffer.byteLength(row.document);
       keepAnswers(db, { boxId, revision: row.revision, bytes, own: ownPartsMark(db), answers }, version);
@@ -52,5 +54,5 @@ export async function endWork(): Promise<void> {
   refresh?.stop();
   const threads = [asked, beside];
   asked = beside = refresh = undefined;
-  for (const thread of threads) await thread?.stop(true);
+  for (const thread of threads) await thread?.stop();
 }

@@ -35,7 +35,7 @@ beforeEach(async () => {
   thread = new Thread(file);
 });
 afterEach(async () => {
-  await thread.stop(true);
+  await thread.stop();
   db.$client.close();
   rmSync(folder, { recursive: true, force: true });
 });
@@ -89,13 +89,13 @@ describe('a thread that works out plans', () => {
       status: 503,
       message: expect.stringContaining('took longer')
     });
-    await hasty.stop(true);
+    await hasty.stop();
     await expect(hasty.run('runs', { boxId: id })).rejects.toMatchObject({ status: 503 });
   });
 
   test('a database that cannot be opened fails the job, not the program', async () => {
     const nowhere = new Thread(join(folder, 'nothing.db'));
     await expect(nowhere.run('answers', { boxId: 'x' })).rejects.toThrow();
-    await nowhere.stop(true);
+    await nowhere.stop();
   });
 });

@@ -31,6 +31,12 @@ type Job = {
   fail: (error: Error) => void;
 };
 
+/** A job that was stopped at its limit. */
+export class TooLong extends ApiError {
+  constructor(limitMs: number) {
+    super(503, `This took longer than ${limitMs / 1000} s and was stopped; nothing was changed.`);
+  }
+}
 const gone = (): Error => new ApiError(499, 'Nobody waits for this answer any more.');
 
 /** One working thread: does what it is asked one after the other, each within a limit, and stops when nobody waits any more. */
@@ -66,9 +72,9 @@ export class Thread {
     }) as Promise<JobResult<N>>;
   }
 
-  /** Ends the thread; what waits is refused. A restored database is opened anew by the next job. */
-  async stop(forGood = false): Promise<void> {
-    this.#closed = forGood;
+  /** Ends the thread for good; what waits is refused. */
+  async stop(): Promise<void> {
+    this.#closed = true;
     for (const job of this.#waiting.splice(0)) job.fail(gone());
     await this.#drop(gone());
   }
@@ -84,16 +90,12 @@ export class Thread {
     const worker = (this.#worker ??= this.#begun());
     const id = ++this.#ids;
     const left = (): void => void this.#drop(gone());
-    const timer = setTimeout(() => void this.#drop(this.#tooLong()), this.#limitMs);
+    const timer = setTimeout(() => void this.#drop(new TooLong(this.#limitMs)), this.#limitMs);
     job.signal?.addEventListener('abort', left, { once: true });
     this.#running = { job, id, timer, leave: () => job.signal?.removeEventListener('abort', left) };
     // it holds the program open only while somebody waits
     worker.ref();
     worker.postMessage({ id, name: job.name, args: job.args });
-  }
-
-  #tooLong(): Error {
-    return new ApiError(503, `This took longer than ${this.#limitMs / 1000} s and was stopped; nothing was changed.`);
   }
 
   #begun(): Worker {
