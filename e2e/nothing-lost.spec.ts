@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { STARTER_CATALOGUE } from '../core/src/catalogue/starter.ts';
 import { expect, test } from './test.ts';
-import { boxId, copyOf, open, saved } from './helpers.ts';
+import { boxId, copyOf, open, saved, verdict } from './helpers.ts';
 import { FIRST_PORT, startServer } from './server.ts';
 
 test('what cannot be undone is asked first: a box, a part of one’s own', async ({ page }) => {
@@ -94,4 +94,31 @@ test('a damaged database is told in words, its copies with what they hold; one i
     await server.stop();
     rmSync(folder, { recursive: true, force: true });
   }
+});
+
+test('what stood before a remedy and before going back is among the earlier versions, also after a reload', async ({
+  page
+}) => {
+  const id = await copyOf(page, 'Saltmarsh hide box', 'Kept versions');
+  await open(page, `/box/${id}/wiring`);
+  const stops = () => verdict(page, 'safe').innerText();
+  const before = await stops();
+  await page
+    .getByRole('button', { name: /^Do this/ })
+    .first()
+    .click();
+  await saved(page);
+  const after = await stops();
+  expect(after).not.toBe(before);
+  await open(page, `/box/${id}/variants?view=earlier`);
+  const first = page.getByRole('listitem').filter({ hasText: 'Version 1' });
+  await expect(first).toContainText('before a remedy');
+  await first.getByRole('button', { name: 'Bring back' }).click();
+  const second = page.getByRole('listitem').filter({ hasText: 'Version 2' });
+  await expect(second).toContainText('before going back');
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('listitem').filter({ hasText: 'before a remedy' })).toHaveCount(1);
+  await open(page, `/box/${id}/wiring`);
+  await expect(verdict(page, 'safe')).toHaveText(before.replace(/\s+/g, ' '), { useInnerText: true });
 });

@@ -16,25 +16,11 @@ import { handOver } from './handed-over.ts';
 import type { Draft } from './draft.ts';
 import { draftsOf, dropDraft, keepDraft, keepSaved, takeOverOldDrafts } from './kept.ts';
 import { LogHistory } from './log-history.svelte.ts';
+import type { SaveState, Selection, Step } from './open-box-state.ts';
 import { addSent, isOwnSave } from './own-save.ts';
 import { livingTabs, tabId } from './tab.ts';
 
-export type Selection =
-  | { kind: 'device' | 'port' | 'circuit' | 'body'; id: string }
-  | { kind: 'main' | 'battery' | 'case' }
-  | { kind: 'working'; id: string }
-  | null;
-
-export type SaveState =
-  | { kind: 'saved' | 'saving' | 'unsaved' }
-  /** The server is out of reach; the work is safe on this device and goes there by itself. */
-  | { kind: 'kept' }
-  | { kind: 'failed'; message: string }
-  | { kind: 'conflict'; theirs: { document: Box; revision: number } }
-  /** The box was deleted elsewhere while it was worked on here. */
-  | { kind: 'gone' };
-
-type Step = { doc: Box; label: string; merge: string | undefined; stage: string; seq: number };
+export type { SaveState, Selection } from './open-box-state.ts';
 
 const SAVE_AFTER_MS = 500;
 const RETRY_AFTER_MS = 5000;

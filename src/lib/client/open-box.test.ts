@@ -20,10 +20,11 @@ class Server {
   up = true;
   hold: Promise<void> | undefined;
   saves: string[] = [];
+  whys: string[] = [];
   readonly fetch = async (_path: string, init?: RequestInit): Promise<Response> => {
     if (!this.up) throw new TypeError('Failed to fetch');
     if (init?.method === 'POST') return Response.json({ id: 'copy' });
-    const body = JSON.parse(String(init?.body)) as { document: Box; revision: number };
+    const body = JSON.parse(String(init?.body)) as { document: Box; revision: number; why: string };
     if (body.revision !== this.revision)
       return Response.json(
         { message: 'changed', stored: { document: this.document, revision: this.revision } },
@@ -32,6 +33,7 @@ class Server {
     this.document = body.document;
     this.revision++;
     this.saves.push(body.document.name);
+    this.whys.push(body.why);
     const { revision } = this;
     await this.hold;
     return Response.json({ revision });
@@ -288,5 +290,57 @@ describe('undo', () => {
     expect(b.removeChosen()).toBe(false);
     b.undo();
     expect(b.doc).toEqual(box);
+  });
+});
+
+describe('what a save is, for the version before it', () => {
+  const notes = (text: string) => [{ op: 'set' as const, path: 'notes', value: text }];
+
+  test('work, a remedy, work again; a remedy that changes nothing is none', async () => {
+    const b = openBox();
+    rename(b, 'One');
+    await b.saveNow();
+    b.remedy('Thicker wire', notes('a'));
+    await b.saveNow();
+    rename(b, 'Two');
+    await b.saveNow();
+    b.remedy('Nothing to do', []);
+    rename(b, 'Three');
+    await b.saveNow();
+    expect(server.whys).toEqual(['work', 'remedy', 'work', 'work']);
+  });
+
+  test('going back to a version, and the other window’s side of a conflict', async () => {
+    const b = openBox();
+    b.replace('Back to version 1', named('Before'), 'back');
+    await b.saveNow();
+    server.revision++;
+    server.document = named('Theirs');
+    rename(b, 'Mine');
+    await b.saveNow();
+    expect(b.save.kind).toBe('conflict');
+    await b.keepMine();
+    rename(b, 'On with it');
+    await b.saveNow();
+    expect(server.whys).toEqual(['back', 'conflict', 'work']);
+  });
+
+  test('a save that fails is still what it was when it goes through; what came meanwhile is saved as work', async () => {
+    const b = openBox();
+    server.up = false;
+    b.remedy('Thicker wire', notes('a'));
+    await b.saveNow();
+    server.up = true;
+    await b.saveNow();
+    expect(server.whys).toEqual(['remedy']);
+    let letGo = () => {};
+    server.hold = new Promise((done) => (letGo = done));
+    b.remedy('Smaller fuse', notes('b'));
+    const saving = b.saveNow();
+    rename(b, 'Typed meanwhile');
+    letGo();
+    await saving;
+    await b.saveNow();
+    expect(server.whys).toEqual(['remedy', 'remedy', 'work']);
   });
 });
