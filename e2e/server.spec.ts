@@ -1,3 +1,4 @@
+import Database from 'better-sqlite3';
 import { connect } from 'node:net';
 import { mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -103,4 +104,33 @@ test('the shelf says which answers are being worked out, and then what they are'
   await expect(row.getByText('being worked out')).toBeHidden();
   expect(await rowOf()).toMatchObject({ pending: false });
   expect((await rowOf()).verdicts).toHaveLength(5);
+});
+
+test('a program that starts works the answers out before anybody looks, and keeps those it has', async ({ page }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'haversack-begin-'));
+  const port = PORT + 3;
+  const rows = (): { box_id: string; answers: string }[] => {
+    const db = new Database(join(folder, 'haversack.db'), { readonly: true });
+    try {
+      return db.prepare('select box_id, answers from answers order by box_id').all() as ReturnType<typeof rows>;
+    } finally {
+      db.close();
+    }
+  };
+  let server = await startServer(folder, port);
+  // nobody asks for the list: it is only looked at what is kept
+  await expect.poll(() => rows().length, { timeout: 30_000 }).toBe(7);
+  const kept = rows();
+  await server.stop();
+  server = await startServer(folder, port);
+  try {
+    await page.goto(server.url);
+    await expect(page.getByRole('heading', { name: 'Boxes', exact: true })).toBeVisible();
+    await expect(page.getByRole('listitem').filter({ hasText: 'Saltmarsh hide box' })).toContainText('Safe');
+    await expect(page.getByText('being worked out')).toHaveCount(0);
+    expect(rows()).toEqual(kept);
+  } finally {
+    await server.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
 });

@@ -30,7 +30,16 @@ async function shot(name, path, { night = false, width = 1280, height = 800, wai
   await page.context().close();
 }
 
-await shot('shelf', '/');
+await shot('shelf', '/', {
+  before: async (page) => {
+    await page.getByText('being worked out').first().waitFor({ state: 'hidden', timeout: 30_000 });
+    // what the logbooks say comes after the boxes
+    await page
+      .getByText(/out last on/)
+      .first()
+      .waitFor({ timeout: 30_000 });
+  }
+});
 for (const stage of ['outing', 'battery', 'case', 'ports', 'wiring', 'kit', 'bench', 'logbook']) {
   const at = { kit: `${canal}/kit?view=orders`, bench: `${canal}/bench?view=build` }[stage] ?? `${hide}/${stage}`;
   await shot(stage, `/box/${at}`, {

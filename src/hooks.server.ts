@@ -4,7 +4,7 @@ import { COOKIE } from '$lib/server/lan/session.ts';
 import { databaseFile } from '$lib/server/db/file.ts';
 import { MOST_BODY_BYTES, MOST_TRAVEL_BYTES } from '$lib/server/limits.ts';
 import { openStore } from '$lib/server/store.ts';
-import { endWithProgram } from '$lib/server/work/end.ts';
+import { beginWithProgram, endWithProgram } from '$lib/server/work/life.ts';
 
 /** Names this computer answers to; more by HAVERSACK_HOSTS, comma-separated. */
 const OWN_NAMES = new Set([
@@ -17,6 +17,7 @@ const OWN_NAMES = new Set([
 export const init: ServerInit = async () => {
   await openLan(databaseFile(), process.env);
   await openStore();
+  beginWithProgram();
   endWithProgram();
 };
 

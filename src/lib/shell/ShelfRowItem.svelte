@@ -45,9 +45,10 @@
       </p>
     </div>
   {:else}<a class="min-w-0 flex-1" href={resolve('/box/[id]/outing', { id: row.id })}
-      ><b class="text-[1rem]">{row.name}</b><span class="block truncate text-ink2">{row.notes || 'no notes'}</span><span
-        class="lab block">changed {new Date(row.updatedMs).toLocaleDateString()}</span
-      >{#if kept === 'both'}<span class="block text-caution">changed here and elsewhere: open it to choose</span
+      ><b class="text-[1rem]">{row.name}</b><span class="block truncate text-ink2"
+        >{row.notes || (row.pending ? '' : 'no notes')}</span
+      ><span class="lab block">changed {new Date(row.updatedMs).toLocaleDateString()}</span>{#if kept === 'both'}<span
+          class="block text-caution">changed here and elsewhere: open it to choose</span
         >{:else if kept === 'here'}<span class="block text-caution">changes kept on this device</span
         >{/if}{#if line?.lastOutingDay || line?.chargeFraction != null}<span class="lab block"
           >{[
