@@ -1,6 +1,7 @@
 // Finds a headless Chromium for the browser tests; installs Debian's package when there is none and this user may.
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 
 // the shell has no window and no compositor of one: the same engine, two thirds of its CPU time
 const SHELL = '/usr/bin/chromium-headless-shell';
@@ -28,3 +29,5 @@ export function ensureBrowser() {
   );
   process.exit(1);
 }
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) ensureBrowser();

@@ -80,22 +80,29 @@ function mutate(box: Box, next: () => number): { doc: unknown; changed: string }
 }
 
 /** Hours without an end are said as such: nothing empties the battery. */
-const ENDLESS = /\.lastsH$/;
+const ENDLESS = 'lastsH';
 
 /** Where a figure of a plan is none: NaN or endless; undefined when all are sound. Functions are figures that nobody asked for yet. */
-function unsound(value: unknown, path = 'plan', seen = new Set<object>()): string | undefined {
+function unsound(value: unknown, key = 'plan', seen = new Set<object>()): string | undefined {
   if (typeof value === 'number')
-    return Number.isFinite(value) || (value === Infinity && ENDLESS.test(path)) ? undefined : `${path} = ${value}`;
+    return Number.isFinite(value) || (value === Infinity && key === ENDLESS) ? undefined : `${key} = ${value}`;
   if (typeof value !== 'object' || value === null || seen.has(value)) return undefined;
   seen.add(value);
-  const entries: Iterable<[unknown, unknown]> =
-    value instanceof Map
-      ? value
-      : value instanceof Set
-        ? [...value].map((v, i): [number, unknown] => [i, v])
-        : Object.entries(value);
-  for (const [key, child] of entries) {
-    const found = unsound(child, `${path}.${String(key)}`, seen);
+  const within = (inner: string, child: unknown): string | undefined => {
+    if (typeof child !== 'number' && (typeof child !== 'object' || child === null)) return undefined;
+    // the way to it is put together only where something is wrong: there are a million places to look at
+    const found = unsound(child, inner, seen);
+    return found && `${key}.${found}`;
+  };
+  if (value instanceof Map || value instanceof Set) {
+    for (const [k, child] of value.entries()) {
+      const found = within(String(k), child);
+      if (found) return found;
+    }
+    return undefined;
+  }
+  for (const k of Object.keys(value)) {
+    const found = within(k, (value as Record<string, unknown>)[k]);
     if (found) return found;
   }
   return undefined;

@@ -14,23 +14,21 @@ import { runs } from './runs.ts';
 const QUESTIONS = ['bodyKey', 'inputKey'];
 
 /** Where two plans differ first, with both values; undefined when they agree to the last digit. Functions are not compared. */
-function difference(a: unknown, b: unknown, path = 'plan'): string | undefined {
+function difference(a: unknown, b: unknown): string | undefined {
   if (Object.is(a, b) || (typeof a === 'function' && typeof b === 'function')) return undefined;
   const open = (v: unknown) => (v instanceof Map || v instanceof Set ? [...v] : v);
   const [x, y] = [open(a), open(b)];
   if (typeof x !== 'object' || typeof y !== 'object' || x === null || y === null)
-    return `${path}: ${String(x)} is not ${String(y)}`;
-  const keys = new Set([...Object.keys(x), ...Object.keys(y)]);
-  for (const key of keys) {
+    return `: ${String(x)} is not ${String(y)}`;
+  const [left, right] = [x as Record<string, unknown>, y as Record<string, unknown>];
+  for (const key of Object.keys(left)) {
     if (QUESTIONS.includes(key)) continue;
-    const found = difference(
-      (x as Record<string, unknown>)[key],
-      (y as Record<string, unknown>)[key],
-      `${path}.${key}`
-    );
-    if (found) return found;
+    const found = difference(left[key], right[key]);
+    // the way to it is put together only where something differs: there are a million places to look at
+    if (found) return `.${key}${found}`;
   }
-  return undefined;
+  const more = Object.keys(right).find((key) => !(key in left) && right[key] !== undefined && !QUESTIONS.includes(key));
+  return more && `.${more}: only in the second`;
 }
 
 function reloaded(box: Box): Box {

@@ -44,6 +44,8 @@ import { expose } from 'comlink';
 export type Job = { version: number; box: Box; ownParts: readonly Part[] };
 /** What the long search inside the case found, and what would make it fit. */
 export type DeepFit = { fit: CaseFit; changes: Change[] };
+/** What the many runs want of a plan: handed over, so that the whole is not worked out a second time for every edit. */
+export type SureOf = { demand: Plan['demand']; bank: NonNullable<Plan['bank']>; feed: Plan['feed'] };
 export type CompareRow = { part: PartOf<'battery'>; count: number } | 'chosen';
 
 /** Nodes after which even the long search says 'not proven': minutes of work. */
@@ -100,11 +102,10 @@ async function inPieces<Y, R>(
 
 const api = {
   /** How sure the wanted hours are: first answers early, then refined. */
-  async sure(job: Job, onPart: (part: Sure) => void): Promise<Sure | undefined> {
-    const { plan } = planOf(job);
-    if (!plan.bank || !plan.outing) return undefined;
+  async sure(job: Job, known: SureOf, onPart: (part: Sure) => void): Promise<Sure | undefined> {
+    newest = Math.max(newest, job.version);
     let told = 0;
-    return inPieces(sureRuns(job.box, plan.demand, plan.bank, plan.feed), job.version, (part) => {
+    return inPieces(sureRuns(job.box, known.demand, known.bank, known.feed), job.version, (part) => {
       if (performance.now() - told < 120) return;
       told = performance.now();
       onPart(part);

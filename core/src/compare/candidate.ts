@@ -5,6 +5,7 @@ import type { Box } from '../box/schema.ts';
 import type { Catalogue, PartOf } from '../catalogue/part.ts';
 import { chargingPlan } from '../charge/charging.ts';
 import { evaluate, type Plan } from '../evaluate.ts';
+import { BLOCK } from '../outing/scatter.ts';
 import { SURE_RUNS, sureRuns } from '../outing/sure.ts';
 
 /** What one battery means for this box, for a comparison side by side. */
@@ -37,7 +38,7 @@ export const chooseBattery = (part: PartOf<'battery'>, count: number): Edit[] =>
 ];
 
 /** Runs for a battery only thought of: its chance within two percent or so, a row in a fraction of a second. */
-const ROW_RUNS = 600;
+const ROW_RUNS = 5 * BLOCK;
 
 /** A candidate judged in this box, as new; in pieces, like `candidate`. */
 export function* judge(

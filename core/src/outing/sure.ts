@@ -3,13 +3,14 @@ import type { Bank } from '../battery/bank.ts';
 import type { Box } from '../box/schema.ts';
 import type { Demand } from '../demand/demand.ts';
 import { scaledLaw } from '../network/law.ts';
-import { normal, seededRandom } from '../sun/weather.ts';
+import { seededRandom } from '../sun/weather.ts';
 import type { Feed } from '../wiring/feed.ts';
 import { finished } from '../work.ts';
 import { runInput } from './input.ts';
 import { CAPACITY_SPREAD_FRACTION, hoursOf } from './outing.ts';
 import { run } from './run.ts';
 import type { RunInput } from './run-types.ts';
+import { BLOCK, spread } from './scatter.ts';
 
 export type DoubtKind = 'device' | 'capacity' | 'resistance' | 'temperature' | 'age';
 /** One thing that is not known for certain, and how much of the doubt about the hours it makes. */
@@ -31,9 +32,8 @@ export type Sure = {
   say: string;
 };
 
-export const SURE_RUNS = 2000;
-/** Runs between two looks at whether somebody wants it stopped. */
-const CHUNK = 40;
+/** Whole blocks of even scatter; more would tell nothing that the spreads, rules of thumb themselves, could bear. */
+export const SURE_RUNS = 15 * BLOCK;
 /** Step of these runs: their scatter is far above what a finer one would change. */
 const STEP_S = 600;
 const STEPS_AT_LEAST = 60;
@@ -53,8 +53,8 @@ const BEYOND_FACTOR = 6;
 type Factor = { kind: DoubtKind; id: string; name: string };
 
 /**
- * Many runs over what is not known: each draw by where it comes from, capacity, resistance, temperature and age. Yields
- * after every few runs, so that a worker can answer early and be stopped.
+ * Many runs over what is not known: each draw by where it comes from, capacity, resistance, temperature and age, spread
+ * evenly. Yields after every block of runs, so that a worker can answer early and be stopped.
  * @source Monte Carlo over the run of electrical reference 8; seeded, so the same box gives the same answer
  */
 export function* sureRuns(
@@ -80,18 +80,19 @@ export function* sureRuns(
       ? [{ kind: 'age', id: 'age', name: 'what age has cost' } as const]
       : [])
   ];
+  const draws = spread(factors.length, random);
   const hours: number[] = [];
   const tally = new Tally(factors.length);
   let beyond = false;
   for (let n = 1; n <= runCount; n++) {
-    const z = factors.map(() => normal(random));
+    const z = draws.next().value;
     const input = perturbed(base, b, uncertain, factors, z);
     const { lastsH } = hoursOf(input, run(input));
     if (!Number.isFinite(lastsH)) beyond = true;
     const held = Math.min(lastsH, BEYOND_FACTOR * durationH);
     hours.push(held);
     tally.add(z, held);
-    if (n % CHUNK === 0 && n < runCount) yield summary(hours, runCount, durationH, beyond, factors, tally);
+    if (n % BLOCK === 0 && n < runCount) yield summary(hours, runCount, durationH, beyond, factors, tally);
   }
   return summary(hours, runCount, durationH, beyond, factors, tally);
 }

@@ -22,6 +22,8 @@ import type { CompareRow, DeepFit, HeavyApi, Job } from '../../workers/heavy.wor
 import type { OpenBox } from './open-box.svelte.ts';
 
 const SETTLE_MS = 120;
+/** The many runs wait until the hand rests: a quick answer stands meanwhile, and a phone has one thing less to do between two edits. */
+const REST_MS = 600;
 
 /** Answers that take longer than a frame: worked out in a worker, dropped when the box changes. */
 export class Heavy {
@@ -129,7 +131,11 @@ export class Heavy {
   }
 
   /** Starts one kind of work soon; a later call for the same kind takes its place. */
-  #soon(kind: keyof Heavy['busy'], work: (job: Job, current: () => boolean) => Promise<void>): void {
+  #soon(
+    kind: keyof Heavy['busy'],
+    work: (job: Job, current: () => boolean) => Promise<void>,
+    afterMs = SETTLE_MS
+  ): void {
     clearTimeout(this.#timers[kind]);
     this.busy[kind] = true;
     this.#timers[kind] = setTimeout(() => {
@@ -140,22 +146,32 @@ export class Heavy {
         .finally(() => {
           if (current()) this.busy[kind] = false;
         });
-    }, SETTLE_MS);
+    }, afterMs);
   }
 
   wantSure(): void {
-    this.#soon('sure', async (job, current) => {
-      // parts come by a port of their own and may be overtaken by the end
-      let ended = false;
-      const done = await this.#remote().sure(
-        job,
-        proxy((part: Sure) => {
-          if (current() && !ended) this.sure = part;
-        })
-      );
-      ended = true;
-      if (current()) this.sure = done;
-    });
+    this.#soon(
+      'sure',
+      async (job, current) => {
+        const { demand, bank, feed, outing } = this.#open.plan;
+        if (!bank || !outing) {
+          this.sure = undefined;
+          return;
+        }
+        // parts come by a port of their own and may be overtaken by the end
+        let ended = false;
+        const done = await this.#remote().sure(
+          job,
+          { demand, bank, feed },
+          proxy((part: Sure) => {
+            if (current() && !ended) this.sure = part;
+          })
+        );
+        ended = true;
+        if (current()) this.sure = done;
+      },
+      REST_MS
+    );
   }
 
   /** Goes on with the search inside the case where the quick one stopped. */

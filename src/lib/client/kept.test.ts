@@ -142,8 +142,13 @@ describe('work that was not acknowledged', () => {
   });
 });
 
-// windows are looked at twice, some seconds apart
-describe('joining', { timeout: 20_000 }, () => {
+describe('joining', () => {
+  // windows are looked at twice, some seconds apart: here the seconds are short
+  beforeEach(() => {
+    const really = globalThis.setTimeout;
+    vi.stubGlobal('setTimeout', (work: () => void, ms = 0) => really(work, ms / 100));
+  });
+
   test('work of a closed window is saved from where it began, and is the device’s newest answer then', async () => {
     await keepDraft({ boxId: id, tab: 'dead', document: { ...document, name: 'Away' }, revision: 5 });
     let sent: { document: { name: string }; revision: number } | undefined;

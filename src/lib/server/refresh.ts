@@ -1,7 +1,7 @@
 import type { AnswersOf } from './answers-of.ts';
 
 /** A save is followed by others: its answers are worked out when the hand rests. */
-const REST_MS = 1_000;
+const REST_MS = 4_000;
 
 type Work = {
   /** Works out the answers of one box. */
