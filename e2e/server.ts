@@ -8,7 +8,7 @@ const START_MS = 60_000;
 
 export type Server = { url: string; port: number; stop: () => Promise<void> };
 
-export async function isUp(url: string): Promise<boolean> {
+async function isUp(url: string): Promise<boolean> {
   return fetch(`${url}/api/health`).then(
     (r) => r.ok,
     () => false

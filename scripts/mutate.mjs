@@ -8,7 +8,7 @@ import { mutantsOf, mutated, sampled } from './mutants.mjs';
 
 /** Which tests watch over a folder closely. What only the tests of whole plans would notice counts as not noticed. */
 const WATCHED_BY = {
-  quantity: ['quantity', 'typed-line', 'fields', 'small-pieces'],
+  quantity: ['quantity', 'quantity-more', 'said', 'typed-line', 'fields', 'small-pieces'],
   battery: ['battery-more', 'electrical', 'discharge', 'charge-way', 'taper', 'sizing-margins'],
   demand: ['timeline', 'typed-line', 'spans', 'measured', 'electrical'],
   outing: ['outing', 'run', 'run-over'],

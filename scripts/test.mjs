@@ -92,6 +92,7 @@ await checkAll([
   ['types of the core tests', 'node', [TSC, '-p', 'core/tsconfig.test.json']],
   ['types of the core', 'node', [TSC, '-p', 'core']],
   ['boundaries', 'npx', ['depcruise', 'core/src', 'src', '--config', '.dependency-cruiser.cjs']],
+  ['nothing unused', 'npx', ['knip', '--no-progress', '--treat-config-hints-as-errors']],
   ['docs are current', 'npx', ['tsx', 'scripts/docs.ts', '--check']],
   ['share of tests', 'node', ['scripts/test-share.mjs']]
 ]);

@@ -12,7 +12,7 @@ import type { PortPlan } from './panel/panel.ts';
 import type { Working } from './quantity/working.ts';
 
 /** The working of a round hole with the person's own bits. */
-export function holeWorkingOf(plan: Plan, p: PortPlan, owned: readonly BitSet[]): Working | undefined {
+function holeWorkingOf(plan: Plan, p: PortPlan, owned: readonly BitSet[]): Working | undefined {
   const { hole } = p.part;
   if (hole.shape !== 'round' || !plan.fit) return undefined;
   const c = plan.fit.part;

@@ -125,7 +125,7 @@ export function claimCheck(
 const GAS_MA_PER_AH = { sealed: { boost: 8, float: 1 }, vented: { boost: 20, float: 5 } } as const;
 
 /** Gassing current of a lead-acid battery while it is charged, mA/Ah; others count as sealed lead-acid would. */
-export const gasMilliAPerAh = (chemistry: KnownChemistry, stage: 'boost' | 'float'): number =>
+const gasMilliAPerAh = (chemistry: KnownChemistry, stage: 'boost' | 'float'): number =>
   GAS_MA_PER_AH[chemistry === 'flooded' ? 'vented' : 'sealed'][stage];
 
 /** Openings for charging gas at boost, each at inlet and outlet. @source IEC 62485-2 form, electrical reference 6 */

@@ -6,7 +6,7 @@ const lookSchema = z.strictObject({
   currentA: z.number().finite().min(0).max(500),
   volts: z.number().finite().min(0).max(60).nullable()
 });
-export const dischargeSchema = z.strictObject({
+const dischargeSchema = z.strictObject({
   looks: z.array(lookSchema).min(1).max(200),
   /** When the load went off; null while it runs. */
   endedMs: z.number().int().min(0).nullable()

@@ -75,7 +75,7 @@ function drawn(name: string, rows: readonly (readonly Label[])[], rowMm: number)
 }
 
 /** At least the flange's width, more when the words need it, never more than the sheet has. */
-export const labelWidthMm = (l: Label): number => Math.min(SHEET_MM, Math.max(l.widthMm, wordsMm(l)));
+const labelWidthMm = (l: Label): number => Math.min(SHEET_MM, Math.max(l.widthMm, wordsMm(l)));
 
 /** What the words of a label take at their full height, with a margin on both sides, mm. */
 const wordsMm = (l: Label): number =>

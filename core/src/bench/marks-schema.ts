@@ -6,7 +6,7 @@ const text = (most: number) => z.string().overwrite(oneLine).max(most);
 const lines = (most: number) => z.string().overwrite(someLines).max(most);
 
 /** A reading as it was taken, with the meter it was taken with. */
-export const readingSchema = z.strictObject({
+const readingSchema = z.strictObject({
   value: z.union([z.number().finite().min(-1e9).max(1e9), z.boolean()]),
   meter: text(60),
   /** What the meter shows too much, in the unit of the reading. */

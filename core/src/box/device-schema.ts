@@ -44,7 +44,7 @@ export const claimSchema = z.discriminatedUnion('kind', [
   })
 ]);
 
-export const DEVICE_USES = ['field', 'starting', 'propulsion', 'mains'] as const;
+const DEVICE_USES = ['field', 'starting', 'propulsion', 'mains'] as const;
 
 /** A device's own lead. A reversing adapter swaps the poles. */
 const leadSchema = z.strictObject({
@@ -57,7 +57,7 @@ const leadSchema = z.strictObject({
   armoured: z.enum(['no', 'yes', 'unknown'])
 });
 
-export const spanSchema = z.strictObject({
+const spanSchema = z.strictObject({
   startH: z.number().min(0).max(2000),
   endH: z.number().min(0).max(2000),
   /** Share of this bar in the hungriest mode; null = as the device's modes say. */

@@ -6,7 +6,7 @@ import { freeId } from './lookup.ts';
 import type { Box, Feed, Origin } from './schema.ts';
 
 /** Ids of feeds and circuits differ from each other, so that one name tells either. */
-export const freeFeedId = (box: Box): string => {
+const freeFeedId = (box: Box): string => {
   const taken = [...box.feeds, ...box.circuits];
   let id = freeId('f', box.feeds);
   for (let n = box.feeds.length + 1; taken.some((t) => t.id === id); n++) id = `f${n}`;

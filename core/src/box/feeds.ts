@@ -10,8 +10,6 @@ type HasFeeds = Pick<Box, 'feeds'>;
 /** What the bank's leads go to. */
 export const mainFeed = (box: HasFeeds): Feed => box.feeds[0];
 
-export const feedById = (box: HasFeeds, id: string): Feed | undefined => box.feeds.find((f) => f.id === id);
-
 export const blockOf = (box: Pick<Box, 'parts'>, feed: Feed): PartOf<'fuse-block'> | undefined =>
   feed.ends === 'fuse-block' ? partOf(box, 'fuse-block', feed.blockPartId) : undefined;
 

@@ -9,7 +9,7 @@ import type { Box, Origin } from './schema.ts';
 export const USUAL_RAIL_V = [5, 7.4, 8.4, 9, 12, 15, 19] as const;
 
 /** How a shared voltage is called while nobody named it. */
-export const railName = (outV: number): string => `${outV} V rail`;
+const railName = (outV: number): string => `${outV} V rail`;
 
 /**
  * A voltage that several ports share: a feed behind the main one with a converter ahead of its end; the circuits given hang

@@ -24,12 +24,8 @@ import { wishesSchema } from './wishes-schema.ts';
 import { FIRST_VARIANT } from './variant-names.ts';
 import { variantSchema } from './variant.ts';
 
-export { circuitSchema, feedSchema, originSchema, relaySchema } from './circuit-schema.ts';
-export { claimSchema, DEVICE_USES, deviceSchema, drawSchema } from './device-schema.ts';
-export { attr, wireSizeSchema } from './schema-pieces.ts';
-
 /** Where it stands; clock times are local, this many hours ahead of universal time. */
-export const siteSchema = z.strictObject({
+const siteSchema = z.strictObject({
   latitudeDeg: z.number().min(-66).max(66),
   longitudeDeg: z.number().min(-180).max(180),
   utcOffsetH: z.number().min(-12).max(14)
@@ -66,7 +62,7 @@ const solarSchema = z.strictObject({
 });
 
 /** A charger or maintainer that lives in the box. */
-export const builtInChargerSchema = z.strictObject({
+const builtInChargerSchema = z.strictObject({
   id: idSchema,
   name: text(80),
   currentA: attr(amps),
@@ -81,7 +77,7 @@ export const builtInChargerSchema = z.strictObject({
 });
 
 /** Weeks or months unattended. */
-export const seasonSchema = z.strictObject({
+const seasonSchema = z.strictObject({
   startDay: isoDay,
   dayCount: z.number().int().min(1).max(400),
   /** Mean air of each month, January first. */
@@ -95,7 +91,7 @@ export const seasonSchema = z.strictObject({
   visit: z.enum(['swap', 'charge'])
 });
 
-export const portSchema = z.strictObject({
+const portSchema = z.strictObject({
   id: idSchema,
   name: text(80),
   partId: idSchema,
@@ -120,7 +116,7 @@ export const portSchema = z.strictObject({
   tabs: attr(z.enum(TAB_ORDERS))
 });
 
-export const bracketSchema = z.strictObject({
+const bracketSchema = z.strictObject({
   id: idSchema,
   name: text(80),
   face: z.enum(FACES),
@@ -136,7 +132,7 @@ export const bracketSchema = z.strictObject({
 });
 
 /** Something ready-made; null = nobody knows. */
-export const offeredSchema = z.strictObject({
+const offeredSchema = z.strictObject({
   id: idSchema,
   name: text(80).min(1),
   priceAmount: z.number().finite().min(0).max(100000).nullable(),
@@ -149,7 +145,7 @@ export const offeredSchema = z.strictObject({
 });
 export type Offered = z.infer<typeof offeredSchema>;
 
-export const RETURNS = ['bus-bar', 'stud', 'chain', 'splice'] as const;
+const RETURNS = ['bus-bar', 'stud', 'chain', 'splice'] as const;
 
 export const boxSchema = z.strictObject({
   format: z.literal(BOX_FORMAT),

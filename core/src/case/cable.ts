@@ -1,5 +1,5 @@
 /** Inside bend radius over cable diameter: fixed, and where it flexes. @source mechanical reference 3.1 (rule of thumb) */
-export const BEND_FIXED = 4;
+const BEND_FIXED = 4;
 export const BEND_FLEXING = 6;
 
 /** Room above a terminal for a 90° turn: straight part of the connector, bend radius, cable. @source mechanical reference 3.1 */

@@ -16,7 +16,7 @@ const PADDINGS_MM = [5, 4, 3, 2];
  * Changes that could make it fit, dearest last: what costs nothing first, then foam, then what stays at home, then cases
  * by price.
  */
-export function fitCandidates(box: Box, catalogue: Catalogue): Candidate[] {
+function fitCandidates(box: Box, catalogue: Catalogue): Candidate[] {
   const out: Candidate[] = [];
   const unit = box.preferences.lengthUnit;
   const mm = (v: number) => `${lengthText(v, unit, 0)} ${unit}`;

@@ -42,7 +42,7 @@ export type CaseFit = {
 };
 
 /** Nodes the search may use on every edit; the worker goes on to the end where that is not enough. */
-export const QUICK_NODE_LIMIT = 600;
+const QUICK_NODE_LIMIT = 600;
 /** Looks at pairs that all of it may take on every edit: some thirty milliseconds. */
 export const QUICK_LOOKS = 250_000;
 /** Of them: for the arrangement itself, for each attempt at as many as go in, for what each axis of the case is short of. */
@@ -54,7 +54,7 @@ const QUICK_GROWTH_NODES = 150;
 const ANY: Turn[] = ['lwh', 'wlh', 'lhw', 'hlw', 'whl', 'hwl'];
 
 /** Everything that takes room inside, with its allowed orientations. Batteries carry their terminal clearance. @source mechanical reference 2 */
-export function bodiesOf(box: Box): FitBody[] {
+function bodiesOf(box: Box): FitBody[] {
   const out: FitBody[] = [];
   const add = (b: Omit<FitBody, 'pinned'>) => out.push({ ...b, pinned: b.id in box.placements });
   const battery = partOf(box, 'battery', box.bank.partId);

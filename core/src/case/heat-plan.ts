@@ -10,7 +10,7 @@ import { insideRiseK, outsideOf, SUN_W_PER_M2 } from './heat.ts';
 import { lossesOf, type Loss } from './losses.ts';
 
 /** What batteries bear, °C; the label wins. @source mechanical reference 9.3 (typical) */
-export const HEAT_LIMITS_C: Record<KnownChemistry, { chargeC: number; useC: number }> = {
+const HEAT_LIMITS_C: Record<KnownChemistry, { chargeC: number; useC: number }> = {
   agm: { chargeC: 40, useC: 50 },
   gel: { chargeC: 40, useC: 50 },
   flooded: { chargeC: 40, useC: 50 },

@@ -8,7 +8,7 @@ export const HOOK_MOST_KG = 1;
 /** Design load of a box that travels, in g. @source mechanical reference 11 */
 export const LOAD_G = { carried: 3, boat: 5, offRoad: 10 } as const;
 /** Foam is laid in compressed by this share. @source mechanical reference 2.3 */
-export const FOAM_SQUEEZE = 0.25;
+const FOAM_SQUEEZE = 0.25;
 
 /** Mean deceleration of a drop, in g. @param crushMm how far foam or case give way. @source mechanical reference 11 */
 export const dropG = (heightM: number, crushMm: number): number => (heightM * 1000) / crushMm;

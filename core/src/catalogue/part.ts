@@ -33,12 +33,12 @@ const common = {
 export type TabOrder = (typeof TAB_ORDERS)[number];
 
 /** Water marks of the mechanical reference 7.1: jet 0-6, dunk 0, 7 or 8. */
-export const sealMark = z.strictObject({
+const sealMark = z.strictObject({
   jet: z.number().int().min(0).max(6),
   dunk: z.union([z.literal(0), z.literal(7), z.literal(8)])
 });
 
-export const batteryPart = z.strictObject({
+const batteryPart = z.strictObject({
   kind: z.literal('battery'),
   ...common,
   chemistry: z.enum(CHEMISTRIES),
@@ -63,7 +63,7 @@ export const batteryPart = z.strictObject({
   anyWayUp: z.enum(['upright', 'not-inverted', 'any'])
 });
 
-export const zone = z.strictObject({
+const zone = z.strictObject({
   face: z.enum(FACES),
   kind: z.enum(['rib', 'boss', 'standoff', 'hinge', 'latch', 'gasket', 'handle', 'curve', 'foot']),
   xMm: notNegative,
@@ -131,7 +131,7 @@ const rectHole = z.strictObject({ shape: z.literal('rect'), widthMm: positive.ma
 const twinHole = z.strictObject({ shape: z.literal('twin'), diameterMm: positive.max(50), pitchMm: positive.max(200) });
 const noHole = z.strictObject({ shape: z.literal('none') });
 
-export const panelPart = z.strictObject({
+const panelPart = z.strictObject({
   kind: z.literal('panel'),
   ...common,
   role: z.enum(['outlet', 'inlet', 'switch', 'meter', 'gland', 'vent', 'lamp', 'blank']),
@@ -169,7 +169,7 @@ export const panelPart = z.strictObject({
   wiredBy: z.enum(WIRED_BY).default('unknown')
 });
 
-export const fusePart = z.strictObject({
+const fusePart = z.strictObject({
   kind: z.literal('fuse'),
   ...common,
   family: z.enum(FUSE_FAMILIES),
@@ -181,7 +181,7 @@ export const fusePart = z.strictObject({
   reset: z.enum(['replace', 'manual', 'auto'])
 });
 
-export const fuseHolderPart = z.strictObject({
+const fuseHolderPart = z.strictObject({
   kind: z.literal('fuse-holder'),
   ...common,
   family: z.enum(FUSE_FAMILIES),
@@ -191,7 +191,7 @@ export const fuseHolderPart = z.strictObject({
   usualDistanceMm: notNegative.max(2000)
 });
 
-export const fuseBlockPart = z.strictObject({
+const fuseBlockPart = z.strictObject({
   kind: z.literal('fuse-block'),
   ...common,
   family: z.enum(FUSE_FAMILIES),
@@ -204,7 +204,7 @@ export const fuseBlockPart = z.strictObject({
   heightMm: sizeMm
 });
 
-export const shuntPart = z.strictObject({
+const shuntPart = z.strictObject({
   kind: z.literal('shunt'),
   ...common,
   ratingA,
@@ -214,7 +214,7 @@ export const shuntPart = z.strictObject({
   heightMm: sizeMm
 });
 
-export const bodyPart = z.strictObject({
+const bodyPart = z.strictObject({
   kind: z.literal('body'),
   ...common,
   use: z.enum(BODY_USES),
@@ -242,7 +242,7 @@ export const insulation = z.union([
   z.literal(125),
   z.literal(200)
 ]);
-export const wirePart = z.strictObject({
+const wirePart = z.strictObject({
   kind: z.literal('wire'),
   ...common,
   system: z.enum(['awg', 'mm2']),
@@ -253,7 +253,7 @@ export const wirePart = z.strictObject({
   packM: positive.max(1000)
 });
 
-export const sundryPart = z.strictObject({
+const sundryPart = z.strictObject({
   kind: z.literal('sundry'),
   ...common,
   /** What the kit uses it for. */
@@ -294,7 +294,7 @@ const modeFigures = z.strictObject({
   dutyFraction: z.number().min(0).max(1)
 });
 
-export const devicePart = z.strictObject({
+const devicePart = z.strictObject({
   kind: z.literal('device'),
   ...common,
   supply: z.enum(SUPPLIES),

@@ -4,9 +4,6 @@ import { STARTER_INSIDE } from './starter-inside.ts';
 import { STARTER_PANEL } from './starter-panel.ts';
 import type { Catalogue } from './part.ts';
 
-/** Raised whenever a starter part changes, so that boxes can offer (never force) the newer copy. */
-export const CATALOGUE_VERSION = 1;
-
 /** The generic parts that ship with Haversack. No maker's names: sizes and ratings are the usual ones. */
 export const STARTER_CATALOGUE: Catalogue = [
   ...STARTER_BATTERIES,

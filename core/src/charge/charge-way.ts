@@ -61,7 +61,7 @@ export function chargeWay(box: Box, plan: Pick<Plan, 'wiring' | 'panel' | 'bank'
  * What the socket of a vehicle gives for good: a fuse of 10 A, loaded to 80 %, and what its converter hands on.
  * @source rule of thumb: auxiliary sockets are fused 10 to 15 A, converters keep 85 %
  */
-export const VEHICLE_SOCKET = { fuseA: 10, volts: 12, efficiency: 0.85 } as const;
+const VEHICLE_SOCKET = { fuseA: 10, volts: 12, efficiency: 0.85 } as const;
 
 /** The most a charging converter gives from a vehicle's socket at a charging voltage, A. */
 export const vehicleA = (chargeV: number): number =>

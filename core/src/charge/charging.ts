@@ -12,7 +12,7 @@ import { line, type Working } from '../quantity/working.ts';
 import { chargerA } from '../wiring/charger.ts';
 
 /** Float voltage and temperature coefficients of the pack; null = do not float. @source electrical reference 6 */
-export const FLOAT: Record<KnownChemistry, { floatV: number | null; absorbMvPerK: number; floatMvPerK: number }> = {
+const FLOAT: Record<KnownChemistry, { floatV: number | null; absorbMvPerK: number; floatMvPerK: number }> = {
   lfp: { floatV: null, absorbMvPerK: 0, floatMvPerK: 0 },
   agm: { floatV: 13.6, absorbMvPerK: -24, floatMvPerK: -18 },
   gel: { floatV: 13.6, absorbMvPerK: -24, floatMvPerK: -18 },
@@ -23,7 +23,7 @@ export const FLOAT: Record<KnownChemistry, { floatV: number | null; absorbMvPerK
 /** Mains charger input over output. @source electrical reference 6 */
 const CHARGER_EFFICIENCY = 0.88;
 /** Energy kept of what is put in. @source electrical reference 6 */
-export const ENERGY_EFFICIENCY: Record<KnownChemistry, number> = {
+const ENERGY_EFFICIENCY: Record<KnownChemistry, number> = {
   lfp: 0.95,
   agm: 0.82,
   gel: 0.8,

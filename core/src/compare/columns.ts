@@ -1,4 +1,5 @@
-import { fixed, KG_PER_LB } from '../quantity/format.ts';
+import { fixed } from '../quantity/format.ts';
+import { KG_PER_LB } from '../quantity/units.ts';
 import type { Candidate } from './candidate.ts';
 
 export type ColumnId =

@@ -41,7 +41,7 @@ export const converterInputW = (
 ): number => c.idleW + (1 + c.k1) * outputW + (c.k2 * outputW ** 2) / ratedW;
 
 /** Rails every USB-C PD source offers, and the most each gives. @source USB PD, fixed supplies; electrical reference 7 */
-export const PD_RAILS_V = [5, 9, 15, 20] as const;
+const PD_RAILS_V = [5, 9, 15, 20] as const;
 export const PD_CURRENT_A = 3;
 export const PD_MARKED_CABLE_A = 5;
 

@@ -60,7 +60,7 @@ export type Demand = {
 };
 
 /** Nominal voltage of the chosen bank; 12.8 V while there is none. */
-export function nominalV(box: Box): number {
+function nominalV(box: Box): number {
   const battery = partOf(box, 'battery', box.bank.partId);
   return CHEMISTRY[battery ? usedKind(battery.chemistry) : 'lfp'].nominalV;
 }
@@ -204,7 +204,7 @@ function energyLines(bars: readonly DemandBar[], atV: number): WorkingLine[] {
 }
 
 /** Moments at which the set of running devices changes, within the outing. */
-export function switchTimes(box: Box): number[] {
+function switchTimes(box: Box): number[] {
   const { startH, durationH } = box.outing;
   const times = new Set([startH, startH + durationH]);
   for (const device of box.devices)
@@ -213,14 +213,13 @@ export function switchTimes(box: Box): number[] {
   return [...times].sort((a, b) => a - b);
 }
 
-export const isOn = (device: Device, timeH: number): boolean =>
-  device.spans.some((s) => timeH >= s.startH && timeH < s.endH);
+const isOn = (device: Device, timeH: number): boolean => device.spans.some((s) => timeH >= s.startH && timeH < s.endH);
 
 /**
  * Draws of the panel parts themselves: a part behind a switch of its own draws only while something on that port is on,
  * the others as long as the box is.
  */
-export function standingDraws(box: Box): StandingDraw[] {
+function standingDraws(box: Box): StandingDraw[] {
   const whole = [{ startH: box.outing.startH, endH: box.outing.startH + box.outing.durationH }];
   const coils = box.relays
     .filter((r) => holdingA(r) > 0)

@@ -2,7 +2,7 @@ import type { Device } from '../box/schema.ts';
 import { meanDrawW } from './draw.ts';
 
 /** One standard deviation of a draw by where it comes from. @source rule of thumb: measured within meter and habit, labels state maxima, guesses are guesses */
-export const SPREAD_BY_SOURCE: Record<Device['source'], number> = { measured: 0.05, label: 0.15, guess: 0.3 };
+const SPREAD_BY_SOURCE: Record<Device['source'], number> = { measured: 0.05, label: 0.15, guess: 0.3 };
 
 /** Mean watts of a device's modes while it is on. */
 export const modesW = (device: Pick<Device, 'modes'>): number => device.modes.reduce((s, m) => s + meanDrawW(m), 0);

@@ -41,7 +41,7 @@ export type DesignSearch = DesignProgress & {
  * Choices after which the search is left, however many pairs remain: bounded by count, so that the same question has the
  * same answer on any machine; and how many of them may go to pairs beyond the limits, to show what more money or mass buys.
  */
-export const MOST_TRIED = 900;
+const MOST_TRIED = 900;
 const MOST_BEYOND = 120;
 
 /** The ground of a search: the box as designs start from, what it wants, and the parts with the person's own first. */

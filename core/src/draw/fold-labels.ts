@@ -27,7 +27,7 @@ export const portRect = (at: FoldOutLayout, p: PanelPlan['ports'][number]): Rect
 export type Hint = { id: string; shape: Rect; text: string; insideOnly: boolean };
 
 /** Words that stand in the drawing whatever else is in it: hinge and latch. */
-export function fixedWords(at: FoldOutLayout): Rect[] {
+function fixedWords(at: FoldOutLayout): Rect[] {
   const line = (cx: number, y: number, text: string): Rect => {
     const w = textWidthPx({ text });
     return { x: cx - w / 2, y: y - LINE_PX + 3, w, h: LINE_PX };

@@ -15,11 +15,6 @@ export const VIEW_AXES: Record<
 };
 export const AT: readonly At[] = ['xMm', 'yMm', 'zMm'];
 export const SIZE: readonly Size[] = ['lengthMm', 'widthMm', 'heightMm'];
-export const SIDES: readonly [string, string][] = [
-  ['left', 'right'],
-  ['front', 'back'],
-  ['floor', 'lid']
-];
 
 /** Inner size of the case along each axis at the rim, lid in. */
 export const extentMm = (fit: CaseFit): [number, number, number] => [

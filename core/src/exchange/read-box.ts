@@ -73,7 +73,7 @@ const problemOf = (issue: z.core.$ZodIssue, data: unknown): Problem => ({
 });
 
 /** References to parts or ports that are not in the document, and ids used twice. */
-export function danglingReferences(box: Box): Problem[] {
+function danglingReferences(box: Box): Problem[] {
   const out: Problem[] = [];
   const add = (path: string, message: string) => out.push({ path, place: placeWords(path.split('/'), box), message });
   const part = (path: string, id: string | null, kind: PartKind) => {

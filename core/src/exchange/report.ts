@@ -9,7 +9,7 @@ import type { Finding } from '../findings/rule.ts';
 import { clockText, durationText, fixed } from '../quantity/format.ts';
 import { wireSizeText } from '../quantity/wire-size.ts';
 
-export const REPORT_VERSION = 1;
+const REPORT_VERSION = 1;
 
 const round = (v: number | undefined): number | null =>
   v === undefined || !Number.isFinite(v) ? null : Number(v.toPrecision(6));

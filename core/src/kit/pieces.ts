@@ -23,7 +23,7 @@ export type Piece = {
 };
 
 /** Bores of adhesive shrink as sold, before it shrinks to a third, mm. @source usual range of 3:1 adhesive-lined sleeve */
-export const SLEEVE_BORES_MM = [3.2, 4.8, 6.4, 9.5, 12.7, 19.1, 25.4] as const;
+const SLEEVE_BORES_MM = [3.2, 4.8, 6.4, 9.5, 12.7, 19.1, 25.4] as const;
 /** A barrel over its wire, and what a sleeve must shrink down to. @source rule of thumb: a crimp is half as thick again as its wire */
 const BARREL_OVER_WIRE = 1.5;
 const SHRINKS_TO = 1 / 3;

@@ -209,7 +209,7 @@ export function chanceOf(
 }
 
 /** From this chance on somebody may count on it. */
-export const SURE_ENOUGH = 0.9;
+const SURE_ENOUGH = 0.9;
 
 /**
  * What to switch off so that so many hours more are sure enough: the fewest devices, the hungriest first, of those the

@@ -21,7 +21,7 @@ const plannedDeviceSchema = z.strictObject({
 });
 
 /** What was planned on the day of the outing, kept with the record because the design goes on changing. */
-export const plannedSchema = z.strictObject({
+const plannedSchema = z.strictObject({
   lastsH: z.number().finite().nullable(),
   wantedH: z.number().finite().nullable(),
   chargeAh: z.number().finite().nullable(),
@@ -48,7 +48,7 @@ const common = {
   notes: lines(5000)
 };
 
-export const outingSchema = z.strictObject({
+const outingSchema = z.strictObject({
   kind: z.literal('outing'),
   ...common,
   durationH: hours,
@@ -71,7 +71,7 @@ export const outingSchema = z.strictObject({
   planned: plannedSchema
 });
 
-export const chargeSchema = z.strictObject({
+const chargeSchema = z.strictObject({
   kind: z.literal('charge'),
   ...common,
   way: text(80),

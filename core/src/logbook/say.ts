@@ -15,7 +15,7 @@ const SEEN_WORDS: Record<Lesson['what'], string> = {
 };
 
 /** What was looked at in one record. */
-export const seenWords = (l: Pick<Lesson, 'what'>): string => SEEN_WORDS[l.what];
+const seenWords = (l: Pick<Lesson, 'what'>): string => SEEN_WORDS[l.what];
 
 /** A value of an unknown in words: factors as percent of the plan, small currents in mA, a month's share in percent. */
 export function parameterText(p: Pick<Parameter, 'unit'>, value: number): string {

@@ -1,7 +1,7 @@
-import { MM_PER_INCH } from './units.ts';
+import { KG_PER_LB, MM_PER_INCH } from './units.ts';
 import { inchFraction, type LengthUnit } from './length.ts';
 
-/** A number with at most four significant digits after rounding and no trailing zeros. */
+/** A number with at most six significant digits and no trailing zeros; a dash where there is none. */
 export function trimNumber(value: number): string {
   if (!Number.isFinite(value)) return '–';
   return String(Number(value.toPrecision(6)));
@@ -26,7 +26,7 @@ export function lengthText(lengthMm: number, unit: LengthUnit, decimals = 1): st
       : inchFraction(lengthMm).text;
 }
 
-/** A run of wire: metres to the centimetre, or feet and inches to the inch. */
+/** A run of wire: metres to the centimetre, or inches to the tenth. */
 export function runText(lengthMm: number, unit: LengthUnit): { value: string; unit: string } {
   if (unit === 'mm') return { value: fixed(lengthMm / 1000, 2), unit: 'm' };
   return { value: fixed(lengthMm / MM_PER_INCH, 1), unit: 'in' };
@@ -53,9 +53,6 @@ export function clockText(timeH: number): string {
 
 export const temperatureText = (tempC: number, unit: 'C' | 'F'): string =>
   fixed(unit === 'C' ? tempC : (tempC * 9) / 5 + 32, Number.isInteger(tempC) ? 0 : 1);
-
-/** Pound in kilograms, exact. @source international yard and pound agreement */
-export const KG_PER_LB = 0.45359237;
 
 /** A mass as number text in the person's unit. */
 export const massText = (massKg: number, unit: 'kg' | 'lb', decimals = 1): string =>

@@ -1,5 +1,5 @@
 /** Vulgar fractions of one character. */
-export const GLYPHS: Record<string, string> = {
+const GLYPHS: Record<string, string> = {
   '½': '1/2',
   '¼': '1/4',
   '¾': '3/4',

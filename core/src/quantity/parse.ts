@@ -77,7 +77,8 @@ function readByKind(raw: string, kind: QuantityKind, options: ParseOptions): Par
       ok: false,
       message: `'${match[1]}' is ambiguous: write ${match[1]!.replace(',', '')} or ${match[1]!.replace(',', '.')}.`
     };
-  const unit = match[2]!.replace(/\s+/g, '').toLowerCase();
+  // keyboards know two signs for a millionth, the one of its own and the Greek letter
+  const unit = match[2]!.replace(/\s+/g, '').toLowerCase().replace('μ', 'µ');
   if (unit === '') return { ok: true, value: unitless(number, kind, options) };
   const factor = UNITS[kind].units[unit];
   if (factor) return { ok: true, value: factor(number) };

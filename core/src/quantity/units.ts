@@ -1,6 +1,8 @@
 import { DAYS_A_MONTH } from './constants.ts';
 /** Exact unit factors and the kinds of quantity people type. All values inside Haversack are in the first unit named. */
 export const MM_PER_INCH = 25.4; // exact, international inch
+/** Pound in kilograms, exact. @source international yard and pound agreement */
+export const KG_PER_LB = 0.45359237;
 
 export type QuantityKind =
   | 'length'
@@ -41,7 +43,7 @@ export const UNITS: Record<Exclude<QuantityKind, 'length' | 'duration'>, { unit:
   },
   mass: {
     unit: 'kg',
-    units: { kg: by(1), g: by(1e-3), lb: by(0.45359237), lbs: by(0.45359237), oz: by(0.028349523125) }
+    units: { kg: by(1), g: by(1e-3), lb: by(KG_PER_LB), lbs: by(KG_PER_LB), oz: by(KG_PER_LB / 16) }
   },
   money: { unit: '', units: { '€': by(1), eur: by(1), $: by(1), '£': by(1), usd: by(1), gbp: by(1) } },
   fraction: { unit: '%', units: { '%': by(0.01), percent: by(0.01) } },
@@ -54,7 +56,6 @@ export const UNITS: Record<Exclude<QuantityKind, 'length' | 'duration'>, { unit:
       k: by(1e3),
       kohm: by(1e3),
       kω: by(1e3),
-      Ω: by(1),
       ω: by(1),
       mω: by(1e-3)
     }

@@ -27,7 +27,7 @@ export type Move = {
 export type Bench = { box: Box; catalogue: Catalogue; plan: Plan };
 
 /** How much a change upsets what is built. @source rule of thumb: what takes minutes, what takes an evening, what is bought anew */
-export const WEIGHT = { fuse: 1, wire: 2, holder: 3, part: 4, battery: 30, case: 40 } as const;
+const WEIGHT = { fuse: 1, wire: 2, holder: 3, part: 4, battery: 30, case: 40 } as const;
 
 /** What upsets most of what some edits touch. */
 export function weightOf(edits: readonly Edit[]): number {

@@ -25,10 +25,10 @@ export const PLUG_PITCH = 90;
 export const PACK_H = 64;
 export const PACK_GAP = 18;
 
-export const key = (t: Terminal): string => `${t.part} ${t.terminal}`;
+const key = (t: Terminal): string => `${t.part} ${t.terminal}`;
 
 /** Line weight says the gauge. @source look.md: 12 AWG 4, 16 3, 18 2.5, 22 1.5 */
-export const lineWeight = (c: Pick<Conductor, 'size' | 'count'>): number =>
+const lineWeight = (c: Pick<Conductor, 'size' | 'count'>): number =>
   c.size && knownSize(c.size) ? Math.min(5.5, 1.1 + Math.sqrt(c.count * areaMm2(c.size)) * 1.15) : 1;
 
 /** The paper: columns and rows worked out once, and what is put on it. */

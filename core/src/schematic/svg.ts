@@ -3,7 +3,7 @@ import { arrowPath, pathOf } from './paths.ts';
 import type { Schematic, Shape } from './shapes.ts';
 
 /** Colours on white paper. Returns are hollow, so that they are told apart without colour, too. @source look.md, day theme */
-export const PAPER = {
+const PAPER = {
   ground: '#ffffff',
   ink: '#1f2a24',
   soft: '#5b665f',

@@ -4,7 +4,7 @@ import { GRAVITY } from '../quantity/constants.ts';
 /** Gas constant of water vapour, J/kgK, and the zero of Celsius. */
 const VAPOUR_J_PER_KG_K = 461.5;
 const ZERO_C_K = 273.15;
-export const ATMOSPHERE_PA = 101325;
+const ATMOSPHERE_PA = 101325;
 const WATER_KG_PER_M3 = 1000;
 
 /** Saturation pressure of vapour over water, -45 to 60 °C, Pa. @source Magnus, constants of WMO guidance; mechanical reference 8 */

@@ -13,7 +13,7 @@ import { DAYS_A_MONTH } from '../quantity/constants.ts';
 import { dayAfter, dayOfYear, monthAfter, panelWPerM2, solarHour } from '../sun/sun.ts';
 import { skyOfDays } from '../sun/weather.ts';
 
-export const SEASON_STEP_S = 600;
+const SEASON_STEP_S = 600;
 const MONTH_S = DAYS_A_MONTH * 86400;
 /** Standing draw of a pack's own protection, A. @source electrical reference 6: 0.05-1 mA, middle */
 export const PROTECTION_A = 0.0005;

@@ -184,7 +184,7 @@ export function mappingProblems(m: Mapping): string[] {
   return out;
 }
 
-export function zoneKnown(zone: string): boolean {
+function zoneKnown(zone: string): boolean {
   try {
     new Intl.DateTimeFormat('en', { timeZone: zone });
     return true;

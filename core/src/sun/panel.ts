@@ -11,7 +11,7 @@ const OPEN_V_PER_K = -0.003;
 /** What the controller itself takes, day and night, W. */
 export const CONTROLLER_SELF_W = 0.12;
 /** Battery voltage at which a PWM controller's power is stated. */
-export const PWM_AT_V = 13.3;
+const PWM_AT_V = 13.3;
 
 export const cellC = (airC: number, lightWPerM2: number): number => airC + CELL_RISE_K_PER_WPM2 * lightWPerM2;
 

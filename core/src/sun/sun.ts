@@ -30,7 +30,7 @@ export function dayAfter(isoDay: string, days: number): string {
 export const declinationDeg = (day: number): number => 23.45 * sin((360 * (284 + day)) / 365);
 
 /** Clock against sun through the year, minutes. @source the usual three-term fit, within about a minute */
-export function equationOfTimeMin(day: number): number {
+function equationOfTimeMin(day: number): number {
   const b = (360 * (day - 81)) / 364;
   return 9.87 * sin(2 * b) - 7.53 * cos(b) - 1.5 * sin(b);
 }
@@ -74,7 +74,7 @@ export function panelWPerM2(latitudeDeg: number, day: number, solarH: number, ti
 export type Light = 'dark' | 'dusk' | 'day';
 
 /** Dark, half light or day at a clock hour; the day counts from the outing's first midnight. */
-export function lightAt(site: Site, isoDay: string, clockH: number): Light {
+function lightAt(site: Site, isoDay: string, clockH: number): Light {
   const day = dayOfYear(isoDay) + Math.floor(clockH / 24);
   const h = elevationDeg(site.latitudeDeg, day, solarHour(site, day, clockH - 24 * Math.floor(clockH / 24)));
   return h >= RISE_DEG ? 'day' : h >= DARK_DEG ? 'dusk' : 'dark';

@@ -67,7 +67,7 @@ export function draftBranches(sources: Sources, runs: ReadonlyMap<string, RunMm>
 const feedLetter = (n: number): string => (n <= 26 ? String.fromCharCode(64 + n) : `A${n}`);
 
 /** The fuse block in which a branch has its way: that of the feed at whose end it hangs. */
-export function wayBlock(box: Box, t: Tree, b: Branch): PartOf<'fuse-block'> | undefined {
+function wayBlock(box: Box, t: Tree, b: Branch): PartOf<'fuse-block'> | undefined {
   const upId = t.upOf.get(b.id);
   if (upId === undefined) return t.startOf.get(b.id) === 'main' ? blockOf(box, mainFeed(box)) : undefined;
   const feed = box.feeds.find((f) => f.id === upId);

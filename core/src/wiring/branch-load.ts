@@ -16,7 +16,7 @@ import { INLET_MILLIOHM } from './net-main.ts';
 import { chargerA } from './charger.ts';
 
 /** Load taken for an outlet that no device is named for yet, A; said wherever it counts. */
-export const ASSUMED_OUTLET_A = 4;
+const ASSUMED_OUTLET_A = 4;
 /** Input capacitor of an ordinary 12 V module and the loop that fills it. @source electrical reference 4, E4.4 */
 export const MODULE_FARAD = 1e-3;
 export const MODULE_LOOP_OHM = 0.1;

@@ -2,12 +2,12 @@ import { wireSizeText, type WireSize } from '../quantity/wire-size.ts';
 import { interpolate } from '../quantity/interpolate.ts';
 
 /** Annealed copper, 20 °C. @source IEC 60028 */
-export const COPPER_OHM_MM2_PER_M = 0.017241;
-export const COPPER_PER_K = 0.00393;
+const COPPER_OHM_MM2_PER_M = 0.017241;
+const COPPER_PER_K = 0.00393;
 /** Stranding allowance of ordinary flexible wire. @source electrical reference 1 */
-export const STRANDING = 1.02;
+const STRANDING = 1.02;
 /** Copper-clad aluminium against copper. @source electrical reference 1, after ASTM B566 classes */
-export const CCA_FACTOR = 1.58;
+const CCA_FACTOR = 1.58;
 
 export const AWG_SIZES = ['22', '20', '18', '16', '14', '12', '10', '8', '6', '4', '2', '1', '1/0'] as const;
 export const MM2_SIZES = ['0.5', '0.75', '1', '1.5', '2.5', '4', '6', '10', '16', '25'] as const;
@@ -102,7 +102,7 @@ export const ambientFactor = (insulationC: number, ambientC: number): number =>
   ambientC >= insulationC ? 0 : Math.min(1, Math.sqrt((insulationC - ambientC) / (insulationC - 30)));
 
 /** Bundling derating by how many loaded conductors touch. */
-export const bundleFactor = (count: number): number => BUNDLE_STEPS.find(([upTo]) => count <= upTo)![1];
+const bundleFactor = (count: number): number => BUNDLE_STEPS.find(([upTo]) => count <= upTo)![1];
 
 /** Ampacity at 30 °C in open air, before derating. @throws RangeError for a size outside the tables */
 export function tableAmpacityA(w: WireSize, insulationC: number): number {

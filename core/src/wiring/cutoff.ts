@@ -3,7 +3,7 @@ import type { Box } from '../box/schema.ts';
 import { behind, startOf, type Tree } from './tree.ts';
 
 /** Stands in place of a feed: the controller's load terminals are the cut-off. */
-export const LOAD_TERMINAL = 'load-terminal';
+const LOAD_TERMINAL = 'load-terminal';
 
 /** Ports that the low-voltage cut-off switches off: those behind the feed or circuit it stands in; undefined = all of them. */
 export function coveredPorts(box: Box, t: Tree): ReadonlySet<string> | undefined {

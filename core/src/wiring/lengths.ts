@@ -7,7 +7,7 @@ import type { Port } from '../box/schema.ts';
 import { LID_SWING_MM, TAILS_MM } from './contacts.ts';
 
 /** Run length assumed while the case or the place of a part is not known yet, mm one way. */
-export const UNKNOWN_RUN_MM = 400;
+const UNKNOWN_RUN_MM = 400;
 
 /** Bends and ties on the way. @source rule of thumb, electrical reference 1 */
 export const ROUTING = 1.05;

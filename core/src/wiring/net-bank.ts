@@ -38,7 +38,7 @@ function places(
 export type BankNet = { plus: Terminal; minus: Terminal; packIds: string[]; feed: { plus: Terminal; minus: Terminal } };
 
 /** What each pack of a bank is fused with; undefined for none, null when nobody knows. */
-export function packFuseA(box: Box): number | null | undefined {
+function packFuseA(box: Box): number | null | undefined {
   const f = box.bank.packFuse;
   if (f.is === 'none') return undefined;
   return f.is === 'unknown' ? null : valueOf(f, usualPackFuse(box).ratingA);

@@ -16,7 +16,7 @@ import type { CircuitPlan } from './types.ts';
 /** Share of a branch's run up to its switch while the layout does not tell; the rest goes on to the port. */
 const TO_SWITCH = 0.6;
 /** Automatic fuse of a sense lead. @source electrical reference 10 */
-export const SENSE_FUSE_A = 1;
+const SENSE_FUSE_A = 1;
 const SENSE_WIRE = { system: 'awg', size: '22' } as const;
 
 type BranchContext = {
@@ -28,7 +28,7 @@ type BranchContext = {
 };
 
 /** Fuse of each sense lead; undefined for none, null when nobody knows. */
-export function senseFuseA(box: Box): number | null | undefined {
+function senseFuseA(box: Box): number | null | undefined {
   const f = box.wiring.senseFuse;
   if (f.is === 'none') return undefined;
   if (f.is === 'unknown') return null;

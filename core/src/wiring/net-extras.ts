@@ -12,7 +12,7 @@ import { CONTROLLER_LEAD_MM, plugOf, type Terminal } from './netlist.ts';
 import type { CircuitPlan } from './types.ts';
 
 /** A device's lead while nobody named it. @source rule of thumb: ready-made low-current leads */
-export const USUAL_LEAD_WIRE: WireSize = { system: 'awg', size: '18' };
+const USUAL_LEAD_WIRE: WireSize = { system: 'awg', size: '18' };
 /** Fuses are never chosen under this for a controller, A. */
 const CONTROLLER_LEAST_A = 5;
 
@@ -20,7 +20,7 @@ export const leadWire = (lead: NonNullable<Device['lead']>): WireSize | undefine
   valueOf<WireSize>(lead.wire, USUAL_LEAD_WIRE);
 
 /** Tag of a device in the circuit: D1, D2 … in the order of the document. */
-export const deviceTag = (box: Box, id: string): string => `D${box.devices.findIndex((d) => d.id === id) + 1}`;
+const deviceTag = (box: Box, id: string): string => `D${box.devices.findIndex((d) => d.id === id) + 1}`;
 
 /** A built-in solar controller's fuse: set, or the next step over its current; undefined for none, null when nobody knows. */
 export function controllerFuseA(box: Box): number | null | undefined {

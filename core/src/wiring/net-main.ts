@@ -175,10 +175,7 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
 }
 
 /** How the main feed comes into the case; undefined when its battery stands inside and nothing is named. */
-export function wayInOf(
-  box: Box,
-  feed: Feed
-): { kind: keyof typeof WAY_LABEL; portId: string | undefined } | undefined {
+function wayInOf(box: Box, feed: Feed): { kind: keyof typeof WAY_LABEL; portId: string | undefined } | undefined {
   const portId = valueOf(feed.throughPortId, undefined);
   if (box.bank.stands === 'inside' && feed.lead === null && portId === undefined) return undefined;
   return { kind: valueOf(feed.wayIn, 'connector' as const) ?? 'connector', portId };
@@ -265,7 +262,7 @@ export function coilNet(
 }
 
 /** Fuse of a relay's coil; undefined for none, null when nobody knows. Automatic: its own where the main path feeds it, the branch's else. */
-export function coilFuseA(box: Box, relay: Relay): number | null | undefined {
+function coilFuseA(box: Box, relay: Relay): number | null | undefined {
   const f = relay.coilFuse;
   if (f.is === 'none') return undefined;
   if (f.is === 'unknown') return null;

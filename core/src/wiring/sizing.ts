@@ -17,7 +17,7 @@ export const pickSizes = (system: 'awg' | 'mm2'): WireSize[] =>
     : MM2_SIZES.filter((s) => s !== '0.5').map((size) => ({ system, size }));
 
 /** Whether a rating carries the steady load at 80 % and survives the inrush again and again. @source electrical reference 4, rules 1 and inrush */
-export const fuseCarries = (family: FuseFamily, ratingA: number, loadA: number, inrushA2s: number): boolean => {
+const fuseCarries = (family: FuseFamily, ratingA: number, loadA: number, inrushA2s: number): boolean => {
   if (loadA > LOAD_SHARE * ratingA + 1e-9) return false;
   const melt = meltingA2s(family, ratingA);
   return melt === undefined || inrushA2s <= INRUSH_SHARE * melt;

@@ -26,7 +26,7 @@ export type Tree = {
 };
 
 /** A feed as a branch without a port: what circuits and feeds have in common is worked out by one code. */
-export const feedAsCircuit = (f: Feed): Circuit => ({
+const feedAsCircuit = (f: Feed): Circuit => ({
   id: f.id,
   name: f.name,
   from: f.from,

@@ -26,7 +26,7 @@ import { tree, type Branch, type Tree } from './tree.ts';
 import type { WiringPlan } from './types.ts';
 
 /** Air inside the box that wires and parts lie in at the warmest hour, °C. */
-export function boxAirC(box: Box, need: Demand, fit: CaseFit | undefined): number {
+function boxAirC(box: Box, need: Demand, fit: CaseFit | undefined): number {
   const airC = Math.max(box.outing.airC, box.outing.warmestC ?? box.outing.airC);
   if (!fit) return airC;
   const lossW = lossesOf(box, need).reduce((s, l) => s + l.lossW, 0);

@@ -118,7 +118,7 @@ export const twinSevensBox = once((): Box => {
 });
 
 /** A lithium pack without protection, a panel that charges it in frost, nothing that stops it. */
-export const ridgeTrackerBox = once((): Box => {
+const ridgeTrackerBox = once((): Box => {
   const b = new BoxBuilder('Ridge tracker');
   b.set(
     'outing',
@@ -225,7 +225,7 @@ export const shedFindBox = once((): Box => {
 });
 
 /** A hundred-watt radio on a car-type socket, a breaker whose terminal is the junction, a long thin lead. */
-export const hilltopRadioBox = once((): Box => {
+const hilltopRadioBox = once((): Box => {
   const b = new BoxBuilder('Hilltop radio');
   b.set('outing', outing({ startH: 9, durationH: 6, airC: 3, seal: 'splash' }));
   b.use('battery', 'battery-agm-35', 'bank/partId').use('case', 'case-hard-large', 'casePartId');

@@ -1,4 +1,3 @@
-import type { Feed } from '@haversack/core/box/schema';
 import type { FEED_ENDS, WAYS_IN } from '@haversack/core/box/feed-names';
 import type { FuseFamily } from '@haversack/core/catalogue/part';
 
@@ -28,4 +27,3 @@ export const FAMILY_WORDS: Record<FuseFamily, string> = {
   glass: 'glass',
   breaker: 'breaker'
 };
-export const feedName = (f: Feed): string => f.name || 'Feed';

@@ -18,7 +18,7 @@ import { fullCatalogue } from './parts.ts';
 
 const snoozeSchema = z.strictObject({ key: z.enum(DUE_KEYS), until: z.iso.date().nullable() });
 
-export const snoozesOf = (db: Db, boxId: string): Record<string, string> =>
+const snoozesOf = (db: Db, boxId: string): Record<string, string> =>
   Object.fromEntries(
     db
       .select()

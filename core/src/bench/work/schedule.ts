@@ -27,7 +27,7 @@ export type Schedule = {
 export type Hours = { startMin: number; perDayMin: number };
 const DAY_MIN = 1440;
 /** Round the clock: for bounds, and where only the order is asked. */
-export const ALWAYS: Hours = { startMin: 0, perDayMin: DAY_MIN };
+const ALWAYS: Hours = { startMin: 0, perDayMin: DAY_MIN };
 
 /** A value for every job from those of other jobs, each worked out once; the graph has no ring (`faultIn`). */
 function overGraph(jobs: readonly Job[], value: (j: Job, of: (k: Job) => number) => number): Map<string, number> {

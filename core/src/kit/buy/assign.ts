@@ -15,12 +15,12 @@ export type AssignInput = {
 export type Assigned = { shopOf: number[]; total: number; bound: number; proven: boolean };
 
 /** Branches looked at before the search is left with what it has. */
-export const MOST_NODES = 300_000;
+const MOST_NODES = 300_000;
 /** Steps of the multipliers of one case; they settle long before. */
 const MULTIPLIER_STEPS = 80;
 
 /** Best fee for goods of a value: every step whose threshold is met may be taken. */
-export const feeOf = (steps: readonly Step[], goods: number): number =>
+const feeOf = (steps: readonly Step[], goods: number): number =>
   Math.min(...steps.filter((s) => goods >= s.from).map((s) => s.fee));
 
 /** Goods and fees of a whole assignment, cents. */

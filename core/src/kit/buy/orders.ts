@@ -9,7 +9,7 @@ import { PRICE_LIST } from './types.ts';
 const money = z.number().finite().min(0).max(100000);
 const isoDay = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'is a day such as 2026-10-24');
 
-export const orderLineSchema = z
+const orderLineSchema = z
   .strictObject({
     lineId: z.string().min(1).max(120),
     name: z.string().overwrite(oneLine).max(200),

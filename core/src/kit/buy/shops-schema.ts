@@ -6,7 +6,7 @@ const money = z.number().finite().min(0).max(100000);
 const text = (most: number) => z.string().overwrite(oneLine).trim().max(most);
 
 /** A shop of the person's own, as it bills. */
-export const shopSchema = z.strictObject({
+const shopSchema = z.strictObject({
   id: idSchema,
   name: text(60).min(1),
   /** Of one order. */
@@ -23,7 +23,7 @@ export const shopSchema = z.strictObject({
 export type Shop = z.infer<typeof shopSchema>;
 
 /** A packet as a shop sells it. */
-export const offerSchema = z.strictObject({
+const offerSchema = z.strictObject({
   id: idSchema,
   lineId: text(120).min(1),
   shopId: idSchema,

@@ -43,7 +43,7 @@ const PRIOR = {
 export const CAPACITY_WANDER_A_YEAR = 0.03;
 
 /** Capacity that the plan's own model gives the bank, whatever was learnt: Ah at 25 °C, and its spread. */
-export function modelledCapacity(box: Box, plan: Pick<Plan, 'bank'>): { mean: number; spread: number } | undefined {
+function modelledCapacity(box: Box, plan: Pick<Plan, 'bank'>): { mean: number; spread: number } | undefined {
   const b = plan.bank;
   if (!b) return undefined;
   const depthFraction = Math.min(1, Math.max(0.3, 1 - b.keepBackFraction));

@@ -29,7 +29,7 @@ export function whyNot(error: unknown): string {
 }
 
 /** When the newest migration of a folder was made, as its journal says. */
-export function newestMigrationMs(migrations: string): number {
+function newestMigrationMs(migrations: string): number {
   const journal = JSON.parse(readFileSync(join(migrations, 'meta/_journal.json'), 'utf8')) as {
     entries: { when: number }[];
   };

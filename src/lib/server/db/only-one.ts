@@ -25,10 +25,3 @@ export function onlyOne(databaseFile: string): boolean {
     return !/^SQLITE_(BUSY|LOCKED)/.test((error as { code?: string }).code ?? '');
   }
 }
-
-/** Lets a folder go; for tests that play two programs in one process. */
-export function letGo(databaseFile: string): void {
-  const folder = dirname(databaseFile);
-  held.get(folder)?.close();
-  held.delete(folder);
-}
