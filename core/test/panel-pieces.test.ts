@@ -358,7 +358,7 @@ describe('brackets: what they bear and what lies under their foot', () => {
     face: 'back',
     xMm: 120,
     yMm: 90,
-    fixing: 'bolts',
+    fixing: 'bolted',
     acrossMm: 60,
     loadKg: 1,
     leverMm: 100
@@ -473,4 +473,103 @@ test('a box without a case has no panel, and says nothing of its ports', () => {
   const of = evaluate(bare, STARTER_CATALOGUE);
   expect(of.panel).toBeUndefined();
   expect(of.brackets).toEqual([]);
+});
+
+describe('what the plan of the ports counts and measures', () => {
+  const own = (part: Partial<Panel>, port: Record<string, unknown> = {}): Box => {
+    const id = hide.ports[0]!.id;
+    return applyEdits(hide, [
+      set('parts/own-part', { ...socket, id: 'own-part', ...part }),
+      set(`ports/${id}/partId`, 'own-part'),
+      ...Object.entries(port).map(([key, value]) => set(`ports/${id}/${key}`, value))
+    ]);
+  };
+  const holes = (box: Box): number => evaluate(box, STARTER_CATALOGUE).panel!.holeCount;
+  test('holes: one each, two for a twin, none for what wants none', () => {
+    const plain = holes(own({}));
+    expect(plain).toBe(
+      hide.ports.reduce((n, p) => {
+        const part = hide.parts[p.partId] as Panel;
+        return n + (part.hole.shape === 'none' ? 0 : part.hole.shape === 'twin' ? 2 : 1);
+      }, 0)
+    );
+    const twin = { shape: 'twin', diameterMm: 8, pitchMm: 19 } as Panel['hole'];
+    expect(holes(own({ hole: twin }))).toBe(plain + 1);
+    expect(holes(own({ hole: { shape: 'none' } as Panel['hole'] }))).toBe(plain - 1);
+  });
+  test('a hole that was drilled otherwise is drawn as drilled, where it is round', () => {
+    const drilled = (box: Box) =>
+      evaluate(box, STARTER_CATALOGUE).panel!.ports.find((p) => p.part.id === 'own-part')!.part.hole;
+    expect(drilled(own({}, { drilledMm: 29.5 }))).toMatchObject({ shape: 'round', diameterMm: 29.5 });
+    expect(drilled(own({}, { drilledMm: null }))).toMatchObject({
+      diameterMm: socket.hole.shape === 'round' ? socket.hole.diameterMm : 0
+    });
+    const rect = { shape: 'rect', widthMm: 37, heightMm: 21 } as Panel['hole'];
+    expect(drilled(own({ hole: rect }, { drilledMm: 29.5 }))).toEqual(rect);
+  });
+  test('a spacer takes as much off the depth behind as it is thick', () => {
+    const at = (spacerMm: number) =>
+      evaluate(own({}, { spacerMm }), STARTER_CATALOGUE).panel!.ports.find((p) => p.part.id === 'own-part')!;
+    expect(at(0).needMm - at(6).needMm).toBeCloseTo(6, 9);
+    expect(at(6).clearMm - at(0).clearMm).toBeCloseTo(6, 9);
+    const lines = (spacerMm: number) => at(spacerMm).working.lines.map((l) => l.label.toLowerCase());
+    expect(lines(6).some((l) => /spacer|ring/.test(l))).toBe(true);
+    expect(lines(0).some((l) => /spacer|ring/.test(l))).toBe(false);
+  });
+  test('every port is as far from the edges of its face as its flange leaves', () => {
+    for (const p of plan.panel!.ports) {
+      const { widthMm, heightMm } = faceSizeMm(plan.fit!.part, p.port.face);
+      const [w, h] = [p.part.flangeWidthMm, p.part.flangeHeightMm];
+      expect(p.edgesMm.left + w + p.edgesMm.right).toBeCloseTo(widthMm, 9);
+      expect(p.edgesMm.top + h + p.edgesMm.bottom).toBeCloseTo(heightMm, 9);
+      expect(p.edgesMm.left).toBeCloseTo(p.port.xMm - w / 2, 9);
+      expect(p.edgesMm.bottom).toBeCloseTo(p.port.yMm - h / 2, 9);
+    }
+  });
+  test('a latch under the foot of a bracket is named only where both ways overlap', () => {
+    const part = hide.parts[hide.casePartId!] as PartOf<'case'>;
+    const box = applyEdits(hide, [
+      set(`parts/${part.id}`, {
+        ...part,
+        zones: [{ face: 'back', kind: 'latch', xMm: 100, yMm: 60, widthMm: 20, heightMm: 20 }]
+      })
+    ]);
+    const under = (xMm: number, yMm: number): string[] =>
+      evaluate(
+        applyEdits(box, [
+          {
+            op: 'add',
+            path: 'brackets',
+            value: {
+              id: 'k9',
+              name: 'Arm',
+              face: 'back',
+              xMm,
+              yMm,
+              fixing: 'bolted',
+              acrossMm: 40,
+              loadKg: 0.2,
+              leverMm: 60
+            }
+          }
+        ]),
+        STARTER_CATALOGUE
+      ).brackets.at(-1)!.under;
+    // the latch with its margin of 5 mm: 95 to 125 across, 55 to 85 up; half of the foot is 20
+    for (const [x, y] of [
+      [110, 70],
+      [76, 70],
+      [144, 70],
+      [110, 36],
+      [110, 104]
+    ] as const)
+      expect([x, y, under(x, y).includes('latch')]).toEqual([x, y, true]);
+    for (const [x, y] of [
+      [74, 70],
+      [146, 70],
+      [110, 34],
+      [110, 106]
+    ] as const)
+      expect([x, y, under(x, y).includes('latch')]).toEqual([x, y, false]);
+  });
 });

@@ -278,7 +278,12 @@ function candidatesFor(b: Bench, line: KitLine): Candidate[] {
       return box.wiring.shuntPartId === part.id
         ? others(b, part).map((p) => asCandidate(b, part, p, usePart(p, 'wiring/shuntPartId')))
         : [];
-    default:
+    // wire and fuses are told apart above; small things and devices have no other to take instead
+    case 'wire':
+    case 'fuse':
+    case 'sundry':
+    case 'device':
+    case undefined:
       return [];
   }
 }

@@ -96,7 +96,8 @@ function scaledDraw(draw: Draw, by: number): Draw {
       return { ...draw, currentA: draw.currentA * by };
     case 'event':
       return { ...draw, energyJ: draw.energyJ * by };
-    default:
+    case 'power':
+    case 'resistive':
       return { ...draw, powerW: draw.powerW * by };
   }
 }

@@ -33,7 +33,8 @@ export function drawWithWatts(draw: Draw, powerW: number): Draw {
       return { ...draw, currentA: powerW / AT_V };
     case 'event':
       return { ...draw, energyJ: powerW * draw.eventS };
-    default:
+    case 'power':
+    case 'resistive':
       return { ...draw, powerW };
   }
 }

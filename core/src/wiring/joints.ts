@@ -138,7 +138,9 @@ export function jointAt(box: Box, net: Netlist, end: Terminal, side: 'from' | 't
       return { kind: 'given', say: 'the device’s own plug' };
     case 'controller':
       return { kind: 'ferrule' };
-    default:
+    case 'relay':
+    case 'port':
+    case 'converter':
       return end.terminal === 'plug' ? { kind: 'given', say: 'plug' } : SPADE;
   }
 }

@@ -41,7 +41,10 @@
         return { kind: 'number', unit: 'years', options: { min: 0, max: 30, units: AGE_UNITS } };
       case 'count':
         return { kind: 'number', unit: '', options: { min: 1, max: 40, whole: true } };
-      default:
+      case 'wire':
+      case 'insulation':
+      case 'choice':
+      case 'elsewhere':
         return undefined;
     }
   });

@@ -13,13 +13,16 @@
   import { showView } from '$lib/client/views.ts';
   import Dialog from '$lib/ui/Dialog.svelte';
   import RecordForm from './RecordForm.svelte';
+  import SeenRows from '$lib/ui/SeenRows.svelte';
   import SeriesPanel from './SeriesPanel.svelte';
   import { ownDay } from '$lib/ui/days.ts';
 
   const open = useBox();
   const log = useLogbook();
   const units = $derived(open.doc.preferences);
-  const PAGE = 60;
+  /** What is seen first, and how much comes at once after it. */
+  const FIRST = 60;
+  const PIECE = 500;
   const PARTS = [
     { id: 'records', text: 'Records' },
     { id: 'series', text: 'Meter’s series' }
@@ -39,24 +42,33 @@
   let shown = $state(false);
 
   let asked = 0;
-  async function load(limit: number): Promise<void> {
+  let question = '';
+  /** All records of that sort, the first of them at once; those that stood stay until the new ones are whole. */
+  async function load(): Promise<void> {
     const turn = ++asked;
-    const asks = { limit: String(limit), kind, text: text.trim(), battery };
-    const query = Object.entries(asks)
+    const asks = Object.entries({ kind, text: text.trim(), battery })
       .filter(([, v]) => v !== '')
-      .map(([k, v]) => `${k}=${encodeURIComponent(v)}`)
-      .join('&');
+      .map(([k, v]) => `&${k}=${encodeURIComponent(v)}`)
+      .join('');
+    const another = asks !== question;
+    const got: LogRecord[] = [];
     try {
-      const got = await request<{ records: LogRecord[]; total: number }>(
-        'GET',
-        `/api/boxes/${open.id}/logbook?${query}`
-      );
-      // an answer that was overtaken by a later question says nothing
-      if (turn !== asked) return;
-      rows = got.records;
-      total = got.total;
-      known = true;
-      problem = '';
+      for (let limit = FIRST; ; limit = PIECE) {
+        const piece = await request<{ records: LogRecord[]; total: number }>(
+          'GET',
+          `/api/boxes/${open.id}/logbook?offset=${got.length}&limit=${limit}${asks}`
+        );
+        // an answer that was overtaken by a later question says nothing
+        if (turn !== asked) return;
+        got.push(...piece.records);
+        const whole = piece.records.length === 0 || got.length >= piece.total;
+        total = piece.total;
+        if (another || whole || !known) rows = [...got];
+        known = true;
+        question = asks;
+        problem = '';
+        if (whole) return;
+      }
     } catch (e) {
       if (turn === asked) problem = (e as Error).message;
     }
@@ -64,7 +76,7 @@
   onMount(() => void log.load());
   $effect(() => {
     void [kind, text, battery, log.version];
-    void load(PAGE);
+    void load();
   });
 
   function mend(r: LogRecord): void {
@@ -133,50 +145,43 @@
       </div>
     {:else if known}
       <div class="overflow-x-auto">
-        <table class="sheet">
+        <table class="sheet" aria-rowcount={total + 1}>
           <caption class="sr-only">Records of this box, newest first</caption>
           <thead
             ><tr><th>Day</th><th>What</th><th class="w-full">Said</th><th><span class="sr-only">Change</span></th></tr
             ></thead
           >
-          <tbody>
-            {#each rows as r (r.id)}
-              <tr>
-                <th scope="row" class="n align-top whitespace-nowrap"
-                  >{ownDay(r.day)}{r.time && r.kind !== 'change' ? ` ${r.time}` : ''}</th
-                >
-                <td class="whitespace-nowrap">{KIND_NAMES[r.kind]}</td>
-                <td>
-                  {#if r.kind === 'change'}<ul class="list-disc pl-4">
-                      {#each r.changes as c, i (i)}<li>{c}</li>{/each}
-                    </ul>{:else}{recordWords(r, units)}{/if}
-                </td>
-                <td class="whitespace-nowrap">
-                  <span class="flex gap-1">
-                    {#if r.kind !== 'change'}<button
-                        type="button"
-                        class="icon"
-                        aria-label="Mend {KIND_NAMES[r.kind].toLowerCase()}, {ownDay(r.day)}"
-                        onclick={() => mend(r)}><Pencil size={16} /></button
-                      >{/if}
-                    <button
+          <SeenRows {rows}>
+            {#snippet cells(r)}
+              <th scope="row" class="n align-top whitespace-nowrap"
+                >{ownDay(r.day)}{r.time && r.kind !== 'change' ? ` ${r.time}` : ''}</th
+              >
+              <td class="whitespace-nowrap">{KIND_NAMES[r.kind]}</td>
+              <td>
+                {#if r.kind === 'change'}<ul class="list-disc pl-4">
+                    {#each r.changes as c, i (i)}<li>{c}</li>{/each}
+                  </ul>{:else}{recordWords(r, units)}{/if}
+              </td>
+              <td class="whitespace-nowrap">
+                <span class="flex gap-1">
+                  {#if r.kind !== 'change'}<button
                       type="button"
                       class="icon"
-                      aria-label="Take out {KIND_NAMES[r.kind].toLowerCase()}, {ownDay(r.day)}"
-                      onclick={() => log.remove(r)}><Trash size={16} /></button
-                    >
-                  </span>
-                </td>
-              </tr>
-            {/each}
-          </tbody>
+                      aria-label="Mend {KIND_NAMES[r.kind].toLowerCase()}, {ownDay(r.day)}"
+                      onclick={() => mend(r)}><Pencil size={16} /></button
+                    >{/if}
+                  <button
+                    type="button"
+                    class="icon"
+                    aria-label="Take out {KIND_NAMES[r.kind].toLowerCase()}, {ownDay(r.day)}"
+                    onclick={() => log.remove(r)}><Trash size={16} /></button
+                  >
+                </span>
+              </td>
+            {/snippet}
+          </SeenRows>
         </table>
       </div>
-      {#if rows.length < total}<button
-          type="button"
-          class="btn !h-11 justify-self-start"
-          onclick={() => load(rows.length + PAGE)}>Show more: {total - rows.length} left</button
-        >{/if}
     {/if}
   {/if}
 </div>

@@ -32,6 +32,7 @@ describe('boxes', () => {
     const refused = (() => {
       try {
         saveBox(db, made.id, { ...made.document, name: 'Stale' }, 1, 3);
+        return undefined;
       } catch (e) {
         return e as ApiError;
       }

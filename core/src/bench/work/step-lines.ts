@@ -61,7 +61,7 @@ function stepsOf({ what }: KitLine): readonly string[] {
       if (what.use === 'bolt' || what.use === 'nut' || what.use === 'washer')
         return BY_THREAD[what.fits.startsWith('m4') ? 'm4' : 'm5'];
       return BY_USE[what.use] ?? [];
-    default:
+    case 'device':
       return [];
   }
 }
