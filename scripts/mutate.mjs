@@ -10,7 +10,7 @@ import { mutantsOf, mutated, sampled } from './mutants.mjs';
 const WATCHED_BY = {
   quantity: ['quantity', 'quantity-more', 'typed-line', 'fields', 'small-pieces'],
   battery: ['battery-more', 'electrical', 'discharge', 'charge-way', 'taper', 'sizing-margins'],
-  demand: ['timeline', 'typed-line', 'spans', 'measured', 'electrical'],
+  demand: ['demand-pieces', 'timeline', 'typed-line', 'spans', 'measured', 'electrical'],
   outing: ['outing', 'run', 'run-over'],
   judge: ['judge', 'judge-net', 'thresholds'],
   case: ['fit-more', 'fit-many', 'pack', 'mechanical', 'mechanical-more', 'stance', 'solid-model', 'dry'],

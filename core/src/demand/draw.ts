@@ -82,17 +82,21 @@ export function hungriest(modes: readonly Mode[]): number {
 }
 
 /**
- * The modes with a share of a bar given to the hungriest one: with one mode the rest of the bar is off, with several the
- * others share what is left as they shared before.
+ * The modes with a share of a bar given to the hungriest steady one: alone, the rest of the bar is off; with several, the others
+ * share what is left as they shared before. What happens event by event goes on as often as it did.
  * @param dutyFraction null leaves the modes as they are
  */
 export function modesInBar(modes: readonly Mode[], dutyFraction: number | null): readonly Mode[] {
   if (dutyFraction === null) return modes;
-  const top = hungriest(modes);
-  const others = modes.reduce((s, m, i) => (i === top ? s : s + m.dutyFraction), 0);
-  return modes.map((m, i) => {
-    if (i === top) return { ...m, dutyFraction };
-    const share = others > 0 ? m.dutyFraction / others : 1 / (modes.length - 1);
+  const steady = modes.filter((m) => m.draw.kind !== 'event');
+  // nothing but events: the share is that of their usual number
+  const shared = steady.length > 0 ? steady : modes;
+  const top = shared[hungriest(shared)];
+  const others = shared.reduce((s, m) => (m === top ? s : s + m.dutyFraction), 0);
+  return modes.map((m) => {
+    if (m === top) return { ...m, dutyFraction };
+    if (!shared.includes(m)) return m;
+    const share = others > 0 ? m.dutyFraction / others : 1 / (shared.length - 1);
     return { ...m, dutyFraction: (1 - dutyFraction) * share };
   });
 }
