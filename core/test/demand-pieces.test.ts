@@ -29,7 +29,10 @@ import {
   newMode,
   statedV
 } from '../src/demand/edit-draw.ts';
-import { madeForV } from '../src/demand/on-rail.ts';
+import { demand } from '../src/demand/demand.ts';
+import { madeForV, onRails, toInput } from '../src/demand/on-rail.ts';
+import { cardFullAtH, cardHours, unplugged } from '../src/demand/unplugged.ts';
+import { railBox } from './rail-box.ts';
 import { ownDevicePart } from '../src/demand/own-device.ts';
 import { readClaim } from '../src/demand/read-claim.ts';
 import { learntOf, modesW, spreadOfDevice } from '../src/demand/spread.ts';
@@ -447,4 +450,127 @@ describe('how well a draw is known', () => {
     });
     expect(ownDevicePart({ ...on, modes: [mode(event)] }, []).behaves).toBe('power');
   });
+});
+
+describe('the demand of a whole box', () => {
+  const box = saltmarshHideBox();
+  const need = demand(box);
+  test('of each device: mean watts are mean amps at the battery’s volts, energy its charge at them', () => {
+    for (const d of need.devices) {
+      expect(d.meanW).toBeCloseTo(d.meanA * need.atV, 9);
+      expect(d.energyWh).toBeCloseTo(d.chargeAh * need.atV, 9);
+    }
+    expect(need.totalWh).toBeCloseTo(need.devices.reduce((s, d) => s + d.energyWh, 0) + need.box.energyWh, 9);
+    expect(need.box.chargeAh).toBeCloseTo(
+      need.box.standing.reduce((s, d) => s + d.currentA * d.bars.reduce((h, b) => h + b.endH - b.startH, 0), 0),
+      9
+    );
+  });
+  test('the peak is the largest sum of what is on together with what the box itself draws', () => {
+    const on = (timeH: number): number =>
+      need.devices.reduce((s, d, i) => {
+        const lit = box.devices[i]!.spans.some((b) => timeH >= b.startH && timeH < b.endH);
+        return s + (lit ? d.peakA : 0);
+      }, need.box.currentA);
+    const { startH, durationH } = box.outing;
+    // every ten minutes: no switch of the demo lies between
+    const sums = Array.from({ length: durationH * 6 }, (_, n) => on(startH + n / 6));
+    expect(need.peakA).toBeCloseTo(Math.max(...sums), 9);
+    expect(on(need.peakAtH)).toBeCloseTo(need.peakA, 9);
+  });
+  test('a part behind a switch of its own draws while something on it is on, the others as long as the box is', () => {
+    const port = box.ports.find(
+      (p) =>
+        (box.parts[p.partId] as PartOf<'panel'>).quiescentA > 0 &&
+        box.devices.some((d) => d.portId === p.id && d.spans.length > 0)
+    )!;
+    const user = box.devices.find((d) => d.portId === port.id && d.spans.length > 0)!;
+    const circuit = box.circuits.find((c) => c.portId === port.id)!;
+    const standing = (switchPortId: unknown) =>
+      demand(
+        applyEdits(box, [
+          { op: 'set', path: `circuits/${circuit.id}/switchPortId`, value: switchPortId },
+          { op: 'set', path: 'devices', value: [user] }
+        ])
+      ).box.standing.find((s) => s.portId === port.id)!;
+    const whole = [{ startH: box.outing.startH, endH: box.outing.startH + box.outing.durationH }];
+    expect(standing({ is: 'auto' }).bars).toEqual(whole);
+    const behind = standing({ is: 'set', value: 'some-switch' }).bars;
+    expect(behind[0]!.startH).toBeCloseTo(Math.max(box.outing.startH, Math.min(...user.spans.map((s) => s.startH))), 9);
+  });
+  test('pulled: it ends at once, runs on from its own, or has what is left of it', () => {
+    const inner = (first: 'box' | 'inner') => ({ capacityWh: 10, first }) as NonNullable<Device['inner']>;
+    expect(unplugged({ inner: null, card: null }, 5)).toEqual({
+      runsOnH: 0,
+      first: undefined,
+      say: 'Pulled, it goes off at once.'
+    });
+    expect(unplugged({ inner: inner('box'), card: null }, 0).runsOnH).toBe(0);
+    expect(unplugged({ inner: inner('box'), card: null }, 5)).toMatchObject({
+      runsOnH: 2,
+      first: 'box',
+      say: expect.stringContaining('it runs on for 2 h')
+    });
+    expect(unplugged({ inner: inner('inner'), card: null }, 4)).toMatchObject({
+      runsOnH: 2.5,
+      first: 'inner',
+      say: expect.stringContaining('2 h 30 min at most')
+    });
+    const card = { sizeGB: 64, gbPerHour: 8 } as NonNullable<Device['card']>;
+    expect(unplugged({ inner: null, card }, 5).say).toContain('the recording ends');
+    expect(cardHours(card)).toBe(8);
+    const outing = { startH: 6, durationH: 20 };
+    const span = (startH: number, endH: number) =>
+      ({ id: `s${startH}`, startH, endH, dutyFraction: null }) as Device['spans'][number];
+    expect(cardFullAtH({ card, spans: [span(6, 9), span(12, 20)] }, outing)).toBeCloseTo(17, 9);
+    expect(cardFullAtH({ card, spans: [span(6, 9), span(12, 17)] }, outing)).toBeUndefined();
+    expect(cardFullAtH({ card: null, spans: [span(6, 26)] }, outing)).toBeUndefined();
+  });
+});
+
+describe('devices on a shared converter', () => {
+  const box = railBox();
+  const on = onRails(box);
+  test('each rail knows all that hangs on it together, and nothing of another', () => {
+    expect(on.size).toBeGreaterThan(1);
+    for (const of of on.values()) {
+      const mates = [...on.values()].filter((o) => o.rail.feedId === of.rail.feedId);
+      expect(of.togetherW).toBeCloseTo(
+        mates.reduce((s, o) => s + o.peakW, 0),
+        9
+      );
+      expect(of.meanW).toBeLessThanOrEqual(of.peakW + 1e-9);
+      // what comes out goes in with its losses
+      expect(toInput(of, { powerW: of.peakW, currentA: 0, conductanceS: 0 }).powerW).toBeGreaterThan(of.peakW);
+    }
+  });
+  test('a converter in a device’s own lead falls away where the box gives its volts', () => {
+    const [id] = [...on.keys()];
+    for (const supply of ['dc-converter', 'regulated-12v'] as const) {
+      const fed = onRails(
+        applyEdits(box, [
+          { op: 'set', path: `devices/${id}/supply`, value: supply },
+          { op: 'set', path: `devices/${id}/converterW`, value: 30 }
+        ])
+      ).get(id!)!;
+      expect([fed.device.supply, fed.device.converterW]).toEqual(['12v', null]);
+    }
+    expect(onRails(saltmarshHideBox()).size).toBe(0);
+  });
+});
+
+test('hours and charge of a claim have their bounds', () => {
+  const lasted = (first: string, second: string) => readClaim('lasted', { first, second, where: '12v-lead' }, 12.7).ok;
+  expect([lasted('0.01 h', '7'), lasted('0.009 h', '7'), lasted('10000', '7'), lasted('10001', '7')]).toEqual([
+    true,
+    false,
+    true,
+    false
+  ]);
+  expect([lasted('5', '0.01'), lasted('5', '0.009'), lasted('5', '1000'), lasted('5', '1001')]).toEqual([
+    true,
+    false,
+    true,
+    false
+  ]);
 });
