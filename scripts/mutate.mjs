@@ -9,7 +9,16 @@ import { mutantsOf, mutated, sampled } from './mutants.mjs';
 /** Which tests watch over a folder closely. What only the tests of whole plans would notice counts as not noticed. */
 const WATCHED_BY = {
   quantity: ['quantity', 'quantity-more', 'typed-line', 'fields', 'small-pieces'],
-  battery: ['battery-pieces', 'reference-tables', 'battery-more', 'electrical', 'discharge', 'charge-way', 'taper', 'sizing-margins'],
+  battery: [
+    'battery-pieces',
+    'reference-tables',
+    'battery-more',
+    'electrical',
+    'discharge',
+    'charge-way',
+    'taper',
+    'sizing-margins'
+  ],
   demand: ['demand-pieces', 'timeline', 'typed-line', 'spans', 'measured', 'electrical'],
   outing: ['outing', 'run', 'run-over'],
   judge: ['judge', 'judge-net', 'thresholds'],
