@@ -124,6 +124,11 @@ const MOTOR_V = 12;
 const asMeasured = (part: PartOf<'panel'> | undefined, port: Port | undefined): PartOf<'panel'> | undefined =>
   part && port && port.contactMilliOhm !== null ? { ...part, contactMilliOhm: port.contactMilliOhm } : part;
 
+/**
+ * What a circuit feeds: its amps by the time table and with everything on that its switches allow, at the lowest voltage, with its
+ * inrush and how long it lasts. Spare outlets count with what somebody expects on them.
+ * @source electrical reference 7 (loads) and 4 (selection: what flows, not what is printed)
+ */
 export function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: DraftContext): Load {
   const port = box.ports.find((p) => p.id === circuit.portId);
   const portPart = asMeasured(partOf(box, 'panel', port?.partId), port);
