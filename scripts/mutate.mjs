@@ -20,7 +20,7 @@ const WATCHED_BY = {
     'sizing-margins'
   ],
   demand: ['demand-pieces', 'timeline', 'typed-line', 'spans', 'measured', 'electrical'],
-  outing: ['outing', 'run', 'run-over'],
+  outing: ['outing-pieces', 'outing', 'run', 'run-over'],
   judge: ['judge', 'judge-net', 'thresholds'],
   case: ['fit-more', 'fit-many', 'pack', 'mechanical', 'mechanical-more', 'stance', 'solid-model', 'dry'],
   panel: ['panel-pieces', 'panel-more', 'mechanical', 'mechanical-more'],
