@@ -24,7 +24,7 @@ const WATCHED_BY = {
   judge: ['judge', 'judge-net', 'thresholds'],
   case: ['fit-more', 'fit-many', 'pack', 'mechanical', 'mechanical-more', 'stance', 'solid-model', 'dry'],
   panel: ['panel-pieces', 'panel-more', 'mechanical', 'mechanical-more'],
-  kit: ['cut', 'orders', 'spares', 'cutting', 'buy', 'kit'],
+  kit: ['kit-pieces', 'cut', 'orders', 'spares', 'cutting', 'buy', 'kit'],
   bench: ['drill', 'bench', 'bench-bits', 'labels', 'work-plan', 'test-sheet'],
   network: ['network', 'trials', 'trials-more'],
   wiring: ['circuit', 'rails', 'joints', 'lead', 'lead-chain', 'lead-ways', 'electrical']
