@@ -22,7 +22,17 @@ const WATCHED_BY = {
   demand: ['demand-pieces', 'timeline', 'typed-line', 'spans', 'measured', 'electrical'],
   outing: ['outing-pieces', 'outing', 'run', 'run-over'],
   judge: ['judge', 'judge-net', 'thresholds'],
-  case: ['fit-more', 'fit-many', 'pack', 'mechanical', 'mechanical-more', 'stance', 'solid-model', 'dry'],
+  case: [
+    'case-pieces',
+    'fit-more',
+    'fit-many',
+    'pack',
+    'mechanical',
+    'mechanical-more',
+    'stance',
+    'solid-model',
+    'dry'
+  ],
   panel: ['panel-pieces', 'panel-more', 'mechanical', 'mechanical-more'],
   kit: ['kit-pieces', 'cut', 'orders', 'spares', 'cutting', 'buy', 'kit'],
   bench: ['drill', 'bench', 'bench-bits', 'labels', 'work-plan', 'test-sheet'],
