@@ -35,7 +35,7 @@ const WATCHED_BY = {
   ],
   panel: ['panel-pieces', 'panel-more', 'mechanical', 'mechanical-more'],
   kit: ['kit-pieces', 'cut', 'orders', 'spares', 'cutting', 'buy', 'kit'],
-  bench: ['drill', 'bench', 'bench-bits', 'labels', 'work-plan', 'test-sheet'],
+  bench: ['bench-pieces', 'drill', 'bench', 'bench-bits', 'labels', 'work-plan', 'test-sheet'],
   network: ['network', 'trials', 'trials-more'],
   wiring: ['circuit', 'rails', 'joints', 'lead', 'lead-chain', 'lead-ways', 'electrical']
 };
