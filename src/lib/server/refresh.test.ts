@@ -73,12 +73,12 @@ describe('answers that are to be worked out', () => {
     expect(hand.kept).toEqual(['c']);
   });
 
-  test('a row of saves is one look, a second after the last', async () => {
+  test('a row of saves is one look, four seconds after the last', async () => {
     const hand = byHand();
     hand.refresh.soon('a');
-    await vi.advanceTimersByTimeAsync(900);
+    await vi.advanceTimersByTimeAsync(3_900);
     hand.refresh.soon('a');
-    await vi.advanceTimersByTimeAsync(900);
+    await vi.advanceTimersByTimeAsync(3_900);
     expect(hand.asked).toEqual([]);
     await vi.advanceTimersByTimeAsync(200);
     expect(hand.asked).toEqual(['a']);

@@ -131,4 +131,11 @@
   .box-row:hover {
     border-color: var(--edge);
   }
+  /* a shelf of a thousand: rows that are not seen are neither laid out nor painted */
+  @media screen {
+    .box-row {
+      content-visibility: auto;
+      contain-intrinsic-size: auto 74px;
+    }
+  }
 </style>
