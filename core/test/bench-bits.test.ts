@@ -11,7 +11,8 @@ import { applyEdits } from '../src/box/edits.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { evaluate } from '../src/evaluate.ts';
-import { takenBy, takenFrom, takenText, type Order } from '../src/kit/buy/orders.ts';
+import { takenBy, takenText, type Order } from '../src/kit/buy/orders.ts';
+import { takenFrom } from '../src/kit/buy/orders-schema.ts';
 import { DEMO_BOXES } from './boxes.ts';
 
 const planOf = (box: ReturnType<typeof saltmarshHideBox>) => evaluate(box, STARTER_CATALOGUE);

@@ -11,14 +11,13 @@ import {
   offersFor,
   onTheWay,
   ordersFrom,
-  orderSchema,
   outstanding,
   standings,
   takenBy,
-  takenFrom,
   takenText,
   type Order
 } from '../src/kit/buy/orders.ts';
+import { orderSchema, takenFrom } from '../src/kit/buy/orders-schema.ts';
 import { PRICE_LIST, type Shop } from '../src/kit/buy/types.ts';
 
 const plan = evaluate(saltmarshHideBox(), STARTER_CATALOGUE);

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { drawerFrom, type Table } from '@haversack/core/kit/drawer-csv';
-  import { takenBy, takenFrom, takenText } from '@haversack/core/kit/buy/orders';
+  import { takenBy, takenText } from '@haversack/core/kit/buy/orders';
+  import { takenFrom } from '@haversack/core/kit/buy/orders-schema';
   import { trimNumber } from '@haversack/core/quantity/format';
   import Download from '@lucide/svelte/icons/download';
   import Plus from '@lucide/svelte/icons/plus';

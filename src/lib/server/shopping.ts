@@ -1,4 +1,4 @@
-import { drawerLineSchema, orderSchema, type DrawerLine, type Order } from '@haversack/core/kit/buy/orders';
+import { drawerLineSchema, orderSchema, type DrawerLine, type Order } from '@haversack/core/kit/buy/orders-schema';
 import { shopsSchema } from '@haversack/core/kit/buy/shops-schema';
 import { NO_SHOPS, type Shops } from '@haversack/core/kit/buy/types';
 import { asc, desc, eq } from 'drizzle-orm';

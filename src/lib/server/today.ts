@@ -1,6 +1,7 @@
 import { drawW } from '@haversack/core/demand/draw';
 import { learntOf, spreadOfDevice } from '@haversack/core/demand/spread';
-import { orderSchema, paidFor } from '@haversack/core/kit/buy/orders';
+import { paidFor } from '@haversack/core/kit/buy/orders';
+import { orderSchema } from '@haversack/core/kit/buy/orders-schema';
 import { count, desc, eq } from 'drizzle-orm';
 import { listBatteries } from './batteries.ts';
 import { getBox } from './boxes.ts';
