@@ -81,7 +81,7 @@ test('three devices typed, one bar dragged, a label read, three batteries compar
 
   await page.keyboard.press('1');
   const sure = page.getByRole('region', { name: 'How sure' });
-  await expect(sure).toContainText('2000 runs over', { timeout: 20_000 });
+  await expect(sure).toContainText('600 runs over', { timeout: 20_000 });
   const before = Number(await sure.locator('[data-chance]').getAttribute('data-chance'));
   const helps = page.getByRole('region', { name: 'What would help' });
   await helps
