@@ -58,19 +58,23 @@ function byEdits(box: Box, steps: Parameters<typeof stepped>[1][]): { box: Box; 
 }
 
 describe('the plan is a pure function of document and catalogue', () => {
-  test('after any row of edits, with an earlier plan at hand and without, it is that of the reloaded document', () => {
-    let changedCount = 0;
-    fc.assert(
-      fc.property(editedBox(4), ({ box, steps }) => {
-        const edited = byEdits(box, steps);
-        if (edited.box !== box) changedCount++;
-        const fresh = evaluate(reloaded(edited.box), STARTER_CATALOGUE);
-        expect(difference(edited.plan, fresh)).toBeUndefined();
-      }),
-      { numRuns: runs(500), seed: 20261128 }
-    );
-    expect(changedCount).toBeGreaterThan(runs(400));
-  }, 600_000);
+  test.each([20261128, 20261129])(
+    'after any row of edits, with an earlier plan at hand and without, it is that of the reloaded document (seed %d)',
+    (seed) => {
+      let changedCount = 0;
+      fc.assert(
+        fc.property(editedBox(4), ({ box, steps }) => {
+          const edited = byEdits(box, steps);
+          if (edited.box !== box) changedCount++;
+          const fresh = evaluate(reloaded(edited.box), STARTER_CATALOGUE);
+          expect(difference(edited.plan, fresh)).toBeUndefined();
+        }),
+        { numRuns: runs(250), seed }
+      );
+      expect(changedCount).toBeGreaterThan(runs(200));
+    },
+    600_000
+  );
 
   test('what stood inside before a wider padding was tried stands there again when it is taken back', () => {
     const [, hide] = DEMO_BOXES[0]!;

@@ -75,41 +75,45 @@ describe('unknown is a range', () => {
     }
   });
 
-  test('any value an unknown may have gives no stop that was not announced, and takes none away that stood', () => {
-    let tried = 0;
-    fc.assert(
-      fc.property(
-        fc.oneof(randomBox(6), fc.constantFrom(...[...DEMO_BOXES, ...AS_BUILT].map(([, b]) => b))),
-        fc.array(fc.nat(10_000), { minLength: 1, maxLength: 3 }),
-        fc.nat(1000),
-        fc.nat(1000),
-        (start, picks, which, value) => {
-          const box = unknownBy(start, picks);
-          const plan = planOf(box);
-          const ranges = unknownRanges(box, plan);
-          if (ranges.length === 0) return;
-          const r = ranges[which % ranges.length]!;
-          const after = planOf(change(box, set(r.path, r.values[value % r.values.length])));
-          tried++;
-          const before = new Set(stops(plan));
-          const may = announced(plan);
-          for (const key of stops(after))
-            expect(
-              before.has(key) || may.has(key),
-              `${r.path}: ${key} ${JSON.stringify(r.values[value % r.values.length])} ${JSON.stringify(ranges.map((k) => [k.path, k.best, k.heat]))}`
-            ).toBe(true);
-          const now = new Set(stops(after));
-          for (const key of before)
-            expect(
-              now.has(key),
-              `${r.path} cleared ${key} by ${JSON.stringify(r.values[value % r.values.length])} with ${JSON.stringify(ranges.map((k) => [k.path, k.best, k.heat]))}`
-            ).toBe(true);
-        }
-      ),
-      { numRuns: runs(500), seed: 4 }
-    );
-    expect(tried).toBeGreaterThan(runs(300));
-  }, 600_000);
+  test.each([4, 44])(
+    'any value an unknown may have gives no stop that was not announced, and takes none away (seed %d)',
+    (seed) => {
+      let tried = 0;
+      fc.assert(
+        fc.property(
+          fc.oneof(randomBox(6), fc.constantFrom(...[...DEMO_BOXES, ...AS_BUILT].map(([, b]) => b))),
+          fc.array(fc.nat(10_000), { minLength: 1, maxLength: 3 }),
+          fc.nat(1000),
+          fc.nat(1000),
+          (start, picks, which, value) => {
+            const box = unknownBy(start, picks);
+            const plan = planOf(box);
+            const ranges = unknownRanges(box, plan);
+            if (ranges.length === 0) return;
+            const r = ranges[which % ranges.length]!;
+            const after = planOf(change(box, set(r.path, r.values[value % r.values.length])));
+            tried++;
+            const before = new Set(stops(plan));
+            const may = announced(plan);
+            for (const key of stops(after))
+              expect(
+                before.has(key) || may.has(key),
+                `${r.path}: ${key} ${JSON.stringify(r.values[value % r.values.length])} ${JSON.stringify(ranges.map((k) => [k.path, k.best, k.heat]))}`
+              ).toBe(true);
+            const now = new Set(stops(after));
+            for (const key of before)
+              expect(
+                now.has(key),
+                `${r.path} cleared ${key} by ${JSON.stringify(r.values[value % r.values.length])} with ${JSON.stringify(ranges.map((k) => [k.path, k.best, k.heat]))}`
+              ).toBe(true);
+          }
+        ),
+        { numRuns: runs(250), seed }
+      );
+      expect(tried).toBeGreaterThan(runs(150));
+    },
+    600_000
+  );
 
   test('wrong at both ends stands, and says that it does', () => {
     const box = saltmarshHideBox();
