@@ -1,4 +1,4 @@
-// Mutation testing of one folder of the core: npm run mutate -- quantity [--sample 100] [file.ts …]. Changes a copy of the code in one
+// Mutation testing of one folder of the core: npm run mutate -- quantity [--sample 100] [--seed 2] [file.ts …]. Changes a copy of the code in one
 // place at a time and sees whether a test notices; lists what none did. docs/testing.md says what was looked at and why it stays.
 import { fork } from 'node:child_process';
 import { cpSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -44,8 +44,13 @@ const PATIENCE = 6;
 const LEAST_MS = 15_000;
 
 const args = process.argv.slice(2);
-const at = args.indexOf('--sample');
-const sample = at >= 0 ? Number(args.splice(at, 2)[1]) : Infinity;
+const taken = (name, usual) => {
+  const at = args.indexOf(name);
+  return at >= 0 ? Number(args.splice(at, 2)[1]) : usual;
+};
+const sample = taken('--sample', Infinity);
+// another seed, other changes: a sample that tests were written against says nothing any more
+const seed = taken('--seed', 1);
 const [folder, ...only] = args;
 if (!folder || !Object.hasOwn(WATCHED_BY, folder) || !(sample > 0)) {
   console.error(
@@ -115,7 +120,7 @@ const filesOf = (dir) =>
 const all = filesOf(join(copy, 'src', folder)).flatMap((file) =>
   mutantsOf(readFileSync(file, 'utf8'), file).map((mutant) => ({ file, ...mutant }))
 );
-const chosen = sampled(all, sample);
+const chosen = sampled(all, sample, seed);
 
 // the first run pays for reading everything; the second tells what is usual
 for (let round = 0; round < 2; round++) {
