@@ -135,7 +135,7 @@
   @media screen {
     .box-row {
       content-visibility: auto;
-      contain-intrinsic-size: auto 74px;
+      contain-intrinsic-size: auto 100px;
     }
   }
 </style>
