@@ -574,3 +574,73 @@ test('hours and charge of a claim have their bounds', () => {
     false
   ]);
 });
+
+describe('a device with a battery of its own, a box without one', () => {
+  const box = saltmarshHideBox();
+  const id = box.devices.find((d) => d.spans.length > 0)!.id;
+  const at = box.devices.findIndex((d) => d.id === id);
+  const with_ = (inner: unknown, more: { path: string; value: unknown }[] = []) =>
+    demand(
+      applyEdits(box, [
+        { op: 'set', path: `devices/${id}/inner`, value: inner },
+        ...more.map((m) => ({ op: 'set' as const, ...m }))
+      ])
+    ).devices[at]!;
+  test('emptied first it takes its own hours off the box, those at the beginning', () => {
+    const plain = with_(null);
+    const own = with_({ capacityWh: plain.outW * 2, first: 'inner' });
+    expect(own.innerH).toBeCloseTo(2, 9);
+    expect(own.onH).toBeCloseTo(plain.onH, 9);
+    const hours = (d: typeof plain) => d.bars.reduce((s, b) => s + b.endH - b.startH, 0);
+    expect(hours(own)).toBeCloseTo(hours(plain) - 2, 9);
+    expect(own.bars[0]!.startH).toBeCloseTo(plain.bars[0]!.startH + 2, 9);
+    expect(own.bars.at(-1)!.endH).toBe(plain.bars.at(-1)!.endH);
+    const line = own.working.lines.find((l) => l.label === 'Its inner battery runs first')!;
+    expect(line.value).toBe('-2.00');
+    // as a reserve it takes nothing off
+    const reserve = with_({ capacityWh: plain.outW * 2, first: 'box' });
+    expect(hours(reserve)).toBeCloseTo(hours(plain), 9);
+    expect(reserve.working.lines.some((l) => l.label === 'Its inner battery runs first')).toBe(false);
+    const endless = with_({ capacityWh: plain.outW * 1000, first: 'inner' });
+    expect([endless.bars.length, endless.chargeAh]).toEqual([0, 0]);
+  });
+  test('charge is amps over hours of each bar', () => {
+    const d = with_(null);
+    const volts = demand(box).atV;
+    const sum = d.bars.reduce(
+      (s, b) =>
+        s + (b.meanLaw.powerW / volts + b.meanLaw.currentA + b.meanLaw.conductanceS * volts) * (b.endH - b.startH),
+      0
+    );
+    expect(d.chargeAh).toBeCloseTo(sum, 9);
+  });
+  test('without a battery 12.8 V are taken, an unknown one is reckoned as AGM', () => {
+    const volts = (edits: { path: string; value: unknown }[]) =>
+      demand(
+        applyEdits(
+          box,
+          edits.map((e) => ({ op: 'set' as const, ...e }))
+        )
+      ).atV;
+    expect(volts([{ path: 'bank/partId', value: null }])).toBe(12.8);
+    expect(volts([{ path: `parts/${box.bank.partId}/chemistry`, value: 'unknown' }])).toBe(12);
+    expect(volts([{ path: `parts/${box.bank.partId}/chemistry`, value: 'nmc4' }])).toBe(14.4);
+  });
+  test('only a USB-C device settles on a rail', () => {
+    for (const d of demand(box).devices) {
+      const { supply } = box.devices.find((x) => x.id === d.deviceId)!;
+      expect([supply, d.rail !== undefined]).toEqual([supply, supply === 'usb-c']);
+    }
+  });
+  test('what hangs on a shared converter draws its share of the losses at the battery', () => {
+    const rails = railBox();
+    const of = demand(rails);
+    const shared = of.devices.filter((d) => d.shared);
+    expect(shared.length).toBeGreaterThan(1);
+    for (const d of shared) {
+      expect(d.meanLaw.powerW).toBeGreaterThan(d.outW);
+      expect(d.meanLaw.currentA).toBe(0);
+      expect(d.working.lines.some((l) => l.label === 'Shared converter’s loss')).toBe(true);
+    }
+  });
+});

@@ -10,6 +10,8 @@ import { around } from '../src/panel/around.ts';
 import { copiedTo } from '../src/panel/line-up.ts';
 import { lidSwingMeets } from '../src/panel/lid-swing.ts';
 import type { PanelPlan, PortPlan } from '../src/panel/panel.ts';
+import { swapEdits, swapPart } from '../src/panel/place-port.ts';
+import { plugUses } from '../src/panel/plug-uses.ts';
 import { polarityRows } from '../src/panel/polarity.ts';
 import { silhouettes } from '../src/panel/silhouettes.ts';
 import { snapPort } from '../src/panel/snap.ts';
@@ -571,5 +573,57 @@ describe('what the plan of the ports counts and measures', () => {
       [110, 106]
     ] as const)
       expect([x, y, under(x, y).includes('latch')]).toEqual([x, y, false]);
+  });
+});
+
+describe('plugs of one kind and what they carry', () => {
+  const of = (box: Box, rails = new Map<string, number>()) => plugUses(box, rails);
+  test('outlets and inlets, USB, switches and glands left out', () => {
+    const told = of(hide).flatMap((u) => u.ports.map((p) => p.portId));
+    for (const port of hide.ports) {
+      const part = hide.parts[port.partId] as Panel;
+      const counts =
+        (part.role === 'outlet' || part.role === 'inlet') && part.supply !== 'usb-a' && part.supply !== 'usb-c';
+      expect([port.id, told.includes(port.id)]).toEqual([port.id, counts]);
+    }
+    expect(polarityRows(hide, new Map()).map((r) => r.portId)).toEqual(
+      hide.ports.filter((p) => ['outlet', 'inlet'].includes((hide.parts[p.partId] as Panel).role)).map((p) => p.id)
+    );
+  });
+  test('the same plug at another voltage is told at each of its ports', () => {
+    const outlets = of(hide).find((u) => u.ports.length > 1)!;
+    expect(outlets.volts).toEqual(['12 V']);
+    const [first, second] = outlets.ports;
+    const mixed = of(hide, new Map([[first!.portId, 7.4]])).find((u) => u.partId === outlets.partId)!;
+    expect(mixed.volts).toEqual(['7.4 V', '12 V']);
+    expect(mixed.ports.find((p) => p.portId === first!.portId)!.what).toBe('gives 7.4 V');
+    const row = polarityRows(hide, new Map([[first!.portId, 7.4]])).find((r) => r.portId === second!.portId)!;
+    expect(row.state).toBe('caution');
+    expect(row.say).toContain('also fits');
+  });
+});
+
+describe('another part in a port’s place', () => {
+  const port = hide.ports.find((p) => hide.circuits.some((c) => c.portId === p.id && c.purpose === 'load'))!;
+  test('its circuit follows what it is for, or goes; what was measured was the other part’s', () => {
+    const measured = applyEdits(hide, [set(`ports/${port.id}/contactMilliOhm`, 12)]);
+    const after = (id: string) => applyEdits(measured, swapEdits(measured, port.id, panelPart(id)));
+    const purpose = (box: Box) => box.circuits.filter((c) => c.portId === port.id).map((c) => c.purpose);
+    expect(purpose(after('inlet-sae'))).toEqual(['charge']);
+    expect(purpose(after('circular-16'))).toEqual(['load']);
+    expect(purpose(after('vent-m12'))).toEqual([]);
+    const box = after('circular-16');
+    expect(box.ports.find((p) => p.id === port.id)).toMatchObject({ partId: 'circular-16', contactMilliOhm: null });
+    const vent = hide.ports.find((p) => !hide.circuits.some((c) => c.portId === p.id));
+    if (vent)
+      expect(
+        applyEdits(hide, swapEdits(hide, vent.id, socket)).circuits.filter((c) => c.portId === vent.id)
+      ).toHaveLength(1);
+    expect(swapEdits(hide, 'nowhere', socket)).toEqual([]);
+  });
+  test('it stays where it is when it meets nothing there; a port that is not there is none', () => {
+    const same = hide.parts[port.partId] as Panel;
+    expect(swapPart(hide, plan.fit!, port.id, same)).toMatchObject({ moved: false });
+    expect(swapPart(hide, plan.fit!, 'nowhere', same)).toBeUndefined();
   });
 });
