@@ -206,6 +206,14 @@ describe('packs in a run', () => {
     advance(p, 3600);
     expect(p.soc).toBe(1);
   });
+  test('an aged pack empties faster by what it has lost', () => {
+    const p = pack({ healthFraction: 0.8 });
+    setTemperature(p, 0);
+    p.packA = 1;
+    advance(p, 3600);
+    // 20 Ah × 0.8 × 0.88 at 0 °C
+    expect(p.soc).toBeCloseTo(1 - 1 / (20 * 0.8 * 0.88), 9);
+  });
   test('voltage and resistance at its charge, with its link', () => {
     const p = pack({ startFraction: 0.5, linkOhm: 0.01 });
     setTemperature(p, 25);
@@ -339,6 +347,13 @@ describe('what comes in', () => {
       ).inflowA
     ).toBeUndefined();
   });
+});
+
+test('the charge drawn is the sum of the curve, its mean that over the hours', () => {
+  const { run, drawnAh, meanA, wantedH } = plan.outing!;
+  const sum = run.timeH.slice(0, -1).reduce((s, t, i) => s + run.currentA[i]! * (run.timeH[i + 1]! - t), 0);
+  expect(drawnAh).toBeCloseTo(sum, 6);
+  expect(meanA).toBeCloseTo(drawnAh / wantedH, 12);
 });
 
 test('energy by where it went adds up, and what came in beside the battery is named only when there is any', () => {
