@@ -29,10 +29,10 @@ import type { KnownChemistry, PartOf } from '../src/catalogue/part.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox } from '../src/demo/boxes.ts';
 import { demand } from '../src/demand/demand.ts';
+import { set } from '../src/findings/rule.ts';
 import { evaluate } from '../src/evaluate.ts';
 
 type Battery = PartOf<'battery'>;
-const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const box = canalNightBankBox();
 const part = box.parts[box.bank.partId!] as Battery;
 const change = (...edits: Edit[]): Box => applyEdits(box, edits);

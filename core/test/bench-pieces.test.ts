@@ -10,10 +10,10 @@ import type { PartOf } from '../src/catalogue/part.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { drawW } from '../src/demand/draw.ts';
 import { saltmarshHideBox } from '../src/demo/boxes.ts';
+import { set } from '../src/findings/rule.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { METRIC_UNITS, type Units } from '../src/quantity/said.ts';
 
-const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const hide = saltmarshHideBox();
 const plan = evaluate(hide, STARTER_CATALOGUE);
 const US: Units = { lengthUnit: 'in', massUnit: 'lb', temperatureUnit: 'F' };

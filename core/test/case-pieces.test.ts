@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { applyEdits, type Edit } from '../src/box/edits.ts';
+import { applyEdits } from '../src/box/edits.ts';
 import { afloat, floating, hangTiltDeg, SHELL_KG_PER_L, tipDeg } from '../src/case/balance.ts';
 import { bendRoomMm, lidLead, sagMm, uTurnMm } from '../src/case/cable.ts';
 import {
@@ -24,11 +24,11 @@ import { FACES } from '../src/catalogue/faces.ts';
 import type { PartOf } from '../src/catalogue/part.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { saltmarshHideBox } from '../src/demo/boxes.ts';
+import { set } from '../src/findings/rule.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { METRIC } from '../src/quantity/said.ts';
 
 type Case = PartOf<'case'>;
-const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const hide = saltmarshHideBox();
 const plan = evaluate(hide, STARTER_CATALOGUE);
 /** A case of round figures: 300 × 200 at the rim, 280 × 190 at the floor, 150 deep, a lid of 30. */

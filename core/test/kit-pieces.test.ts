@@ -1,17 +1,17 @@
 import { describe, expect, test } from 'vitest';
 import { AUTO, setTo } from '../src/box/attr.ts';
-import { applyEdits, type Edit } from '../src/box/edits.ts';
+import { applyEdits } from '../src/box/edits.ts';
 import type { Box, CarryWord } from '../src/box/schema.ts';
 import type { Part, PartOf } from '../src/catalogue/part.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
+import { set } from '../src/findings/rule.ts';
 import { evaluate, type Plan } from '../src/evaluate.ts';
 import { ALLOWANCE, carry, CARRY_LIMIT_KG } from '../src/kit/carry.ts';
 import { Collector } from '../src/kit/collector.ts';
 import { cuttingFor } from '../src/kit/cutting.ts';
 import { awgAreaMm2 } from './wire-areas.ts';
 
-const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const planOf = (box: Box): Plan => evaluate(box, STARTER_CATALOGUE);
 const hide = saltmarshHideBox();
 const plan = planOf(hide);

@@ -1,10 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import { bank } from '../src/battery/bank.ts';
-import { applyEdits, type Edit } from '../src/box/edits.ts';
+import { applyEdits } from '../src/box/edits.ts';
 import type { Box, Solar } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { campTableBox } from '../src/demo/fed.ts';
 import { saltmarshHideBox } from '../src/demo/boxes.ts';
+import { set } from '../src/findings/rule.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { niceTop, runCurves } from '../src/outing/curves.ts';
 import { eventLines } from '../src/outing/event-lines.ts';
@@ -28,7 +29,6 @@ import {
 import { CHEMISTRY } from '../src/battery/chemistry.ts';
 import { openCircuitV } from '../src/battery/model.ts';
 
-const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const hide = saltmarshHideBox();
 const plan = evaluate(hide, STARTER_CATALOGUE);
 

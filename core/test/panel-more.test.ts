@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
 import { withKnownFaces } from '../src/box/older.ts';
-import { boxSchema, type Bracket } from '../src/box/schema.ts';
+import { boxSchema } from '../src/box/schema.ts';
 import { caseFromDraft, draftProblems, stillOpen, type CaseDraft } from '../src/case/measure.ts';
 import { caseFit } from '../src/case/fit.ts';
 import { casePart, partSchema } from '../src/catalogue/part.ts';
@@ -17,6 +17,7 @@ import { portLabels, switchCard } from '../src/bench/labels.ts';
 import { aligned, copiedTo, CORNERS, distributed, fromCorner, mirrored } from '../src/panel/line-up.ts';
 import { lidSwingMeets } from '../src/panel/lid-swing.ts';
 import { GRID_MM, SNAP_MM, snapPort } from '../src/panel/snap.ts';
+import { bracketOn } from './bracket.ts';
 import { without } from './vectors.ts';
 import { grownZone, noDrillZones } from '../src/panel/zones.ts';
 
@@ -216,22 +217,7 @@ describe('labels and switches', () => {
 });
 
 describe('brackets', () => {
-  const arm: Bracket = {
-    id: 'k9',
-    name: 'Arm',
-    face: 'back',
-    xMm: 120,
-    yMm: 90,
-    fixing: 'suction',
-    acrossMm: 80,
-    loadKg: 0.2,
-    leverMm: 60
-  };
-  const planOf = (over: Partial<Bracket>) =>
-    evaluate(
-      applyEdits(hide, [{ op: 'add', path: 'brackets', value: { ...arm, ...over } }]),
-      STARTER_CATALOGUE
-    ).brackets.at(-1)!;
+  const planOf = (over: Parameters<typeof bracketOn>[1]) => bracketOn(hide, over);
   test('pull is load times lever over the arm of the foot, by hand', () => {
     // 0.2 kg at 3 g = 5.884 N; 60 mm over half of 80 mm
     expect(planOf({}).pullN).toBeCloseTo((0.2 * 3 * 9.80665 * 60) / 40, 6);

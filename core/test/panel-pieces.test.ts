@@ -1,10 +1,11 @@
 import { describe, expect, test } from 'vitest';
-import { applyEdits, type Edit } from '../src/box/edits.ts';
+import { applyEdits } from '../src/box/edits.ts';
 import type { Bracket, Box } from '../src/box/schema.ts';
 import { faceSizeMm } from '../src/case/faces.ts';
 import type { Face, PartOf } from '../src/catalogue/part.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
+import { set } from '../src/findings/rule.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { around } from '../src/panel/around.ts';
 import { copiedTo } from '../src/panel/line-up.ts';
@@ -16,10 +17,10 @@ import { polarityRows } from '../src/panel/polarity.ts';
 import { silhouettes } from '../src/panel/silhouettes.ts';
 import { snapPort } from '../src/panel/snap.ts';
 import { edgeMm, holeSizeMm, pairGaps, pitchMm, webMm } from '../src/panel/spacing.ts';
+import { bracketOn } from './bracket.ts';
 import { grownZone, noDrillZones } from '../src/panel/zones.ts';
 
 type Panel = PartOf<'panel'>;
-const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const panelPart = (id: string): Panel => {
   const p = STARTER_CATALOGUE.find((x) => x.id === id);
   if (p?.kind !== 'panel') throw new Error(`no panel part ${id}`);
@@ -354,22 +355,8 @@ describe('copies on another face', () => {
 });
 
 describe('brackets: what they bear and what lies under their foot', () => {
-  const arm: Bracket = {
-    id: 'k9',
-    name: 'Arm',
-    face: 'back',
-    xMm: 120,
-    yMm: 90,
-    fixing: 'bolted',
-    acrossMm: 60,
-    loadKg: 1,
-    leverMm: 100
-  };
-  const on = (over: Partial<Bracket>, box: Box = hide) =>
-    evaluate(
-      applyEdits(box, [{ op: 'add', path: 'brackets', value: { ...arm, ...over } }]),
-      STARTER_CATALOGUE
-    ).brackets.at(-1)!;
+  const bolted = { fixing: 'bolted', acrossMm: 60, loadKg: 1, leverMm: 100 } as const;
+  const on = (over: Partial<Bracket>, box: Box = hide) => bracketOn(box, { ...bolted, ...over });
   const inMaterial = (material: string, wallMm: number) => {
     const part = hide.parts[hide.casePartId!] as PartOf<'case'>;
     return on({}, applyEdits(hide, [set(`parts/${part.id}`, { ...part, material, wallMm, faceWallMm: {} })]));
@@ -537,26 +524,7 @@ describe('what the plan of the ports counts and measures', () => {
       })
     ]);
     const under = (xMm: number, yMm: number): string[] =>
-      evaluate(
-        applyEdits(box, [
-          {
-            op: 'add',
-            path: 'brackets',
-            value: {
-              id: 'k9',
-              name: 'Arm',
-              face: 'back',
-              xMm,
-              yMm,
-              fixing: 'bolted',
-              acrossMm: 40,
-              loadKg: 0.2,
-              leverMm: 60
-            }
-          }
-        ]),
-        STARTER_CATALOGUE
-      ).brackets.at(-1)!.under;
+      bracketOn(box, { xMm, yMm, fixing: 'bolted', acrossMm: 40 }).under;
     // the latch with its margin of 5 mm: 95 to 125 across, 55 to 85 up; half of the foot is 20
     for (const [x, y] of [
       [110, 70],

@@ -8,6 +8,7 @@
   import { onMount } from 'svelte';
   import { page } from '$app/state';
   import { request } from '$lib/client/api.ts';
+  import { inPieces } from '$lib/client/in-pieces.ts';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { useLogbook } from '$lib/client/logbook.svelte.ts';
   import { showView } from '$lib/client/views.ts';
@@ -20,9 +21,6 @@
   const open = useBox();
   const log = useLogbook();
   const units = $derived(open.doc.preferences);
-  /** What is seen first, and how much comes at once after it. */
-  const FIRST = 60;
-  const PIECE = 500;
   const PARTS = [
     { id: 'records', text: 'Records' },
     { id: 'series', text: 'Meter’s series' }
@@ -51,23 +49,20 @@
       .map(([k, v]) => `&${k}=${encodeURIComponent(v)}`)
       .join('');
     const another = asks !== question;
-    const got: LogRecord[] = [];
+    const ask = (offset: number, limit: number) =>
+      request<{ records: LogRecord[]; total: number }>(
+        'GET',
+        `/api/boxes/${open.id}/logbook?offset=${offset}&limit=${limit}${asks}`
+      );
     try {
-      for (let limit = FIRST; ; limit = PIECE) {
-        const piece = await request<{ records: LogRecord[]; total: number }>(
-          'GET',
-          `/api/boxes/${open.id}/logbook?offset=${got.length}&limit=${limit}${asks}`
-        );
+      for await (const now of inPieces(ask)) {
         // an answer that was overtaken by a later question says nothing
         if (turn !== asked) return;
-        got.push(...piece.records);
-        const whole = piece.records.length === 0 || got.length >= piece.total;
-        total = piece.total;
-        if (another || whole || !known) rows = [...got];
+        total = now.total;
+        if (another || now.whole || !known) rows = now.rows;
         known = true;
         question = asks;
         problem = '';
-        if (whole) return;
       }
     } catch (e) {
       if (turn === asked) problem = (e as Error).message;
