@@ -2,7 +2,7 @@ import { reportBuying, reportCutting, reportSound, reportWork } from './bench-ki
 import { reportDesign } from './bench-design.ts';
 import { reportLearning } from './bench-log.ts';
 import { writeFileSync } from 'node:fs';
-import { positiveTerminals, TrialCircuit } from '../core/src/trials/circuit.ts';
+import { TrialCircuit } from '../core/src/trials/circuit.ts';
 import { shortSources } from '../core/src/trials/setting.ts';
 import { suspects } from '../core/src/trials/finder.ts';
 import { oneShort } from '../core/src/trials/survey.ts';
@@ -157,7 +157,7 @@ measure('season of 8 months at 10 min, with sun', 'under 150 ms', () => void sea
   const { weak, strong } = shortSources(plan.bank!, box.outing.airC);
   const faults = [
     ...suspects(circuit).map((s) => s.fault),
-    ...positiveTerminals(circuit).map((at) => ({ kind: 'short' as const, at }))
+    ...circuit.positives.map((at) => ({ kind: 'short' as const, at }))
   ];
   const began = performance.now();
   for (let i = 0; i < 5000; i++) {

@@ -89,6 +89,7 @@ await checkAll([
   ['types of the screens', 'npx', ['svelte-check', '--fail-on-warnings', '--output', 'human', '--tsgo']],
   ['format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
   ['lint', 'npx', ['eslint', '.']],
+  ['types of the scripts and browser tests', 'node', [TSC, '-p', 'scripts']],
   ['types of the core tests', 'node', [TSC, '-p', 'core/tsconfig.test.json']],
   ['types of the core', 'node', [TSC, '-p', 'core']],
   ['boundaries', 'npx', ['depcruise', 'core/src', 'src', '--config', '.dependency-cruiser.cjs']],

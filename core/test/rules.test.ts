@@ -187,6 +187,8 @@ const TRIPS: Record<string, () => Box> = {
   'inverter-present': () => change(good, set(`devices/${device(good, 'Shelter lamp').id}/supply`, 'inverter')),
   'usb-c-rail': () =>
     change(hide, watts(hide, 'Phone top-up', 65), set(`devices/${device(hide, 'Phone top-up').id}/wantsV`, 20)),
+  'battery-worn': () => change(good, set('bank/ageYears', 9)),
+  'stored-flat': () => change(good, set('charging/storageMonths', 20), set('charging/storageC', 40)),
   'cutoff-too-low': () => change(good, set('bank/disconnect', setTo({ cutV: 9, backV: 12 }))),
   'parallel-soc': () =>
     change(

@@ -3,6 +3,7 @@ export const SEVERITY_OF_TRIP: Record<string, readonly string[]> = {
   caution: [
     'battery-drags-gasket',
     'battery-figures-unknown',
+    'battery-worn',
     'bend-too-tight',
     'bracket-tips',
     'breaker-auto-reset',
@@ -55,6 +56,7 @@ export const SEVERITY_OF_TRIP: Record<string, readonly string[]> = {
     'same-plug',
     'shunt-bypassed',
     'shunt-overload',
+    'stored-flat',
     'tab-order-unknown',
     'terminal-stack',
     'terminal-too-hot',

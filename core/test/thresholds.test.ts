@@ -304,6 +304,34 @@ const EDGES: Edge[] = [
     figure: (_, v) => (v * 24 * 90) / 35,
     threshold: 1
   },
+  {
+    rule: 'battery-worn',
+    severity: 'note',
+    make: (v) => change(canal, set('bank/ageYears', v)),
+    quiet: 1,
+    trips: 12,
+    figure: (p) => Math.min(...p.bank!.packs.map((k) => k.healthFraction)),
+    threshold: 0.8
+  },
+  {
+    rule: 'battery-worn',
+    severity: 'caution',
+    make: (v) => change(canal, set('bank/ageYears', v)),
+    quiet: 1,
+    trips: 12,
+    figure: (p) => Math.min(...p.bank!.packs.map((k) => k.healthFraction)),
+    threshold: 0.7
+  },
+  {
+    // a gel or AGM battery under half its charge; at 25 °C it loses 2.5 % a month
+    rule: 'stored-flat',
+    severity: 'caution',
+    make: (v) => change(canal, set('charging/storageC', 25), set('charging/storageMonths', v)),
+    quiet: 6,
+    trips: 36,
+    figure: (_, v) => 0.975 ** v,
+    threshold: 0.5
+  },
 
   // carry and stand
   {

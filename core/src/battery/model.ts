@@ -82,6 +82,9 @@ export function stateOfHealth(
   return Math.max(0.3, 1 - 0.2 * worn);
 }
 
+/** Standing draw of a pack's own protection, A. @source electrical reference 6: 0.05-1 mA, middle */
+export const PROTECTION_A = 0.0005;
+
 /** Share lost per month of storage, doubling each 10 K (0-45 °C). @source electrical reference 6 */
 export const selfDischargePerMonth = (chemistry: KnownChemistry, tempC: number): number =>
   CHEMISTRY[chemistry].selfDischargePerMonthFraction * 2 ** ((tempC - 25) / 10);

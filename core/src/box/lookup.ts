@@ -14,6 +14,12 @@ export function partOf<K extends PartKind>(
 
 export const panelPartOf = (box: Pick<Box, 'parts'>, port: Port | undefined) => partOf(box, 'panel', port?.partId);
 
+/** The part in a port, with the contacts that were measured at this very one. */
+export function fittedPart(box: Pick<Box, 'parts'>, port: Port | undefined): PartOf<'panel'> | undefined {
+  const part = panelPartOf(box, port);
+  return part && port && port.contactMilliOhm !== null ? { ...part, contactMilliOhm: port.contactMilliOhm } : part;
+}
+
 /** The set value, or the automatic one; undefined for none and unknown. */
 export function valueOf<T>(attribute: Attr<T>, automatic: T | undefined): T | undefined {
   if (attribute.is === 'set') return attribute.value;

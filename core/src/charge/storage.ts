@@ -1,15 +1,15 @@
 import { saidIn } from '../quantity/said.ts';
+import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { bankLearnt } from '../battery/learnt.ts';
-import { selfDischargePerMonth } from '../battery/model.ts';
+import { PROTECTION_A, selfDischargePerMonth } from '../battery/model.ts';
 import type { Box } from '../box/schema.ts';
 import type { KnownChemistry } from '../catalogue/part.ts';
-import type { Plan } from '../evaluate.ts';
 import { DAYS_A_MONTH } from '../quantity/constants.ts';
 import { fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
-import { PROTECTION_A } from '../season/season.ts';
 import { standbyDraws } from '../wiring/standby.ts';
+import type { WiringPlan } from '../wiring/types.ts';
 
 /** How full to store, when to top up at the latest, and the charge it should not fall under. @source electrical reference 6; lowest levels by rule of thumb */
 const STORE: Record<KnownChemistry, { lowFraction: number; highFraction: number; topUpMonths: number; floor: number }> =
@@ -22,7 +22,7 @@ const STORE: Record<KnownChemistry, { lowFraction: number; highFraction: number;
     nmc4: { lowFraction: 0.4, highFraction: 0.5, topUpMonths: 6, floor: 0.2 }
   };
 /** What is called flat: nothing useful left, and harm begins. @source rule of thumb */
-const FLAT_FRACTION = 0.05;
+export const FLAT_FRACTION = 0.05;
 const MONTH_H = DAYS_A_MONTH * 24;
 
 export type StoragePlan = {
@@ -33,6 +33,8 @@ export type StoragePlan = {
   drainA: number;
   drains: { name: string; currentA: number }[];
   perMonthFraction: number;
+  /** What is left after the months it is stored by its own loss alone, everything that drains it pulled off. */
+  aloneFraction: number;
   /** Months until the floor, and until flat; Infinity when nothing drains. */
   topUpMonths: number;
   shelfMonths: number;
@@ -42,7 +44,7 @@ export type StoragePlan = {
 };
 
 /** Storing this box: how full, when to top up, months on the shelf. Undefined without a battery. @source electrical reference 6 */
-export function storagePlan(box: Box, plan: Plan): StoragePlan | undefined {
+export function storagePlan(box: Box, plan: { bank: Bank | undefined; wiring: WiringPlan }): StoragePlan | undefined {
   const b = plan.bank;
   if (!b) return undefined;
   const rule = STORE[b.chemistry];
@@ -74,6 +76,7 @@ export function storagePlan(box: Box, plan: Plan): StoragePlan | undefined {
     drainA,
     drains,
     perMonthFraction,
+    aloneFraction: start * (1 - perMonthFraction) ** box.charging.storageMonths,
     topUpMonths,
     shelfMonths: monthsUntil(leftAfter, FLAT_FRACTION),
     leftAfterFraction: Math.max(0, leftAfter(box.charging.storageMonths)),

@@ -2,6 +2,7 @@ import type { Rule } from './rule.ts';
 import { adapterReverses } from './rules/adapter-reverses.ts';
 import { adiabaticFail } from './rules/adiabatic-fail.ts';
 import { airTransport } from './rules/air-transport.ts';
+import { batteryWorn } from './rules/battery-worn.ts';
 import { batteryDoesNotFit } from './rules/battery-does-not-fit.ts';
 import { batteryDragsGasket } from './rules/battery-drags-gasket.ts';
 import { batteryFiguresUnknown } from './rules/battery-figures-unknown.ts';
@@ -151,6 +152,7 @@ import { solarVoc } from './rules/solar-voc.ts';
 import { sourceUnfused } from './rules/source-unfused.ts';
 import { spanOutside } from './rules/span-outside.ts';
 import { sparksByBattery } from './rules/sparks-by-battery.ts';
+import { storedFlat } from './rules/stored-flat.ts';
 import { steelUnbushed } from './rules/steel-unbushed.ts';
 import { supplyMismatch } from './rules/supply-mismatch.ts';
 import { switchRating } from './rules/switch-rating.ts';
@@ -179,6 +181,7 @@ export const RULES: readonly Rule[] = [
   batteryFiguresUnknown,
   batteryOnSide,
   batteryTerminalSmall,
+  batteryWorn,
   batteryWrongWayUp,
   behindPanelCollision,
   bendTooTight,
@@ -304,6 +307,7 @@ export const RULES: readonly Rule[] = [
   postsUncovered,
   powerLimit,
   quiescentDrain,
+  storedFlat,
   relayUnsound,
   returnSharedOverload,
   reversePolarity,

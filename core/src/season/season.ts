@@ -1,5 +1,12 @@
 import { CHEMISTRY } from '../battery/chemistry.ts';
-import { capacityFactor, openCircuitV, resistanceFactor, sagGrowth, selfDischargePerMonth } from '../battery/model.ts';
+import {
+  capacityFactor,
+  openCircuitV,
+  resistanceFactor,
+  sagGrowth,
+  selfDischargePerMonth,
+  PROTECTION_A
+} from '../battery/model.ts';
 import type { Box, Season } from '../box/schema.ts';
 import { meanOver } from '../demand/draw.ts';
 import { portPartOf } from '../demand/demand.ts';
@@ -15,8 +22,6 @@ import { skyOfDays } from '../sun/weather.ts';
 
 const SEASON_STEP_S = 600;
 const MONTH_S = DAYS_A_MONTH * 86400;
-/** Standing draw of a pack's own protection, A. @source electrical reference 6: 0.05-1 mA, middle */
-export const PROTECTION_A = 0.0005;
 const WEATHER_SEED = 7;
 
 export type DeviceEnd = {

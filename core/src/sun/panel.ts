@@ -26,8 +26,11 @@ export function panelPowerW(panel: Panel, lightWPerM2: number, airC: number, bat
   const sun = (lightWPerM2 / 1000) * SOILING * panel.unshadedFraction;
   if (panel.controller === 'mppt')
     return panel.panelW * sun * (1 + POWER_PER_K * (cellC(airC, lightWPerM2) - 25)) * MPPT;
-  return (panel.panelW / panel.maxPowerV) * sun * batteryV;
+  return maxPowerA(panel) * sun * batteryV;
 }
+
+/** Current of a panel at its best, A: what runs through its lead, its plug and its port. */
+export const maxPowerA = (panel: Pick<Solar, 'panelW' | 'maxPowerV'>): number => panel.panelW / panel.maxPowerV;
 
 /** Open-circuit voltage of the panel at a temperature. @source electrical reference 9 */
 export const openCircuitAtV = (openV: number, tempC: number): number => openV * (1 + OPEN_V_PER_K * (tempC - 25));

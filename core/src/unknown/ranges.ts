@@ -43,8 +43,8 @@ const RULES: Readonly<Record<string, RegExp>> = {
   currentA: /charg|overload|terminal/,
   coldestC: /cold/,
   holdDown: /loose/,
-  ageYears: /runtime|dod|parallel-age|peak|undervoltage|power-limit/,
-  packs: /runtime|dod|parallel-age|peak|undervoltage|power-limit/,
+  ageYears: /runtime|dod|parallel-age|peak|undervoltage|power-limit|worn/,
+  packs: /runtime|dod|parallel-age|peak|undervoltage|power-limit|worn/,
   capacityAh: /runtime|dod|c-rate|charge-current|quiescent|peak|undervoltage|power-limit|capacity-claim|lead-acid/,
   changeoverA: /guard|overload|changeover/,
   ratedW: /conductor|fuse-exceeds|guard|fault|rail-overload/

@@ -2,8 +2,8 @@ import { chargeSources } from '../judge/charge-sources.ts';
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { blockOf, switchesOf } from '../box/feeds.ts';
-import { partOf, valueOf } from '../box/lookup.ts';
-import type { Box, Device, Origin, Port } from '../box/schema.ts';
+import { fittedPart, partOf, valueOf } from '../box/lookup.ts';
+import type { Box, Device, Origin } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { lawCurrentA, type LoadLaw } from '../network/law.ts';
 import { type Branch, type Tree } from './tree.ts';
@@ -120,10 +120,6 @@ const INVERTER_SHARE = 0.85;
 /** A motor's power is that at 12 V; its current grows with the voltage. */
 const MOTOR_V = 12;
 
-/** The part with the contacts that were measured at this very port. */
-const asMeasured = (part: PartOf<'panel'> | undefined, port: Port | undefined): PartOf<'panel'> | undefined =>
-  part && port && port.contactMilliOhm !== null ? { ...part, contactMilliOhm: port.contactMilliOhm } : part;
-
 /**
  * What a circuit feeds: its amps by the time table and with everything on that its switches allow, at the lowest voltage, with its
  * inrush and how long it lasts. Spare outlets count with what somebody expects on them.
@@ -131,7 +127,7 @@ const asMeasured = (part: PartOf<'panel'> | undefined, port: Port | undefined): 
  */
 export function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: DraftContext): Load {
   const port = box.ports.find((p) => p.id === circuit.portId);
-  const portPart = asMeasured(partOf(box, 'panel', port?.partId), port);
+  const portPart = fittedPart(box, port);
   const rail = x.rails.get(circuit.id);
   const lowV = rail?.outV ?? x.lowV;
   const switchPortId = valueOf(circuit.switchPortId, undefined);

@@ -1,4 +1,4 @@
-import { panelPartOf } from '../box/lookup.ts';
+import { fittedPart } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
 
@@ -13,7 +13,7 @@ export function leverAt(
 ): Lever | undefined {
   const port = portId === undefined ? undefined : box.ports.find((p) => p.id === portId);
   if (!port) return undefined;
-  const part = panelPartOf(box, port);
+  const part = fittedPart(box, port);
   const tag = tags[port.id] ?? port.id;
   return { portId: port.id, tag: part?.role !== 'switch' && part?.also.includes('switch') ? `${tag}s` : tag, part };
 }

@@ -1,7 +1,7 @@
 import { saidIn } from '../quantity/said.ts';
 import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
 import { mainFeed, masterPortId, switchesOf } from '../box/feeds.ts';
-import { panelPartOf, partOf, valueOf } from '../box/lookup.ts';
+import { fittedPart, partOf, valueOf } from '../box/lookup.ts';
 import { holdingA } from '../box/relay.ts';
 import { lawCurrentA } from '../network/law.ts';
 import type { Box } from '../box/schema.ts';
@@ -51,7 +51,7 @@ export function mainDraft({ box, catalogue, need, fit, bank }: Sources, circuits
   const fuse = fuseFamily && fuseOf(box, catalogue, fuseFamily);
   const masterId = masterPortId(box);
   const panelAt = (id: string | undefined) =>
-    panelPartOf(
+    fittedPart(
       box,
       box.ports.find((p) => p.id === id)
     );

@@ -83,7 +83,8 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
   const up = c.upId !== undefined;
   const fromPost = !up && c.live === 'direct';
   let now = beginOf(net, c, made, x.tree);
-  const inBlock = n.parts.some((p) => p.kind === 'fuse-block' && p.id === now.part);
+  // one that sits out along the wire is in no way of a block, whatever the wire hangs on
+  const inBlock = !setOut(c) && n.parts.some((p) => p.kind === 'fuse-block' && p.id === now.part);
   let left = c.lengthMm;
   if (c.fuseOrigin !== 'none') {
     n.part({
@@ -100,6 +101,7 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
     const stubMm = c.fuseDistanceMm ?? STUB_MM;
     if (inBlock)
       wire('way', now, at(c.fuseTag, 'in'), 'positive', 0, null); // inside the block
+    else if (ownAhead(c)) wire('stub', now, at(c.fuseTag, 'in'), 'positive', stubMm, ...leadOf(c));
     else if (up) wire('stub', now, at(c.fuseTag, 'in'), 'positive', stubMm, ...upWire(c, made));
     else if (fromPost) wire('post', now, at(c.fuseTag, 'in'), 'positive', stubMm, ...postWire(net, c));
     else wire('stub', now, at(c.fuseTag, 'in'), 'positive', stubMm, main.wire ?? null, main.wireCount);
@@ -207,6 +209,10 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
   if (sensed && !made.portIsThere) sensePair(n, box, c);
   if (relay) coilNet(n, box, tags, relay, afterFuse, ends.bus, { size: c.wire ?? null, count: circuit.wireCount });
 }
+
+/** Somebody measured along this very wire how far out its fuse sits: that stretch is of the same wire. */
+const ownAhead = (c: CircuitPlan): boolean => setOut(c) && c.wireOrigin === 'set';
+const setOut = ({ circuit: { fuseFromStartMm: at } }: CircuitPlan): boolean => at.is === 'set' && at.value > 0;
 
 /** Of what a branch hangs on. */
 const upWire = (c: CircuitPlan, made: Made): [WireSize | null, number] =>

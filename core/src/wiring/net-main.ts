@@ -1,5 +1,5 @@
 import { mainFeed, switchesOf } from '../box/feeds.ts';
-import { panelPartOf, valueOf } from '../box/lookup.ts';
+import { fittedPart, valueOf } from '../box/lookup.ts';
 import { COIL_A } from '../box/relay.ts';
 import type { Box, Feed, Relay } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
@@ -101,7 +101,7 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
   const wayIn = wayInOf(box, feed);
   if (wayIn) {
     const port = box.ports.find((p) => p.id === wayIn.portId);
-    const part = panelPartOf(box, port);
+    const part = fittedPart(box, port);
     const milliOhm = part?.contactMilliOhm ?? INLET_MILLIOHM;
     const common = {
       kind: 'inlet' as const,

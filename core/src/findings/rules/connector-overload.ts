@@ -1,28 +1,38 @@
 import { apart } from '../../quantity/format.ts';
-import { circuitPlace, rule } from '../rule.ts';
 import { BEARS } from '../../wiring/fuse.ts';
+import { panelPort } from '../panel-port.ts';
+import { circuitPlace, rule, type Draft, type Where } from '../rule.ts';
 
-/** More through a plug than it is made for. */
-export const connectorOverload = rule('connector-overload', 'safe', 'wiring', (x) =>
-  x.wiring.circuits.flatMap((c) => {
-    const rating = c.portPart?.ratingA;
-    if (rating == null || c.portPart?.role === 'meter' || c.portPart?.role === 'lamp') return [];
-    // a converter is made for all of its own current; contacts age
-    const share = c.portPart?.converterRatedW ? 1 : BEARS.contact;
-    if (c.loadA <= share * rating + 1e-9) return [];
-    const stop = c.loadA > rating;
-    const [runs, bears] = apart(c.loadA, rating, 1);
-    return [
-      {
-        at: circuitPlace(c.circuit.id, c.tag),
-        severity: stop ? ('stop' as const) : ('caution' as const),
-        short: `${c.portTag} ${bears} A carries ${runs} A`,
-        title: `${c.portTag} carries ${runs} A of ${bears} A`,
-        why: stop
-          ? 'Its plastic softens and the contact burns.'
-          : 'Contacts age; a connector should carry 80 % of its rating at most.',
-        figures: { loadA: c.loadA, ratingA: rating }
-      }
-    ];
-  })
-);
+/** What runs through one plug, and what it is made for. */
+function overloaded(at: Where, tag: string, amps: number, ratingA: number, share: number): Draft[] {
+  if (amps <= share * ratingA + 1e-9) return [];
+  const stop = amps > ratingA;
+  const [runs, bears] = apart(amps, ratingA, 1);
+  return [
+    {
+      at,
+      severity: stop ? 'stop' : 'caution',
+      short: `${tag} ${bears} A carries ${runs} A`,
+      title: `${tag} carries ${runs} A of ${bears} A`,
+      why: stop
+        ? 'Its plastic softens and the contact burns.'
+        : 'Contacts age; a connector should carry 80 % of its rating at most.',
+      figures: { loadA: amps, ratingA }
+    }
+  ];
+}
+
+/** More through a plug than it is made for: those of the circuits, and the one a panel plugs into. */
+export const connectorOverload = rule('connector-overload', 'safe', 'wiring', (x) => {
+  const port = panelPort(x);
+  return [
+    ...x.wiring.circuits.flatMap((c) => {
+      const rating = c.portPart?.ratingA;
+      if (rating == null || c.portPart?.role === 'meter' || c.portPart?.role === 'lamp') return [];
+      // a converter is made for all of its own current; contacts age
+      const share = c.portPart?.converterRatedW ? 1 : BEARS.contact;
+      return overloaded(circuitPlace(c.circuit.id, c.tag), c.portTag, c.loadA, rating, share);
+    }),
+    ...(port?.part.ratingA == null ? [] : overloaded(port.at, port.tag, port.amps, port.part.ratingA, BEARS.contact))
+  ];
+});

@@ -1,29 +1,58 @@
-import { circuitPlace, rule, type Draft } from '../rule.ts';
+import type { Happening } from '../../judge/table.ts';
+import { placeOf } from '../elements.ts';
+import { panelPort } from '../panel-port.ts';
+import { circuitPlace, rule, type Draft, type Facts, type Where } from '../rule.ts';
 
 /** Heat that a contact may give off: in a plastic socket, and elsewhere, W. @source electrical reference 12 */
 const SOCKET_W = 0.5;
 const SWITCH_W = 1;
 
-/** A contact that gets hot at the hungriest moment. */
+type Contact = { at: Where; tag: string; amps: number; milliOhm: number; limitW: number };
+
+/** Contacts of a placed part in the circuit; undefined for what has none, and for a display nothing runs through. */
+function contactOf(x: Facts, h: Happening): Contact | undefined {
+  const { part } = h;
+  if (!part || (part.kind !== 'port' && part.kind !== 'switch' && part.kind !== 'inlet')) return undefined;
+  const branch = x.wiring.circuits.find((c) => (part.kind === 'port' ? c.portTag : c.switchTag) === part.id);
+  const amps = Math.max(h.rmsA, h.chargeA);
+  // each pole of a way in is a part of its own
+  const milliOhm = part.kind === 'inlet' ? 2 * part.throughMilliOhm : part.throughMilliOhm;
+  const { ref } = part;
+  const port = ref.kind === 'port' ? x.panel?.ports.find((p) => p.port.id === ref.id) : undefined;
+  return {
+    at: branch ? circuitPlace(branch.circuit.id, branch.tag) : placeOf(x, h),
+    tag: port && part.kind === 'inlet' ? port.tag : part.id,
+    amps,
+    milliOhm,
+    limitW: part.kind === 'switch' ? SWITCH_W : SOCKET_W
+  };
+}
+
+/** The port of a panel whose controller is built in. */
+function panelContact(x: Facts): Contact | undefined {
+  const port = panelPort(x);
+  return port && port.part.contactMilliOhm !== null
+    ? { at: port.at, tag: port.tag, amps: port.amps, milliOhm: port.part.contactMilliOhm, limitW: SOCKET_W }
+    : undefined;
+}
+
+/** A contact that gets hot by the current that heats it, drawn or charged: every port, switch and way in of the circuit. */
 export const contactHeat = rule('contact-heat', 'safe', 'wiring', (x) => {
-  const out: Draft[] = [];
-  for (const c of x.wiring.circuits) {
-    const check = (tag: string, milliOhm: number | null | undefined, limitW: number) => {
-      const rmsA = x.judge.of(tag)?.rmsA ?? c.loadA;
-      const heatW = ((milliOhm ?? 0) / 1000) * rmsA * rmsA;
-      if (heatW <= limitW) return;
-      out.push({
-        at: circuitPlace(c.circuit.id, c.tag),
-        also: tag,
+  const told = new Set<string>();
+  return [...x.judge.all.map((h) => contactOf(x, h)), panelContact(x)].flatMap((c): Draft[] => {
+    const heatW = c ? (c.milliOhm / 1000) * c.amps * c.amps : 0;
+    if (!c || heatW <= c.limitW || told.has(c.tag)) return [];
+    told.add(c.tag);
+    return [
+      {
+        at: c.at,
+        also: c.tag,
         severity: 'caution',
-        short: `${tag} contacts give off ${heatW.toFixed(1)} W`,
-        title: `The contacts of ${tag} get hot`,
-        why: `${rmsA.toFixed(1)} A (root mean square) through ${milliOhm} mohm give off ${heatW.toFixed(1)} W; ${limitW} W is the most. Take a connector with firmer contacts.`,
-        figures: { heatW, limitW }
-      });
-    };
-    if (c.circuit.purpose === 'load') check(c.portTag, c.portPart?.contactMilliOhm, SOCKET_W);
-    if (c.switchTag) check(c.switchTag, c.switchPart?.contactMilliOhm, SWITCH_W);
-  }
-  return out;
+        short: `${c.tag} contacts give off ${heatW.toFixed(1)} W`,
+        title: `The contacts of ${c.tag} get hot`,
+        why: `${c.amps.toFixed(1)} A (root mean square) through ${Number(c.milliOhm.toPrecision(3))} mohm give off ${heatW.toFixed(1)} W; ${c.limitW} W is the most. Clean them or take a part with firmer contacts.`,
+        figures: { heatW, limitW: c.limitW }
+      }
+    ];
+  });
 });

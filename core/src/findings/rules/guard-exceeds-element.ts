@@ -10,6 +10,9 @@ const hasOwn = (x: Facts, h: Happening): boolean => {
   const branch = branches(x).find((c) => c.circuit.id === h.circuitId);
   // what a converter drives runs over its own return, and over each lead up to the first fuse behind it
   if (h.guard?.limits && branch && h.kind !== 'wire') return false;
+  // ahead of its own fuse a wire has only what stands before; the same wire as behind it, where somebody said so
+  if (h.kind === 'wire' && branch && h.id === `${branch.circuit.id}/stub`)
+    return branch.wireOrigin !== 'set' || branch.circuit.fuseFromStartMm.is !== 'set';
   if (h.kind === 'wire' && branch) return !h.guard?.limits || branch.guard?.limits === true;
   // a circuit’s return as thick as its wire is judged with it
   if (h.kind === 'return' && branch) return branch.circuit.returnWire.is === 'auto' || branch.ampacityA === undefined;

@@ -1,5 +1,6 @@
 import { mainFeed } from '../../box/feeds.ts';
 import { valueOf } from '../../box/lookup.ts';
+import { panelPort } from '../panel-port.ts';
 import { MAIN_PLACE, portPlace, rule, type Draft } from '../rule.ts';
 
 /** Bare live metal outside the case: pins of any plug that the battery reaches, inlets too, and bare lugs. */
@@ -7,6 +8,9 @@ export const liveMalePins = rule('live-male-pins', 'safe', 'ports', (x) => {
   const out: Draft[] = [];
   const through = new Set(x.box.feeds.flatMap((f) => valueOf(f.throughPortId, undefined) ?? []));
   const live = new Set(x.wiring.circuits.map((c) => c.circuit.portId));
+  // with nothing between, or nobody knows what, the battery stands on the panel’s pins, too
+  const panel = panelPort(x);
+  if (panel && ['none', 'unknown'].includes(x.box.charging.solar!.controller)) live.add(panel.at.id);
   for (const p of x.panel?.ports ?? []) {
     if (!p.part.exposedLivePins || (!live.has(p.port.id) && !through.has(p.port.id))) continue;
     const c = x.wiring.circuits.find((k) => k.circuit.portId === p.port.id);

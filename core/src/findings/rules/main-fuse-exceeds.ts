@@ -13,6 +13,15 @@ export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) =
     m.ampacityA !== undefined && m.fuseFamily !== undefined && heldA(m.fuseFamily, m.fuseA) > m.ampacityA + 1e-9;
   const partBad = m.weakest !== undefined && m.fuseA > m.weakest.ratingA;
   if (!wireBad && !partBad) return [];
+  /** The weakest of them gives the finding its name; the other is told behind it. */
+  const wireFirst = wireBad && (!partBad || m.ampacityA! <= m.weakest!.ratingA);
+  const of = [
+    { is: wireBad, first: wireFirst, say: () => `${wireSizeText(m.wire!)} carries ${m.ampacityA!.toFixed(1)} A here` },
+    { is: partBad, first: !wireFirst, say: () => `${m.weakest!.name} is rated ${m.weakest!.ratingA} A` }
+  ]
+    .filter((p) => p.is)
+    .sort((a, b) => Number(b.first) - Number(a.first))
+    .map((p) => p.say());
   const limit = Math.min(m.ampacityA ?? Infinity, m.weakest?.ratingA ?? Infinity);
   const remedies = (): Remedy[] => {
     const out: Remedy[] = [];
@@ -41,11 +50,11 @@ export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) =
       at: MAIN_PLACE,
       severity: 'stop',
       cause: 'fuse F0',
-      short: wireBad
+      short: wireFirst
         ? `F0 ${m.fuseA} A is too big for ${wireSizeText(m.wire!)}`
         : `F0 ${m.fuseA} A is too big for ${m.weakest!.name}`,
-      title: wireBad ? 'The main fuse is too big for its wire' : `The main fuse is too big for ${m.weakest!.name}`,
-      why: `${m.fuseA} A could flow for minutes; ${wireBad ? `${wireSizeText(m.wire!)} carries ${m.ampacityA!.toFixed(1)} A here` : `${m.weakest!.name} is rated ${m.weakest!.ratingA} A`}.`,
+      title: wireFirst ? 'The main fuse is too big for its wire' : `The main fuse is too big for ${m.weakest!.name}`,
+      why: `${m.fuseA} A could flow for minutes; ${of.join('; ')}.`,
       figures: { fuseA: m.fuseA, limitA: limit },
       remedies
     }

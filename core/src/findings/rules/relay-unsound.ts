@@ -67,6 +67,34 @@ export const relayUnsound = rule('relay-unsound', 'safe', 'wiring', (x) => {
           { label: 'A diode across the coil', effect: 'stripe to +', edits: [set(`${path}/suppressed`, 'yes')] }
         ]
       });
+    if (r.contact === 'break' && r.switchPortId.is === 'set')
+      say('break', {
+        severity: inMain ? 'caution' : 'note',
+        short: `${tag} stays on when its coil wire breaks`,
+        title: `${tag} switches off only while its coil is fed`,
+        why: 'Its contact opens when the coil is fed: a broken coil wire, a blown coil fuse or an empty battery leaves everything on, and keeping it off takes current. A switch that has to be relied on feeds the coil of a contact that closes.',
+        remedies: [
+          {
+            label: 'A contact that closes',
+            effect: 'the switch feeds the coil to switch on',
+            edits: [set(`${path}/contact`, 'make')]
+          }
+        ]
+      });
+    if (r.switchPole === 'minus' && r.switchPortId.is === 'set' && r.contact === 'make')
+      say('minus', {
+        severity: 'note',
+        short: `${tag}: a chafed coil wire keeps it on`,
+        title: `The switch of ${tag} stands in the return of its coil`,
+        why: 'The coil’s + is live all the time. Where the wire to the switch chafes on metal or on a return, the coil pulls in and the switch no longer lets go. In the + lead such a fault blows the small fuse and everything goes off.',
+        remedies: [
+          {
+            label: 'The switch in the coil’s + lead',
+            effect: 'a chafe switches off',
+            edits: [set(`${path}/switchPole`, 'plus')]
+          }
+        ]
+      });
     if (r.coilA === null)
       say('coil', {
         severity: 'note',

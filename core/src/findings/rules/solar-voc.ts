@@ -1,4 +1,4 @@
-import { openCircuitAtV } from '../../sun/panel.ts';
+import { maxPowerA, openCircuitAtV } from '../../sun/panel.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
 /** Cold mornings at which a panel's voltage is judged, °C. @source electrical reference 9, E9.4 */
@@ -10,7 +10,7 @@ export const solarVoc = rule('solar-voc', 'safe', 'battery', (x) => {
   if (!s) return [];
   const coldest = Math.min(COLD_C, x.box.outing.airC);
   const openV = openCircuitAtV(s.openV, coldest);
-  const amps = s.controller === 'mppt' ? s.panelW / (x.bank?.nominalV ?? 12) : s.panelW / s.maxPowerV;
+  const amps = s.controller === 'mppt' ? s.panelW / (x.bank?.nominalV ?? 12) : maxPowerA(s);
   if (s.controllerMaxV !== null && openV > s.controllerMaxV)
     return [
       {
