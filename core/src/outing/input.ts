@@ -13,6 +13,8 @@ import type { RunBar, RunInput, RunLoad } from './run-types.ts';
 
 /** Half of it moves the hours by well under 0.2 %, and every edit runs it. */
 export const RUN_STEP_S = 180;
+/** As many steps as an edit can wait for: 400 hours. Outings of weeks take longer ones. */
+const STEPS_MOST = 8000;
 
 /** The port table with one more place at its end: where devices without a port hang, on the shared path alone. */
 function tableOf(feed: Feed): { ohm: number[][]; place: (portId: string | null) => number } {
@@ -44,8 +46,23 @@ function fractionOut(bar: DemandBar, atV: number): number {
   return inputW > 0 ? Math.min(1, bar.outW / inputW) : 1;
 }
 
-/** Everything the run needs, from the box and the steps before it. */
-export function runInput(box: Box, need: Demand, b: Bank, feed: Feed, stepS: number = RUN_STEP_S): RunInput {
+const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
+
+/**
+ * Step of a run, s: `RUN_STEP_S`, and longer where that makes more than `STEPS_MOST` of them, but only so far that
+ * everything still begins and ends with a step; nothing that is switched falls between two of them.
+ */
+export function stepFor(startH: number, durationH: number, bars: readonly { fromH: number; toH: number }[]): number {
+  const wantedS = (durationH * 3600) / STEPS_MOST;
+  if (wantedS <= RUN_STEP_S) return RUN_STEP_S;
+  const marksS = bars.flatMap((b) => [b.fromH, b.toH]).map((h) => Math.round(Math.abs(h - startH) * 3600));
+  const commonS = marksS.reduce(gcd, Math.round(durationH * 3600));
+  for (let k = Math.floor(commonS / wantedS); k >= 1; k--) if (commonS % k === 0) return commonS / k;
+  return Math.max(RUN_STEP_S, commonS);
+}
+
+/** Everything the run needs, from the box and the steps before it; automatic steps as `stepFor` says. */
+export function runInput(box: Box, need: Demand, b: Bank, feed: Feed, stepS?: number): RunInput {
   const { ohm, place } = tableOf(feed);
   const loads = need.devices.map((d, i): RunLoad => {
     const device = box.devices[i]!;
@@ -67,6 +84,9 @@ export function runInput(box: Box, need: Demand, b: Bank, feed: Feed, stepS: num
   }));
   const meter = box.ports.find((p) => panelPartOf(box, p)?.role === 'meter');
   const cut = box.bank.disconnect;
+  const { startH, durationH } = box.outing;
+  const plugged = box.charging.plugged.map((p) => ({ fromH: p.startH, toH: p.endH }));
+  const switched = [...loads.flatMap((l) => l.bars), ...standing.flatMap((d) => d.bars), ...plugged];
   return {
     packs: b.groups,
     changeover: box.bank.arrangement === 'changeover',
@@ -80,9 +100,9 @@ export function runInput(box: Box, need: Demand, b: Bank, feed: Feed, stepS: num
     loads,
     standing,
     ...inflowOf(box, b),
-    startH: box.outing.startH,
-    endH: box.outing.startH + box.outing.durationH,
-    stepS,
+    startH,
+    endH: startH + durationH,
+    stepS: stepS ?? stepFor(startH, durationH, switched),
     keepBackFraction: b.keepBackFraction,
     meterPort: meter && feed.portIds.includes(meter.id) ? place(meter.id) : null
   };

@@ -3,7 +3,7 @@ import type { Box } from '../box/schema.ts';
 import type { Demand } from '../demand/demand.ts';
 import { scaledLaw } from '../network/law.ts';
 import type { Feed } from '../wiring/feed.ts';
-import { runInput, RUN_STEP_S } from './input.ts';
+import { runInput } from './input.ts';
 import { run } from './run.ts';
 import type { Run, RunEvent, RunInput, RunLoad, StopReason } from './run-types.ts';
 import { normalShare } from './normal.ts';
@@ -42,13 +42,7 @@ export const CAPACITY_SPREAD_FRACTION = 0.06;
  * Runs the outing on the bank: until pack-up with the time line as planned, then on with the plan's mean load, so that
  * spare hours can be told. Undefined while there is no battery or nothing to run.
  */
-export function outing(
-  box: Box,
-  need: Demand,
-  b: Bank | undefined,
-  feed: Feed,
-  stepS = RUN_STEP_S
-): Outing | undefined {
+export function outing(box: Box, need: Demand, b: Bank | undefined, feed: Feed, stepS?: number): Outing | undefined {
   if (!b || (need.devices.every((d) => d.onH === 0) && need.box.currentA === 0)) return undefined;
   const { durationH } = box.outing;
   const input = runInput(box, need, b, feed, stepS);
