@@ -1,3 +1,4 @@
+import type { Attr } from '../src/box/attr.ts';
 import { describe, expect, test } from 'vitest';
 import { ampsFor, ampsTable } from '../src/battery/amps-for.ts';
 import { bank } from '../src/battery/bank.ts';
@@ -81,7 +82,7 @@ describe('the bank, from its parts', () => {
     expect(one.packWh).toBeCloseTo(part.capacityAh * CHEMISTRY[kind].nominalV, 9);
   });
   test('what is kept back: as set, none, or what the planning depth leaves', () => {
-    const kept = (value: unknown) => bankOf(set('bank/keepBack', value));
+    const kept = (value: Attr<number>) => bankOf(set('bank/keepBack', value));
     expect(kept({ is: 'set', value: 0.35 }).keepBackFraction).toBe(0.35);
     expect(kept({ is: 'none' }).keepBackFraction).toBe(0);
     expect(kept({ is: 'auto' }).keepBackFraction).toBeCloseTo(1 - CHEMISTRY[kind].planningDepthFraction, 9);
@@ -113,7 +114,7 @@ describe('the bank, from its parts', () => {
     ]);
   });
   test('links: out and back, as set or the usual ones; a single pack has none', () => {
-    const links = (count: number, value: unknown) =>
+    const links = (count: number, value: Attr<number>) =>
       bankOf(set('bank/count', count), set('bank/linkMilliOhm', value)).groups[0]!.linkOhm;
     expect(links(2, { is: 'set', value: 5 })).toBeCloseTo(0.01, 12);
     expect(links(1, { is: 'set', value: 5 })).toBe(0);

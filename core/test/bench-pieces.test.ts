@@ -1,3 +1,4 @@
+import type { Box } from '../src/box/schema.ts';
 import { describe, expect, test } from 'vitest';
 import { fuseCard, fusesInOrder, type CardRow } from '../src/bench/fuse-card.ts';
 import { joinStep } from '../src/bench/join-step.ts';
@@ -167,10 +168,10 @@ describe('packs are joined', () => {
     joinStep(applyEdits(hide, edits), evaluate(applyEdits(hide, edits), STARTER_CATALOGUE).runs);
   test('one is not; several by their take-off, each with the leads of the run list', () => {
     expect(step(set('bank/count', 1))).toBeUndefined();
-    const of = (takeOff: string) => step(set('bank/count', 2), set('bank/takeOff', takeOff))!;
+    const of = (takeOff: Box['bank']['takeOff']) => step(set('bank/count', 2), set('bank/takeOff', takeOff))!;
     expect(of('bus').detail).toContain('to the common bars');
     expect(of('opposite').detail).toContain('plus off the first pack and minus off the last');
-    expect(of('same').detail).toContain('both come off the first pack');
+    expect(of('same-end').detail).toContain('both come off the first pack');
     expect(of('bus')).toMatchObject({
       title: 'Join the 2 batteries',
       caution: expect.stringContaining('hundred amps')

@@ -198,7 +198,7 @@ describe('bars and connectors that the circuit has and the document does not nam
     }
   );
   test('boots: two for every pack whose posts are covered', () => {
-    const boots = (count: number, covered: string) =>
+    const boots = (count: number, covered: Box['bank']['postsCovered']) =>
       planOf(applyEdits(canal, [set('bank/count', count), set('bank/postsCovered', covered)]))
         .kit.lines.filter((l) => l.what.kind === 'sundry' && l.what.use === 'boot')
         .reduce((n, l) => n + l.perBox, 0);

@@ -332,7 +332,7 @@ describe('what comes in', () => {
   });
   test('a charger that is plugged in gives its amps in those hours and no others', () => {
     const box = applyEdits(hide, [
-      set('charging/plugged', [{ id: 'k1', startH: 8, endH: 10 }]),
+      set('charging/plugged', [{ startH: 8, endH: 10 }]),
       set('charging/chargerA', { is: 'set', value: 5 }),
       set('charging/solar', null)
     ]);

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { applyEdits } from '../src/box/edits.ts';
-import type { Bracket, Box } from '../src/box/schema.ts';
+import type { Bracket, Box, Device } from '../src/box/schema.ts';
 import { faceSizeMm } from '../src/case/faces.ts';
 import type { Face, PartOf } from '../src/catalogue/part.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
@@ -259,16 +259,19 @@ describe('polarity', () => {
     const bare = withPart({ ...plain, exposedLivePins: true });
     expect(rowOf(bare, port.id)).toMatchObject({ liveMetal: 'yes', state: 'stop' });
     const circuit = bare.circuits.find((c) => c.portId === port.id)!;
-    const dead = applyEdits(bare, [set(`circuits/${circuit.id}/portId`, null)]);
+    const dead = applyEdits(bare, [{ op: 'remove', path: `circuits/${circuit.id}` }]);
     expect(rowOf(dead, port.id)).toMatchObject({ liveMetal: 'on the inlet', state: 'holds' });
   });
   test('an adapter that swaps plus and minus is a stop, one that nobody measured a doubt', () => {
     const device = hide.devices.find((d) => d.portId === port.id) ?? hide.devices[0]!;
-    const adapted = (adapter: string) => {
+    const adapted = (adapter: NonNullable<Device['lead']>['adapter']) => {
       const box = withPart(plain);
       return applyEdits(box, [
         set(`devices/${device.id}/portId`, port.id),
-        set(`devices/${device.id}/lead`, { ...(device.lead ?? { lengthMm: 1000, wire: { is: 'auto' } }), adapter })
+        set(`devices/${device.id}/lead`, {
+          ...(device.lead ?? { lengthMm: 1000, wire: { is: 'auto' }, reversed: 'no', armoured: 'no' }),
+          adapter
+        })
       ]);
     };
     expect(rowOf(adapted('reversing'), port.id)).toMatchObject({
@@ -357,14 +360,14 @@ describe('copies on another face', () => {
 describe('brackets: what they bear and what lies under their foot', () => {
   const bolted = { fixing: 'bolted', acrossMm: 60, loadKg: 1, leverMm: 100 } as const;
   const on = (over: Partial<Bracket>, box: Box = hide) => bracketOn(box, { ...bolted, ...over });
-  const inMaterial = (material: string, wallMm: number) => {
+  const inMaterial = (material: PartOf<'case'>['material'], wallMm: number) => {
     const part = hide.parts[hide.casePartId!] as PartOf<'case'>;
     return on({}, applyEdits(hide, [set(`parts/${part.id}`, { ...part, material, wallMm, faceWallMm: {} })]));
   };
   test('bolts pull at the upper edge, and two of the four bear', () => {
     expect(on({}).pullN).toBeCloseTo((1 * 3 * 9.80665 * 100) / 60, 6);
     // pull as each material is trusted with, by hand: 250, 350, 500, 800, 400 N a bolt
-    expect(['PP', 'ABS', 'PC', 'steel', 'wood'].map((m) => inMaterial(m, 9).bearsN)).toEqual([
+    expect((['PP', 'ABS', 'PC', 'steel', 'wood'] as const).map((m) => inMaterial(m, 9).bearsN)).toEqual([
       500, 700, 1000, 1600, 800
     ]);
   });
@@ -374,7 +377,7 @@ describe('brackets: what they bear and what lies under their foot', () => {
     ['PC', 2.5],
     ['steel', 0.9],
     ['wood', 9]
-  ])('a wall of %s under %d mm is thin', (material, least) => {
+  ] as const)('a wall of %s under %d mm is thin', (material, least) => {
     expect(inMaterial(material, least).wallThin).toBe(false);
     expect(inMaterial(material, least - 0.1).wallThin).toBe(true);
   });
@@ -470,7 +473,7 @@ describe('what the plan of the ports counts and measures', () => {
     return applyEdits(hide, [
       set('parts/own-part', { ...socket, id: 'own-part', ...part }),
       set(`ports/${id}/partId`, 'own-part'),
-      ...Object.entries(port).map(([key, value]) => set(`ports/${id}/${key}`, value))
+      ...Object.entries(port).map(([key, value]) => set<string>(`ports/${id}/${key}`, value))
     ]);
   };
   const holes = (box: Box): number => evaluate(box, STARTER_CATALOGUE).panel!.holeCount;

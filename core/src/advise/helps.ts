@@ -104,7 +104,7 @@ function scaledDraw(draw: Draw, by: number): Draw {
 
 function deviceIdeas(d: Device): Idea[] {
   const out: Idea[] = [];
-  const path = `devices/${d.id}`;
+  const path = `devices/${d.id}` as const;
   const withDuty = (dutyOf: (duty: number) => number): Edit[] => {
     const top = hungriest(d.modes);
     const mode = d.modes[top]!;

@@ -1,11 +1,11 @@
 import { setTo } from '../box/attr.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
 import { panelPartOf } from '../box/lookup.ts';
-import type { Box } from '../box/schema.ts';
+import type { Box, Port } from '../box/schema.ts';
 import type { Catalogue, PartOf } from '../catalogue/part.ts';
 import { asItStands, type Plan } from '../evaluate.ts';
 import { fuseFieldOf } from '../findings/elements.ts';
-import { branches, branchPath, mainPath, set, type Finding } from '../findings/rule.ts';
+import { branches, branchPath, set, type Finding } from '../findings/rule.ts';
 import { swapEdits } from '../panel/place-port.ts';
 import { saidIn } from '../quantity/said.ts';
 import { wireSizeText, type WireSize } from '../quantity/wire-size.ts';
@@ -42,8 +42,11 @@ export type Unlike = {
 type PlanFacts = Pick<Plan, 'panel' | 'runs' | 'wiring' | 'bench'>;
 
 /** Another hole: its place on the face, or its size. */
-export const holeBuilt = (portId: string, over: { xMm?: number; yMm?: number; drilledMm?: number | null }): Edit[] =>
-  Object.entries(over).map(([key, value]) => set(`ports/${portId}/${key}`, value));
+export const holeBuilt = (portId: string, over: { xMm?: number; yMm?: number; drilledMm?: number | null }): Edit[] => [
+  ...(over.xMm === undefined ? [] : [set(`ports/${portId}/xMm`, over.xMm)]),
+  ...(over.yMm === undefined ? [] : [set(`ports/${portId}/yMm`, over.yMm)]),
+  ...(over.drilledMm === undefined ? [] : [set(`ports/${portId}/drilledMm`, over.drilledMm)])
+];
 
 /** Another part in a hole, wherever it meets something: it is there, and the checks say what of it. */
 export const partBuilt = (box: Box, portId: string, part: PartOf<'panel'>): Edit[] => swapEdits(box, portId, part);
@@ -72,19 +75,19 @@ export function wireBuilt(
   if (!run || !conductor || run.polarity === 'sense') return undefined;
   const branch = branches(plan).find((b) => b.circuit.id === conductor.circuitId);
   if (!branch && conductor.circuitId !== null) return undefined;
-  const at = (field: string) => (branch ? `${branchPath(branch)}/${field}` : mainPath({ box }, field));
+  const at = branch ? branchPath(branch) : (`feeds/${box.feeds[0].id}` as const);
   const now = branch ? branch.circuit : box.feeds[0];
   const feed = branch ? branch.feed : box.feeds[0];
   const drawn = branch ? branch.wire : plan.wiring.main.wire;
   const ways: Edit[][] = [
-    ...(feed?.lead ? [[set(at('lead/wire'), setTo(wire))]] : []),
+    ...(feed?.lead ? [[set(`feeds/${feed.id}/lead/wire`, setTo(wire))]] : []),
     ...(run.polarity === 'negative'
-      ? [[set(at('returnWire'), setTo(wire))]]
+      ? [[set(`${at}/returnWire`, setTo(wire))]]
       : // the return followed the wire: it is still the one that was drawn
         now.returnWire.is === 'auto' && drawn
-        ? [[set(at('wire'), setTo(wire)), set(at('returnWire'), setTo(drawn))]]
+        ? [[set(`${at}/wire`, setTo(wire)), set(`${at}/returnWire`, setTo(drawn))]]
         : []),
-    [set(at('wire'), setTo(wire))]
+    [set(`${at}/wire`, setTo(wire))]
   ];
   return ways.find((edits) => {
     const { netlist } = asItStands(applyEdits(box, edits), catalogue).wiring;
@@ -118,7 +121,7 @@ function printsOf(box: Box, plan: PlanFacts): Print[] {
               part.hole.shape === 'round' ? part.hole.diameterMm : null
             ]),
             back: (text) => {
-              const [face, xMm, yMm, acrossMm] = JSON.parse(text) as [string, number, number, number | null];
+              const [face, xMm, yMm, acrossMm] = JSON.parse(text) as [Port['face'], number, number, number | null];
               const own = panelPartOf(box, port)?.hole;
               const asDrawn = own?.shape !== 'round' || acrossMm === null || acrossMm === own.diameterMm;
               return [
@@ -183,9 +186,14 @@ function printsOf(box: Box, plan: PlanFacts): Print[] {
             name: b.name || 'Bracket',
             text: JSON.stringify([b.face, b.xMm, b.yMm, b.acrossMm]),
             back: (text) => {
-              const [face, xMm, yMm, acrossMm] = JSON.parse(text) as [string, number, number, number];
-              const over = { face, xMm, yMm, acrossMm };
-              return Object.entries(over).map(([key, value]) => set(`brackets/${b.id}/${key}`, value));
+              const [face, xMm, yMm, acrossMm] = JSON.parse(text) as [Port['face'], number, number, number];
+              const at = `brackets/${b.id}` as const;
+              return [
+                set(`${at}/face`, face),
+                set(`${at}/xMm`, xMm),
+                set(`${at}/yMm`, yMm),
+                set(`${at}/acrossMm`, acrossMm)
+              ];
             }
           }
         ]
@@ -199,7 +207,7 @@ function sayPrint(box: Box, print: Print, text: string): string {
   const said = saidIn(box.preferences);
   switch (print.key.split(' ')[0]) {
     case 'hole': {
-      const [face, xMm, yMm, acrossMm] = JSON.parse(text) as [string, number, number, number | null];
+      const [face, xMm, yMm, acrossMm] = JSON.parse(text) as [Port['face'], number, number, number | null];
       return `${acrossMm === null ? '' : `${said.fineMm(acrossMm, 1)} at `}${said.mms(', ', xMm, yMm)} on the ${face}`;
     }
     case 'lead': {

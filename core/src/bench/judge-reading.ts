@@ -1,3 +1,4 @@
+import { set } from '../box/edit.ts';
 import type { Edit } from '../box/edits.ts';
 import type { Box } from '../box/schema.ts';
 import { drawW } from '../demand/draw.ts';
@@ -114,9 +115,9 @@ export function takeOver(box: Box, row: TestRow, value: number, day: string, at:
   // whatever stands between, a converter or a cable, takes its share as before
   const watts = Number((drawW(mode.draw) * (ownA / row.draws.peakA)).toPrecision(4));
   return [
-    { op: 'set', path: `devices/${device.id}/modes/${mode.id}/draw`, value: drawWithWatts(mode.draw, watts) },
-    { op: 'set', path: `devices/${device.id}/source`, value: 'measured' },
-    { op: 'set', path: `devices/${device.id}/sourceNote`, value: `test sheet, ${day}` }
+    set(`devices/${device.id}/modes/${mode.id}/draw`, drawWithWatts(mode.draw, watts)),
+    set(`devices/${device.id}/source`, 'measured'),
+    set(`devices/${device.id}/sourceNote`, `test sheet, ${day}`)
   ];
 }
 
@@ -133,19 +134,22 @@ function contactEdits(box: Box, { resists, drop }: TestRow, value: number, { res
   const contact = Number(Math.min(MOST_MILLIOHM, Math.max(LEAST_MILLIOHM, milliOhm)).toFixed(1));
   // taken over already
   if (box.ports.find((p) => p.id === resists.portId)?.contactMilliOhm === contact) return [];
-  return [{ op: 'set', path: `ports/${resists.portId}/contactMilliOhm`, value: contact }];
+  return [set(`ports/${resists.portId}/contactMilliOhm`, contact)];
 }
 
 /** A bank that gave so many amp-hours: what came out has its age in it, and is known from now on. */
 function capacityEdits(box: Box, bankAh: number): Edit[] {
   const part = box.bank.partId ? box.parts[box.bank.partId] : undefined;
   if (part?.kind !== 'battery' || bankAh <= 0) return [];
-  const path = `parts/${part.id}`;
+  const path = `parts/${part.id}` as const;
   return [
-    { op: 'set', path: `${path}/capacityAh`, value: Number((bankAh / box.bank.count).toFixed(2)) },
-    { op: 'set', path: `${path}/notKnown`, value: part.notKnown.filter((k) => k !== 'capacity') },
-    { op: 'set', path: 'bank/ageYears', value: 0 },
-    { op: 'set', path: 'bank/packs', value: [] }
+    set(`${path}/capacityAh`, Number((bankAh / box.bank.count).toFixed(2))),
+    set(
+      `${path}/notKnown`,
+      part.notKnown.filter((k) => k !== 'capacity')
+    ),
+    set('bank/ageYears', 0),
+    set('bank/packs', [])
   ];
 }
 

@@ -7,10 +7,14 @@ export const UNKNOWN = { is: 'unknown' } as const;
 export const setTo = <T>(value: T) => ({ is: 'set' as const, value });
 
 /** An attribute as the value of a list to choose from: its text where it is set, else how it stands. */
-export const choiceOf = (attr: Attr<string | number>): string => (attr.is === 'set' ? String(attr.value) : attr.is);
+export function choiceOf<const V extends string>(attr: Attr<V>): V | 'auto' | 'none' | 'unknown';
+export function choiceOf(attr: Attr<number>): string;
+export function choiceOf(attr: Attr<string | number>): string {
+  return attr.is === 'set' ? String(attr.value) : attr.is;
+}
 
 /** What a choice of such a list means. @param read makes the value of a text that is none of 'auto', 'none', 'unknown' */
-export function fromChoice(choice: string): Attr<string>;
+export function fromChoice<const V extends string>(choice: V): Attr<Exclude<V, 'auto' | 'none' | 'unknown'>>;
 export function fromChoice<T>(choice: string, read: (text: string) => T): Attr<T>;
 export function fromChoice<T>(choice: string, read?: (text: string) => T): Attr<T | string> {
   if (choice === 'auto' || choice === 'none' || choice === 'unknown') return { is: choice };

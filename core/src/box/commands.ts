@@ -1,3 +1,4 @@
+import { add, set } from './edit.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import type { Edit } from './edits.ts';
 import { freeId } from './lookup.ts';
@@ -30,7 +31,7 @@ export function duplicateDevice(box: Box, device: Device, count = 1): { device: 
   for (let i = 1; i <= count; i++) {
     copy = { ...device, id: freeId('d', devices), name: freeName({ devices }, device.name), portId: null };
     devices = [...devices, copy];
-    edits.push({ op: 'add', path: 'devices', value: copy, index: box.devices.indexOf(device) + i });
+    edits.push(add('devices', copy, box.devices.indexOf(device) + i));
   }
   return { device: copy, edits };
 }
@@ -128,22 +129,19 @@ export function resizeOuting(box: Box, to: { startH: number; durationH: number }
   const was = box.outing;
   const [oldEnd, newEnd] = [was.startH + was.durationH, to.startH + to.durationH];
   const same = (a: number, b: number) => Math.abs(a - b) < 1e-6;
-  const devices = box.devices.map((d): Edit => ({
-    op: 'set',
-    path: `devices/${d.id}/spans`,
-    value: d.spans
-      .map((s) => ({
-        ...s,
-        startH: same(s.startH, was.startH) ? to.startH : s.startH,
-        endH: same(s.endH, oldEnd) ? newEnd : s.endH
-      }))
-      .filter((s) => s.endH > s.startH)
-  }));
-  return [
-    { op: 'set', path: 'outing/startH', value: to.startH },
-    { op: 'set', path: 'outing/durationH', value: to.durationH },
-    ...devices
-  ];
+  const devices = box.devices.map((d): Edit =>
+    set(
+      `devices/${d.id}/spans`,
+      d.spans
+        .map((s) => ({
+          ...s,
+          startH: same(s.startH, was.startH) ? to.startH : s.startH,
+          endH: same(s.endH, oldEnd) ? newEnd : s.endH
+        }))
+        .filter((s) => s.endH > s.startH)
+    )
+  );
+  return [set('outing/startH', to.startH), set('outing/durationH', to.durationH), ...devices];
 }
 
 /** Drops copies of parts that nothing in the box refers to any more. */

@@ -1,3 +1,4 @@
+import { add, set } from './edit.ts';
 import { AUTO, NONE, setTo, type Attr } from './attr.ts';
 import type { Edit } from './edits.ts';
 import { plainFeed } from './empty.ts';
@@ -23,7 +24,7 @@ export function addFeedEdits(box: Box, over: Partial<Feed> = {}): { feedId: stri
     ends: 'stud',
     ...over
   };
-  return { feedId, edits: [{ op: 'add', path: 'feeds', value }] };
+  return { feedId, edits: [add('feeds', value)] };
 }
 
 /** Circuits that name a switch as their own. */
@@ -36,9 +37,9 @@ export const usersOf = (box: Box, switchPortId: string) =>
  */
 export function shareSwitch(box: Box, circuitId: string, switchPortId: string): Edit[] {
   const to = (id: string, from: Attr<Origin>): Edit[] => [
-    { op: 'set', path: `circuits/${id}/switchPortId`, value: NONE },
-    { op: 'set', path: `circuits/${id}/from`, value: from },
-    { op: 'set', path: `circuits/${id}/fuse`, value: AUTO }
+    set(`circuits/${id}/switchPortId`, NONE),
+    set(`circuits/${id}/from`, from),
+    set(`circuits/${id}/fuse`, AUTO)
   ];
   const there = box.feeds.find((f) => f.switches.is === 'set' && f.switches.value.includes(switchPortId));
   const atEnd = (id: string) => setTo<Origin>({ at: 'feed', id, ahead: false });

@@ -1,3 +1,4 @@
+import { set } from './edit.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { AUTO, NONE, setTo } from './attr.ts';
 import type { Edit } from './edits.ts';
@@ -31,11 +32,11 @@ export function addRailEdits(
   return {
     feedId: added.feedId,
     edits: [
-      ...(part ? [{ op: 'set' as const, path: `parts/${part.id}`, value: part }] : []),
+      ...(part ? [set(`parts/${part.id}`, part)] : []),
       ...added.edits,
       ...rail.circuitIds.flatMap((id): Edit[] => [
-        { op: 'set', path: `circuits/${id}/from`, value: setTo(end) },
-        { op: 'set', path: `circuits/${id}/fuse`, value: AUTO }
+        set(`circuits/${id}/from`, setTo(end)),
+        set(`circuits/${id}/fuse`, AUTO)
       ])
     ]
   };

@@ -1,3 +1,4 @@
+import { remove, set } from './edit.ts';
 import { applyEdits, type Edit } from './edits.ts';
 import { caseBlocks, caseConverters } from './feeds.ts';
 import { removeCircuit, removeFeed } from './remove-circuit.ts';
@@ -13,10 +14,10 @@ const packNumber = (id: string): number | undefined => {
 };
 
 function removeBody(box: Box, id: string): Edit[] {
-  const placed = (of: string): Edit[] => (of in box.placements ? [{ op: 'remove', path: `placements/${of}` }] : []);
+  const placed = (of: string): Edit[] => (of in box.placements ? [remove(`placements/${of}`)] : []);
   const pack = packNumber(id);
   if (pack !== undefined && !box.bodies.some((b) => b.id === id)) {
-    if (box.bank.count <= 1) return [...placed(id), { op: 'set', path: 'bank/partId', value: null }];
+    if (box.bank.count <= 1) return [...placed(id), set('bank/partId', null)];
     const packs = box.bank.packs.filter((_, i) => i !== pack - 1);
     // the packs behind it move up by one, and their places with them
     const places = Object.fromEntries(
@@ -26,21 +27,15 @@ function removeBody(box: Box, id: string): Edit[] {
         return n === pack ? [] : [[`battery-${n - 1}`, at]];
       })
     );
-    const lone: Edit[] = box.bank.count === 2 ? [{ op: 'set', path: 'bank/arrangement', value: 'parallel' }] : [];
-    return [
-      { op: 'set', path: 'bank/count', value: box.bank.count - 1 },
-      { op: 'set', path: 'bank/packs', value: packs },
-      { op: 'set', path: 'placements', value: places },
-      ...lone
-    ];
+    const lone: Edit[] = box.bank.count === 2 ? [set('bank/arrangement', 'parallel')] : [];
+    return [set('bank/count', box.bank.count - 1), set('bank/packs', packs), set('placements', places), ...lone];
   }
   const block = caseBlocks(box).find((b) => b.bodyId === id);
-  if (block) return [...placed(id), { op: 'set', path: `feeds/${block.feed.id}/blockPartId`, value: null }];
+  if (block) return [...placed(id), set(`feeds/${block.feed.id}/blockPartId`, null)];
   const converter = caseConverters(box).find((c) => c.bodyId === id);
-  if (converter)
-    return [...placed(id), { op: 'set', path: `feeds/${converter.feed.id}/converter/partId`, value: null }];
-  if (id === 'shunt') return [...placed(id), { op: 'set', path: 'wiring/shuntPartId', value: null }];
-  return [...placed(id), { op: 'remove', path: `bodies/${id}` }];
+  if (converter) return [...placed(id), set(`feeds/${converter.feed.id}/converter/partId`, null)];
+  if (id === 'shunt') return [...placed(id), set('wiring/shuntPartId', null)];
+  return [...placed(id), remove(`bodies/${id}`)];
 }
 
 function isThere(box: Box, { kind, id }: Removable): boolean {
@@ -67,7 +62,7 @@ export function removalOf(box: Box, things: readonly Removable[]): Edit[] {
     if (!isThere(now, thing)) continue;
     const edits: Edit[] =
       thing.kind === 'device'
-        ? [{ op: 'remove', path: `devices/${thing.id}` }]
+        ? [remove(`devices/${thing.id}`)]
         : thing.kind === 'port'
           ? removePort(now, thing.id)
           : thing.kind === 'circuit'

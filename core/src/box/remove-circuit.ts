@@ -1,3 +1,4 @@
+import { remove, set } from './edit.ts';
 import { AUTO, type Attr } from './attr.ts';
 import type { Edit } from './edits.ts';
 import type { Box, Origin } from './schema.ts';
@@ -7,14 +8,15 @@ function freed(box: Box, id: string): Edit[] {
   const hangs = (x: { from: Attr<Origin> }): boolean =>
     x.from.is === 'set' && (x.from.value.at === 'feed' || x.from.value.at === 'circuit') && x.from.value.id === id;
   const { solar, builtIn } = box.charging;
-  const to = (path: string): Edit => ({ op: 'set', path: `${path}/from`, value: AUTO });
+  const to = (path: `circuits/${string}` | `feeds/${string}` | `charging/builtIn/${string}` | 'charging/solar'): Edit =>
+    set(`${path}/from`, AUTO);
   return [
     ...box.circuits.filter(hangs).map((c) => to(`circuits/${c.id}`)),
     ...box.feeds.filter(hangs).map((f) => to(`feeds/${f.id}`)),
     ...builtIn.filter(hangs).map((c) => to(`charging/builtIn/${c.id}`)),
     ...(solar && hangs(solar) ? [to('charging/solar')] : []),
     ...(box.bank.disconnectIn.is === 'set' && box.bank.disconnectIn.value === id
-      ? [{ op: 'set' as const, path: 'bank/disconnectIn', value: AUTO }]
+      ? [set('bank/disconnectIn', AUTO)]
       : [])
   ];
 }
@@ -22,20 +24,21 @@ function freed(box: Box, id: string): Edit[] {
 /** Takes a feed out: what hung on it hangs where such things usually do. The main feed stays. */
 export function removeFeed(box: Box, feedId: string): Edit[] {
   if (box.feeds[0].id === feedId || !box.feeds.some((f) => f.id === feedId)) return [];
-  const relays = box.relays
-    .filter((r) => r.inId === feedId)
-    .map((r): Edit => ({ op: 'remove', path: `relays/${r.id}` }));
-  return [...freed(box, feedId), ...relays, { op: 'remove', path: `feeds/${feedId}` }];
+  const relays = box.relays.filter((r) => r.inId === feedId).map((r): Edit => remove(`relays/${r.id}`));
+  return [...freed(box, feedId), ...relays, remove(`feeds/${feedId}`)];
 }
 
 /** Takes a circuit out with everything that refers to it: what it fed goes back to automatic, its relays and checks go. */
 export function removeCircuit(box: Box, circuitId: string): Edit[] {
   const taps = freed(box, circuitId);
-  const relays = box.relays
-    .filter((r) => r.inId === circuitId)
-    .map((r): Edit => ({ op: 'remove', path: `relays/${r.id}` }));
+  const relays = box.relays.filter((r) => r.inId === circuitId).map((r): Edit => remove(`relays/${r.id}`));
   const checks = box.checkedPaths.some((k) => k.circuitId === circuitId)
-    ? [{ op: 'set' as const, path: 'checkedPaths', value: box.checkedPaths.filter((k) => k.circuitId !== circuitId) }]
+    ? [
+        set(
+          'checkedPaths',
+          box.checkedPaths.filter((k) => k.circuitId !== circuitId)
+        )
+      ]
     : [];
-  return [...taps, ...relays, ...checks, { op: 'remove', path: `circuits/${circuitId}` }];
+  return [...taps, ...relays, ...checks, remove(`circuits/${circuitId}`)];
 }

@@ -1,3 +1,4 @@
+import { add } from './edit.ts';
 import type { Catalogue, PartOf } from '../catalogue/part.ts';
 import { applyEdits } from './edits.ts';
 import { deviceFrom } from './commands.ts';
@@ -57,7 +58,7 @@ export function starterBox(kind: StarterKind, name: string, catalogue: Catalogue
   return starter.deviceIds.reduce<Box>(
     (box, id) => {
       const part = catalogue.find((p): p is PartOf<'device'> => p.kind === 'device' && p.id === id);
-      return part ? applyEdits(box, [{ op: 'add', path: 'devices', value: deviceFrom(box, part) }]) : box;
+      return part ? applyEdits(box, [add('devices', deviceFrom(box, part))]) : box;
     },
     { ...fresh, outing: { ...fresh.outing, ...starter.outing } }
   );

@@ -1,3 +1,4 @@
+import { remove, set } from '../box/edit.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
 import { partOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
@@ -24,7 +25,7 @@ function fitCandidates(box: Box, catalogue: Catalogue): Candidate[] {
     out.push({
       label: 'Let Haversack arrange everything',
       effect: 'takes the places set by hand away',
-      edits: [{ op: 'set', path: 'placements', value: {} }],
+      edits: [set('placements', {})],
       costAmount: 0
     });
   const battery = partOf(box, 'battery', box.bank.partId);
@@ -32,14 +33,14 @@ function fitCandidates(box: Box, catalogue: Catalogue): Candidate[] {
     out.push({
       label: 'Lay the battery on its side',
       effect: 'everything goes in; its chemistry allows it, read its label',
-      edits: [{ op: 'set', path: 'bank/mayLie', value: true }],
+      edits: [set('bank/mayLie', true)],
       costAmount: 0
     });
   if (battery && box.bank.terminals === 'straight' && battery.flagClearanceMm < battery.straightClearanceMm)
     out.push({
       label: 'Flag terminals on the battery',
       effect: `${mm(battery.straightClearanceMm - battery.flagClearanceMm)} lower, everything goes in`,
-      edits: [{ op: 'set', path: 'bank/terminals', value: 'flag' }],
+      edits: [set('bank/terminals', 'flag')],
       costAmount: 0.5
     });
   for (const padding of PADDINGS_MM)
@@ -47,7 +48,7 @@ function fitCandidates(box: Box, catalogue: Catalogue): Candidate[] {
       out.push({
         label: `${mm(padding)} foam instead of ${mm(box.paddingMm)}`,
         effect: 'everything goes in',
-        edits: [{ op: 'set', path: 'paddingMm', value: padding }],
+        edits: [set('paddingMm', padding)],
         costAmount: 1 + (5 - padding) * 0.1
       });
   const casePart = partOf(box, 'case', box.casePartId);
@@ -55,7 +56,7 @@ function fitCandidates(box: Box, catalogue: Catalogue): Candidate[] {
     out.push({
       label: 'Take the tray out',
       effect: `${mm(casePart.trayBelowRimMm)} more height`,
-      edits: [{ op: 'set', path: `parts/${casePart.id}`, value: { ...casePart, trayBelowRimMm: 0 } }],
+      edits: [set(`parts/${casePart.id}`, { ...casePart, trayBelowRimMm: 0 })],
       costAmount: 1.6
     });
   for (const body of box.bodies) {
@@ -64,10 +65,7 @@ function fitCandidates(box: Box, catalogue: Catalogue): Candidate[] {
     out.push({
       label: `Leave ${body.name} out`,
       effect: 'carried outside the box, the rest goes in',
-      edits: [
-        { op: 'remove', path: `bodies/${body.id}` },
-        ...(body.id in box.placements ? [{ op: 'remove', path: `placements/${body.id}` } as const] : [])
-      ],
+      edits: [remove(`bodies/${body.id}`), ...(body.id in box.placements ? [remove(`placements/${body.id}`)] : [])],
       costAmount: 2
     });
   }
@@ -78,10 +76,7 @@ function fitCandidates(box: Box, catalogue: Catalogue): Candidate[] {
     out.push({
       label: c.name,
       effect: `${c.priceAmount === null ? 'price unknown' : `${box.preferences.currency}${c.priceAmount.toFixed(0)}`}, everything goes in; ports keep their faces`,
-      edits: [
-        { op: 'set', path: `parts/${c.id}`, value: c },
-        { op: 'set', path: 'casePartId', value: c.id }
-      ],
+      edits: [set(`parts/${c.id}`, c), set('casePartId', c.id)],
       costAmount: 10 + (c.priceAmount ?? 1e6)
     });
   return out.sort((a, b) => a.costAmount - b.costAmount);

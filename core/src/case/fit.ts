@@ -1,3 +1,4 @@
+import { set } from '../box/edit.ts';
 import { arrange, asManyAsGo, UPRIGHT, type Arrange } from './arrange.ts';
 import type { Budget } from './budget.ts';
 import { caseBlocks, caseConverters } from '../box/feeds.ts';
@@ -141,11 +142,7 @@ export function faultSay(fault: Fault, bodies: readonly FitBody[]): string {
 
 /** Edits that put every body where an arrangement has it: what a person took stays in the document. */
 export const arrangementEdits = (fit: Pick<CaseFit, 'placed'>): Edit[] => [
-  {
-    op: 'set',
-    path: 'placements',
-    value: Object.fromEntries(fit.placed.map(({ id, turn, xMm, yMm, zMm }) => [id, { turn, xMm, yMm, zMm }]))
-  }
+  set('placements', Object.fromEntries(fit.placed.map(({ id, turn, xMm, yMm, zMm }) => [id, { turn, xMm, yMm, zMm }])))
 ];
 
 export const solidOf = (p: Placed): Solid => ({

@@ -1,3 +1,4 @@
+import { set } from '../box/edit.ts';
 import { AUTO, NONE, setTo, UNKNOWN } from '../box/attr.ts';
 import type { Edit } from '../box/edits.ts';
 import { removeCircuit } from '../box/remove-circuit.ts';
@@ -33,5 +34,5 @@ export const USUAL_SOLAR: Solar = {
 export function panelPortEdits(box: Box, portId: string | undefined): Edit[] {
   const circuits = box.circuits.filter((c) => c.portId === portId).flatMap((c) => removeCircuit(box, c.id));
   const value = portId === undefined ? UNKNOWN : setTo(portId);
-  return [...circuits, { op: 'set', path: 'charging/solar/panelPortId', value }];
+  return [...circuits, set('charging/solar/panelPortId', value)];
 }

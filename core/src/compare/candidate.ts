@@ -1,3 +1,4 @@
+import { set } from '../box/edit.ts';
 import { lifeOutings } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
@@ -31,10 +32,10 @@ export type Candidate = {
 
 /** The edits that put a candidate in place of the bank. */
 export const chooseBattery = (part: PartOf<'battery'>, count: number): Edit[] => [
-  { op: 'set', path: `parts/${part.id}`, value: part },
-  { op: 'set', path: 'bank/partId', value: part.id },
-  { op: 'set', path: 'bank/count', value: count },
-  { op: 'set', path: 'bank/packs', value: [] }
+  set(`parts/${part.id}`, part),
+  set('bank/partId', part.id),
+  set('bank/count', count),
+  set('bank/packs', [])
 ];
 
 /** Runs for a battery only thought of: its chance within two percent or so, a row in a fraction of a second. */

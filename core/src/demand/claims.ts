@@ -1,3 +1,4 @@
+import { set } from '../box/edit.ts';
 import type { Claim, Device } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { fixed } from '../quantity/format.ts';
@@ -86,8 +87,8 @@ export function takeClaim(device: Device, port: PartOf<'panel'> | undefined, cla
     draw: drawWithWatts(m.draw, Number((drawW(m.draw) * by).toPrecision(4)))
   }));
   return [
-    { op: 'set', path: `devices/${device.id}/modes`, value: scaled },
-    { op: 'set', path: `devices/${device.id}/source`, value: claim.kind === 'label' ? 'label' : 'measured' },
-    { op: 'set', path: `devices/${device.id}/sourceNote`, value: known.say }
+    set(`devices/${device.id}/modes`, scaled),
+    set(`devices/${device.id}/source`, claim.kind === 'label' ? 'label' : 'measured'),
+    set(`devices/${device.id}/sourceNote`, known.say)
   ];
 }

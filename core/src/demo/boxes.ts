@@ -1,3 +1,4 @@
+import { add } from '../box/edit.ts';
 import { once } from './once.ts';
 import { setTo } from '../box/attr.ts';
 import { PLUGGED } from '../charge/solar-port.ts';
@@ -31,11 +32,7 @@ function candidates(b: BoxBuilder, ...wanted: [partId: string, count: number][])
 /** Something that travels along in the box. */
 function stow(b: BoxBuilder, id: string, partId: string): void {
   const part = starter('body', partId);
-  b.set(`parts/${partId}`, part).edit({
-    op: 'add',
-    path: 'bodies',
-    value: { id, name: part.name, partId, held: 'stowed' }
-  });
+  b.set(`parts/${partId}`, part).edit(add('bodies', { id, name: part.name, partId, held: 'stowed' }));
 }
 
 /** Two cameras, phone, lens heater and red lamp from five in the morning at 4 °C. Kept wrong on purpose: one fuse too large for its wire, and it runs out before pack-up. */
@@ -141,10 +138,8 @@ export const saltmarshHideBox = once((): Box => {
   });
   stow(b, 'b1', 'body-spares');
   b.set('dry/gelG', 10).set('dry/gelSince', '2026-10-10');
-  b.edit({
-    op: 'add',
-    path: 'brackets',
-    value: {
+  b.edit(
+    add('brackets', {
       id: 'k1',
       name: 'Lamp arm',
       face: 'left',
@@ -154,8 +149,8 @@ export const saltmarshHideBox = once((): Box => {
       acrossMm: 50,
       loadKg: 0.25,
       leverMm: 140
-    }
-  });
+    })
+  );
   candidates(b, ['battery-lfp-22', 1], ['battery-lfp-35', 1], ['battery-agm-35', 1]);
   b.set(`circuits/${p4.circuitId}/wire`, setTo({ system: 'awg', size: '22' })).set(
     `circuits/${p4.circuitId}/fuse`,

@@ -1,3 +1,4 @@
+import { add, set, type At } from '../box/edit.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
 import { deviceFrom } from '../box/commands.ts';
 import { emptyBox } from '../box/empty.ts';
@@ -27,13 +28,13 @@ export class BoxBuilder {
     return this;
   }
 
-  set(path: string, value: unknown): this {
-    return this.edit({ op: 'set', path, value });
+  set<const P extends string>(path: P, value: At<P>): this {
+    return this.edit(set(path, value));
   }
 
   use<K extends PartKind>(kind: K, id: string, path: string): this {
-    const part = starter(kind, id);
-    return this.set(`parts/${id}`, part).set(path, id);
+    const part: Part = starter(kind, id);
+    return this.set(`parts/${id}`, part).set<string>(path, id);
   }
 
   /** Adds a panel part; gives its port id and circuit id. */
@@ -54,10 +55,6 @@ export class BoxBuilder {
 
   /** Adds a library device with some values changed. */
   device(id: string, over: Partial<Device>): this {
-    return this.edit({
-      op: 'add',
-      path: 'devices',
-      value: { ...deviceFrom(this.box, starter('device', `device-${id}`)), ...over }
-    });
+    return this.edit(add('devices', { ...deviceFrom(this.box, starter('device', `device-${id}`)), ...over }));
   }
 }

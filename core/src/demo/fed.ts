@@ -1,3 +1,4 @@
+import { add, remove } from '../box/edit.ts';
 import { once } from './once.ts';
 import { AUTO, NONE, setTo } from '../box/attr.ts';
 import { addFeedEdits } from '../box/feed-edits.ts';
@@ -49,10 +50,10 @@ export const slipwayBox = once((): Box => {
   const beacon = b.port('circular-16', 'front', 'Bow light');
   b.port('rotary-20', 'front', 'Master');
   b.port('shunt-display', 'front', 'Meter');
-  b.edit({ op: 'remove', path: `circuits/${inlet.circuitId}` });
+  b.edit(remove(`circuits/${inlet.circuitId}`));
   b.set('feeds/main/throughPortId', setTo(inlet.portId))
     .set('feeds/main/wayIn', setTo('connector'))
-    .set('feeds/main/lead', { lengthMm: 2400, wire: setTo({ system: 'awg', size: '6' }), wireCount: 1 })
+    .set('feeds/main/lead', { lengthMm: 2400, wire: setTo({ system: 'awg' as const, size: '6' }), wireCount: 1 })
     .set('feeds/main/wire', setTo({ system: 'awg', size: '10' }))
     .set('feeds/main/wireCount', 2)
     .set('charging/path', setTo('lid-open'));
@@ -132,7 +133,7 @@ export const campTableBox = once((): Box => {
   const tent = b.port('circular-16', 'front', 'Tent lamp');
   const cool = b.port('genderless-30', 'right', 'Cool box');
   const sun = b.port('inlet-3pin', 'right', 'Solar panel');
-  b.edit({ op: 'remove', path: `circuits/${sun.circuitId}` });
+  b.edit(remove(`circuits/${sun.circuitId}`));
   const holder = starter('fuse-holder', 'holder-breaker');
   b.set(`parts/${holder.id}`, holder);
   const breaker = (name: string, amps: number, over: Partial<Feed> = {}): string =>
@@ -178,11 +179,9 @@ export const campTableBox = once((): Box => {
     loadTerminal: { mostA: 10 }
   });
   b.set('charging/path', setTo('lid-open'));
-  b.set('parts/body-solar-controller', starter('body', 'body-solar-controller')).edit({
-    op: 'add',
-    path: 'bodies',
-    value: { id: 'b1', name: 'Solar controller', partId: 'body-solar-controller', held: 'fixed' }
-  });
+  b.set('parts/body-solar-controller', starter('body', 'body-solar-controller')).edit(
+    add('bodies', { id: 'b1', name: 'Solar controller', partId: 'body-solar-controller', held: 'fixed' })
+  );
   b.device('vhf-mobile-25', {
     name: 'Camp radio',
     portId: radio.portId,

@@ -1,3 +1,4 @@
+import { add, remove } from '../box/edit.ts';
 import { once } from './once.ts';
 import { AUTO, NONE, setTo, UNKNOWN } from '../box/attr.ts';
 import type { Box, Device } from '../box/schema.ts';
@@ -116,7 +117,7 @@ export const moorCameraPost = once((): Box => {
   b.port('shunt-display', 'front', 'Meter');
   b.port('inlet-3pin', 'right', 'Charge');
   const sun = b.port('genderless-30', 'right', 'Solar panel');
-  b.edit({ op: 'remove', path: `circuits/${sun.circuitId}` });
+  b.edit(remove(`circuits/${sun.circuitId}`));
   b.set('relays', [
     {
       id: 'k1',
@@ -151,11 +152,9 @@ export const moorCameraPost = once((): Box => {
     switchPortId: NONE,
     loadTerminal: null
   });
-  b.set('parts/body-solar-controller', starter('body', 'body-solar-controller')).edit({
-    op: 'add',
-    path: 'bodies',
-    value: { id: 'b1', name: 'Solar controller', partId: 'body-solar-controller', held: 'fixed' }
-  });
+  b.set('parts/body-solar-controller', starter('body', 'body-solar-controller')).edit(
+    add('bodies', { id: 'b1', name: 'Solar controller', partId: 'body-solar-controller', held: 'fixed' })
+  );
   b.set(`circuits/${receiver.circuitId}/from`, setTo({ at: 'post', pack: null })).set(
     `circuits/${heater.circuitId}/wireCount`,
     2

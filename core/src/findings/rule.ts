@@ -1,6 +1,7 @@
 import type { Bank } from '../battery/bank.ts';
 import type { Edit } from '../box/edits.ts';
-import type { Box } from '../box/schema.ts';
+import { set } from '../box/edit.ts';
+import type { Box, Feed } from '../box/schema.ts';
 import type { CaseFit } from '../case/fit.ts';
 import type { Catalogue, Part, PartKind, PartOf } from '../catalogue/part.ts';
 import type { Demand } from '../demand/demand.ts';
@@ -126,15 +127,16 @@ export const CASE_PLACE: Where = { kind: 'case', id: 'case', label: 'case' };
 export const portPlace = (id: string, label: string): Where => ({ kind: 'port', id, label });
 export const circuitPlace = (id: string, label: string): Where => ({ kind: 'circuit', id, label });
 /** Path in the document of a circuit or of a feed. */
-export const branchPath = (c: Pick<CircuitPlan, 'circuit' | 'feed'>): string =>
-  `${c.feed ? 'feeds' : 'circuits'}/${c.circuit.id}`;
+export const branchPath = (c: Pick<CircuitPlan, 'circuit' | 'feed'>): `circuits/${string}` | `feeds/${string}` =>
+  c.feed ? `feeds/${c.circuit.id}` : `circuits/${c.circuit.id}`;
 /** Circuits and feeds: what both are judged by. */
 export const branches = (x: Pick<Facts, 'wiring'>): CircuitPlan[] => [...x.wiring.circuits, ...x.wiring.feeds];
 export const devicePlace = (id: string, label: string): Where => ({ kind: 'device', id, label });
 
 /** Path of a field of the main feed. */
-export const mainPath = (x: Pick<Facts, 'box'>, key: string): string => `feeds/${x.box.feeds[0].id}/${key}`;
-export const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
+export const mainPath = <const K extends keyof Feed>(x: Pick<Facts, 'box'>, key: K): `feeds/${string}/${K}` =>
+  `feeds/${x.box.feeds[0].id}/${key}`;
+export { set } from '../box/edit.ts';
 /** Copies a part into the box and refers to it. */
 export const usePart = (part: Part, path: string): Edit[] => [set(`parts/${part.id}`, part), set(path, part.id)];
 

@@ -1,3 +1,4 @@
+import { add, set } from '../box/edit.ts';
 import type { Edit } from '../box/edits.ts';
 import { freeId } from '../box/lookup.ts';
 import { AUTO, NONE } from '../box/attr.ts';
@@ -85,11 +86,8 @@ export function addPort(
     inUse: portUse(part),
     tabs: AUTO
   };
-  const edits: Edit[] = [
-    { op: 'set', path: `parts/${part.id}`, value: part },
-    { op: 'add', path: 'ports', value: port }
-  ];
+  const edits: Edit[] = [set(`parts/${part.id}`, part), add('ports', port)];
   const circuitId = wantsCircuit(part) ? freeId('c', box.circuits) : undefined;
-  if (circuitId) edits.push({ op: 'add', path: 'circuits', value: newCircuit(circuitId, port.name, portId, part) });
+  if (circuitId) edits.push(add('circuits', newCircuit(circuitId, port.name, portId, part)));
   return { portId, circuitId, edits, ...at, crowded: !spot };
 }

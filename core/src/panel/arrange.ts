@@ -1,3 +1,4 @@
+import { set } from '../box/edit.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
 import { panelPartOf } from '../box/lookup.ts';
 import type { Box, Port } from '../box/schema.ts';
@@ -60,7 +61,7 @@ export function arrangePorts(box: Box, fit: CaseFit): Arranged {
       out.push({ portId: port.id, ...at, why, placed: found !== undefined });
       work = { ...work, ports: [...work.ports, { ...port, ...at }] };
       for (const key of ['face', 'xMm', 'yMm'] as const)
-        if (port[key] !== at[key]) edits.push({ op: 'set', path: `ports/${port.id}/${key}`, value: at[key] });
+        if (port[key] !== at[key]) edits.push(set(`ports/${port.id}/${key}`, at[key]));
     }
   }
   return { edits, ports: out };

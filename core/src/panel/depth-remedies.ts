@@ -1,3 +1,4 @@
+import { remove, set } from '../box/edit.ts';
 import { movePort } from './move-port.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
 import type { Box } from '../box/schema.ts';
@@ -27,7 +28,7 @@ export function depthRemedies(box: Box, fit: CaseFit, catalogue: Catalogue, p: P
     out.push({
       label: 'Use flag terminals',
       effect: `${mm(p.clearMm + flagGain)} clear`,
-      edits: [{ op: 'set', path: `ports/${p.port.id}/terminals`, value: 'flag' }]
+      edits: [set(`ports/${p.port.id}/terminals`, 'flag')]
     });
   const spacer = Math.ceil(p.port.spacerMm + BEHIND_GAP_MM - p.clearMm);
   const stackMm = wallMmOf(fit.part, p.port.face) + spacer;
@@ -35,7 +36,7 @@ export function depthRemedies(box: Box, fit: CaseFit, catalogue: Catalogue, p: P
     out.push({
       label: `Spacer of ${mm(spacer)} under the flange`,
       effect: `${mm(p.clearMm + spacer - p.port.spacerMm)} clear; ${stackMm <= p.part.panelMaxMm ? 'its nut still reaches' : 'as a hollow collar whose own face carries the part'}`,
-      edits: [{ op: 'set', path: `ports/${p.port.id}/spacerMm`, value: spacer }]
+      edits: [set(`ports/${p.port.id}/spacerMm`, spacer)]
     });
   const spot = freeSpot(box, fit, p.part, p.port, p.port);
   if (spot)
@@ -45,7 +46,7 @@ export function depthRemedies(box: Box, fit: CaseFit, catalogue: Catalogue, p: P
       edits: movePort(p.port.id, spot)
     });
   if (p.behindId !== undefined && p.behindId in box.placements) {
-    const edits: Edit[] = [{ op: 'remove', path: `placements/${p.behindId}` }];
+    const edits: Edit[] = [remove(`placements/${p.behindId}`)];
     const clear = clearAfter(applyEdits(box, edits), p);
     if (clear !== undefined && clear >= 0)
       out.push({
@@ -68,10 +69,7 @@ export function depthRemedies(box: Box, fit: CaseFit, catalogue: Catalogue, p: P
     out.push({
       label: shallower.part.name,
       effect: `${mm(shallower.clearMm)} clear; does the same with less depth`,
-      edits: [
-        { op: 'set', path: `parts/${shallower.part.id}`, value: shallower.part },
-        { op: 'set', path: `ports/${p.port.id}/partId`, value: shallower.part.id }
-      ]
+      edits: [set(`parts/${shallower.part.id}`, shallower.part), set(`ports/${p.port.id}/partId`, shallower.part.id)]
     });
   return out;
 }

@@ -1,3 +1,4 @@
+import { add, set } from '../box/edit.ts';
 import type { Edit } from '../box/edits.ts';
 import { freeId } from '../box/lookup.ts';
 import type { Box, Port } from '../box/schema.ts';
@@ -11,11 +12,12 @@ export type Along = 'x' | 'y';
 
 const round = (v: number): number => Number(v.toFixed(2));
 const move = (p: PortPlan, to: { xMm?: number; yMm?: number }): Edit[] =>
-  Object.entries(to).flatMap(([key, value]): Edit[] =>
-    Math.abs(value - p.port[key as 'xMm' | 'yMm']) < 1e-6
+  (['xMm', 'yMm'] as const).flatMap((key): Edit[] => {
+    const value = to[key];
+    return value === undefined || Math.abs(value - p.port[key]) < 1e-6
       ? []
-      : [{ op: 'set', path: `ports/${p.port.id}/${key}`, value: round(value) }]
-  );
+      : [set(`ports/${p.port.id}/${key}`, round(value))];
+  });
 
 /** Ports of one face brought into line; the first named one stays. Centres for rows and columns, flange edges otherwise. */
 export function aligned(ports: readonly PortPlan[], how: Align): Edit[] {
@@ -66,11 +68,11 @@ export function copiedTo(box: Box, ports: readonly PortPlan[], face: Face): { ed
     const port: Port = { ...p.port, id, face, name: p.port.name ? `${p.port.name} copy`.slice(0, 80) : '' };
     taken.push(port);
     ids.push(id);
-    edits.push({ op: 'add', path: 'ports', value: port });
+    edits.push(add('ports', port));
     if (!wantsCircuit(p.part)) continue;
     const circuit = newCircuit(freeId('c', circuits), port.name, id, p.part);
     circuits.push(circuit);
-    edits.push({ op: 'add', path: 'circuits', value: circuit });
+    edits.push(add('circuits', circuit));
   }
   return { edits, ids };
 }

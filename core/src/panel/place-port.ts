@@ -1,3 +1,4 @@
+import { add, set } from '../box/edit.ts';
 import { METRIC } from '../quantity/said.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
 import { removeCircuit } from '../box/remove-circuit.ts';
@@ -70,11 +71,7 @@ export function swapPart(
   if (!collides(box, fit, swap)) return { edits: swap, moved: false };
   const spot = freeSpot(box, fit, part, port, port);
   if (!spot) return undefined;
-  const edits: Edit[] = [
-    ...swap,
-    { op: 'set', path: `ports/${portId}/xMm`, value: spot.xMm },
-    { op: 'set', path: `ports/${portId}/yMm`, value: spot.yMm }
-  ];
+  const edits: Edit[] = [...swap, set(`ports/${portId}/xMm`, spot.xMm), set(`ports/${portId}/yMm`, spot.yMm)];
   return collides(box, fit, edits) ? undefined : { edits, moved: true };
 }
 
@@ -85,22 +82,16 @@ export function swapEdits(box: Box, portId: string, part: Panel): Edit[] {
   const own = box.circuits.filter((c) => c.portId === portId);
   const circuits: Edit[] =
     wantsCircuit(part) && own.length === 0
-      ? [{ op: 'add', path: 'circuits', value: newCircuit(freeId('c', box.circuits), port.name, portId, part) }]
+      ? [add('circuits', newCircuit(freeId('c', box.circuits), port.name, portId, part))]
       : wantsCircuit(part)
-        ? own.map((c): Edit => ({
-            op: 'set',
-            path: `circuits/${c.id}/purpose`,
-            value: part.role === 'inlet' ? 'charge' : 'load'
-          }))
+        ? own.map((c): Edit => set(`circuits/${c.id}/purpose`, part.role === 'inlet' ? 'charge' : 'load'))
         : own.flatMap((c) => removeCircuit(box, c.id));
   return [
-    { op: 'set', path: `parts/${part.id}`, value: part },
-    { op: 'set', path: `ports/${portId}/partId`, value: part.id },
-    { op: 'set', path: `ports/${portId}/inUse`, value: part.seal[port.inUse] ? port.inUse : portUse(part) },
+    set(`parts/${part.id}`, part),
+    set(`ports/${portId}/partId`, part.id),
+    set(`ports/${portId}/inUse`, part.seal[port.inUse] ? port.inUse : portUse(part)),
     // what was measured were the contacts of the other part
-    ...(port.contactMilliOhm === null
-      ? []
-      : [{ op: 'set', path: `ports/${portId}/contactMilliOhm`, value: null } as const]),
+    ...(port.contactMilliOhm === null ? [] : [set(`ports/${portId}/contactMilliOhm`, null)]),
     ...circuits
   ];
 }

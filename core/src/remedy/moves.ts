@@ -100,7 +100,7 @@ function everyFuse({ box }: Bench): Move {
 function holderMoves({ box, catalogue, plan }: Bench, tag: string): Move[] {
   const x = { box, catalogue, wiring: plan.wiring };
   const c = branches(x).find((k) => k.fuseTag === tag);
-  const base = tag === 'F0' ? `feeds/${mainFeed(box).id}` : c?.feed ? branchPath(c) : undefined;
+  const base = tag === 'F0' ? (`feeds/${mainFeed(box).id}` as const) : c?.feed ? branchPath(c) : undefined;
   if (base === undefined) return [];
   return catalogueOf(x, 'fuse-holder').map((p) =>
     move(`${p.name} for ${tag}`, 'fuse and wire to suit', [

@@ -1,3 +1,4 @@
+import { add, set } from '../box/edit.ts';
 import { stretchText } from './bars.ts';
 import { deviceFrom, duplicateDevice, plainDevice } from '../box/commands.ts';
 import type { Edit } from '../box/edits.ts';
@@ -271,7 +272,7 @@ function added(box: Box, from: Device, draft: Draft): Taken {
     ok: true,
     label: labelOf(box, value.name, bars),
     deviceId: value.id,
-    edits: [{ op: 'add', path: 'devices', value }]
+    edits: [add('devices', value)]
   };
 }
 
@@ -283,9 +284,7 @@ function changed(box: Box, there: Device, draft: Draft): Taken {
     ok: true,
     label: labelOf(box, value.name, bars),
     deviceId: there.id,
-    edits: keys
-      .filter((key) => value[key] !== there[key])
-      .map((key) => ({ op: 'set', path: `devices/${there.id}/${key}`, value: value[key] }))
+    edits: keys.filter((key) => value[key] !== there[key]).map((key) => set(`devices/${there.id}/${key}`, value[key]))
   };
 }
 

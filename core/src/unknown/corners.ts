@@ -1,5 +1,7 @@
+import { set } from '../box/edit.ts';
 import { applyEdits } from '../box/edits.ts';
 import type { Box } from '../box/schema.ts';
+import type { Chemistry } from '../catalogue/part.ts';
 import { chemistryRange, endEdits, fieldOf, type End, type Range } from './ranges.ts';
 
 /** A box with everything unknown in it set to an end of its range. */
@@ -20,16 +22,14 @@ export function corners(box: Box, ranges: readonly Range[]): Corner[] {
   const batteryId = box.bank.partId;
   const as = (
     end: End,
-    chemistry: string | undefined,
+    chemistry: Chemistry | undefined,
     more: { otherSort?: boolean; others?: string[] } = {}
   ): Corner => ({
     end,
     otherSort: more.otherSort ?? false,
     box: applyEdits(box, [
       ...endEdits(ranges, end, more.others),
-      ...(chemistry === undefined
-        ? []
-        : [{ op: 'set' as const, path: `parts/${batteryId}/chemistry`, value: chemistry }])
+      ...(chemistry === undefined ? [] : [set(`parts/${batteryId}/chemistry`, chemistry)])
     ])
   });
   const [usual, ...rest] = sorts;

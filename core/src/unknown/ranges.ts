@@ -1,3 +1,4 @@
+import { set } from '../box/edit.ts';
 import { AUTO, NONE, setTo, type Attr } from '../box/attr.ts';
 import type { Edit } from '../box/edits.ts';
 import { AGES_Y } from '../box/age.ts';
@@ -303,8 +304,4 @@ export const fieldOf = (path: string): string => path.split('/').at(-1)!;
  * @param others fields that stand at their other best end
  */
 export const endEdits = (ranges: readonly Range[], end: End, others: readonly string[] = []): Edit[] =>
-  ranges.map((r) => ({
-    op: 'set',
-    path: r.path,
-    value: r.otherBest !== undefined && others.includes(fieldOf(r.path)) ? r.otherBest : r[end]
-  }));
+  ranges.map((r) => set(r.path, r.otherBest !== undefined && others.includes(fieldOf(r.path)) ? r.otherBest : r[end]));

@@ -1,3 +1,4 @@
+import { add, remove, set } from '../box/edit.ts';
 import type { Edit } from '../box/edits.ts';
 import { alike } from '../box/alike.ts';
 import { removalOf, type Removable } from '../box/removal.ts';
@@ -138,7 +139,7 @@ function partsFor(value: unknown, sides: Sides): Edit[] {
   );
   return [...named].flatMap((id): Edit[] => {
     const part = sides.after.parts[id];
-    return part && !sides.before.parts[id] ? [{ op: 'set', path: `parts/${id}`, value: part }] : [];
+    return part && !sides.before.parts[id] ? [set(`parts/${id}`, part)] : [];
   });
 }
 
@@ -164,7 +165,7 @@ function fieldsDiffer(owner: string, at: string, a: Raw, b: Raw, sides: Sides, o
           was: said(x, field, sides.before),
           now: said(y, field, sides.after),
           kind: 'value',
-          edits: [...partsFor(y ?? null, sides), { op: 'set', path, value: y }]
+          edits: [...partsFor(y ?? null, sides), set(path, y)]
         }
       });
     }
@@ -195,7 +196,7 @@ function placeDiffers(at: string, name: string, a: Raw, b: Raw, sides: Sides): F
       was: text(a, sides.before),
       now: text(b, sides.after),
       kind: 'value',
-      edits: PLACE.filter((k) => a[k] !== b[k]).map((k) => ({ op: 'set', path: `${at}/${k}`, value: b[k] }))
+      edits: PLACE.filter((k) => a[k] !== b[k]).map((k) => set<string>(`${at}/${k}`, b[k]))
     }
   };
 }
@@ -213,7 +214,7 @@ function thingsDiffer(thing: string, path: string, a: Raw[], b: Raw[], sides: Si
     push(
       t,
       'removed',
-      kind ? removalOf(sides.before, [{ kind, id: String(t.id) }]) : [{ op: 'remove', path: `${path}/${String(t.id)}` }]
+      kind ? removalOf(sides.before, [{ kind, id: String(t.id) }]) : [remove(`${path}/${String(t.id)}`)]
     );
   }
   for (const t of b) {
@@ -229,11 +230,7 @@ function thingsDiffer(thing: string, path: string, a: Raw[], b: Raw[], sides: Si
       path === 'ports'
         ? sides.after.circuits.filter((c) => c.portId === t.id && !sides.before.circuits.some((o) => o.id === c.id))
         : [];
-    push(t, 'added', [
-      ...partsFor(t, sides),
-      { op: 'add', path, value: t },
-      ...circuits.map((value): Edit => ({ op: 'add', path: 'circuits', value }))
-    ]);
+    push(t, 'added', [...partsFor(t, sides), add(path, t), ...circuits.map((value): Edit => add('circuits', value))]);
   }
 }
 

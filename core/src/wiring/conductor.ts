@@ -27,6 +27,8 @@ const CLASS5_MILLIOHM_PER_M: Record<string, number> = {
 
 export const INSULATION_CLASSES = [60, 75, 80, 90, 105, 125, 200] as const;
 export type InsulationC = (typeof INSULATION_CLASSES)[number];
+/** A class by its figure in a list to choose from. */
+export const insulationOf = (text: string): InsulationC => INSULATION_CLASSES.find((c) => String(c) === text) ?? 75;
 
 /** Single conductors, DC, open air, 30 °C, columns INSULATION_CLASSES, A. @source ABYC E-11 as remembered; electrical reference 2. 20 and 22 AWG: short leads inside the box only [rule of thumb]. */
 const AMPACITY_AWG: Record<string, readonly number[]> = {

@@ -1,3 +1,4 @@
+import { set } from '../box/edit.ts';
 import { setTo } from '../box/attr.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
 import type { Box } from '../box/schema.ts';
@@ -40,14 +41,14 @@ export function smallestChange(sources: Sources, circuitId: string): Change | un
   const { box, catalogue } = sources;
   const planned = wiringPlan(sources).circuits.find((c) => c.circuit.id === circuitId);
   if (!planned || troubles(planned).length === 0) return undefined;
-  const path = `circuits/${circuitId}`;
+  const path = `circuits/${circuitId}` as const;
   const ratings = [...(fuseOf(box, catalogue, planned.fuseFamily)?.ratingsA ?? [])].sort(
     (a, b) => Math.abs(a - (planned.fuseA ?? 0)) - Math.abs(b - (planned.fuseA ?? 0))
   );
   const now = planned.wire && knownSize(planned.wire) ? areaMm2(planned.wire) : 0;
   const sizes = thicker(box, now);
-  const fuse = (a: number): Edit => ({ op: 'set', path: `${path}/fuse`, value: setTo(a) });
-  const wire = (w: WireSize): Edit => ({ op: 'set', path: `${path}/wire`, value: setTo(w) });
+  const fuse = (a: number): Edit => set(`${path}/fuse`, setTo(a));
+  const wire = (w: WireSize): Edit => set(`${path}/wire`, setTo(w));
   const holds = (edits: Edit[]): CircuitPlan | undefined => {
     const after = wiringPlan({ ...sources, box: applyEdits(box, edits) });
     const c = after.circuits.find((k) => k.circuit.id === circuitId);
@@ -73,7 +74,7 @@ export function smallestChange(sources: Sources, circuitId: string): Change | un
       const c = holds([wire(w), fuse(a)]);
       if (c) return { label: `${wireSizeText(w)} and a ${a} A fuse`, effect: effect(c), edits: [wire(w), fuse(a)] };
     }
-  const twin: Edit = { op: 'set', path: `${path}/wireCount`, value: planned.circuit.wireCount + 1 };
+  const twin: Edit = set(`${path}/wireCount`, planned.circuit.wireCount + 1);
   const doubled = planned.circuit.wireCount < 4 ? holds([twin]) : undefined;
   return doubled && { label: 'A second wire beside each', effect: effect(doubled), edits: [twin] };
 }

@@ -1,5 +1,7 @@
 <script lang="ts">
+  import type { At } from '@haversack/core/box/edit';
   import { AGES_Y, yearsText } from '@haversack/core/box/age';
+  import { setTo } from '@haversack/core/box/attr';
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
   import { fixed } from '@haversack/core/quantity/format';
   import { AGE_UNITS } from '@haversack/core/quantity/units';
@@ -14,7 +16,8 @@
   const bank = $derived(open.plan.bank);
   const b = $derived(open.doc.bank);
   const cutV = $derived(bank ? CHEMISTRY[bank.chemistry].loadedCutoffV : 12);
-  const set = (what: string, key: string, value: unknown) => open.set(what, `bank/${key}`, value);
+  const set = <const K extends string>(what: string, key: K, value: At<`bank/${K}`>) =>
+    open.set(what, `bank/${key}`, value);
   const HOLD = {
     strap: 'strap',
     bracket: 'bracket',
@@ -121,7 +124,11 @@
         aria-label="What holds the battery"
         value={b.holdDown.is === 'set' ? b.holdDown.value : ''}
         onchange={(e) =>
-          set(`Battery held by ${e.currentTarget.value}`, 'holdDown', { is: 'set', value: e.currentTarget.value })}
+          set(
+            `Battery held by ${e.currentTarget.value}`,
+            'holdDown',
+            setTo(e.currentTarget.value as keyof typeof HOLD)
+          )}
         >{#each Object.entries(HOLD) as [v, t] (v)}<option value={v}>{t}</option>{/each}</select
       >{/snippet}
   </AttrField>
@@ -129,8 +136,12 @@
     ><span>Terminals</span><select
       class="in"
       value={b.terminals}
-      onchange={(e) => set(`${e.currentTarget.value} terminals on the battery`, 'terminals', e.currentTarget.value)}
-      ><option value="flag">flag, low</option><option value="straight">straight, tall</option></select
+      onchange={(e) =>
+        set(
+          `${e.currentTarget.value} terminals on the battery`,
+          'terminals',
+          e.currentTarget.value as typeof b.terminals
+        )}><option value="flag">flag, low</option><option value="straight">straight, tall</option></select
     ></label
   >
   <AttrField

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { add, remove, type At } from '@haversack/core/box/edit';
   import type { BuiltInCharger } from '@haversack/core/box/schema';
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
   import { freeId } from '@haversack/core/box/lookup';
@@ -23,9 +24,13 @@
     ['yes', 'yes'],
     ['unknown', 'not said']
   ] as const;
-  const set = (c: BuiltInCharger, what: string, key: string, value: unknown) =>
-    open.set(`${c.name}: ${what}`, `charging/builtIn/${c.id}/${key}`, value);
-  function add(): void {
+  const set = <const K extends string>(
+    c: BuiltInCharger,
+    what: string,
+    key: K,
+    value: At<`charging/builtIn/${string}/${K}`>
+  ) => open.set(`${c.name}: ${what}`, `charging/builtIn/${c.id}/${key}`, value);
+  function addCharger(): void {
     const charger: BuiltInCharger = {
       id: freeId('m', rows),
       name: `Maintainer ${rows.length + 1}`,
@@ -36,14 +41,14 @@
       input: 'mains-cord',
       lidShut: 'no'
     };
-    open.commit('A charger in the box', [{ op: 'add', path: 'charging/builtIn', value: charger }]);
+    open.commit('A charger in the box', [add('charging/builtIn', charger)]);
   }
 </script>
 
 <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Chargers in the box">
   <div class="flex items-center justify-between">
     <h2 class="h3">Chargers that live in the box</h2>
-    {#if rows.length < 4}<button type="button" class="btn" onclick={add}>Add one</button>{/if}
+    {#if rows.length < 4}<button type="button" class="btn" onclick={addCharger}>Add one</button>{/if}
   </div>
   {#each rows as c (c.id)}
     <div class="mb-3 border-l-2 border-line2 pl-3">
@@ -101,8 +106,7 @@
       <button
         type="button"
         class="btn danger mt-1"
-        onclick={() => open.commit(`${c.name} removed`, [{ op: 'remove', path: `charging/builtIn/${c.id}` }])}
-        >Remove {c.name}</button
+        onclick={() => open.commit(`${c.name} removed`, [remove(`charging/builtIn/${c.id}`)])}>Remove {c.name}</button
       >
     </div>
   {:else}<p class="lab">

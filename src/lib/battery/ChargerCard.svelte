@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { fromChoice } from '@haversack/core/box/attr';
+  import { fromChoice, setTo } from '@haversack/core/box/attr';
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
   import { chargerA } from '@haversack/core/wiring/charger';
   import { temperatureText } from '@haversack/core/quantity/format';
@@ -46,7 +46,7 @@
         class="in"
         aria-label="How it is charged"
         value={open.doc.charging.path.is === 'set' ? open.doc.charging.path.value : ''}
-        onchange={(e) => open.set('Charging path', 'charging/path', { is: 'set', value: e.currentTarget.value })}
+        onchange={(e) => open.set('Charging path', 'charging/path', setTo(e.currentTarget.value as keyof typeof PATHS))}
         >{#each Object.entries(PATHS) as [v, t] (v)}<option value={v}>{t}</option>{/each}</select
       >{/snippet}
   </AttrField>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { remove, set, type At } from '@haversack/core/box/edit';
   import { freeId } from '@haversack/core/box/lookup';
   import type { PartOf } from '@haversack/core/catalogue/part';
   import { likelyBatteries } from '@haversack/core/battery/suggest';
@@ -53,8 +54,8 @@
     for (const { part, count } of fresh.slice(0, 40 - taken.length))
       taken.push({ id: freeId('b', taken), partId: part.id, count, pinned: false });
     open.commit(fresh.length === 1 ? `Compare ${fresh[0]!.part.name}` : `Compare ${fresh.length} batteries`, [
-      ...fresh.map(({ part }) => ({ op: 'set' as const, path: `parts/${part.id}`, value: part })),
-      { op: 'set', path: 'compare/candidates', value: taken }
+      ...fresh.map(({ part }) => set(`parts/${part.id}`, part)),
+      set('compare/candidates', taken)
     ]);
   }
   const likely = $derived(
@@ -62,8 +63,12 @@
       (part) => ({ part, count: 1 })
     )
   );
-  const setRow = (id: string, what: string, key: string, value: unknown) =>
-    open.set(what, `compare/candidates/${id}/${key}`, value);
+  const setRow = <const K extends string>(
+    id: string,
+    what: string,
+    key: K,
+    value: At<`compare/candidates/${string}/${K}`>
+  ) => open.set(what, `compare/candidates/${id}/${key}`, value);
 </script>
 
 <section class="min-w-0 rounded-box border border-line2 bg-raise p-4" aria-label="Compare batteries">
@@ -152,10 +157,8 @@
                       type="button"
                       class="icon !h-7 !w-6"
                       aria-label="Leave {row.part.name} out"
-                      onclick={() =>
-                        open.commit(`Without ${row.part.name}`, [
-                          { op: 'remove', path: `compare/candidates/${row.key}` }
-                        ])}><Trash size={14} /></button
+                      onclick={() => open.commit(`Without ${row.part.name}`, [remove(`compare/candidates/${row.key}`)])}
+                      ><Trash size={14} /></button
                     >
                   </span>
                 {/if}

@@ -1,6 +1,6 @@
 <script lang="ts">
+  import { set as setAt, type At } from '@haversack/core/box/edit';
   import { yearsText } from '@haversack/core/box/age';
-  import type { Edit } from '@haversack/core/box/edits';
   import { mainFeed } from '@haversack/core/box/feeds';
   import { parallelPlan } from '@haversack/core/battery/parallel-plan';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
@@ -14,7 +14,8 @@
   const open = useBox();
   const bank = $derived(open.plan.bank);
   const b = $derived(open.doc.bank);
-  const set = (what: string, key: string, value: unknown) => open.set(what, `bank/${key}`, value);
+  const set = <const K extends string>(what: string, key: K, value: At<`bank/${K}`>) =>
+    open.set(what, `bank/${key}`, value);
   const plan = $derived(bank ? parallelPlan(open.doc, bank, open.plan.wiring.main.loadA) : undefined);
   const ARRANGE = {
     parallel: 'joined in parallel when several',
@@ -27,11 +28,8 @@
   ] as const;
   const main = $derived(mainFeed(open.doc));
   const lead = $derived(main.lead?.lengthMm ?? 0);
-  const setLead = (lengthMm: number): Edit => ({
-    op: 'set',
-    path: `feeds/${main.id}/lead`,
-    value: { ...(main.lead ?? { wire: { is: 'auto' }, wireCount: 1 }), lengthMm }
-  });
+  const setLead = (lengthMm: number) =>
+    setAt(`feeds/${main.id}/lead`, { ...(main.lead ?? { wire: { is: 'auto' }, wireCount: 1 }), lengthMm });
   const TAKE = {
     bus: 'equal leads to a common bus',
     opposite: 'plus and minus at opposite ends',
@@ -70,10 +68,7 @@
     value={b.stands}
     choices={STANDS}
     onchoose={(v, t) =>
-      open.commit(`Battery ${t}`, [
-        { op: 'set', path: 'bank/stands', value: v },
-        ...(v === 'outside' && !main.lead ? [setLead(1500)] : [])
-      ])}
+      open.commit(`Battery ${t}`, [setAt('bank/stands', v), ...(v === 'outside' && !main.lead ? [setLead(1500)] : [])])}
   />
   <SelectRow
     word="Arrangement"

@@ -1,6 +1,6 @@
 <script lang="ts">
+  import type { At } from '@haversack/core/box/edit';
   import { choiceOf, fromChoice } from '@haversack/core/box/attr';
-  import type { Solar } from '@haversack/core/box/schema';
   import { panelPortEdits, USUAL_SOLAR } from '@haversack/core/charge/solar-port';
   import { isSwitch } from '@haversack/core/box/feeds';
   import { panelPartOf } from '@haversack/core/box/lookup';
@@ -20,7 +20,7 @@
   const plan = $derived(solarPlan(open.doc, open.plan));
   const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
   const most = $derived(plan ? Math.max(...plan.monthWh, 1) : 1);
-  const set = <K extends keyof Solar>(what: string, key: K, value: Solar[K]) =>
+  const set = <const K extends string>(what: string, key: K, value: At<`charging/solar/${K}`>) =>
     open.set(`Solar: ${what}`, `charging/solar/${key}`, value);
   const CONTROLLERS = [
     ['pwm', 'PWM'],

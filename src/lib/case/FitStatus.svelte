@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { set } from '@haversack/core/box/edit';
   import { arrangementEdits, faultSay } from '@haversack/core/case/fit';
   import { lengthText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -39,7 +40,7 @@
           <button
             type="button"
             class="fig"
-            onclick={() => open.commit('Everything arranged again', [{ op: 'set', path: 'placements', value: {} }])}
+            onclick={() => open.commit('Everything arranged again', [set('placements', {})])}
             >Let Haversack arrange everything</button
           ></span
         >

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { set } from '@haversack/core/box/edit';
   import {
     caseFromDraft,
     draftProblems,
@@ -93,10 +94,7 @@
     try {
       const saved = await request<PartOf<'case'>>('PUT', '/api/parts', made);
       open.ownParts = [...open.ownParts.filter((p) => p.id !== saved.id), saved];
-      open.commit(`Case measured: ${saved.name}`, [
-        { op: 'set', path: `parts/${saved.id}`, value: saved },
-        { op: 'set', path: 'casePartId', value: saved.id }
-      ]);
+      open.commit(`Case measured: ${saved.name}`, [set(`parts/${saved.id}`, saved), set('casePartId', saved.id)]);
       localStorage.removeItem(KEY);
       ondone();
     } catch (e) {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { add, set } from '@haversack/core/box/edit';
   import { freeId } from '@haversack/core/box/lookup';
   import type { PartOf } from '@haversack/core/catalogue/part';
   import { lengthText, massText } from '@haversack/core/quantity/format';
@@ -13,15 +14,11 @@
   /** What usually only travels along. */
   const STOWED: readonly PartOf<'body'>['use'][] = ['charger', 'inverter', 'spares', 'tools'];
 
-  function add(part: PartOf<'body'>): void {
+  function addBody(part: PartOf<'body'>): void {
     const id = freeId('b', open.doc.bodies);
     open.commit(`Put in ${part.name}`, [
-      { op: 'set', path: `parts/${part.id}`, value: part },
-      {
-        op: 'add',
-        path: 'bodies',
-        value: { id, name: part.name, partId: part.id, held: STOWED.includes(part.use) ? 'stowed' : 'fixed' }
-      }
+      set(`parts/${part.id}`, part),
+      add('bodies', { id, name: part.name, partId: part.id, held: STOWED.includes(part.use) ? 'stowed' : 'fixed' })
     ]);
     open.selected = { kind: 'body', id };
   }
@@ -62,7 +59,7 @@
       onchange={(e) => {
         const part = bodies.find((p) => p.id === e.currentTarget.value);
         e.currentTarget.value = '';
-        if (part) add(part);
+        if (part) addBody(part);
       }}
       ><option value="">charger, converter, bus bar, inverter, tools</option>{#each bodies as p (p.id)}<option
           value={p.id}>{p.name}</option

@@ -1,3 +1,4 @@
+import { set, type At } from '@haversack/core/box/edit';
 import { applyEdits, type Edit } from '@haversack/core/box/edits';
 import { withoutUnusedParts } from '@haversack/core/box/commands';
 import { removalOf, type Removable } from '@haversack/core/box/removal';
@@ -130,8 +131,8 @@ export class OpenBox {
     this.told = words;
   }
 
-  set(label: string, path: string, value: unknown, merge?: string): void {
-    this.commit(label, [{ op: 'set', path, value }], merge);
+  set<const P extends string>(label: string, path: P, value: At<P>, merge?: string): void {
+    this.commit(label, [set(path, value)], merge);
   }
 
   /** Takes things out of the box; what was chosen is let go only after the change was made. */

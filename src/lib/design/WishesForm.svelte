@@ -1,6 +1,6 @@
 <script lang="ts">
+  import { set, type At } from '@haversack/core/box/edit';
   import { yearsOf, yearsText } from '@haversack/core/box/age';
-  import type { Wishes } from '@haversack/core/box/wishes-schema';
   import { NO_WISHES } from '@haversack/core/box/wishes';
   import { CARRY_LIMIT_KG, CARRY_WORDS } from '@haversack/core/kit/carry';
   import { SEAL_LADDER, SEAL_WORDS } from '@haversack/core/sealing/sealing';
@@ -15,7 +15,7 @@
   const w = $derived(open.doc.wishes);
   const p = $derived(open.doc.preferences);
 
-  function wish<K extends keyof Wishes>(label: string, key: K, value: Wishes[K]): void {
+  function wish<const K extends string>(label: string, key: K, value: At<`wishes/${K}`>): void {
     open.set(label, `wishes/${key}`, value);
   }
   const named = (list: readonly { id: string; name: string; origin: string }[], any: string) =>
@@ -23,10 +23,7 @@
   /** The one that stands in the box is as old as there. */
   function chooseBattery(partId: string | null, text: string): void {
     const ageYears = partId !== null && partId === open.doc.bank.partId ? yearsOf(open.doc.bank.ageYears) : 0;
-    open.commit(`Battery: ${text}`, [
-      { op: 'set', path: 'wishes/batteryPartId', value: partId },
-      { op: 'set', path: 'wishes/batteryAgeYears', value: ageYears }
-    ]);
+    open.commit(`Battery: ${text}`, [set('wishes/batteryPartId', partId), set('wishes/batteryAgeYears', ageYears)]);
   }
   const SEALS = SEAL_LADDER.map((s) => [s, SEAL_WORDS[s].toLowerCase()] as const);
   const CARRIES = (Object.keys(CARRY_WORDS) as (keyof typeof CARRY_WORDS)[]).map((c) => [c, CARRY_WORDS[c]] as const);

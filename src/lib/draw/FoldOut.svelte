@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { set } from '@haversack/core/box/edit';
   import { worstOf } from '@haversack/core/findings/at';
   import { keyAction } from '$lib/client/keys.ts';
   import type { CaseFit } from '@haversack/core/case/fit';
@@ -115,11 +116,7 @@
   function put(p: PortPlan, face: Face, xMm: number, yMm: number, merge: string): void {
     open.commit(
       `${p.tag} to ${fixed(xMm, 0)}, ${fixed(yMm, 0)} mm`,
-      [
-        { op: 'set', path: `ports/${p.port.id}/face`, value: face },
-        { op: 'set', path: `ports/${p.port.id}/xMm`, value: xMm },
-        { op: 'set', path: `ports/${p.port.id}/yMm`, value: yMm }
-      ],
+      [set(`ports/${p.port.id}/face`, face), set(`ports/${p.port.id}/xMm`, xMm), set(`ports/${p.port.id}/yMm`, yMm)],
       merge
     );
   }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { remove } from '@haversack/core/box/edit';
   import { gapsOf } from '@haversack/core/case/gaps';
   import type { FitBody } from '@haversack/core/case/fit';
   import type { Turn } from '@haversack/core/box/schema';
@@ -65,7 +66,7 @@
     {#if body.pinned}<button
         type="button"
         class="btn mt-2"
-        onclick={() => open.commit(`${body.name} arranged again`, [{ op: 'remove', path: `placements/${body.id}` }])}
+        onclick={() => open.commit(`${body.name} arranged again`, [remove(`placements/${body.id}`)])}
         >Let Haversack arrange it</button
       >{/if}
   </section>
@@ -89,7 +90,11 @@
         class="in"
         value={ownBody.held}
         onchange={(e) =>
-          open.set(`${body.name} ${e.currentTarget.value}`, `bodies/${body.id}/held`, e.currentTarget.value)}
+          open.set(
+            `${body.name} ${e.currentTarget.value}`,
+            `bodies/${body.id}/held`,
+            e.currentTarget.value as typeof ownBody.held
+          )}
         ><option value="fixed">fixed and at work</option><option value="stowed">stowed, travels along</option></select
       ></label
     >

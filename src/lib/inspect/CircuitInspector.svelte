@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { At } from '@haversack/core/box/edit';
   import { choiceOf, fromChoice } from '@haversack/core/box/attr';
   import type { Attr } from '@haversack/core/box/attr';
   import type { CircuitPlan } from '@haversack/core/wiring/types';
@@ -26,7 +27,7 @@
   let { plan }: { plan: CircuitPlan } = $props();
   const open = useBox();
   const c = $derived(plan.circuit);
-  const path = $derived(`circuits/${c.id}`);
+  const path = $derived(`circuits/${c.id}` as const);
   const ratings = $derived(fuseOf(open.doc, open.catalogue, plan.fuseFamily)?.ratingsA ?? []);
   const unit = $derived(open.doc.preferences.lengthUnit);
   const same = (p: { wiring: { circuits: readonly CircuitPlan[] } }) =>
@@ -37,7 +38,8 @@
   const switches = $derived(
     (open.plan.panel?.ports ?? []).filter((p) => isSwitch(p.part) && p.port.id !== open.plan.wiring.main.masterPortId)
   );
-  const set = (what: string, key: string, value: unknown) => open.set(`${plan.tag} ${what}`, `${path}/${key}`, value);
+  const set = <const K extends string>(what: string, key: K, value: At<`circuits/${string}/${K}`>) =>
+    open.set(`${plan.tag} ${what}`, `${path}/${key}`, value);
   const RETURN = [
     ['bus', 'the bus, load side'],
     ['battery', 'the battery post']
@@ -120,7 +122,7 @@
     value={choiceOf(c.fuseFamily)}
     choices={[
       ['auto', `automatic: ${FAMILY_WORDS[plan.fuseFamily]}`],
-      ...FUSE_FAMILIES.map((f) => [f, FAMILY_WORDS[f]] as [string, string]),
+      ...FUSE_FAMILIES.map((f) => [f, FAMILY_WORDS[f]] as const),
       ['unknown', 'unknown']
     ]}
     onchoose={(v, t) => set(`fuse is ${t}`, 'fuseFamily', fromChoice(v))}
@@ -153,7 +155,7 @@
     options={{ lengthUnit: unit, max: 20000 }}
     onattr={(a) => set(a.is === 'set' ? `length ${fixed(a.value, 0)} mm` : 'length', 'lengthMm', a)}
   />
-  <LaidFields at={c} onset={set} />
+  <LaidFields at={c} {path} name={plan.tag} />
   <div class="row">
     <span>Comes to</span><Figure value={run.value} unit={run.unit} working={{ id: `length-${c.id}` }} />
   </div>

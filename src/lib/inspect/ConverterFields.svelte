@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { set } from '@haversack/core/box/edit';
   import type { Feed } from '@haversack/core/box/schema';
   import { USUAL_RAIL_V } from '@haversack/core/box/rail-edits';
   import type { Part } from '@haversack/core/catalogue/part';
@@ -13,7 +14,7 @@
   /** The converter ahead of a feed's end: the volts that all its ports share, which one it is, what is asked of it. */
   let { feed, plan }: { feed: Feed; plan: CircuitPlan | undefined } = $props();
   const open = useBox();
-  const path = $derived(`feeds/${feed.id}/converter`);
+  const path = $derived(`feeds/${feed.id}/converter` as const);
   const watts = $derived(railLoadW(open.plan.wiring, feed.id));
   const isConverter = (p: Part) => p.kind === 'body' && p.use === 'converter';
 
@@ -21,8 +22,8 @@
     const [, outV] = USUAL_RAIL_V;
     const part = wanted ? converterFor(open.catalogue, outV, watts) : undefined;
     open.commit(wanted ? 'A converter at its end' : 'No converter at its end', [
-      ...(part ? [{ op: 'set' as const, path: `parts/${part.id}`, value: part }] : []),
-      { op: 'set', path, value: wanted ? { outV, partId: part?.id ?? null, ratedW: null } : null }
+      ...(part ? [set(`parts/${part.id}`, part)] : []),
+      set(path, wanted ? { outV, partId: part?.id ?? null, ratedW: null } : null)
     ]);
   }
   const volts = (v: number) => String(Number(fixed(v, 2)));

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { At } from '@haversack/core/box/edit';
   import { duplicateDevice } from '@haversack/core/box/commands';
   import { SUPPLY_WORDS } from '@haversack/core/demand/edit-draw';
   import type { Device } from '@haversack/core/box/schema';
@@ -18,10 +19,11 @@
 
   let { device }: { device: Device } = $props();
   const open = useBox();
-  const path = $derived(`devices/${device.id}`);
+  const path = $derived(`devices/${device.id}` as const);
   const need = $derived(open.plan.demand.devices.find((d) => d.deviceId === device.id)!);
-  const set = (what: string, key: string, value: unknown) =>
+  const set = <const K extends string>(what: string, key: K, value: At<`devices/${string}/${K}`>) =>
     open.set(`${device.name}: ${what}`, `${path}/${key}`, value);
+  const chooseSupply = (supply: Device['supply']) => set(SUPPLY_WORDS[supply], 'supply', supply);
   const ownConverter = $derived(device.supply === 'dc-converter' || device.supply === 'inverter');
 
   let more = $state(1);
@@ -62,7 +64,7 @@
     ><span>Supply</span><select
       class="in w-44"
       value={device.supply}
-      onchange={(e) => set(SUPPLY_WORDS[e.currentTarget.value as Device['supply']], 'supply', e.currentTarget.value)}
+      onchange={(e) => chooseSupply(e.currentTarget.value as Device['supply'])}
       >{#each Object.entries(SUPPLY_WORDS) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
     ></label
   >

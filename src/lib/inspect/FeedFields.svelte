@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { set as setAt, type At } from '@haversack/core/box/edit';
   import { choiceOf, fromChoice } from '@haversack/core/box/attr';
   import { FEED_ENDS, WAYS_IN } from '@haversack/core/box/feed-names';
   import type { Feed } from '@haversack/core/box/schema';
@@ -25,7 +26,7 @@
   const open = useBox();
   const isMain = $derived(feed.id === mainFeed(open.doc).id);
   const unit = $derived(open.doc.preferences.lengthUnit);
-  const path = $derived(`feeds/${feed.id}`);
+  const path = $derived(`feeds/${feed.id}` as const);
   const plan = $derived(open.plan.wiring.feeds.find((f) => f.circuit.id === feed.id));
   const m = $derived(open.plan.wiring.main);
   const now = $derived(
@@ -60,8 +61,9 @@
       .map((p): [string, string] => [p.id, `${tags.get(p.id) ?? ''} ${p.name}`])
   );
   const chosen = $derived(feed.switches.is === 'set' ? feed.switches.value : []);
-  const set = (what: string, key: string, value: unknown) =>
-    open.set(`${isMain ? 'Main feed' : feed.name || 'Feed'}: ${what}`, `${path}/${key}`, value);
+  const name = $derived(isMain ? 'Main feed' : feed.name || 'Feed');
+  const set = <const K extends string>(what: string, key: K, value: At<`feeds/${string}/${K}`>) =>
+    open.set(`${name}: ${what}`, `${path}/${key}`, value);
   const setSwitch = (i: number, v: string) => {
     if (v === 'auto' || v === 'none' || v === 'unknown') return set(`switch ${v}`, 'switches', fromChoice(v));
     const next = v === '' ? chosen.slice(0, i) : [...chosen.slice(0, i), v];
@@ -104,7 +106,7 @@
       value={choiceOf(feed.fuseFamily)}
       choices={[
         ['auto', now.family ? `as its holder: ${FAMILY_WORDS[now.family]}` : 'automatic'],
-        ...FUSE_FAMILIES.map((f) => [f, FAMILY_WORDS[f]] as [string, string]),
+        ...FUSE_FAMILIES.map((f) => [f, FAMILY_WORDS[f]] as const),
         ['unknown', 'unknown']
       ]}
       onchoose={(v, t) => set(`fuse is ${t}`, 'fuseFamily', fromChoice(v))}
@@ -188,13 +190,13 @@
     options={{ lengthUnit: unit, max: 20000 }}
     onattr={(a) => set('length', 'lengthMm', a)}
   />
-  <LaidFields at={feed} hasReturn={isMain || feed.secondBox || feed.converter !== null} onset={set} />
+  <LaidFields at={feed} hasReturn={isMain || feed.secondBox || feed.converter !== null} {path} name={`${name}:`} />
   <SelectRow
     word="Comes in by"
     value={choiceOf(feed.wayIn)}
     choices={[
       ['auto', 'automatic'],
-      ...WAYS_IN.map((w) => [w, WAY_WORDS[w]] as [string, string]),
+      ...WAYS_IN.map((w) => [w, WAY_WORDS[w]] as const),
       ['none', 'nothing: all in one box'],
       ['unknown', 'unknown']
     ]}
@@ -252,10 +254,7 @@
     value={feed.ends}
     choices={FEED_ENDS.filter((e) => isMain || e !== 'chain').map((e) => [e, END_WORDS[e]])}
     onchoose={(v, t) =>
-      open.commit(t, [
-        { op: 'set', path: `${path}/ends`, value: v },
-        ...(v === 'fuse-block' ? [] : [{ op: 'set' as const, path: `${path}/blockPartId`, value: null }])
-      ])}
+      open.commit(t, [setAt(`${path}/ends`, v), ...(v === 'fuse-block' ? [] : [setAt(`${path}/blockPartId`, null)])])}
   />
   {#if feed.ends === 'fuse-block'}<PartSelect
       label="Fuse block"

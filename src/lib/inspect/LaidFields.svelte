@@ -1,7 +1,7 @@
 <script lang="ts">
   import { choiceOf, fromChoice } from '@haversack/core/box/attr';
   import type { Circuit, Feed } from '@haversack/core/box/schema';
-  import { INSULATION_CLASSES } from '@haversack/core/wiring/conductor';
+  import { INSULATION_CLASSES, insulationOf } from '@haversack/core/wiring/conductor';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';
@@ -12,9 +12,11 @@
     at: Pick<Circuit | Feed, 'id' | 'returnWire' | 'insulationC' | 'bundledCount'>;
     /** A joint in the same box has no way back of its own: the returns of its circuits go to the main one. */
     hasReturn?: boolean;
-    onset: (what: string, key: string, value: unknown) => void;
+    path: `circuits/${string}` | `feeds/${string}`;
+    /** What a step back is called by: 'C3', 'Main feed:'. */
+    name: string;
   };
-  let { at, hasReturn = true, onset }: Props = $props();
+  let { at, hasReturn = true, path, name }: Props = $props();
   const open = useBox();
   const plan = $derived([...open.plan.wiring.circuits, ...open.plan.wiring.feeds].find((c) => c.circuit.id === at.id));
 </script>
@@ -25,7 +27,7 @@
     attr={at.returnWire}
     actual={(plan ?? open.plan.wiring.main).wire}
     system={open.doc.preferences.wireSystem}
-    onattr={(a) => onset('return wire', 'returnWire', a)}
+    onattr={(a) => open.set(`${name} return wire`, `${path}/returnWire`, a)}
   />
 {/if}
 <SelectRow
@@ -36,7 +38,7 @@
     ...INSULATION_CLASSES.map((c) => [String(c), `${c} °C`] as [string, string]),
     ['unknown', 'unknown']
   ]}
-  onchoose={(v, t) => onset(`insulation ${t}`, 'insulationC', fromChoice(v, Number))}
+  onchoose={(v, t) => open.set(`${name} insulation ${t}`, `${path}/insulationC`, fromChoice(v, insulationOf))}
 />
 <AttrQuantity
   label="Wires that touch on the way"
@@ -48,5 +50,5 @@
   unit=""
   text={(v) => String(v)}
   options={{ min: 1, max: 60, whole: true, units: { wires: 1, wire: 1 } }}
-  onattr={(a) => onset('wires that touch', 'bundledCount', a)}
+  onattr={(a) => open.set(`${name} wires that touch`, `${path}/bundledCount`, a)}
 />

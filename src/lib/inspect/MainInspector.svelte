@@ -1,7 +1,8 @@
 <script lang="ts">
+  import type { At } from '@haversack/core/box/edit';
   import { choiceOf, fromChoice } from '@haversack/core/box/attr';
   import { mainFeed } from '@haversack/core/box/feeds';
-  import { INSULATION_CLASSES } from '@haversack/core/wiring/conductor';
+  import { INSULATION_CLASSES, insulationOf } from '@haversack/core/wiring/conductor';
   import { ampsText, fixed } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import Figure from '$lib/ui/Figure.svelte';
@@ -24,7 +25,8 @@
     ['unknown', 'unknown'],
     ['bus-bar', 'bus bar, as found']
   ] as const;
-  const set = (what: string, key: string, value: unknown) => open.set(what, `wiring/${key}`, value);
+  const set = <const K extends string>(what: string, key: K, value: At<`wiring/${K}`>) =>
+    open.set(what, `wiring/${key}`, value);
 </script>
 
 <section class="sec">
@@ -86,7 +88,7 @@
       ['unknown', 'unknown'],
       ...INSULATION_CLASSES.map((c) => [String(c), `${c} °C`] as [string, string])
     ]}
-    onchoose={(v) => set('Insulation class', 'insulationC', fromChoice(v, Number))}
+    onchoose={(v) => set('Insulation class', 'insulationC', fromChoice(v, insulationOf))}
   />
   <SelectRow
     word="Metal"

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { add, type At } from '@haversack/core/box/edit';
   import { mainFeed } from '@haversack/core/box/feeds';
   import { freeId } from '@haversack/core/box/lookup';
   import { newCircuit } from '@haversack/core/panel/add-port';
@@ -28,10 +29,11 @@
   let { plan }: { plan: PortPlan } = $props();
   const open = useBox();
   const unit = $derived(open.doc.preferences.lengthUnit);
-  const path = $derived(`ports/${plan.port.id}`);
+  const path = $derived(`ports/${plan.port.id}` as const);
   const hole = $derived(plan.part.hole);
   const isMaster = $derived(open.plan.wiring.main.masterPortId === plan.port.id);
-  const set = (what: string, key: string, value: unknown) => open.set(`${plan.tag} ${what}`, `${path}/${key}`, value);
+  const set = <const K extends string>(what: string, key: K, value: At<`ports/${string}/${K}`>) =>
+    open.set(`${plan.tag} ${what}`, `${path}/${key}`, value);
   let corner = $state<Corner>('bottom-left');
   const CORNER_WORDS: Record<Corner, string> = {
     'bottom-left': 'bottom left',
@@ -134,7 +136,7 @@
     ><span>Face</span><select
       class="in w-40"
       value={plan.port.face}
-      onchange={(e) => set(`to the ${e.currentTarget.value}`, 'face', e.currentTarget.value)}
+      onchange={(e) => set(`to the ${e.currentTarget.value}`, 'face', e.currentTarget.value as typeof plan.port.face)}
       >{#each FACES as face (face)}<option value={face}>{face}</option>{/each}</select
     ></label
   >
@@ -169,7 +171,8 @@
     ><span>Terminals behind</span><select
       class="in w-40"
       value={plan.port.terminals}
-      onchange={(e) => set(`${e.currentTarget.value} terminals`, 'terminals', e.currentTarget.value)}
+      onchange={(e) =>
+        set(`${e.currentTarget.value} terminals`, 'terminals', e.currentTarget.value as typeof plan.port.terminals)}
       ><option value="flag">flag, {lengthText(plan.part.flagMm, unit)} {unit}</option><option value="straight"
         >straight, {lengthText(plan.part.straightMm, unit)} {unit}</option
       ></select
@@ -280,7 +283,12 @@
       ><span>During the outing</span><select
         class="in"
         value={plan.port.inUse}
-        onchange={(e) => set(STATES[e.currentTarget.value as keyof typeof STATES], 'inUse', e.currentTarget.value)}
+        onchange={(e) =>
+          set(
+            STATES[e.currentTarget.value as keyof typeof STATES],
+            'inUse',
+            e.currentTarget.value as typeof plan.port.inUse
+          )}
         >{#each states as [value, text] (value)}<option {value}>{text}</option>{/each}</select
       ></label
     >{/if}
@@ -327,11 +335,7 @@
       class="btn"
       onclick={() =>
         open.commit(`${plan.tag}: a cord wired inside`, [
-          {
-            op: 'add',
-            path: 'circuits',
-            value: newCircuit(freeId('c', open.doc.circuits), plan.port.name, plan.port.id, plan.part)
-          }
+          add('circuits', newCircuit(freeId('c', open.doc.circuits), plan.port.name, plan.port.id, plan.part))
         ])}>A cord goes through it, wired inside</button
     >{/if}
   {#if plan.part.role === 'switch' && !isMaster}<button

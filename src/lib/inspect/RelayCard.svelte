@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { add, remove, type At } from '@haversack/core/box/edit';
   import { choiceOf, fromChoice } from '@haversack/core/box/attr';
   import type { Relay } from '@haversack/core/box/schema';
   import { mainFeed } from '@haversack/core/box/feeds';
@@ -23,7 +24,7 @@
     ...open.plan.wiring.feeds.map((f): [string, string] => [f.circuit.id, `feed ${f.tag} ${f.circuit.name}`]),
     ...open.plan.wiring.circuits.map((c): [string, string] => [c.circuit.id, `${c.tag} ${c.feeds}`])
   ]);
-  const set = (r: Relay, what: string, key: string, value: unknown) =>
+  const set = <const K extends string>(r: Relay, what: string, key: K, value: At<`relays/${string}/${K}`>) =>
     open.set(`${relayTag(open.doc, r)} ${what}`, `relays/${r.id}/${key}`, value);
   const SUPPRESSED = [
     ['yes', 'diode or resistor'],
@@ -39,7 +40,7 @@
     ['break', 'opens when fed']
   ] as const;
 
-  function add(): void {
+  function addRelay(): void {
     const relay: Relay = {
       id: freeId('k', relays),
       name: 'Relay',
@@ -54,7 +55,7 @@
       switchPole: 'plus',
       suppressed: 'yes'
     };
-    open.commit('Relay added', [{ op: 'add', path: 'relays', value: relay }]);
+    open.commit('Relay added', [add('relays', relay)]);
   }
 </script>
 
@@ -117,10 +118,10 @@
       <button
         type="button"
         class="btn danger mt-1"
-        onclick={() => open.commit(`${relayTag(open.doc, r)} removed`, [{ op: 'remove', path: `relays/${r.id}` }])}
+        onclick={() => open.commit(`${relayTag(open.doc, r)} removed`, [remove(`relays/${r.id}`)])}
         >Remove {relayTag(open.doc, r)}</button
       >
     </div>
   {:else}<p class="lab">None. A relay lets a small switch or a kill cord break a large current.</p>{/each}
-  <button type="button" class="btn" onclick={add}>Add a relay</button>
+  <button type="button" class="btn" onclick={addRelay}>Add a relay</button>
 </section>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { add, remove, set } from '@haversack/core/box/edit';
   import { scrolls } from '$lib/ui/scrolls.ts';
   import { CHOICE_WORDS } from '@haversack/core/catalogue/field-words';
   import { CHEMISTRIES } from '@haversack/core/catalogue/part';
@@ -31,10 +32,10 @@
   const change = (o: Offered, over: Partial<Offered>, what: string) =>
     open.commit(
       `${o.name}: ${what}`,
-      Object.entries(over).map(([key, value]) => ({ op: 'set', path: `kit/offered/${o.id}/${key}`, value }))
+      Object.entries(over).map(([key, value]) => set<string>(`kit/offered/${o.id}/${key}`, value))
     );
 
-  function add(): void {
+  function offer(): void {
     const text = name.trim();
     if (!text) return;
     const value: Offered = {
@@ -46,7 +47,7 @@
       massKg: null,
       chemistry: 'unknown'
     };
-    open.commit(`${text} to compare`, [{ op: 'add', path: 'kit/offered', value }]);
+    open.commit(`${text} to compare`, [add('kit/offered', value)]);
     name = '';
   }
 </script>
@@ -170,7 +171,7 @@
             type="button"
             class="btn"
             aria-label="Remove {o.name}"
-            onclick={() => open.commit(`${o.name} removed`, [{ op: 'remove', path: `kit/offered/${o.id}` }])}
+            onclick={() => open.commit(`${o.name} removed`, [remove(`kit/offered/${o.id}`)])}
             ><Trash size={14} />Remove</button
           >
         </div>
@@ -180,7 +181,7 @@
       class="flex flex-wrap items-center gap-2"
       onsubmit={(e) => {
         e.preventDefault();
-        add();
+        offer();
       }}
     >
       <input

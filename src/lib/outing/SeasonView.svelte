@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { At } from '@haversack/core/box/edit';
   import { dayAfter } from '@haversack/core/sun/sun';
   import { usualMonthC } from '@haversack/core/season/season';
   import type { Season } from '@haversack/core/box/schema';
@@ -16,7 +17,7 @@
   const unit = $derived(open.doc.preferences.temperatureUnit);
   const DAYS = { d: 1, day: 1, days: 1, week: 7, weeks: 7 };
   const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-  const set = <K extends keyof Season>(what: string, key: K, value: Season[K]) =>
+  const set = <const K extends string>(what: string, key: K, value: At<`season/${K}`>) =>
     open.set(`Season: ${what}`, `season/${key}`, value);
   function begin(): void {
     open.set('Plan a season', 'season', {

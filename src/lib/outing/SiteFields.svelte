@@ -9,7 +9,7 @@
   const site = $derived(outing.site);
   const unit = $derived(open.doc.preferences.temperatureUnit);
   const START = { latitudeDeg: 52, longitudeDeg: 0, utcOffsetH: 0 };
-  const set = (what: string, key: string, value: number) =>
+  const set = (what: string, key: 'latitudeDeg' | 'longitudeDeg' | 'utcOffsetH', value: number) =>
     site ? open.set(what, `outing/site/${key}`, value) : open.set(what, 'outing/site', { ...START, [key]: value });
 </script>
 

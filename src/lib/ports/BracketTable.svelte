@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { add, remove, type At } from '@haversack/core/box/edit';
   import { freeId } from '@haversack/core/box/lookup';
   import { FACES, type Face } from '@haversack/core/catalogue/faces';
   import { faceSizeMm } from '@haversack/core/case/faces';
@@ -15,30 +16,26 @@
   const open = useBox();
   const unit = $derived(open.doc.preferences.lengthUnit);
 
-  function add(): void {
+  function addBracket(): void {
     const c = open.plan.fit!.part;
     const face: Face = c.hinge === 'back' ? 'back' : 'left';
     const size = faceSizeMm(c, face);
     const id = freeId('k', open.doc.brackets);
     open.commit('Added a bracket', [
-      {
-        op: 'add',
-        path: 'brackets',
-        value: {
-          id,
-          name: `Arm ${open.doc.brackets.length + 1}`,
-          face,
-          xMm: Math.round(size.widthMm / 2),
-          yMm: Math.round(size.heightMm * 0.45),
-          fixing: 'bolted',
-          acrossMm: 60,
-          loadKg: 0.3,
-          leverMm: 120
-        }
-      }
+      add('brackets', {
+        id,
+        name: `Arm ${open.doc.brackets.length + 1}`,
+        face,
+        xMm: Math.round(size.widthMm / 2),
+        yMm: Math.round(size.heightMm * 0.45),
+        fixing: 'bolted',
+        acrossMm: 60,
+        loadKg: 0.3,
+        leverMm: 120
+      })
     ]);
   }
-  const set = (id: string, word: string, key: string, value: unknown) =>
+  const set = <const K extends string>(id: string, word: string, key: K, value: At<`brackets/${string}/${K}`>) =>
     open.set(`Bracket ${word}`, `brackets/${id}/${key}`, value);
   let width = $state(832);
   const scale = $derived.by(() => {
@@ -75,7 +72,8 @@
           ><span>Face</span><select
             class="in"
             value={b.bracket.face}
-            onchange={(e) => set(b.bracket.id, `to the ${e.currentTarget.value}`, 'face', e.currentTarget.value)}
+            onchange={(e) =>
+              set(b.bracket.id, `to the ${e.currentTarget.value}`, 'face', e.currentTarget.value as Face)}
             >{#each FACES as f (f)}<option value={f}>{f}</option>{/each}</select
           ></label
         >
@@ -83,7 +81,8 @@
           ><span>Fixed by</span><select
             class="in"
             value={b.bracket.fixing}
-            onchange={(e) => set(b.bracket.id, e.currentTarget.value, 'fixing', e.currentTarget.value)}
+            onchange={(e) =>
+              set(b.bracket.id, e.currentTarget.value, 'fixing', e.currentTarget.value as typeof b.bracket.fixing)}
             ><option value="bolted">four bolts and a plate</option><option value="suction">suction cup</option></select
           ></label
         >
@@ -152,13 +151,13 @@
         <button
           type="button"
           class="btn danger mt-2"
-          onclick={() => open.commit(`Removed ${b.bracket.name}`, [{ op: 'remove', path: `brackets/${b.bracket.id}` }])}
+          onclick={() => open.commit(`Removed ${b.bracket.name}`, [remove(`brackets/${b.bracket.id}`)])}
           >Take it off</button
         >
       </div>
     </div>
   {:else}<p>No bracket yet.</p>{/each}
-  <div><button type="button" class="btn main" onclick={add}><Plus size={15} />Add a bracket</button></div>
+  <div><button type="button" class="btn main" onclick={addBracket}><Plus size={15} />Add a bracket</button></div>
   {#if open.plan.fit && open.plan.panel && open.doc.brackets.length > 0}
     <figure class="overflow-x-auto" bind:clientWidth={width}>
       <figcaption class="lab">Feet are dashed; 1 px is {fixed(1 / scale, 2)} mm</figcaption>

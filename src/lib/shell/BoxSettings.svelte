@@ -79,7 +79,11 @@
             class="in"
             value={p[choice.key]}
             onchange={(e) =>
-              box.set(`${choice.label}: ${e.currentTarget.value}`, `preferences/${choice.key}`, e.currentTarget.value)}
+              box.set(
+                `${choice.label}: ${e.currentTarget.value}`,
+                `preferences/${choice.key}`,
+                e.currentTarget.value as (typeof p)[typeof choice.key]
+              )}
           >
             {#each choice.options as [value, text] (value)}<option {value}>{text}</option>{/each}
           </select>

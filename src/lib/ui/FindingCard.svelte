@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { add } from '@haversack/core/box/edit';
   import type { Finding } from '@haversack/core/findings/rule';
   import { untrack, type Snippet } from 'svelte';
   import { useHeavy } from '$lib/client/heavy.svelte.ts';
@@ -36,9 +37,7 @@
   function accept(event: SubmitEvent): void {
     event.preventDefault();
     if (!reason.value.trim()) return;
-    open.commit(`Accepted: ${finding.title}`, [
-      { op: 'add', path: 'accepted', value: { key: finding.key, reason: reason.value.trim() } }
-    ]);
+    open.commit(`Accepted: ${finding.title}`, [add('accepted', { key: finding.key, reason: reason.value.trim() })]);
     asking = false;
     reason.value = '';
   }

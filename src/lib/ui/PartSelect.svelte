@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { set } from '@haversack/core/box/edit';
   import type { Part, PartKind } from '@haversack/core/catalogue/part';
   import { useBox } from '$lib/client/open-box.svelte.ts';
   import { ownCopy } from '$lib/parts/own-copy.ts';
@@ -37,10 +38,7 @@
 
   function kept(part: Part): void {
     open.ownParts = [part, ...open.ownParts.filter((p) => p.id !== part.id)];
-    open.commit(`${label}: ${part.name}`, [
-      { op: 'set', path: `parts/${part.id}`, value: part },
-      { op: 'set', path, value: part.id }
-    ]);
+    open.commit(`${label}: ${part.name}`, [set(`parts/${part.id}`, part), set(path, part.id)]);
   }
 
   function choose(id: string, field: HTMLSelectElement): void {
@@ -52,8 +50,8 @@
     const part = choices.find((p) => p.id === id);
     if (part)
       open.commit(`${label}: ${part.name}`, [
-        { op: 'set', path: `parts/${part.id}`, value: open.doc.parts[part.id] ?? part },
-        { op: 'set', path, value: part.id }
+        set(`parts/${part.id}`, open.doc.parts[part.id] ?? part),
+        set(path, part.id)
       ]);
   }
 </script>

@@ -44,7 +44,8 @@
       ><span>Battery posts and studs</span><select
         class="in"
         value={open.doc.bank.postsCovered}
-        onchange={(e) => open.set('Cover of the posts', 'bank/postsCovered', e.currentTarget.value)}
+        onchange={(e) =>
+          open.set('Cover of the posts', 'bank/postsCovered', e.currentTarget.value as keyof typeof POSTS)}
         >{#each Object.entries(POSTS) as [k, word] (k)}<option value={k}>{word}</option>{/each}</select
       ></label
     >

@@ -6,7 +6,7 @@ export const adapterReverses = rule('adapter-reverses', 'safe', 'ports', (x) =>
     if (!d.lead) return [];
     const { adapter, reversed } = d.lead;
     const at = devicePlace(d.id, d.name);
-    const path = `devices/${d.id}/lead`;
+    const path = `devices/${d.id}/lead` as const;
     const straight = [set(`${path}/adapter`, 'straight'), set(`${path}/reversed`, 'no')];
     const measure =
       'Set a meter on its end before the device is plugged in: red on the middle or + must read positive.';

@@ -1,3 +1,4 @@
+import { set } from '../../box/edit.ts';
 import { cheapestChanges } from '../../case/changes.ts';
 import { faultSay, shortWays } from '../../case/fit.ts';
 import { finished } from '../../work.ts';
@@ -24,7 +25,7 @@ export const batteryDoesNotFit = rule('battery-does-not-fit', 'fits', 'case', (x
           {
             label: 'Let Haversack arrange them',
             effect: 'takes the hand-set places away',
-            edits: [{ op: 'set', path: 'placements', value: {} }]
+            edits: [set('placements', {})]
           }
         ]
       }

@@ -1,3 +1,4 @@
+import { remove } from '../../box/edit.ts';
 import { partOf } from '../../box/lookup.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
@@ -22,7 +23,7 @@ export const batteryWrongWayUp = rule('battery-wrong-way-up', 'safe', 'case', (x
           {
             label: 'Stand it up',
             effect: 'its place by hand is taken away',
-            edits: [{ op: 'remove' as const, path: `placements/${b.id}` }]
+            edits: [remove(`placements/${b.id}`)]
           }
         ]
       }

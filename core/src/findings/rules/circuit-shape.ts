@@ -1,3 +1,4 @@
+import { add } from '../../box/edit.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import { removeCircuit } from '../../box/remove-circuit.ts';
 import { netlistFaults } from '../../wiring/netlist.ts';
@@ -63,9 +64,7 @@ export const circuitShape = rule('circuit-shape', 'safe', 'wiring', (x) => {
         {
           label: 'Give it its own fused circuit',
           effect: charge ? 'ahead of the master switch' : 'behind the master switch',
-          edits: [
-            { op: 'add' as const, path: 'circuits', value: newCircuit(freeId('c', circuits), port.name, port.id, part) }
-          ]
+          edits: [add('circuits', newCircuit(freeId('c', circuits), port.name, port.id, part))]
         }
       ]
     });

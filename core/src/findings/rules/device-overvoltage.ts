@@ -1,3 +1,4 @@
+import { set } from '../../box/edit.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { devicePlace, rule } from '../rule.ts';
 
@@ -12,7 +13,7 @@ export const deviceOvervoltage = rule('device-overvoltage', 'safe', 'outing', (x
     {
       label: 'Feed it from a regulated 12 V port',
       effect: 'holds 12 V whatever the battery does',
-      edits: [{ op: 'set' as const, path: `devices/${id}/supply`, value: 'regulated-12v' }]
+      edits: [set(`devices/${id}/supply`, 'regulated-12v')]
     }
   ];
   return x.box.devices.flatMap((d, i) => {

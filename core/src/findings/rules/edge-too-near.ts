@@ -1,3 +1,4 @@
+import { set } from '../../box/edit.ts';
 import { portPlace, rule } from '../rule.ts';
 
 /** The flange or nut reaches the rounded corner. */
@@ -20,14 +21,12 @@ export const edgeTooNear = rule('edge-too-near', 'fits', 'ports', (x) =>
             label: 'Move it inward',
             effect: `${x.said.mm(wantedMm, 0)} to the edge`,
             edits: [
-              {
-                op: 'set' as const,
-                path: `ports/${p.port.id}/xMm`,
-                value:
-                  p.edgesMm.left < p.edgesMm.right
-                    ? wantedMm + p.part.flangeWidthMm / 2
-                    : p.port.xMm - (wantedMm - p.edgesMm.right)
-              }
+              set(
+                `ports/${p.port.id}/xMm`,
+                p.edgesMm.left < p.edgesMm.right
+                  ? wantedMm + p.part.flangeWidthMm / 2
+                  : p.port.xMm - (wantedMm - p.edgesMm.right)
+              )
             ]
           }
         ]

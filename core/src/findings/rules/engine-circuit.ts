@@ -1,3 +1,4 @@
+import { remove } from '../../box/edit.ts';
 import { devicePlace, rule, set, type Draft } from '../rule.ts';
 
 const WHAT = {
@@ -38,7 +39,7 @@ export const engineCircuit = rule('engine-circuit', 'safe', 'outing', (x) =>
             {
               label: 'Take it out of this box',
               effect: 'plan it with a professional',
-              edits: [{ op: 'remove', path: `devices/${d.id}` }]
+              edits: [remove(`devices/${d.id}`)]
             }
           ]
         }

@@ -1,3 +1,4 @@
+import { set } from '../../box/edit.ts';
 import { BEHIND_GAP_MM } from '../../panel/spacing.ts';
 import { portPlace, rule } from '../rule.ts';
 
@@ -18,7 +19,7 @@ export const fitTight = rule('fit-tight', 'fits', 'ports', (x) =>
               {
                 label: 'Use flag terminals',
                 effect: `${x.said.mm(p.clearMm + p.part.straightMm - p.part.flagMm, 1)} clear`,
-                edits: [{ op: 'set' as const, path: `ports/${p.port.id}/terminals`, value: 'flag' }]
+                edits: [set(`ports/${p.port.id}/terminals`, 'flag')]
               }
             ]
           : []

@@ -1,3 +1,4 @@
+import { set } from '../../box/edit.ts';
 import { lawCurrentA } from '../../network/law.ts';
 import { devicePlace, rule } from '../rule.ts';
 
@@ -20,9 +21,9 @@ export const inverterPresent = rule('inverter-present', 'safe', 'outing', (x) =>
             label: 'Feed it by USB-C instead',
             effect: 'no mains in the box, if it has such a socket',
             edits: [
-              { op: 'set' as const, path: `devices/${d.id}/supply`, value: 'usb-c' },
-              { op: 'set' as const, path: `devices/${d.id}/portId`, value: null },
-              { op: 'set' as const, path: `devices/${d.id}/converterW`, value: null }
+              set(`devices/${d.id}/supply`, 'usb-c'),
+              set(`devices/${d.id}/portId`, null),
+              set(`devices/${d.id}/converterW`, null)
             ]
           }
         ]

@@ -1,3 +1,4 @@
+import { set } from '../../box/edit.ts';
 import { sealedInstead } from '../../advise/suit-port.ts';
 import { applyEdits } from '../../box/edits.ts';
 import { panelPartOf } from '../../box/lookup.ts';
@@ -42,7 +43,7 @@ export const ipWeakest = rule('ip-weakest', 'dry', 'ports', (x) => {
         {
           label: `Plan for ${SEAL_WORDS[s.closed].toLowerCase()} instead`,
           effect: 'keeps the box as it is',
-          edits: [{ op: 'set', path: 'outing/seal', value: s.closed }]
+          edits: [set('outing/seal', s.closed)]
         }
       ]
     }
@@ -77,7 +78,7 @@ function sealedPart(x: Facts, portId: string): Remedy[] {
 /** The cheapest case that holds the weather, takes everything in and in which no port meets anything new. */
 function otherCase(x: Facts, cases: ReturnType<typeof holdingCases>): Remedy[] {
   for (const c of cases) {
-    const edits = [...usePart(c, 'casePartId'), { op: 'set' as const, path: 'placements', value: {} }];
+    const edits = [...usePart(c, 'casePartId'), set('placements', {})];
     const box = applyEdits(x.box, edits);
     const fit = caseFit(box);
     if (fit?.state !== 'fits' || collides(x.box, x.fit!, edits)) continue;

@@ -1,3 +1,4 @@
+import { set } from '../../box/edit.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
@@ -19,7 +20,7 @@ export const noTempComp = rule('no-temp-comp', 'safe', 'battery', (x) => {
         {
           label: 'Charge indoors',
           effect: 'no compensation needed',
-          edits: [{ op: 'set' as const, path: 'charging/coldestC', value: { is: 'auto' } }]
+          edits: [set('charging/coldestC', { is: 'auto' })]
         }
       ]
     }

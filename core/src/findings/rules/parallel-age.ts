@@ -1,3 +1,4 @@
+import { set } from '../../box/edit.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
 const GAP_YEARS = 0.5;
@@ -24,7 +25,7 @@ export const parallelAge = rule('parallel-age', 'safe', 'battery', (x) => {
             {
               label: 'One after the other, by a changeover',
               effect: 'each works alone',
-              edits: [{ op: 'set' as const, path: 'bank/arrangement', value: 'changeover' }]
+              edits: [set('bank/arrangement', 'changeover')]
             }
           ]
         : []

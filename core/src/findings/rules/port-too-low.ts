@@ -1,3 +1,4 @@
+import { set } from '../../box/edit.ts';
 import { aboveGroundMm } from '../../panel/panel.ts';
 import { GROUND_CLEAR_MM } from '../../panel/spacing.ts';
 import { portPlace, rule } from '../rule.ts';
@@ -21,7 +22,7 @@ export const portTooLow = rule('port-too-low', 'dry', 'ports', (x) =>
           {
             label: `Raise it to ${x.said.mm(yMm, 0)}`,
             effect: `${x.said.mm(GROUND_CLEAR_MM)} above ground`,
-            edits: [{ op: 'set' as const, path: `ports/${p.port.id}/yMm`, value: yMm }]
+            edits: [set(`ports/${p.port.id}/yMm`, yMm)]
           }
         ]
       }

@@ -6,7 +6,7 @@ import type { Origin } from '../../box/schema.ts';
 import { circuitPlace, rule, set, type Facts } from '../rule.ts';
 
 /** Behind the main feed’s switches, as a circuit is while nobody says. */
-const fromMain = ({ box }: Facts, path: string): Edit =>
+const fromMain = ({ box }: Facts, path: `circuits/${string}` | `feeds/${string}`): Edit =>
   set(`${path}/from`, setTo<Origin>({ at: 'feed', id: mainFeed(box).id, ahead: false }));
 
 /** A converter where none can be worked out: in the main feed, behind another one; or a charger that comes in through one. */

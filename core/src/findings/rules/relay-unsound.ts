@@ -1,3 +1,4 @@
+import { remove } from '../../box/edit.ts';
 import { AUTO } from '../../box/attr.ts';
 import { COIL_FUSE_A, relayTag } from '../../wiring/net-main.ts';
 import { BOX_PLACE, rule, set, type Draft } from '../rule.ts';
@@ -10,7 +11,7 @@ export const relayUnsound = rule('relay-unsound', 'safe', 'wiring', (x) => {
   const out: Draft[] = [];
   for (const r of x.box.relays) {
     const tag = relayTag(x.box, r);
-    const path = `relays/${r.id}`;
+    const path = `relays/${r.id}` as const;
     const inMain = r.inId === x.box.feeds[0].id;
     const c = [...x.wiring.circuits, ...x.wiring.feeds].find((k) => k.circuit.id === r.inId);
     const say = (also: string, d: Omit<Draft, 'at' | 'also'>) =>
@@ -21,7 +22,7 @@ export const relayUnsound = rule('relay-unsound', 'safe', 'wiring', (x) => {
         short: `${tag} switches nothing`,
         title: `${tag} stands in a circuit that is not there`,
         why: `It names the circuit '${r.inId}'. Say what it switches, or take it out.`,
-        remedies: [{ label: `Take ${tag} out`, effect: 'nothing hangs on it', edits: [{ op: 'remove', path }] }]
+        remedies: [{ label: `Take ${tag} out`, effect: 'nothing hangs on it', edits: [remove(path)] }]
       });
       continue;
     }

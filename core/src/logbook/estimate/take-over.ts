@@ -1,3 +1,4 @@
+import { set } from '../../box/edit.ts';
 import { bankLearnt } from '../../battery/learnt.ts';
 import { applyEdits, type Edit } from '../../box/edits.ts';
 import type { Box, Draw } from '../../box/schema.ts';
@@ -48,21 +49,17 @@ function drawEdits(box: Box, p: Estimated): Edit[] {
   const fromFirst = factor / p.mean;
   if (!device || fromFirst < 1 / MOST || fromFirst > MOST) return [];
   const modes = device.modes.map((m) => ({ ...m, draw: scaled(m.draw, factor) }));
-  const path = `devices/${p.id}`;
+  const path = `devices/${p.id}` as const;
   return [
-    { op: 'set', path: `${path}/modes`, value: modes },
-    { op: 'set', path: `${path}/source`, value: 'measured' },
-    { op: 'set', path: `${path}/sourceNote`, value: learntFrom(p.recordCount) },
-    {
-      op: 'set',
-      path: `${path}/learnt`,
-      value: {
-        meanW: modesW({ modes }),
-        spreadFraction: Math.min(2, p.nowSpread / factor),
-        priorFactor: p.mean / factor,
-        priorSpreadFraction: Math.min(2, p.spread / p.mean)
-      }
-    }
+    set(`${path}/modes`, modes),
+    set(`${path}/source`, 'measured'),
+    set(`${path}/sourceNote`, learntFrom(p.recordCount)),
+    set(`${path}/learnt`, {
+      meanW: modesW({ modes }),
+      spreadFraction: Math.min(2, p.nowSpread / factor),
+      priorFactor: p.mean / factor,
+      priorSpreadFraction: Math.min(2, p.spread / p.mean)
+    })
   ];
 }
 
@@ -93,12 +90,8 @@ function wantedEdits(box: Box, estimate: Pick<Estimate, 'parameters'>, keys: rea
   if (sun && solar) {
     const atFraction = Math.min(1, Math.max(0.01, tidy(solar.unshadedFraction * sun.now)));
     edits.push(
-      { op: 'set', path: 'charging/solar/unshadedFraction', value: atFraction },
-      {
-        op: 'set',
-        path: 'charging/solar/learnt',
-        value: { fromFraction: Math.min(1, solar.unshadedFraction * sun.mean), atFraction }
-      }
+      set('charging/solar/unshadedFraction', atFraction),
+      set('charging/solar/learnt', { fromFraction: Math.min(1, solar.unshadedFraction * sun.mean), atFraction })
     );
   }
   const [capacity, resistance, self, standby] = [of('capacity'), of('resistance'), of('self-discharge'), of('standby')];
@@ -106,10 +99,8 @@ function wantedEdits(box: Box, estimate: Pick<Estimate, 'parameters'>, keys: rea
   const ofBattery = [capacity, resistance, self, standby].filter((p) => p !== undefined);
   if (ofBattery.length === 0 || partId === null) return edits;
   const before = bankLearnt(box);
-  edits.push({
-    op: 'set',
-    path: 'bank/learnt',
-    value: {
+  edits.push(
+    set('bank/learnt', {
       partId,
       count,
       capacityAh: capacity && capacity.now > 0 ? tidy(capacity.now) : (before?.capacityAh ?? null),
@@ -119,7 +110,7 @@ function wantedEdits(box: Box, estimate: Pick<Estimate, 'parameters'>, keys: rea
       selfDischargeFraction: self ? tidy(Math.max(0, self.now)) : (before?.selfDischargeFraction ?? null),
       standbyA: standby ? tidy(Math.max(0, standby.now)) : (before?.standbyA ?? null),
       note: learntFrom(Math.max(...ofBattery.map((p) => p.recordCount)))
-    }
-  });
+    })
+  );
   return edits;
 }

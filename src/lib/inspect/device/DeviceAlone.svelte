@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { At } from '@haversack/core/box/edit';
   import type { Device } from '@haversack/core/box/schema';
   import type { DeviceDemand } from '@haversack/core/demand/demand';
   import { cardFullAtH, cardHours, unplugged } from '@haversack/core/demand/unplugged';
@@ -10,7 +11,7 @@
   /** What it has of its own, battery and card, and what happens when its lead is pulled. */
   let { device, need }: { device: Device; need: DeviceDemand } = $props();
   const open = useBox();
-  const set = (what: string, key: string, value: unknown) =>
+  const set = <const K extends string>(what: string, key: K, value: At<`devices/${string}/${K}`>) =>
     open.set(`${device.name}: ${what}`, `devices/${device.id}/${key}`, value);
   const pulled = $derived(unplugged(device, need.outW));
   const fullAtH = $derived(cardFullAtH(device, open.doc.outing));
@@ -45,7 +46,7 @@
       ><span>Empties first</span><select
         class="in w-44"
         value={device.inner.first}
-        onchange={(e) => set('which source first', 'inner/first', e.currentTarget.value)}
+        onchange={(e) => set('which source first', 'inner/first', e.currentTarget.value as 'box' | 'inner')}
         ><option value="box">the box, inner as backup</option><option value="inner">its own, then the box</option
         ></select
       ></label

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { add, remove, type At } from '@haversack/core/box/edit';
   import type { Device, Draw } from '@haversack/core/box/schema';
   import type { DeviceDemand } from '@haversack/core/demand/demand';
   import { drawW, meanDrawW } from '@haversack/core/demand/draw';
@@ -25,10 +26,14 @@
 
   let { device, need }: { device: Device; need: DeviceDemand } = $props();
   const open = useBox();
-  const path = $derived(`devices/${device.id}`);
+  const path = $derived(`devices/${device.id}` as const);
   const kinds = $derived(drawKindsFor(device.supply));
-  const setMode = (modeId: string, what: string, key: string, value: unknown) =>
-    open.set(`${device.name} ${what}`, `${path}/modes/${modeId}/${key}`, value);
+  const setMode = <const K extends string>(
+    modeId: string,
+    what: string,
+    key: K,
+    value: At<`devices/${string}/modes/${string}/${K}`>
+  ) => open.set(`${device.name} ${what}`, `${path}/modes/${modeId}/${key}`, value);
   const wattsText = (w: number): string => fixed(w, w < 0.1 ? 4 : w < 10 ? 2 : 1);
 </script>
 
@@ -51,8 +56,7 @@
             type="button"
             class="icon"
             aria-label="Remove mode {mode.name}"
-            onclick={() =>
-              open.commit(`${device.name}: mode removed`, [{ op: 'remove', path: `${path}/modes/${mode.id}` }])}
+            onclick={() => open.commit(`${device.name}: mode removed`, [remove(`${path}/modes/${mode.id}`)])}
             ><Trash size={16} /></button
           >{/if}
       </div>
@@ -172,8 +176,7 @@
     <button
       type="button"
       class="btn"
-      onclick={() =>
-        open.commit(`${device.name}: one more mode`, [{ op: 'add', path: `${path}/modes`, value: newMode(device) }])}
+      onclick={() => open.commit(`${device.name}: one more mode`, [add(`${path}/modes`, newMode(device))])}
       ><Plus size={14} />Mode</button
     >
     <label class="flex items-center gap-2"
@@ -181,7 +184,11 @@
         class="in"
         value={device.source}
         onchange={(e) =>
-          open.set(`${device.name}: draw ${e.currentTarget.value}`, `${path}/source`, e.currentTarget.value)}
+          open.set(
+            `${device.name}: draw ${e.currentTarget.value}`,
+            `${path}/source`,
+            e.currentTarget.value as typeof device.source
+          )}
         ><option value="guess">a guess</option><option value="label">its label</option><option value="measured"
           >measured</option
         ></select

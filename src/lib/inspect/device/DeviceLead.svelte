@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { At } from '@haversack/core/box/edit';
   import type { Device } from '@haversack/core/box/schema';
   import { lengthText } from '@haversack/core/quantity/format';
   import { wireSizeText } from '@haversack/core/quantity/wire-size';
@@ -12,8 +13,8 @@
   let { device }: { device: Device } = $props();
   const open = useBox();
   const unit = $derived(open.doc.preferences.lengthUnit);
-  const path = $derived(`devices/${device.id}`);
-  const set = (what: string, key: string, value: unknown) =>
+  const path = $derived(`devices/${device.id}` as const);
+  const set = <const K extends string>(what: string, key: K, value: At<`devices/${string}/${K}`>) =>
     open.set(`${device.name}: ${what}`, `${path}/${key}`, value);
   const ADAPTERS = [
     ['none', 'none'],

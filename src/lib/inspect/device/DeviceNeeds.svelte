@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { At } from '@haversack/core/box/edit';
   import type { Device } from '@haversack/core/box/schema';
   import { fixed } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -6,9 +7,10 @@
 
   let { device }: { device: Device } = $props();
   const open = useBox();
-  const set = (what: string, key: string, value: unknown) =>
+  const set = <const K extends string>(what: string, key: K, value: At<`devices/${string}/${K}`>) =>
     open.set(`${device.name}: ${what}`, `devices/${device.id}/${key}`, value);
   const BELOW = { stops: 'it stops', resets: 'it resets', degrades: 'it works badly' } as const;
+  const chooseBelow = (below: Device['belowMin']) => set(BELOW[below], 'belowMin', below);
 </script>
 
 <section class="sec">
@@ -28,7 +30,7 @@
     ><span>Under that</span><select
       class="in w-44"
       value={device.belowMin}
-      onchange={(e) => set(BELOW[e.currentTarget.value as Device['belowMin']], 'belowMin', e.currentTarget.value)}
+      onchange={(e) => chooseBelow(e.currentTarget.value as Device['belowMin'])}
       >{#each Object.entries(BELOW) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
     ></label
   >

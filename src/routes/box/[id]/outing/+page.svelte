@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { add } from '@haversack/core/box/edit';
   import { deviceFrom, freeName, plainDevice, resizeOuting } from '@haversack/core/box/commands';
   import { setTo } from '@haversack/core/box/attr';
   import type { PartOf } from '@haversack/core/catalogue/part';
@@ -97,19 +98,19 @@
     at = Math.max(0, Math.min(library.length - 1, at + by));
   }
   function takeFirst(): void {
-    if (at >= 0 && library[at]) add(library[at]);
-    else if (search.trim()) add(undefined);
+    if (at >= 0 && library[at]) addDevice(library[at]);
+    else if (search.trim()) addDevice(undefined);
   }
   /** Keeps the marked row in sight. */
   function intoView(node: HTMLElement, marked: boolean) {
     if (marked) node.scrollIntoView({ block: 'nearest' });
     return { update: (now: boolean) => now && node.scrollIntoView({ block: 'nearest' }) };
   }
-  function add(part: PartOf<'device'> | undefined): void {
+  function addDevice(part: PartOf<'device'> | undefined): void {
     const device = part
       ? deviceFrom(open.doc, part)
       : plainDevice(open.doc, freeName(open.doc, search.trim() || 'New device'));
-    open.commit(`Added ${device.name}`, [{ op: 'add', path: 'devices', value: device }]);
+    open.commit(`Added ${device.name}`, [add('devices', device)]);
     open.selected = { kind: 'device', id: device.id };
     adding = false;
     search = '';
@@ -167,7 +168,7 @@
           open.set(
             `Weather: ${SEALS[e.currentTarget.value as keyof typeof SEALS]}`,
             'outing/seal',
-            e.currentTarget.value
+            e.currentTarget.value as typeof outing.seal
           )}
         >{#each Object.entries(SEALS) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
       ></label
@@ -180,7 +181,7 @@
           open.set(
             `Carried: ${CARRIES[e.currentTarget.value as keyof typeof CARRIES]}`,
             'outing/carry',
-            e.currentTarget.value
+            e.currentTarget.value as typeof outing.carry
           )}
         >{#each Object.entries(CARRIES) as [value, text] (value)}<option {value}>{text}</option>{/each}</select
       ></label
@@ -295,7 +296,7 @@
           class="flex w-full items-center justify-between rounded-in px-2 py-1.5 text-left hover:bg-olive1"
           class:chosen={i === at}
           use:intoView={i === at}
-          onclick={() => add(part)}
+          onclick={() => addDevice(part)}
         >
           <span>{part.name}</span>
           <span class="lab">{rangeText(part)} · {SUPPLY_WORDS[part.supply]}</span>
@@ -306,7 +307,7 @@
   <p id="add-hint" class="lab mt-2">
     Arrows and Enter take a row; a name that is not there becomes a device of your own.
   </p>
-  {#snippet foot()}<button type="button" class="btn main" onclick={() => add(undefined)}
+  {#snippet foot()}<button type="button" class="btn main" onclick={() => addDevice(undefined)}
       >Own device{search.trim() ? ` “${search.trim()}”` : ''}</button
     >{/snippet}
 </Dialog>
