@@ -80,7 +80,7 @@ export function storagePlan(box: Box, plan: { bank: Bank | undefined; wiring: Wi
     topUpMonths,
     shelfMonths: monthsUntil(leftAfter, FLAT_FRACTION),
     leftAfterFraction: Math.max(0, leftAfter(box.charging.storageMonths)),
-    say: `Store it ${fill}, cool and dry, and top up after ${topUpMonths < 1 ? `${fixed(topUpMonths * 30, 0)} days` : `${fixed(Math.floor(topUpMonths), 0)} months`}${topUpMonths < rule.topUpMonths ? ': the box itself drains it' : ''}.`,
+    say: `Store it ${fill}, cool and dry, and top up after ${topUpMonths < 1 ? `${fixed(topUpMonths * DAYS_A_MONTH, 0)} days` : `${fixed(Math.floor(topUpMonths), 0)} months`}${topUpMonths < rule.topUpMonths ? ': the box itself drains it' : ''}.`,
     working: {
       id: 'storage',
       title: 'Months on the shelf',

@@ -3,6 +3,7 @@ import { CHEMISTRY } from '../battery/chemistry.ts';
 import { panelPartOf, valueOf } from '../box/lookup.ts';
 import type { Box, Solar } from '../box/schema.ts';
 import { solarCurrent } from '../outing/input.ts';
+import { DAYS_A_MONTH } from '../quantity/constants.ts';
 import { airAtC } from '../sun/air.ts';
 import { chargerA } from '../wiring/charger.ts';
 import { builtInA } from '../wiring/net-extras.ts';
@@ -177,7 +178,7 @@ function sunHours(box: Box, solar: Solar): number[] {
 function seasonMonths(box: Box): number[] {
   const { startDay, dayCount, monthC } = box.season!;
   const first = Number(startDay.slice(5, 7)) - 1;
-  const count = Math.min(12, Math.ceil((Number(startDay.slice(8, 10)) + dayCount) / 30.4));
+  const count = Math.min(12, Math.ceil((Number(startDay.slice(8, 10)) + dayCount) / DAYS_A_MONTH));
   return Array.from({ length: Math.max(1, count) }, (_, i) => monthC[(first + i) % 12]!);
 }
 

@@ -67,7 +67,7 @@ type Model = ReturnType<typeof modelOf>;
 export function dayMeanC(season: Season, day: number): number {
   const [, , d] = dayAfter(season.startDay, day).split('-').map(Number) as [number, number, number];
   const month = monthAfter(season.startDay, day);
-  const share = (d - 15.5) / 30.4;
+  const share = (d - DAYS_A_MONTH / 2) / DAYS_A_MONTH;
   const other = (month + (share >= 0 ? 1 : 11)) % 12;
   return season.monthC[month]! + Math.abs(share) * (season.monthC[other]! - season.monthC[month]!);
 }

@@ -1,6 +1,7 @@
 import { AUTO } from '../../box/attr.ts';
 import { mainFeed } from '../../box/feeds.ts';
-import type { Guard, Happening } from '../../judge/table.ts';
+import type { Happening } from '../../judge/table.ts';
+import type { Guard } from '../../judge/ways.ts';
 import { nameOf, placeOf, wirePathOf, worstByPlace } from '../elements.ts';
 import { branches, rule, set, type Facts } from '../rule.ts';
 

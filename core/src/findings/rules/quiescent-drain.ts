@@ -1,11 +1,12 @@
 import { AUTO } from '../../box/attr.ts';
+import { DAYS_A_MONTH } from '../../quantity/constants.ts';
 import { standbyDraws } from '../../wiring/standby.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 /** Days after which a box that lies by is looked after anyway; twice as long is worth a word. @source rule of thumb: a season */
 const SOON_DAYS = 90;
 const WORD_DAYS = 150;
-const MONTH_H = 30 * 24;
+const MONTH_H = DAYS_A_MONTH * 24;
 
 /** What always-live circuits take in a month of storage. */
 export const quiescentDrain = rule('quiescent-drain', 'lasts', 'wiring', (x) => {
