@@ -73,91 +73,104 @@ export function chargeSources(box: Box, bank: Bank | undefined): readonly Charge
 /** Worked out once for a document and its bank: many ask. */
 const known = new WeakMap<Box, { bank: Bank; sources: readonly ChargeSource[] }>();
 
+/** What several sources have in common: the volts and amps of the charger, and how cold it is at home and on the way. */
+type Ground = {
+  box: Box;
+  volts: number | undefined;
+  amps: number | undefined;
+  absorbV: number;
+  endH: number;
+  home: Pick<ChargeSource, 'coldestC' | 'when'>;
+  coldestIn: (hours: readonly number[]) => number | undefined;
+};
+
 function sourcesOf(box: Box, bank: Bank): ChargeSource[] {
   const { charging, outing } = box;
-  const data = CHEMISTRY[bank.chemistry];
-  const volts = valueOf(charging.chargerV, data.absorbV);
-  const amps = charging.chargerA.is === 'unknown' ? undefined : chargerA(box, bank);
-  const out: ChargeSource[] = [];
-  const portId = chargePortId(box);
-  const endH = outing.startH + outing.durationH;
-  const coldestIn = (hours: readonly number[]): number | undefined =>
-    hours.length === 0
-      ? undefined
-      : Math.min(...hours.map((h) => airAtC(outing.airC, outing.warmestC, h))) + box.bank.warmerK;
+  const { absorbV } = CHEMISTRY[bank.chemistry];
   const cold = charging.coldestC;
-  const home = {
-    coldestC: cold.is === 'unknown' ? undefined : Math.max(valueOf(cold, INDOORS_C) ?? INDOORS_C, -60),
-    when: 'home' as const
+  const ground: Ground = {
+    box,
+    absorbV,
+    volts: valueOf(charging.chargerV, absorbV),
+    amps: charging.chargerA.is === 'unknown' ? undefined : chargerA(box, bank),
+    endH: outing.startH + outing.durationH,
+    home: { coldestC: cold.is === 'unknown' ? undefined : (valueOf(cold, INDOORS_C) ?? INDOORS_C), when: 'home' },
+    coldestIn: (hours) =>
+      hours.length === 0
+        ? undefined
+        : Math.min(...hours.map((h) => airAtC(outing.airC, outing.warmestC, h))) + box.bank.warmerK
   };
+  return [...chargersOf(ground), ...sunOf(ground), ...builtInOf(ground)];
+}
+
+/** The charger at home, and the same one plugged in on the outing. */
+function chargersOf({ box, volts, amps, endH, home, coldestIn }: Ground): ChargeSource[] {
+  const { charging } = box;
+  const portId = chargePortId(box);
+  const same = { partId: undefined, currentA: amps, volts };
+  const lidOpen = charging.path.is === 'set' && charging.path.value === 'lid-open';
+  const out: ChargeSource[] = [];
   if (charging.path.is !== 'none')
-    out.push({
-      id: 'charger',
-      name: 'the charger',
-      portId,
-      partId: undefined,
-      currentA: amps,
-      volts,
-      whileShut: !(charging.path.is === 'set' && charging.path.value === 'lid-open'),
-      ...home
-    });
+    out.push({ id: 'charger', name: 'the charger', portId, ...same, whileShut: !lidOpen, ...home });
   const plugged = charging.plugged.filter((s) => s.endH > s.startH && s.startH < endH);
-  if (plugged.length) {
-    const hours = plugged.flatMap((s) => hoursOf(s.startH, Math.min(s.endH, endH)));
+  if (plugged.length)
     out.push({
       id: 'plugged',
       name: 'the charger plugged in on the outing',
       portId: portId ?? box.circuits.find((c) => c.purpose === 'charge')?.portId,
-      partId: undefined,
-      currentA: amps,
-      volts,
+      ...same,
       whileShut: true,
-      coldestC: coldestIn(hours),
+      coldestC: coldestIn(plugged.flatMap((s) => hoursOf(s.startH, Math.min(s.endH, endH)))),
       when: 'outing'
     });
-  }
-  const { solar } = charging;
-  if (solar) {
-    const sunA = sunMostA(solar, volts ?? data.absorbV);
-    const inside = solar.fit === 'inside';
-    const second =
-      box.circuits.filter((c) => c.purpose === 'charge')[1] ?? box.circuits.find((c) => c.purpose === 'charge');
-    const common = {
-      portId: inside ? undefined : second?.portId,
-      partId: inside ? 'SC' : undefined,
-      currentA: sunA,
-      volts: solar.controller === 'none' ? solar.openV : volts,
-      whileShut: true
-    };
-    if (solar.duringOuting)
-      out.push({
-        id: 'sun',
-        name: 'the sun on the outing',
-        ...common,
-        coldestC: coldestIn(sunHours(box, solar)),
-        when: 'outing'
-      });
-    if (box.season?.useSun) {
-      const cold = Math.min(...seasonMonths(box).map((c) => c - box.season!.swingK / 2));
-      out.push({ id: 'season-sun', name: 'the sun through the season', ...common, coldestC: cold, when: 'season' });
-    }
-  }
-  charging.builtIn.forEach((c, i) => {
-    const away = c.input === 'dc';
+  return out;
+}
+
+/** The panel on the outing, and through the season. */
+function sunOf({ box, volts, absorbV, coldestIn }: Ground): ChargeSource[] {
+  const { solar } = box.charging;
+  if (!solar) return [];
+  const inside = solar.fit === 'inside';
+  const inlets = box.circuits.filter((c) => c.purpose === 'charge');
+  const common = {
+    portId: inside ? undefined : (inlets[1] ?? inlets[0])?.portId,
+    partId: inside ? 'SC' : undefined,
+    currentA: sunMostA(solar, volts ?? absorbV),
+    volts: solar.controller === 'none' ? solar.openV : volts,
+    whileShut: true
+  };
+  const out: ChargeSource[] = [];
+  if (solar.duringOuting)
     out.push({
+      id: 'sun',
+      name: 'the sun on the outing',
+      ...common,
+      coldestC: coldestIn(sunHours(box, solar)),
+      when: 'outing'
+    });
+  if (box.season?.useSun) {
+    const coldestC = Math.min(...seasonMonths(box).map((c) => c - box.season!.swingK / 2));
+    out.push({ id: 'season-sun', name: 'the sun through the season', ...common, coldestC, when: 'season' });
+  }
+  return out;
+}
+
+/** What lives in the box: at home from the mains, on the way from another 12 V source. */
+const builtInOf = ({ box, absorbV, endH, home, coldestIn }: Ground): ChargeSource[] =>
+  box.charging.builtIn.map((c, i): ChargeSource => {
+    const away = c.input === 'dc';
+    return {
       id: `built-in-${c.id}`,
       name: c.name || 'the charger in the box',
       portId: undefined,
       partId: `CG${i + 1}`,
       currentA: builtInA(c),
-      volts: valueOf(c.voltageV, data.absorbV),
+      volts: valueOf(c.voltageV, absorbV),
       whileShut: c.lidShut !== 'no',
-      coldestC: away ? coldestIn(hoursOf(outing.startH, endH)) : home.coldestC,
+      coldestC: away ? coldestIn(hoursOf(box.outing.startH, endH)) : home.coldestC,
       when: away ? 'outing' : 'home'
-    });
+    };
   });
-  return out;
-}
 
 const hoursOf = (fromH: number, toH: number): number[] => {
   const out: number[] = [];
