@@ -21,7 +21,7 @@ const WATCHED_BY = {
   ],
   demand: ['demand-pieces', 'timeline', 'typed-line', 'spans', 'measured', 'electrical'],
   outing: ['outing-pieces', 'outing', 'run', 'run-over'],
-  judge: ['judge-pieces', 'judge-net', 'ahead-of-fuse'],
+  judge: ['judge-pieces', 'judge-oracle', 'judge-net', 'ahead-of-fuse'],
   case: [
     'case-pieces',
     'fit-more',

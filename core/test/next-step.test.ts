@@ -53,4 +53,21 @@ describe('what is next', () => {
     expect(next(open)).toMatchObject({ stage: 'kit', stands: true });
     expect(next(applyEdits(settled, [set('outing/budgetAmount', 5)]))).toMatchObject({ stands: false });
   });
+
+  test('an answer is called missed only where it is', () => {
+    const canal = canalNightBankBox();
+    // nine years old and still four hours to spare
+    expect(next(applyEdits(canal, [set('bank/ageYears', 9)])).text).toBe(
+      'Look again at the battery and what it feeds: The battery is 9 years old and at the end of its life.'
+    );
+    const short = applyEdits(canal, [set('bank/startFraction', 0.55)]);
+    expect(next(short).text).toMatch(/^It does not last as long as wanted: Empty /);
+    const wet = applyEdits(canal, [set('outing/seal', 'rain')]);
+    expect(next(wet).text).toMatch(/^It is not as dry as wanted: /);
+    const part = canal.parts[canal.bank.partId!]!;
+    const heavy = applyEdits(canal, [set(`parts/${part.id}`, { ...part, massKg: 14 })]);
+    expect(next(heavy).text).toMatch(/^It is heavier or dearer than wanted: /);
+    const camp = DEMO_BOXES.find(([name]) => name === 'Camp table box')![1];
+    expect(next(camp).text).toMatch(/^Look again at how it is carried: It hangs 22° askew/);
+  });
 });

@@ -33,6 +33,26 @@ const LEAD: Record<Verdict, string> = {
   safe: 'Look at what is not safe yet',
   carry: 'It is heavier or dearer than wanted'
 };
+/** Where an answer does not hold for another reason than the one that gives it its name. */
+const LOOK_AGAIN: Partial<Record<Verdict, string>> = {
+  lasts: 'Look again at the battery and what it feeds',
+  dry: 'Look again at how dry it stays',
+  carry: 'Look again at how it is carried'
+};
+const WETTER: readonly string[] = ['ip-open-in-use', 'ip-weakest', 'port-faces-up', 'port-too-low', 'sinks'];
+
+/** What is said ahead of the reason: that the answer is missed only where it is. */
+function leadOf(id: Verdict, plan: Plan, because: Finding | undefined): string {
+  const { outing } = plan;
+  const isNamed =
+    because === undefined ||
+    (id === 'lasts'
+      ? outing !== undefined && outing.lastsH < outing.wantedH
+      : id === 'dry'
+        ? WETTER.includes(because.id)
+        : id !== 'carry' || because.id === 'too-heavy');
+  return (isNamed ? undefined : LOOK_AGAIN[id]) ?? LEAD[id];
+}
 
 /**
  * The way forward, one step at a time: what is missing first, then stops, then whichever of the five answers does not hold.
@@ -64,7 +84,7 @@ export function nextStep(box: Box, plan: Plan, verdicts: readonly VerdictAnswer[
   const answer = verdicts.find((v) => v.state !== 'holds');
   if (answer) {
     const because = open.find((f) => f.verdict === answer.id && f.severity === 'caution');
-    const text = `${LEAD[answer.id]}: ${because?.title ?? (answer.reason || answer.say)}.`;
+    const text = `${leadOf(answer.id, plan, because)}: ${because?.title ?? (answer.reason || answer.say)}.`;
     return because
       ? about(because, because.stage, text)
       : { ...go(STAGE_OF[answer.id], text), isStop: answer.state === 'stop' };
