@@ -43,15 +43,14 @@ const WETTER: readonly string[] = ['ip-open-in-use', 'ip-weakest', 'port-faces-u
 
 /** What is said ahead of the reason: that the answer is missed only where it is. */
 function leadOf(id: Verdict, plan: Plan, because: Finding | undefined): string {
-  const { outing } = plan;
-  const isNamed =
-    because === undefined ||
-    (id === 'lasts'
-      ? outing !== undefined && outing.lastsH < outing.wantedH
-      : id === 'dry'
-        ? WETTER.includes(because.id)
-        : id !== 'carry' || because.id === 'too-heavy');
-  return (isNamed ? undefined : LOOK_AGAIN[id]) ?? LEAD[id];
+  return (because === undefined || misses(plan, because) ? undefined : LOOK_AGAIN[id]) ?? LEAD[id];
+}
+
+/** Whether a finding is that its answer is missed, and not something beside it. */
+function misses({ outing }: Plan, f: Finding): boolean {
+  if (f.verdict === 'lasts') return outing !== undefined && outing.lastsH < outing.wantedH;
+  if (f.verdict === 'dry') return WETTER.includes(f.id);
+  return f.verdict !== 'carry' || f.id === 'too-heavy';
 }
 
 /**
@@ -83,7 +82,8 @@ export function nextStep(box: Box, plan: Plan, verdicts: readonly VerdictAnswer[
   if (stop) return about(stop, stop.stage, `Clear the stops first: ${stop.title}.`);
   const answer = verdicts.find((v) => v.state !== 'holds');
   if (answer) {
-    const because = open.find((f) => f.verdict === answer.id && f.severity === 'caution');
+    const why = open.filter((f) => f.verdict === answer.id && f.severity === 'caution');
+    const because = why.find((f) => misses(plan, f)) ?? why[0];
     const text = `${leadOf(answer.id, plan, because)}: ${because?.title ?? (answer.reason || answer.say)}.`;
     return because
       ? about(because, because.stage, text)
