@@ -29,6 +29,15 @@ describe('a fuse that sits out along its wire', () => {
   test('leaves the wire ahead of it to the fuse before', () => {
     expect(keys(slipway, ...thin, at('fuseFromStartMm', setTo(1500)))).toContain(STUB);
   });
+  test('the fuse moved to where its wire begins cures it, and brings nothing else', () => {
+    const box = applyEdits(slipway, [...thin, at('fuseFromStartMm', setTo(1500))]);
+    const finding = planOf(box).findings.find((f) => f.id === 'guard-exceeds-element')!;
+    const [cure] = finding.remedies;
+    expect(cure!.label).toBe('FA where its wire begins');
+    const after = keys(box, ...cure!.edits);
+    expect(after).not.toContain(STUB);
+    expect(after.filter((k) => k.startsWith('stop') && !keys(box).includes(k))).toEqual([]);
+  });
   test('says nothing in the block, where the wire begins at its fuse', () => {
     expect(keys(slipway, ...thin, at('fuseFromStartMm', AUTO))).not.toContain(STUB);
     expect(keys(slipway, ...thin, at('fuseFromStartMm', setTo(0)))).not.toContain(STUB);

@@ -176,10 +176,12 @@
         ? `; with what hangs behind it ${ampsText(plan.carriesA)} A`
         : ''}.
     </p>{/if}
-  {#if plan.live !== 'master' || c.fuseFromStartMm.is !== 'auto'}<AttrQuantity
+  {#if plan.fuseOrigin !== 'none' || c.fuseFromStartMm.is !== 'auto'}<AttrQuantity
       label={plan.live === 'direct' ? 'Fuse from the post' : 'Fuse from its start'}
       attr={c.fuseFromStartMm}
-      automatic="{lengthText(plan.fuseDistanceMm ?? 100, unit, 0)} {unit}"
+      automatic={plan.fuseDistanceMm === undefined
+        ? 'at its start'
+        : `${lengthText(plan.fuseDistanceMm, unit, 0)} ${unit}`}
       start={100}
       allow={['auto', 'set', 'unknown']}
       kind="length"

@@ -3,7 +3,8 @@ import { mainFeed } from '../../box/feeds.ts';
 import type { Happening } from '../../judge/table.ts';
 import type { Guard } from '../../judge/ways.ts';
 import { nameOf, placeOf, wirePathOf, worstByPlace } from '../elements.ts';
-import { branches, rule, set, type Facts } from '../rule.ts';
+import { branches, branchPath, rule, set, type Facts } from '../rule.ts';
+import type { CircuitPlan } from '../../wiring/types.ts';
 
 /** Circuits’ own wires, ports and switches, the main wire and its parts are judged by rules of their own. */
 const hasOwn = (x: Facts, h: Happening): boolean => {
@@ -12,14 +13,17 @@ const hasOwn = (x: Facts, h: Happening): boolean => {
   // what a converter drives runs over its own return, and over each lead up to the first fuse behind it
   if (h.guard?.limits && branch && h.kind !== 'wire') return false;
   // ahead of its own fuse a wire has only what stands before; the same wire as behind it, where somebody said so
-  if (h.kind === 'wire' && branch && h.id === `${branch.circuit.id}/stub`)
-    return branch.wireOrigin !== 'set' || branch.circuit.fuseFromStartMm.is !== 'set';
+  if (branch && isAhead(h, branch)) return branch.wireOrigin !== 'set' || branch.circuit.fuseFromStartMm.is !== 'set';
   if (h.kind === 'wire' && branch) return !h.guard?.limits || branch.guard?.limits === true;
   // a circuit’s return as thick as its wire is judged with it
   if (h.kind === 'return' && branch) return branch.circuit.returnWire.is === 'auto' || branch.ampacityA === undefined;
   if (h.kind === 'return' && mainFeed(x.box).returnWire.is !== 'auto') return false;
   return h.circuitId === null && h.id.startsWith('main/') && h.guard?.tag === 'F0' && !isLead(h);
 };
+/** The stretch of a circuit or feed ahead of its own fuse. */
+const isAhead = (h: Happening, branch: CircuitPlan): boolean =>
+  h.kind === 'wire' && h.id === `${branch.circuit.id}/stub`;
+
 /** The section ahead of the way in may be of another size than the rest. */
 const isLead = (h: Happening): boolean => h.id === 'main/inlet+' || h.id === 'main/inlet-';
 
@@ -36,6 +40,7 @@ export const guardExceedsElement = rule('guard-exceeds-element', 'safe', 'wiring
   });
   return worstByPlace(found).map(({ h, guard, where }) => {
     const path = h.conductor ? wirePathOf(x, h) : undefined;
+    const branch = branches(x).find((c) => c.circuit.id === h.circuitId);
     return {
       at: where,
       also: h.id.replace(/\W+/g, '-'),
@@ -51,9 +56,20 @@ export const guardExceedsElement = rule('guard-exceeds-element', 'safe', 'wiring
         ? `It bears ${h.bearsA!.toFixed(1)} A; into a short the converter drives up to ${amps(guard)} A for as long as it lasts, and nothing opens. More copper.`
         : `It bears ${h.bearsA!.toFixed(1)} A; ${guard.ratingA} A can flow for minutes before ${guard.tag} opens. A smaller fuse where the load allows it, else more copper.`,
       figures: { fuseA: guard.ratingA ?? 0, bearsA: h.bearsA! },
-      remedies: path
-        ? [{ label: 'Let Haversack choose the wire', effect: `carries ${amps(guard)} A`, edits: [set(path, AUTO)] }]
-        : []
+      remedies: [
+        ...(branch && isAhead(h, branch)
+          ? [
+              {
+                label: `${branch.fuseTag} where its wire begins`,
+                effect: 'protects the whole of it',
+                edits: [set(`${branchPath(branch)}/fuseFromStartMm`, AUTO)]
+              }
+            ]
+          : []),
+        ...(path
+          ? [{ label: 'Let Haversack choose the wire', effect: `carries ${amps(guard)} A`, edits: [set(path, AUTO)] }]
+          : [])
+      ]
     };
   });
 });
