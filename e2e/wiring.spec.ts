@@ -147,6 +147,34 @@ test('a changed wire opens the check of its path again', async ({ page }) => {
   await expect(paths.getByRole('row', { name: /^P2/ })).toContainText('changed since');
 });
 
+test('a fuse that sits out along its wire is typed in, said, and moved back', async ({ page }) => {
+  const id = await copyOf(page, 'Canal night bank box', 'Fuse out along the wire');
+  await open(page, `/box/${id}/wiring`);
+  await page.getByRole('button', { name: /^C2/ }).press('Enter');
+  const details = page.getByRole('complementary', { name: 'Details' });
+  const distance = details.getByRole('combobox', { name: 'Fuse from its start' });
+  await expect(details).toContainText('at its start');
+  await details.getByRole('combobox', { name: 'Size', exact: true }).selectOption('set');
+  await details.getByLabel('Size, size').selectOption('22 AWG');
+  await expect(details).not.toContainText('F0 is too big for the wire of C2');
+  await distance.selectOption('set');
+  const typed = details.getByRole('textbox', { name: 'Fuse from its start' });
+  await typed.fill('90 cm');
+  await typed.press('Enter');
+  await expect(typed).toHaveValue('900');
+  await expect(details).toContainText('F0 is too big for the wire of C2');
+  await details.getByRole('button', { name: 'Do this: F2 where its wire begins' }).click();
+  await expect(details).not.toContainText('F0 is too big for the wire of C2');
+  await expect(distance).toHaveValue('auto');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(typed).toHaveValue('900');
+  // what is no length is said, and nothing that stood there is lost
+  await typed.fill('far');
+  await typed.press('Enter');
+  await expect(details.getByRole('alert')).toContainText('not understood as a length');
+  await expect(page.locator('[data-save=pending]')).toContainText('one field not taken');
+});
+
 test('the drawn circuit: rows by keyboard, a way followed with its volts, zoom, a lead pressed, SVG', async ({
   page
 }) => {

@@ -127,9 +127,9 @@ function branchMoves({ plan }: Bench, id: string): Move[] {
     returnWire: 'the return',
     fuseFromStartMm: 'where the fuse sits'
   };
-  const singles = held.map((key) =>
-    move(`${c.tag}: let Haversack choose ${words[key]}`, '', [set(`${path}/${key}`, AUTO)])
-  );
+  const nameOf = (key: (typeof held)[number]): string =>
+    key === 'fuseFromStartMm' ? `${c.fuseTag} where its wire begins` : `${c.tag}: let Haversack choose ${words[key]}`;
+  const singles = held.map((key) => move(nameOf(key), '', [set(`${path}/${key}`, AUTO)]));
   const all =
     held.length > 1
       ? [
