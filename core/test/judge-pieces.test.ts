@@ -22,6 +22,8 @@ import { COIL, Flow, GIVES, nodeOf } from '../src/judge/flow.ts';
 import { mainHolders } from '../src/judge/main-holders.ts';
 import { rmsShare } from '../src/judge/rms.ts';
 import { isTab, terminalBears } from '../src/judge/terminals.ts';
+import { railInputW } from '../src/wiring/rails.ts';
+import { railBox } from './rail-box.ts';
 import { letThroughA2s } from '../src/wiring/fuse.ts';
 import type { Conductor } from '../src/wiring/netlist.ts';
 
@@ -40,6 +42,13 @@ describe('terminals of a battery', () => {
     expect([bears('m5'), bears('m6'), bears('m8')]).toEqual([80, 120, 250]);
     expect([bears('post'), bears('lead')]).toEqual([300, 300]);
     expect(bears('unknown')).toBeUndefined();
+  });
+  test('take as much copper as can be crimped for them', () => {
+    const most = (terminal: PartOf<'battery'>['terminal']) =>
+      terminalBears({ ...starter('battery', 'battery-agm-9'), terminal })?.mostMm2;
+    expect((['tab-4.8', 'tab-6.3', 'm5', 'm6', 'm8', 'post', 'lead'] as const).map(most)).toEqual([
+      2.6, 6, 16, 35, 70, 70, 70
+    ]);
   });
   test('only tabs are pushed on', () => {
     const tabs = (['tab-4.8', 'tab-6.3', 'm5', 'm8', 'post', 'lead', 'unknown'] as const).filter((terminal) =>
@@ -188,6 +197,11 @@ describe('everything that can charge a bank', () => {
         set('outing/warmestC', 10)
       )!.coldestC;
     expect(sun(22, 6)).toBeUndefined();
+    // the last quarter of an hour before nine counts, the first after it does not; the same at five
+    expect(sun(20.75, 1)).toBeDefined();
+    expect(sun(21, 1)).toBeUndefined();
+    expect(sun(28, 1)).toBeUndefined();
+    expect(sun(28, 1.25)).toBeDefined();
     expect(sun(20, 0.75)).toBeGreaterThan(-6);
     expect(sun(20, 12)!).toBeLessThan(sun(20, 0.75)!);
   });
@@ -419,5 +433,58 @@ describe('the table, by hand', () => {
     const coilWire = m.all.find((h) => h.conductor && nodeOf(h.conductor.to) === `K1${COIL}` && h.kind === 'wire')!;
     expect(coilWire.steadyA).toBeCloseTo(coil.coilA!, 6);
     expect(coilWire.guard!.ratingA!).toBeLessThanOrEqual(5);
+  });
+
+  test.each([2, 3, 4])(
+    '%i packs: each is charged with its share, and its fuse breaks what all the others drive',
+    (count) => {
+      const box = change(radio, set('bank/count', count), set('bank/arrangement', 'parallel'));
+      const p = planOf(box);
+      const one = (p.bank!.fullV / (p.bank!.faultMilliOhm * count)) * 1000;
+      expect(p.judge.of('FP1')!.shortA).toBeCloseTo(one * (count - 1), 6);
+      expect(p.judge.of(`battery-${count}`)!.chargeA).toBeCloseTo(
+        Math.max(...p.judge.sources.map((s) => s.currentA ?? 0)) / count,
+        9
+      );
+      // unequal leads: the hardest worked one carries at least its share, and never all of it
+      expect(p.judge.packA).toBeGreaterThanOrEqual(p.wiring.main.loadA / count - 1e-9);
+      expect(p.judge.packA).toBeLessThan(p.wiring.main.loadA);
+    }
+  );
+
+  test('a relay that is not the first is held by what its own coil takes', () => {
+    const [first] = moor.relays;
+    const second = { ...first!, id: 'k9', inId: moor.circuits[0]!.id, coilA: 0.3, switchPortId: NONE };
+    const j = planOf(change(moor, set('relays', [first!, second]))).judge;
+    const coils = j.all.filter((h) => h.kind === 'wire' && h.conductor && nodeOf(h.conductor.to).endsWith(COIL));
+    const at = (tag: string) => coils.find((h) => nodeOf(h.conductor!.to) === `${tag}${COIL}`)!.steadyA;
+    expect(at('K1')).toBeCloseTo(first!.coilA!, 6);
+    expect(at('K2')).toBeCloseTo(0.3, 6);
+  });
+});
+
+describe('a converter in the table', () => {
+  const rail = planOf(railBox());
+  const converter = rail.wiring.netlist.parts.find((p) => p.gives)!;
+  const on = rail.wiring.circuits.filter((c) => c.rail && c.circuit.purpose === 'load');
+
+  test('takes what hangs on it and its own loss, at the lowest voltage', () => {
+    const outW = on.reduce((s, c) => s + c.loadA * converter.gives!.outV, 0);
+    expect(outW).toBeGreaterThan(0);
+    expect(rail.judge.of(converter.id)!.steadyA).toBeCloseTo(railInputW(converter.gives!, outW) / rail.wiring.lowV, 9);
+  });
+  test('is what guards the wire behind it, and drives no more than its limit', () => {
+    const wire = rail.judge.all.find(
+      (h) => h.kind === 'wire' && h.conductor && nodeOf(h.conductor.from) === `${converter.id}${GIVES}`
+    )!;
+    expect(wire.guard).toMatchObject({ tag: converter.id, limits: true, ratingA: converter.gives!.limitA ?? null });
+    expect(wire.letsA2s).toBeUndefined();
+    if (converter.gives!.limitA !== undefined) expect(wire.shortA).toBeLessThanOrEqual(converter.gives!.limitA);
+  });
+  test('a short into the box’s minus comes back over the feed’s return with what it drives', () => {
+    const feedId = converter.gives!.feedId;
+    const back = rail.judge.of(`${feedId}/return`)!;
+    const fuse = rail.wiring.feeds.find((f) => f.circuit.id === feedId)!;
+    expect(back.guard!.ratingA!).toBe(Math.max(fuse.fuseA ?? 0, converter.gives!.limitA ?? 0));
   });
 });
