@@ -52,6 +52,15 @@ describe('a fuse that sits out along its wire', () => {
     expect(stub.lengthMm).toBe(1500);
     expect(stub.size).toEqual(main.wire);
   });
+  test('the length that was measured has that stretch in it; what is not left over is nothing', () => {
+    const leads = (mm: number) => {
+      const { netlist } = planOf(slipway, at('lengthMm', setTo(2000)), at('fuseFromStartMm', setTo(mm))).wiring;
+      const of = (key: string) => netlist.conductors.find((c) => c.id === `${feed.id}/${key}`)!.lengthMm;
+      return [of('stub'), of('feed')];
+    };
+    expect(leads(1500)).toEqual([1500, 500]);
+    expect(leads(2600)).toEqual([2600, 0]);
+  });
   test('the same of a circuit', () => {
     const hide = saltmarshHideBox();
     const edits = (mm: number) => [

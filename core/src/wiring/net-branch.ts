@@ -106,6 +106,8 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
     else if (fromPost) wire('post', now, at(c.fuseTag, 'in'), 'positive', stubMm, ...postWire(net, c));
     else wire('stub', now, at(c.fuseTag, 'in'), 'positive', stubMm, main.wire ?? null, main.wireCount);
     now = at(c.fuseTag, 'out');
+    // the whole length was measured, the stretch ahead of the fuse in it
+    if (setOut(c)) left = Math.max(0, left - stubMm);
   }
   const afterFuse = now;
   const relay: Relay | undefined = box.relays.find((r) => r.inId === id);
@@ -163,7 +165,7 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
   if (c.feed) {
     const joint = feedEnd(n, c, box);
     const converter = converterPart(n, c);
-    wire('feed', now, converter ? at(converter, CONVERTER.inPlus) : joint, 'positive', left);
+    wire('feed', now, converter ? at(converter, CONVERTER.inPlus) : joint, 'positive', Math.max(0, left));
     made.taps.set(id, { ahead: ahead ?? afterFuse, end: joint, wire: [c.wire ?? null, circuit.wireCount] });
     if (converter || c.feed.secondBox) {
       const bus = `bus-${c.tag}`;
@@ -198,7 +200,7 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
       throughMilliOhm: c.portPart?.contactMilliOhm ?? 0,
       ref: { kind: 'port', id: circuit.portId }
     });
-  wire('feed', now, at(c.portTag, '+'), 'positive', left);
+  wire('feed', now, at(c.portTag, '+'), 'positive', Math.max(0, left));
   made.taps.set(id, {
     ahead: ahead ?? at(c.portTag, '+'),
     end: at(c.portTag, '+'),
