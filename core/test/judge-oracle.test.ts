@@ -114,6 +114,31 @@ function compare(box: Box): number {
     expect(h.shortA, `${c.id}: a short at its end`).toBeCloseTo(shortA, 6);
     const tags = hangsOn(b, place(c.to));
     const ofPack = packs.length > 1 && (packs.includes(c.from.part) || /^FP\d/.test(c.from.part));
+    if (tags) {
+      const on = plan.wiring.circuits.filter((k) => tags.includes(k.portTag));
+      const jolt = Math.max(0, ...on.filter((k) => k.circuit.purpose === 'load').map((k) => k.inrushA2s));
+      if (new Set(on.map((k) => k.portTag)).size === on.length)
+        expect(h.inrushA2s, `${c.id}: switching on`).toBeCloseTo(jolt, 9);
+      expect(h.rmsA, `${c.id}: what heats it`).toBeLessThanOrEqual(Math.max(h.steadyA, plan.judge.packA) + 1e-9);
+      // what is pushed in at the ports behind it: at each the larger of those that come in there
+      const pushed = tags.map((tag) =>
+        Math.max(
+          0,
+          ...plan.judge.sources
+            .filter(
+              (s) =>
+                s.partId === undefined &&
+                plan.wiring.circuits.find((k) => k.circuit.portId === s.portId)?.portTag === tag
+            )
+            .map((s) => s.currentA ?? 0)
+        )
+      );
+      if (plan.judge.sources.every((s) => s.partId === undefined))
+        expect(h.chargeA, `${c.id}: while charging`).toBeCloseTo(
+          pushed.reduce((s, a) => s + a, 0),
+          9
+        );
+    }
     if (tags && !ofPack) {
       const sum = tags.reduce((s, tag) => s + loadOf(tag), 0);
       const trunk = c.circuitId === null && !c.id.startsWith('battery-');

@@ -165,7 +165,7 @@ describe('everything that can charge a bank', () => {
     const out = one('sun', hide, set('charging/solar/duringOuting', true))!;
     expect(out).toMatchObject({ when: 'outing', whileShut: true, partId: undefined });
     expect(out.portId).toBe(hide.circuits.find((c) => c.purpose === 'charge')!.portId);
-    expect(one('sun', moor)).toMatchObject({ partId: 'SC', portId: undefined });
+    expect(one('sun', moor)).toMatchObject({ partId: 'SC', portId: undefined, volts: 14.4 });
     // with nothing between, the panel's open voltage stands on the battery
     expect(one('sun', moor, set('charging/solar/controller', 'none'))?.volts).toBe(moor.charging.solar!.openV);
     expect(one('season-sun', moor)).toBeUndefined();
@@ -403,6 +403,13 @@ describe('the table, by hand', () => {
     expect(table.of(wiring.circuits.find((c) => c.circuit.purpose === 'load')!.portTag)!.chargeA).toBe(0);
   });
 
+  test('less than an ampere while charging is less than an ampere', () => {
+    const small = planOf(change(radio, set('charging/chargerA', setTo(0.4)))).judge;
+    const charge = wiring.circuits.find((c) => c.circuit.purpose === 'charge')!;
+    expect(small.of(`${charge.circuit.id}/feed`)!.chargeA).toBe(0.4);
+    expect(small.of('battery')!.chargeA).toBe(0.4);
+  });
+
   test('the voltages and temperatures are those of the plan', () => {
     expect(table.lowV).toBe(wiring.lowV);
     expect(table.hotC).toBe(wiring.ambientC);
@@ -446,6 +453,9 @@ describe('the table, by hand', () => {
         Math.max(...p.judge.sources.map((s) => s.currentA ?? 0)) / count,
         9
       );
+      const ofPack = p.wiring.netlist.conductors.filter((c) => c.polarity === 'positive' && c.from.part === 'FP1');
+      expect(ofPack.length).toBeGreaterThan(0);
+      for (const c of ofPack) expect(p.judge.of(c.id)!.steadyA).toBe(p.judge.packA);
       // unequal leads: the hardest worked one carries at least its share, and never all of it
       expect(p.judge.packA).toBeGreaterThanOrEqual(p.wiring.main.loadA / count - 1e-9);
       expect(p.judge.packA).toBeLessThan(p.wiring.main.loadA);

@@ -306,9 +306,9 @@
           Haversack is out of reach: its computer is off, or this device is not in the same network. Boxes opened here
           before open and can be changed; what you change is kept on this device and goes over when it answers.
         </p>{/if}
-      {#if joinSaid}<p role="status" class="mb-4 rounded-box border border-line2 bg-raise px-4 py-2">{joinSaid}</p>{/if}
+      {#if joinSaid}<p role="status" class="card mb-4 px-4 py-2">{joinSaid}</p>{/if}
       {#if loaded && shown.length === 0}
-        <section class="max-w-xl rounded-box border border-line2 bg-raise p-5">
+        <section class="card max-w-xl p-5">
           {#if search.trim()}<h2>No box of that name</h2>
             <p class="mt-2 text-ink2">Nothing on {archived ? 'the archive' : 'the shelf'} matches “{search}”.</p>
           {:else if archived}<h2>The archive is empty</h2>

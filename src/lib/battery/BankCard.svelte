@@ -37,7 +37,7 @@
   ]);
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="This battery">
+<section class="card" aria-label="This battery">
   <h2 class="h3">This box’s battery</h2>
   <PartSelect label="Battery" kind="battery" value={b.partId} path="bank/partId" none="none yet" />
   <QuantityRow

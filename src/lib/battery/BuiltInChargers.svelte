@@ -45,7 +45,7 @@
   }
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="Chargers in the box">
+<section class="card" aria-label="Chargers in the box">
   <div class="flex items-center justify-between">
     <h2 class="h3">Chargers that live in the box</h2>
     {#if rows.length < 4}<button type="button" class="btn" onclick={addCharger}>Add one</button>{/if}

@@ -22,7 +22,7 @@
     open.set(what, 'charging/plugged', value);
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="Charging plan">
+<section class="card" aria-label="Charging plan">
   <h2 class="h3">The charging plan</h2>
   {#if !plan}
     <p class="text-ink2">Choose a battery: how it is charged follows from its chemistry.</p>

@@ -33,7 +33,7 @@
   } as const;
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4">
+<section class="card">
   <h2 class="h3">The charger</h2>
   <AttrField
     label="How it is charged"

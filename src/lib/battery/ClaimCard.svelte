@@ -27,7 +27,7 @@
   const STATE = { plausible: 'holds', explained: 'holds', doubtful: 'caution', implausible: 'stop' } as const;
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="Check a claim">
+<section class="card" aria-label="Check a claim">
   <h2 class="h3">Can that be true?</h2>
   <div class="row">
     <label for="claim-kind">Kind</label><select id="claim-kind" class="in w-56" bind:value={typed.chemistry}

@@ -71,7 +71,7 @@
   ) => open.set(what, `compare/candidates/${id}/${key}`, value);
 </script>
 
-<section class="min-w-0 rounded-box border border-line2 bg-raise p-4" aria-label="Compare batteries">
+<section class="card min-w-0" aria-label="Compare batteries">
   <div class="flex flex-wrap items-center gap-2">
     <h2 class="h3 mr-2">Side by side, in this box and on this outing</h2>
     <select

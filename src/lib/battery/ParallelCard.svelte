@@ -51,7 +51,7 @@
   }
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="Arrangement">
+<section class="card" aria-label="Arrangement">
   <h2 class="h3">Where the batteries stand, and how they are joined</h2>
   <QuantityRow
     word="How many"

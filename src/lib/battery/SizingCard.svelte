@@ -18,7 +18,7 @@
   const unit = $derived(open.doc.preferences.temperatureUnit);
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="Sizing">
+<section class="card" aria-label="Sizing">
   <h2 class="h3">How large it must be, line by line</h2>
   {#if bank && s}
     <p class="lab mb-1">{bank.sizing.formula}</p>

@@ -49,7 +49,7 @@
     open.commit('Port of the panel', panelPortEdits(open.doc, v === 'unknown' ? undefined : v));
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="Solar">
+<section class="card" aria-label="Solar">
   <div class="flex items-center justify-between">
     <h2 class="h3">Solar panel</h2>
     {#if solar}<button

@@ -13,7 +13,7 @@
     m === Infinity ? 'over ten years' : m >= 24 ? `${fixed(m / 12, 1)} years` : `${fixed(m, 1)} months`;
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="Storage">
+<section class="card" aria-label="Storage">
   <h2 class="h3">On the shelf</h2>
   {#if plan}
     <p class="text-[0.875rem] font-medium">{plan.say}</p>

@@ -61,7 +61,7 @@
   const rows = $derived(voltageChart(chemistry, { capacityAh, tempC, currentA: loadA }));
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="What a voltage means">
+<section class="card" aria-label="What a voltage means">
   <div class="no-print">
     <h2 class="h3">What a voltage means</h2>
     <div class="row">

@@ -85,11 +85,7 @@
       >
     </p>{/if}
   {#each waits as w (w.step.id)}
-    <div
-      class="flex flex-wrap items-center gap-2 rounded-box border border-line2 bg-raise px-3 py-2"
-      role="timer"
-      aria-label={w.step.waitWhat}
-    >
+    <div class="card flex flex-wrap items-center gap-2 px-3 py-2" role="timer" aria-label={w.step.waitWhat}>
       <span class="flex-1"
         >{#if w.endsMs > now}<b class="n">{durationText((w.endsMs - now) / 3_600_000)}</b> left: {w.step
             .waitWhat}{:else}<b>Over:</b>
@@ -101,7 +97,7 @@
     </div>
   {/each}
 
-  <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Step">
+  <section class="card" aria-label="Step">
     <p class="lab"><span class="n">{at + 1}</span> of <span class="n">{steps.length}</span>, {done.length} done</p>
     <h2 class="!text-[1.25rem]">{isDone ? '✓ ' : ''}{step.title}</h2>
     <p class="mt-1 text-[0.9375rem]">{step.detail}</p>
@@ -160,7 +156,7 @@
     {#if bench.problem && bench.unsent === 0}<p class="mt-2 text-stop" role="alert">{bench.problem}</p>{/if}
   </section>
 
-  <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Notes and photographs">
+  <section class="card" aria-label="Notes and photographs">
     {#key step.id}
       <label class="block"
         ><span class="lab">Notes on this step</span><textarea
@@ -179,7 +175,7 @@
     </div>
   </section>
 
-  <nav class="no-print rounded-box border border-line2 bg-raise p-2" aria-label="All steps">
+  <nav class="no-print card p-2" aria-label="All steps">
     <ol>
       {#each steps as s, i (s.id)}<li>
           <a

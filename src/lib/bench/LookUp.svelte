@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyState from '$lib/ui/EmptyState.svelte';
   import { lookUpList, type Question } from '@haversack/core/unknown/look-up';
   import Printer from '@lucide/svelte/icons/printer';
   import { useBox } from '$lib/client/open-box.svelte.ts';
@@ -14,13 +15,10 @@
 
 <div class="p-6 max-md:p-3">
   {#if count === 0}
-    <section class="max-w-xl rounded-box border border-line2 bg-raise p-5">
-      <h2>Nothing is left to look up</h2>
-      <p class="mt-2 text-[0.875rem] text-ink2">
-        Everything the checks hang on is known. Set a fuse, a wire or a rating to ‘unknown’ where nobody has read it,
-        and it stands here with how to find it out.
-      </p>
-    </section>
+    <EmptyState title="Nothing is left to look up">
+      Everything the checks hang on is known. Set a fuse, a wire or a rating to ‘unknown’ where nobody has read it, and
+      it stands here with how to find it out.</EmptyState
+    >
   {:else}
     <header class="mb-3 flex flex-wrap items-center gap-3">
       <div class="min-w-0 flex-1">

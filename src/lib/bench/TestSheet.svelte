@@ -84,7 +84,7 @@
 </script>
 
 <div class="mx-auto grid max-w-4xl gap-4 p-4 max-md:p-3">
-  <section class="rounded-box border border-line2 bg-raise p-4" aria-label="How the test stands">
+  <section class="card" aria-label="How the test stands">
     <p class="flex items-center gap-2 text-[0.9375rem]">
       <Mark
         state={points.length === 0 && unlike.length === 0
@@ -140,7 +140,7 @@
       >
     {/each}
   </div>
-  <section class="rounded-box border border-line2 bg-raise" aria-label={TEST_STAGE_WORDS[stage]}>
+  <section class="card" aria-label={TEST_STAGE_WORDS[stage]}>
     {#each rows.filter((r) => r.stage === stage) as r (r.id)}
       {@const made = judged.get(r.id)}
       {@const j = made?.judged}

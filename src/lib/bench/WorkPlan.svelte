@@ -88,7 +88,7 @@
 </script>
 
 <div class="grid gap-4 p-6 max-md:p-3">
-  <section class="rounded-box border border-line2 bg-raise p-4" aria-label="When it is finished">
+  <section class="card" aria-label="When it is finished">
     <p class="text-[1rem]">
       {#if work.leftCount === 0}<b>Every step is done.</b>{:else}Finished <b>{day(work.endMs)}</b>, with
         <b class="n">{durationText(work.workMin / 60)}</b> of work{open.doc.kit.boxCount > 1
@@ -127,11 +127,7 @@
       <button type="button" class="btn" onclick={calendar}><Download size={15} />Waits as a calendar file</button>
     </div>
   </section>
-  <section
-    class="overflow-x-auto rounded-box border border-line2 bg-raise p-3"
-    aria-label="Plan of work as a time line"
-    use:scrolls
-  >
+  <section class="card overflow-x-auto p-3" aria-label="Plan of work as a time line" use:scrolls>
     <svg
       viewBox="0 0 {WIDTH} {left.length * ROW + 26}"
       width={WIDTH}
@@ -178,7 +174,7 @@
     </svg>
   </section>
   {#if tools.length}
-    <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Tools">
+    <section class="card" aria-label="Tools">
       <h2>Tools for what is left</h2>
       <p class="lab">
         {missingTools === tools.length
@@ -198,11 +194,7 @@
       </div>
     </section>
   {/if}
-  <section
-    class="overflow-x-auto rounded-box border border-line2 bg-raise p-3"
-    aria-label="Plan of work as a table"
-    use:scrolls
-  >
+  <section class="card overflow-x-auto p-3" aria-label="Plan of work as a table" use:scrolls>
     <table class="sheet">
       <caption class="sr-only">Plan of work</caption>
       <thead><tr><th>Step</th><th>Begins</th><th class="num">Work</th><th>Then</th><th>Needs</th></tr></thead>

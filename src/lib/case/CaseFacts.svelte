@@ -17,7 +17,7 @@
   const len = (mm: number) => lengthText(mm, unit, 0);
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="The case">
+<section class="card" aria-label="The case">
   <h2 class="h3">The case</h2>
   <div class="row">
     <span>Inside at the rim</span><span class="n">{len(c.rimLengthMm)} × {len(c.rimWidthMm)} {unit}</span>

@@ -11,7 +11,7 @@
   const unit = $derived(open.doc.preferences.temperatureUnit);
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="Dry inside">
+<section class="card" aria-label="Dry inside">
   <h2 class="h3">Dry inside</h2>
   <div class="row">
     <span>Closed in air of</span><span class="flex gap-2"

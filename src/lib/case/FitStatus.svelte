@@ -32,7 +32,7 @@
 </script>
 
 {#if fit.state !== 'fits' || faults.length > 0}
-  <section class="mb-4 max-w-4xl rounded-box border border-line2 bg-raise p-4" aria-label="Does it go in" role="status">
+  <section class="card mb-4 max-w-4xl" aria-label="Does it go in" role="status">
     {#if faults.length > 0}
       <p class="flex items-start gap-2 text-[0.875rem]">
         <Mark state="stop" size={20} label="" /><span

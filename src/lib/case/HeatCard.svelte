@@ -14,7 +14,7 @@
     c > (h.limits?.useC ?? 60) ? 'stop' : c > (h.limits?.chargeC ?? 40) ? 'caution' : 'holds';
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="Heat inside">
+<section class="card" aria-label="Heat inside">
   <h2 class="h3">Heat inside</h2>
   {#each h.losses as l, nth (nth)}
     <div class="row">

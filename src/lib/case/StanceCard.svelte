@@ -10,7 +10,7 @@
   const unit = $derived(open.doc.preferences.lengthUnit);
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="Carried, standing, in water">
+<section class="card" aria-label="Carried, standing, in water">
   <h2 class="h3">Carried, standing, in water</h2>
   {#if s}
     {#if s.hangDeg !== undefined}

@@ -24,7 +24,7 @@
   }
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="What goes in">
+<section class="card" aria-label="What goes in">
   <h2 class="h3">What goes in</h2>
   <table class="sheet">
     <thead

@@ -41,7 +41,7 @@
 </script>
 
 {#snippet choice(a: Alternative)}
-  <li class="rounded-box border border-line2 bg-raise p-3" data-instead={a.id}>
+  <li class="card p-3" data-instead={a.id}>
     <div class="flex flex-wrap items-center gap-2">
       <b class="flex-1">{a.name}</b><button type="button" class="btn" aria-label="Take {a.name}" onclick={() => take(a)}
         >Take it</button

@@ -93,7 +93,7 @@
 {:else}
   <div class="grid gap-5">
     {#each shown.lengths as p (p.lineId)}
-      <section class="rounded-box border border-line2 bg-raise p-4" aria-label={p.name}>
+      <section class="card" aria-label={p.name}>
         <h2>{p.name}</h2>
         <p class="lab">
           {counted(
@@ -129,7 +129,7 @@
       </section>
     {/each}
     {#each shown.sheets as p (p.lineId)}
-      <section class="rounded-box border border-line2 bg-raise p-4" aria-label={p.name}>
+      <section class="card" aria-label={p.name}>
         <h2>{p.name}</h2>
         <p class="lab">
           {counted(p.plan.sheets.length, 'sheet')}{p.plan.sheets.length === p.plan.leastSheets

@@ -70,7 +70,7 @@
   }
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="Drawer">
+<section class="card" aria-label="Drawer">
   <div class="flex flex-wrap items-center gap-2">
     <h2 class="flex-1">Parts at home</h2>
     <label class="btn"

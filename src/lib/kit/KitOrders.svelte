@@ -77,7 +77,7 @@
 </script>
 
 <div class="grid gap-5">
-  <section class="rounded-box border border-line2 bg-raise p-4" aria-label="What to order">
+  <section class="card" aria-label="What to order">
     <div class="flex flex-wrap items-center gap-2">
       <h2 class="flex-1">The cheapest way to buy it</h2>
       <button type="button" class="btn" onclick={() => (editing = true)}
@@ -193,7 +193,7 @@
     {#if problem || shopping.problem}<p class="mt-2 text-stop" role="alert">{problem || shopping.problem}</p>{/if}
   </section>
 
-  <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Orders placed">
+  <section class="card" aria-label="Orders placed">
     <h2>Orders placed</h2>
     {#if shopping.orders.length === 0}<p class="lab mt-1">
         None yet. What comes is ticked here, lies in the drawer from then on, and is known on the bench.

@@ -52,7 +52,7 @@
   }
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="Build or buy">
+<section class="card" aria-label="Build or buy">
   <h2>Build or buy</h2>
   <p class="lab">
     One measure for all: new, at the coldest of this outing, down to where each chemistry should be left, {open.doc.bank

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyState from '$lib/ui/EmptyState.svelte';
   import type { ChargeToday } from '@haversack/core/logbook/charge-today';
   import type { Due } from '@haversack/core/logbook/due';
   import { dayAfter } from '@haversack/core/sun/sun';
@@ -86,16 +87,13 @@
       {problem || log.problem || open.log.problem}
     </p>{/if}
   {#if now && now.due.length === 0}
-    <div class="max-w-xl rounded-box border border-line2 bg-raise p-5">
-      <h2>Nothing is due</h2>
-      <p class="mt-2 text-[0.875rem] text-ink2">
-        With a battery, a case and the first records it stands here when to charge, to top up, to renew and to test.
-      </p>
-    </div>
+    <EmptyState title="Nothing is due">
+      With a battery, a case and the first records it stands here when to charge, to top up, to renew and to test.</EmptyState
+    >
   {:else if now}
     <ul class="grid gap-2" aria-label="What is due">
       {#each now.due as d (d.key)}
-        <li class="grid gap-2 rounded-box border border-line2 bg-raise p-3 md:grid-cols-[1fr_auto]">
+        <li class="card grid gap-2 p-3 md:grid-cols-[1fr_auto]">
           <div>
             <p class="flex items-center gap-2 text-[0.9375rem]">
               <Mark state={STATE[d.state]} size={16} label="" /><b>{d.what}</b>
@@ -126,5 +124,5 @@
         </li>
       {/each}
     </ul>
-  {/if}
+  {:else}<p class="lab">Being worked out …</p>{/if}
 </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyState from '$lib/ui/EmptyState.svelte';
   import { formTexts } from '@haversack/core/logbook/form';
   import { KIND_NAMES, LOG_KINDS } from '@haversack/core/logbook/kinds';
   import type { LogEntry, LogKind, LogRecord } from '@haversack/core/logbook/record';
@@ -130,14 +131,11 @@
       </p>{/if}
 
     {#if known && total === 0}
-      <div class="max-w-xl rounded-box border border-line2 bg-raise p-5">
-        <h2>{kind || text || battery ? 'Nothing of that sort' : 'Nothing recorded yet'}</h2>
-        <p class="mt-2 text-[0.875rem] text-ink2">
-          {kind || text || battery
-            ? 'Take another kind, other words or any battery.'
-            : 'What you record under Record stands here, newest first, each line to be mended or taken out.'}
-        </p>
-      </div>
+      <EmptyState title={kind || text || battery ? 'Nothing of that sort' : 'Nothing recorded yet'}>
+        {kind || text || battery
+          ? 'Take another kind, other words or any battery.'
+          : 'What you record under Record stands here, newest first, each line to be mended or taken out.'}</EmptyState
+      >
     {:else if known}
       <div class="overflow-x-auto">
         <table class="sheet" aria-rowcount={total + 1}>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyState from '$lib/ui/EmptyState.svelte';
   import { actuals } from '@haversack/core/logbook/actuals';
   import { capacityTrend, matchOf } from '@haversack/core/logbook/battery-life';
   import { SURPRISING } from '@haversack/core/logbook/estimate/estimate';
@@ -91,14 +92,11 @@
 <div class="grid gap-6 p-6 max-md:p-3">
   {#if log.problem}<p role="alert" class="text-stop">{log.problem}</p>{/if}
   {#if told.length === 0}
-    <div class="max-w-xl rounded-box border border-line2 bg-raise p-5">
-      <h2>Nothing learnt yet</h2>
-      <p class="mt-2 text-[0.875rem] text-ink2">
-        An outing with its hours and amp-hours says what the devices draw; a rested voltage, a count that ran flat or a
-        capacity test what the battery holds; a reading with everything off what the box draws by itself. All of it is
-        reckoned together, and what is surer counts for more.
-      </p>
-    </div>
+    <EmptyState title="Nothing learnt yet">
+      An outing with its hours and amp-hours says what the devices draw; a rested voltage, a count that ran flat or a
+      capacity test what the battery holds; a reading with everything off what the box draws by itself. All of it is
+      reckoned together, and what is surer counts for more.</EmptyState
+    >
   {:else}
     <section aria-label="What the records say" class="min-w-0">
       <div class="mb-2 flex flex-wrap items-center gap-3">

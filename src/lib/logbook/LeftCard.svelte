@@ -129,7 +129,7 @@
   const percent = (v: number): string => `${fixed(v * 100, 0)} %`;
 </script>
 
-<section class="grid h-fit gap-3 rounded-box border border-line2 bg-raise p-4" aria-label="Out now">
+<section class="card grid h-fit gap-3" aria-label="Out now">
   <h2>Out now: how long does it last?</h2>
   {#if !bank}
     <p class="text-ink2">Choose a battery in the Battery stage first.</p>

@@ -13,7 +13,7 @@
 </script>
 
 {#if lessons.length > 0}
-  <section class="mb-4 rounded-box border border-line2 bg-raise p-4" aria-label="What it changed" aria-live="polite">
+  <section class="card mb-4" aria-label="What it changed" aria-live="polite">
     <h2>What it changed</h2>
     {#each lessons as l, i (i)}
       <p class="mt-1" class:font-medium={l.surprise >= SURPRISING}>{lessonSay(l)}</p>

@@ -109,7 +109,7 @@
 <div class="mx-auto grid max-w-5xl gap-5 p-6 max-md:p-3 lg:grid-cols-2">
   <div class="grid h-fit gap-4">
     {#if !s}
-      <form class="grid gap-3 rounded-box border border-line2 bg-raise p-4" onsubmit={join} aria-label="Join a meter">
+      <form class="card grid gap-3" onsubmit={join} aria-label="Join a meter">
         <h2>Join a meter</h2>
         <p class="text-ink2">
           A shunt meter on a serial cable, or one that speaks on a port of this computer. Its lines are told in
@@ -140,7 +140,7 @@
         <button class="btn main !h-11" disabled={!meter.loaded}>Join</button>
       </form>
     {:else}
-      <section class="grid gap-3 rounded-box border border-line2 bg-raise p-4" aria-label="The meter">
+      <section class="card grid gap-3" aria-label="The meter">
         <div class="flex items-center gap-2">
           <Mark state={MARK[s.state]} size={16} label="" />
           <p class="flex-1" role="status">
@@ -198,7 +198,7 @@
         {/if}
       </section>
       {#if meter.trace.length > 1}
-        <section class="min-w-0 rounded-box border border-line2 bg-raise p-3" aria-label="The last minutes">
+        <section class="card min-w-0 p-3" aria-label="The last minutes">
           <h2 class="mb-1">The last minutes of its clock</h2>
           <Chart
             {option}

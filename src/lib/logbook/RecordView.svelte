@@ -101,7 +101,7 @@
 
 <div class="mx-auto grid max-w-5xl gap-5 p-6 max-md:p-3 lg:grid-cols-[minmax(0,440px)_minmax(0,1fr)]">
   <div class="grid h-fit gap-4">
-    <form class="rounded-box border border-line2 bg-raise p-4" onsubmit={takeLine} aria-label="A line">
+    <form class="card" onsubmit={takeLine} aria-label="A line">
       <label class="lab" for="log-line">Type or speak a line</label>
       <div class="mt-1 flex gap-2">
         <input
@@ -140,7 +140,7 @@
     </div>
 
     {#if form}
-      <section class="rounded-box border border-line2 bg-raise p-4" aria-label={KIND_NAMES[form.kind]}>
+      <section class="card" aria-label={KIND_NAMES[form.kind]}>
         {#key form.kind}<RecordForm
             kind={form.kind}
             bind:texts={form.texts}
@@ -153,7 +153,7 @@
       </section>
     {/if}
     {#if log.batteriesKnown && here.length === 0 && open.plan.bank}
-      <div class="rounded-box border border-line2 bg-raise p-3 text-[0.875rem]">
+      <div class="card p-3 text-[0.875rem]">
         <p class="text-ink2">
           Keep the {open.doc.bank.count === 1 ? 'battery' : 'batteries'} of this box as {open.doc.bank.count === 1
             ? 'a thing'
@@ -192,7 +192,7 @@
           </li>{/each}
       </ul>
     {:else if open.recordsKnown && log.waiting.length === 0}
-      <div class="rounded-box border border-line2 bg-raise p-5">
+      <div class="card p-5">
         <h2>Nothing recorded yet</h2>
         <p class="mt-2 text-[0.875rem] text-ink2">
           After an outing one line is enough: <span class="n">out 9h 12.4Ah 3C rain</span>. What was planned on that day

@@ -82,7 +82,7 @@
     </div>
   {/if}
   {#if series}
-    <div class="rounded-box border border-line2 bg-raise p-3">
+    <div class="card p-3">
       <div class="flex flex-wrap items-center gap-2">
         <input
           class="in !h-9 min-w-48 flex-1"

@@ -7,7 +7,7 @@
   const shares = $derived(energyShares(outing.run.balance));
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="Where the energy goes">
+<section class="card" aria-label="Where the energy goes">
   <h2 class="h3">Where the energy goes</h2>
   <div class="flex h-3 overflow-hidden rounded-in border border-line2" role="presentation">
     {#each shares.out as s, i (i)}<span class="part p{i}" style:width="{s.fraction * 100}%"></span>{/each}

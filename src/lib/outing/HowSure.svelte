@@ -14,7 +14,7 @@
   const progress = $derived(s && s.runCount < s.wantedRunCount ? s.runCount / s.wantedRunCount : 1);
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="How sure" aria-busy={heavy.busy.sure}>
+<section class="card" aria-label="How sure" aria-busy={heavy.busy.sure}>
   <h2 class="h3">How sure</h2>
   {#if heavy.failed}<p class="text-stop">{heavy.failed}</p>{/if}
   {#if s}

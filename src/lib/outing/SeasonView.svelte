@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyState from '$lib/ui/EmptyState.svelte';
   import type { At } from '@haversack/core/box/edit';
   import { dayAfter } from '@haversack/core/sun/sun';
   import { usualMonthC } from '@haversack/core/season/season';
@@ -37,17 +38,15 @@
 
 <div class="grid gap-4 p-6 max-md:p-3">
   {#if !season}
-    <section class="max-w-xl rounded-box border border-line2 bg-raise p-5">
-      <h2>Weeks or months unattended?</h2>
-      <p class="mt-2 text-[0.875rem] text-ink2">
-        A camera at a nest, a weather station, a mesh node on a hill: standby and events instead of bars, a temperature
-        for each month, self-discharge, and the days on which somebody has to come. The devices are those of this box;
-        their modes and events say what they draw.
-      </p>
-      <button type="button" class="btn main mt-4" onclick={begin}>Plan a season</button>
-    </section>
+    <EmptyState title="Weeks or months unattended?">
+      A camera at a nest, a weather station, a mesh node on a hill: standby and events instead of bars, a temperature
+      for each month, self-discharge, and the days on which somebody has to come. The devices are those of this box;
+      their modes and events say what they draw.
+      {#snippet action()}<button type="button" class="btn main" onclick={begin}>Plan a season</button
+        >{/snippet}</EmptyState
+    >
   {:else}
-    <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Season">
+    <section class="card" aria-label="Season">
       <div class="flex flex-wrap items-center gap-x-5 gap-y-2">
         <label class="flex items-center gap-2"
           ><span class="lab">From</span><input
@@ -140,7 +139,7 @@
         />
       </div>
     </section>
-    <section class="rounded-box border border-line2 bg-raise p-4" aria-label="Left running">
+    <section class="card" aria-label="Left running">
       <h2 class="h3">Left running, as their modes and events say</h2>
       <div class="flex flex-wrap gap-2">
         {#each open.doc.devices as d (d.id)}
@@ -155,11 +154,7 @@
       </div>
     </section>
     {#if plan}
-      <section
-        class="rounded-box border border-line2 bg-raise p-4"
-        aria-label="How the season goes"
-        aria-busy={heavy.busy.season}
-      >
+      <section class="card" aria-label="How the season goes" aria-busy={heavy.busy.season}>
         <p class="text-[1.25rem] font-[640]" data-dies={plan.diesOnDay ?? ''}>
           {#if served}Serves all {plan.dayCount} days.{:else}Dies on day {fixed(Math.floor(plan.diesOnDay!) + 1, 0)}, {dateOf(
               plan.diesOnDay!

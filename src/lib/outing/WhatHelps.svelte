@@ -16,7 +16,7 @@
   const shown = $derived(heavy.helps ? (all ? heavy.helps : heavy.helps.slice(0, MOST)) : []);
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="What would help" aria-busy={heavy.busy.helps}>
+<section class="card" aria-label="What would help" aria-busy={heavy.busy.helps}>
   <h2 class="h3">What would help, best first</h2>
   {#if heavy.helps === undefined}
     <p class="lab">{heavy.busy.helps ? 'Trying changes …' : 'Appears when a battery is chosen and something runs.'}</p>

@@ -9,7 +9,7 @@
   const lines = $derived(eventLines(open.doc, outing));
 </script>
 
-<section class="rounded-box border border-line2 bg-raise p-4" aria-label="What stops when">
+<section class="card" aria-label="What stops when">
   <h2 class="h3">What stops when</h2>
   {#if lines.length === 0}<p>
       Nothing stops before pack-up at {clockText(open.doc.outing.startH + open.doc.outing.durationH)}.

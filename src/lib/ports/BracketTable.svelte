@@ -57,7 +57,7 @@
     foot wants bare, flat, strong wall; bolts are holes, each with a sealing washer.
   </p>
   {#each open.plan.brackets as b (b.bracket.id)}
-    <div class="grid max-w-4xl gap-x-8 rounded-box border border-line2 bg-raise p-4 md:grid-cols-2">
+    <div class="card grid max-w-4xl gap-x-8 md:grid-cols-2">
       <div>
         <label class="row"
           ><span>Name</span><input

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyState from '$lib/ui/EmptyState.svelte';
   import { holeSchedule } from '@haversack/core/drill/schedule';
   import { drilledFaces, FACE_NAMES } from '@haversack/core/template/face-drawing';
   import { fixed } from '@haversack/core/quantity/format';
@@ -25,13 +26,10 @@
 
 <section class="grid gap-4 p-6 max-md:p-3" aria-label="Hole schedule">
   {#if rows.length === 0}
-    <div class="max-w-xl rounded-box border border-line2 bg-raise p-5">
-      <h2>No holes yet</h2>
-      <p class="mt-2 text-[0.875rem] text-ink2">
-        Choose a case and put ports on its faces: every hole then stands here with its size, its place and the bit to
-        take out of your own.
-      </p>
-    </div>
+    <EmptyState title="No holes yet">
+      Choose a case and put ports on its faces: every hole then stands here with its size, its place and the bit to take
+      out of your own.</EmptyState
+    >
   {:else}
     <div class="no-print flex flex-wrap items-center gap-2">
       <button type="button" class="btn" onclick={() => (editing = true)}>My bits: {bits.sets.length} sets</button>
@@ -62,7 +60,7 @@
       {#if notSaved}<span class="lab" role="status">saving first …</span>{/if}
       {#if bits.problem}<span role="alert" class="text-stop">{bits.problem}</span>{/if}
     </div>
-    <div class="overflow-x-auto rounded-box border border-line2 bg-raise p-3">
+    <div class="card overflow-x-auto p-3">
       <table class="sheet">
         <thead
           ><tr

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyState from '$lib/ui/EmptyState.svelte';
   import { scrolls } from '$lib/ui/scrolls.ts';
   import { portLabels, switchCard } from '@haversack/core/bench/labels';
   import { labelSheet } from '@haversack/core/bench/label-sheet';
@@ -18,10 +19,9 @@
 
 <section class="grid gap-5 p-6 max-md:p-3 print:p-0" aria-label="Labels">
   {#if labels.length === 0}
-    <div class="max-w-xl rounded-box border border-line2 bg-raise p-5">
-      <h2>No labels yet</h2>
-      <p class="mt-2 text-[14px] text-ink2">Put ports on the faces and name them: each gets a label with its fuse.</p>
-    </div>
+    <EmptyState title="No labels yet">
+      Put ports on the faces and name them: each gets a label with its fuse.</EmptyState
+    >
   {:else}
     <div class="no-print flex flex-wrap items-center gap-2">
       <button type="button" class="btn" onclick={() => window.print()}><Printer size={14} />Print at 100 %</button>

@@ -48,10 +48,7 @@
   </div>
 {/if}
 {#if note}
-  <div
-    class="no-print fixed bottom-20 left-1/2 z-50 -translate-x-1/2 rounded-box border border-line2 bg-raise px-4 py-2"
-    role="status"
-  >
+  <div class="no-print card fixed bottom-20 left-1/2 z-50 -translate-x-1/2 px-4 py-2" role="status">
     {note} <button type="button" class="fig ml-2" onclick={() => (note = '')}>close</button>
   </div>
 {/if}

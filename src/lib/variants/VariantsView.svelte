@@ -78,7 +78,7 @@
 </script>
 
 {#if variants.loaded && variants.kept.length === 0}
-  <section class="no-print mb-4 max-w-2xl rounded-box border border-line2 bg-raise p-4">
+  <section class="no-print card mb-4 max-w-2xl">
     <h2>One box, several ways to build it</h2>
     <p class="mt-2">
       Keep the box as it stands as a variant, then change what is open: another battery, a smaller case, other ports.

@@ -8,7 +8,7 @@
   const ask = (id: string) => inquiry.questions.find((q) => q.id === id)?.ask ?? '';
 </script>
 
-<div class="rounded-box border border-line2 bg-raise p-4" role="status" aria-label="Next question">
+<div class="card" role="status" aria-label="Next question">
   {#if now.left.length === 0}
     <h2>These answers contradict each other</h2>
     <p class="mt-1">Take the last one back and try it again.</p>

@@ -109,7 +109,7 @@
         </div>
       </div>
       {#if step}
-        <div class="rounded-box border border-line2 bg-raise p-4" role="status" aria-label="Next measurement">
+        <div class="card" role="status" aria-label="Next measurement">
           {#if step.left.length === 0}
             <h2>No single fault explains this</h2>
             <p class="mt-1">Look again at the ports, take an answer back, or look for two faults at once.</p>

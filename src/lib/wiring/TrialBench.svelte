@@ -93,7 +93,7 @@
           : 'There is nothing of the kind in this circuit.'}
     </p>
   {:else}
-    <div class="rounded-box border border-line2 bg-raise p-4" role="status">
+    <div class="card" role="status">
       <h2 class="flex items-center gap-2"><Mark state={outcome.state} size={20} />{outcome.title}</h2>
       {#each outcome.say as s, nth (nth)}<p class="mt-1 text-[0.875rem]">{s}</p>{/each}
       <div class="mt-3 grid gap-x-8 md:grid-cols-2">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyState from '$lib/ui/EmptyState.svelte';
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
   import { CHEMISTRIES } from '@haversack/core/catalogue/names';
   import type { Battery } from '@haversack/core/logbook/battery';
@@ -123,20 +124,13 @@
   <main class="mx-auto grid max-w-[1080px] gap-3 p-6 max-sm:p-3">
     {#if problem || undo.problem}<p role="alert" class="text-stop">{problem || undo.problem}</p>{/if}
     {#if known && list.length === 0}
-      <section class="max-w-xl rounded-box border border-line2 bg-raise p-5">
-        <h2>No battery yet</h2>
-        <p class="mt-2 text-[0.875rem] text-ink2">
-          A battery kept here is a thing of its own: put into another box it takes its outings, its tests and its age
-          along. The Logbook of a box offers to keep its own.
-        </p>
-      </section>
+      <EmptyState title="No battery yet">
+        A battery kept here is a thing of its own: put into another box it takes its outings, its tests and its age
+        along. The Logbook of a box offers to keep its own.</EmptyState
+      >
     {/if}
     {#each list as b (b.id)}
-      <section
-        class="grid gap-3 rounded-box border border-line2 bg-raise p-4"
-        class:border-dashed={b.retired}
-        aria-label={b.name}
-      >
+      <section class="card grid gap-3" class:border-dashed={b.retired} aria-label={b.name}>
         <div class="flex flex-wrap items-center gap-2">
           <input
             class="in !h-11 min-w-48 flex-1 text-[1rem] font-semibold"

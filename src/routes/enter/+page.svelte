@@ -34,7 +34,7 @@
 
 <main class="grid min-h-screen place-items-center bg-paper p-4">
   <form
-    class="grid w-full max-w-sm gap-3 rounded-box border border-line2 bg-raise p-5"
+    class="card grid w-full max-w-sm gap-3 p-5"
     onsubmit={(e) => {
       e.preventDefault();
       void enter({ phrase });

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyState from '$lib/ui/EmptyState.svelte';
   import BuildSteps from '$lib/bench/BuildSteps.svelte';
   import LookUp from '$lib/bench/LookUp.svelte';
   import Papers from '$lib/bench/Papers.svelte';
@@ -44,12 +45,9 @@
 
 {#if ready}<UnlikeBuilt />{/if}
 {#if view === 'lookup'}<LookUp />{:else if !ready}
-  <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5 max-md:m-3">
-    <h2>Nothing to build yet</h2>
-    <p class="mt-2 text-[0.875rem] text-ink2">
-      With a battery and a case chosen, the plan of work, each step with its holes and leads, the readings to take and
-      every paper stand here, computed from this very box.
-    </p>
-  </section>
+  <EmptyState title="Nothing to build yet" class="m-6 max-md:m-3">
+    With a battery and a case chosen, the plan of work, each step with its holes and leads, the readings to take and
+    every paper stand here, computed from this very box.</EmptyState
+  >
 {:else if view === 'plan'}<WorkPlan />{:else if view === 'build'}<BuildSteps />{:else if view === 'test'}<TestSheet
   />{:else}<Papers />{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyState from '$lib/ui/EmptyState.svelte';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
   import Ruler from '@lucide/svelte/icons/ruler';
   import ChooseCase from '$lib/case/ChooseCase.svelte';
@@ -60,14 +61,13 @@
   {#if measuring}
     <MeasureSheet ondone={() => (measuring = false)} />
   {:else if !fit}
-    <section class="max-w-xl rounded-box border border-line2 bg-raise p-5">
-      <h2>Does it all go in?</h2>
-      <p class="mt-2 text-[0.875rem] text-ink2">
-        Choose a case below, or measure your own. Battery, fuse block, shunt and whatever else you put in are arranged
-        to scale; when they do not fit you see by how many millimetres, and what the cheapest change would be.
-      </p>
-      <button type="button" class="btn mt-4" onclick={() => (measuring = true)}>Measure my own case</button>
-    </section>
+    <EmptyState title="Does it all go in?">
+      Choose a case below, or measure your own. Battery, fuse block, shunt and whatever else you put in are arranged to
+      scale; when they do not fit you see by how many millimetres, and what the cheapest change would be.
+      {#snippet action()}<button type="button" class="btn" onclick={() => (measuring = true)}
+          >Measure my own case</button
+        >{/snippet}</EmptyState
+    >
     <div class="mt-6"><ChooseCase ontaken={() => (choosing = false)} /></div>
   {:else}
     {#if choosing}<div class="mb-6"><ChooseCase ontaken={() => (choosing = false)} /></div>{/if}

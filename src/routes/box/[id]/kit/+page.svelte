@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyState from '$lib/ui/EmptyState.svelte';
   import { fixed } from '@haversack/core/quantity/format';
   import Download from '@lucide/svelte/icons/download';
   import Printer from '@lucide/svelte/icons/printer';
@@ -56,13 +57,10 @@
 <div class="p-6 max-md:p-3">
   <h1 class="mb-2 hidden print:block">{open.doc.name}: {view === 'list' ? 'kit' : VIEWS[view].toLowerCase()}</h1>
   {#if kit.lines.length === 0 && view !== 'drawer' && view !== 'value'}
-    <section class="max-w-xl rounded-box border border-line2 bg-raise p-5">
-      <h2>Nothing to buy yet</h2>
-      <p class="mt-2 text-[0.875rem] text-ink2">
-        As soon as a battery, a case or ports are chosen, everything they take stands here: fuses, wire by colour,
-        crimps and sleeves, bolts, strap and foam.
-      </p>
-    </section>
+    <EmptyState title="Nothing to buy yet">
+      As soon as a battery, a case or ports are chosen, everything they take stands here: fuses, wire by colour, crimps
+      and sleeves, bolts, strap and foam.</EmptyState
+    >
   {:else if view === 'list'}<KitList />{:else if view === 'orders'}<KitOrders />{:else if view === 'cutting'}<KitCutting
     />{:else if view === 'drawer'}<KitDrawer />{:else}<KitValue />{/if}
 </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyState from '$lib/ui/EmptyState.svelte';
   import { add } from '@haversack/core/box/edit';
   import { deviceFrom, freeName, plainDevice, resizeOuting } from '@haversack/core/box/commands';
   import { setTo } from '@haversack/core/box/attr';
@@ -218,17 +219,14 @@
 
   <div class="overflow-x-auto px-0 pt-2 pb-4" bind:clientWidth={width}>
     {#if open.doc.devices.length === 0}
-      <section class="mx-6 mt-4 max-w-xl rounded-box border border-line2 bg-raise p-5">
-        <h2>What must run, and for how long?</h2>
-        <p class="mt-2 text-[0.875rem] text-ink2">
-          Set switch-on and pack-up above, then add each device: from the library with its usual draw, or your own with
-          what its label says. Then press <b>Design it</b> and choose one of the boxes that are found; or go on by yourself,
-          stage by stage.
-        </p>
-        <button type="button" class="btn main mt-4" onclick={() => (adding = true)}
-          ><Plus size={16} />Add the first device</button
-        >
-      </section>
+      <EmptyState title="What must run, and for how long?" class="mx-6 mt-4">
+        Set switch-on and pack-up above, then add each device: from the library with its usual draw, or your own with
+        what its label says. Then press <b>Design it</b> and choose one of the boxes that are found; or go on by
+        yourself, stage by stage.
+        {#snippet action()}<button type="button" class="btn main" onclick={() => (adding = true)}
+            ><Plus size={16} />Add the first device</button
+          >{/snippet}</EmptyState
+      >
       <div class="max-w-2xl"><TypedLine /></div>
     {:else}
       {#if days > 2}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyState from '$lib/ui/EmptyState.svelte';
   import type { PartOf } from '@haversack/core/catalogue/part';
   import type { Face } from '@haversack/core/catalogue/faces';
   import { addPort, type NewPort } from '@haversack/core/panel/add-port';
@@ -116,13 +117,11 @@
   {/if}
   <div class="ports" class:away={view !== 'layout' && fit} bind:clientWidth={width}>
     {#if !fit || !panel}
-      <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5">
-        <h2>First a case</h2>
-        <p class="mt-2 text-[0.875rem] text-ink2">
-          Ports are placed on the faces of a case, drawn folded out at scale. Choose the case first.
-        </p>
-        <a class="btn main mt-4" href={resolve('/box/[id]/case', { id: open.id })}>Choose a case</a>
-      </section>
+      <EmptyState title="First a case" class="m-6">
+        Ports are placed on the faces of a case, drawn folded out at scale. Choose the case first.
+        {#snippet action()}<a class="btn main" href={resolve('/box/[id]/case', { id: open.id })}>Choose a case</a
+          >{/snippet}</EmptyState
+      >
     {:else}
       <!-- svelte-ignore a11y_no_static_element_interactions -->
       <div class="relative min-h-0 overflow-auto" ondragover={(e) => e.preventDefault()} ondrop={drop}>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import EmptyState from '$lib/ui/EmptyState.svelte';
   import { chooseParts, missingParts } from '@haversack/core/advise/choose-parts';
   import { resolve } from '$app/paths';
   import CircuitView from '$lib/wiring/CircuitView.svelte';
@@ -44,14 +45,12 @@
 
   <div class={whole ? 'flex min-h-0 flex-1 flex-col print:block' : 'overflow-auto'} bind:clientWidth={width}>
     {#if w.circuits.length === 0}
-      <section class="m-6 max-w-xl rounded-box border border-line2 bg-raise p-5">
-        <h2>No circuits yet</h2>
-        <p class="mt-2 text-[0.875rem] text-ink2">
-          Each port gets its own fused circuit when it is placed. Put ports on the faces first; fuse, wire and lengths
-          then follow from this very layout.
-        </p>
-        <a class="btn main mt-4" href={resolve('/box/[id]/ports', { id: open.id })}>Place ports</a>
-      </section>
+      <EmptyState title="No circuits yet" class="m-6">
+        Each port gets its own fused circuit when it is placed. Put ports on the faces first; fuse, wire and lengths
+        then follow from this very layout.
+        {#snippet action()}<a class="btn main" href={resolve('/box/[id]/ports', { id: open.id })}>Place ports</a
+          >{/snippet}</EmptyState
+      >
     {:else if view === 'paths'}<PathTable />{:else if view === 'survey'}<SurveyTable
       />{:else if view === 'trials'}<TrialBench />{:else if view === 'finder'}<FaultFinder
       />{:else if view === 'runs'}<RunList />{:else if view === 'live'}<LiveView />{:else if view === 'where'}<WhereRuns
