@@ -9,6 +9,7 @@ import { line, type Working } from '../quantity/working.ts';
 import { CHEMISTRY, usedKind } from './chemistry.ts';
 import { bankLearnt } from './learnt.ts';
 import type { PackGroup } from './pack-group.ts';
+import { bankMilliOhm } from './resistance.ts';
 import {
   agedResistanceFactor,
   capacityFactor,
@@ -17,7 +18,6 @@ import {
   faultMilliOhm,
   openCircuitV,
   rateFactor,
-  sagMilliOhm,
   stateOfHealth
 } from './model.ts';
 
@@ -111,6 +111,13 @@ export function bank(box: Box, need: Demand): Bank | undefined {
   const wantedAh = need.totalAh * (1 + box.bank.reserveFraction);
   const neededAh = (wantedAh * rate) / ((1 - keepBackFraction) * coldFraction * healthFraction);
   const fault = faultMilliOhm(chemistry, part.capacityAh) / count;
+  const groups = grouped(packs, {
+    resistance,
+    chemistry,
+    capacityAh: part.capacityAh,
+    linkMilliOhm: count > 1 ? linkMilliOhm : 0,
+    apart: box.bank.arrangement === 'changeover'
+  });
   const figures = {
     part,
     chemistry,
@@ -130,19 +137,13 @@ export function bank(box: Box, need: Demand): Bank | undefined {
     packs,
     capacitySpreadFraction: learnt?.capacityAh ? learnt.capacitySpreadAh / learnt.capacityAh : undefined,
     resistanceSpreadFraction: learnt?.resistanceFactor ? learnt.resistanceSpread / learnt.resistanceFactor : undefined,
-    groups: grouped(packs, {
-      resistance,
-      chemistry,
-      capacityAh: part.capacityAh,
-      linkMilliOhm: count > 1 ? linkMilliOhm : 0,
-      apart: box.bank.arrangement === 'changeover'
-    }),
+    groups,
     linkMilliOhm,
     assumedChemistry,
     usableWh: usableAh * data.nominalV,
     nominalV: data.nominalV,
     fullV: openCircuitV(chemistry, 1),
-    sagMilliOhm: (sagMilliOhm(chemistry, part.capacityAh, tempC, 0.5) * resistance) / count,
+    sagMilliOhm: bankMilliOhm({ chemistry, part, groups }, tempC, 0.5),
     faultMilliOhm: fault,
     shortCircuitA: (openCircuitV(chemistry, 1) / fault) * 1000,
     claim: claimCheck(chemistry, part.capacityAh, part.massKg),

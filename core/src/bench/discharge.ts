@@ -1,7 +1,8 @@
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import type { Discharge } from './discharge-read.ts';
-import { effectiveAh, openCircuitV, sagMilliOhm } from '../battery/model.ts';
+import { effectiveAh, openCircuitV } from '../battery/model.ts';
+import { bankMilliOhm } from '../battery/resistance.ts';
 
 const HOUR_MS = 3_600_000;
 /** At room warmth, as the sheet asks. */
@@ -63,7 +64,7 @@ export function dischargeNow(bank: Bank, d: Discharge, nowMs: number): Discharge
   const leftAh = Math.max(0, holdsAh - out);
   const leftH = last.currentA > 0 ? leftAh / last.currentA : Infinity;
   const soc = holdsAh > 0 ? Math.max(0, 1 - out / holdsAh) : 0;
-  const sag = (sagMilliOhm(bank.chemistry, bank.part.capacityAh, ROOM_C, soc) / bank.count / 1000) * last.currentA;
+  const sag = (bankMilliOhm(bank, ROOM_C, soc) / 1000) * last.currentA;
   const stopV = stopVoltageV(bank);
   const minutes = Number.isFinite(leftH) ? leftH * 60 * LOOK.share : LOOK.mostMin;
   return {

@@ -1,6 +1,7 @@
 import { bankChargeLimits, chargeLimits } from '../battery/charge-limits.ts';
 import type { Bank } from '../battery/bank.ts';
-import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
+import { openCircuitV } from '../battery/model.ts';
+import { bankMilliOhm } from '../battery/resistance.ts';
 import { ampsText, fixed } from '../quantity/format.ts';
 import { placeOfSource, together, type ChargeSource } from '../judge/charge-sources.ts';
 import { openingTimeS, LOAD_SHARE } from '../wiring/fuse.ts';
@@ -92,7 +93,7 @@ export function joinedPack(
   const { chemistry, part } = bank;
   const source: Source = {
     volts: openCircuitV(chemistry, soc.rest),
-    ohm: sagMilliOhm(chemistry, part.capacityAh, airC, Math.min(soc.rest, soc.last)) / 1000 / bank.count
+    ohm: bankMilliOhm(bank, airC, Math.min(soc.rest, soc.last)) / 1000
   };
   const last = packIds[packIds.length - 1]!;
   const read = circuit.read(

@@ -1,5 +1,6 @@
 import type { Bank } from '../battery/bank.ts';
-import { faultMilliOhm, openCircuitV, sagMilliOhm } from '../battery/model.ts';
+import { faultMilliOhm, openCircuitV } from '../battery/model.ts';
+import { bankMilliOhm } from '../battery/resistance.ts';
 
 /** How switches, plugs, fuses and batteries stand in a trial; parts by id. */
 export type Setting = {
@@ -24,9 +25,9 @@ export type Source = { volts: number; ohm: number };
 const USUAL_SOC = 0.7;
 
 /** The bank as it usually is: seven tenths full. */
-export const usualSource = ({ chemistry, part, count }: Bank, airC: number): Source => ({
-  volts: openCircuitV(chemistry, USUAL_SOC),
-  ohm: sagMilliOhm(chemistry, part.capacityAh, airC, USUAL_SOC) / 1000 / count
+export const usualSource = (bank: Bank, airC: number): Source => ({
+  volts: openCircuitV(bank.chemistry, USUAL_SOC),
+  ohm: bankMilliOhm(bank, airC, USUAL_SOC) / 1000
 });
 
 /** Room on the bench, °C, and a battery to look at a circuit with while none is chosen. */
@@ -41,7 +42,7 @@ export function shortSources(bank: Bank, airC: number): { weak: Source; strong: 
   return {
     weak: {
       volts: openCircuitV(chemistry, 0.2),
-      ohm: sagMilliOhm(chemistry, capacityAh, airC, 0.2) / 1000 / bank.count
+      ohm: bankMilliOhm(bank, airC, 0.2) / 1000
     },
     strong: {
       volts: openCircuitV(chemistry, 1),

@@ -1,4 +1,5 @@
-import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
+import { openCircuitV } from '../battery/model.ts';
+import { weakestMilliOhm } from '../battery/resistance.ts';
 import { valueOf } from '../box/lookup.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { ampacityA, conductorC, knownSize } from './conductor.ts';
@@ -41,7 +42,7 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
     for (const d of free) wires.set(d.circuit.id, size);
   }
   const weakBankMilliOhm = bank
-    ? sagMilliOhm(bank.chemistry, bank.part.capacityAh, box.outing.airC, WEAK_SOC) / bank.count
+    ? weakestMilliOhm(bank, box.bank.arrangement === 'changeover', box.outing.airC, WEAK_SOC)
     : Infinity;
   return drafts.map((d) =>
     finish(sources, d, x, {

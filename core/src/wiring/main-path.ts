@@ -1,5 +1,6 @@
 import { saidIn } from '../quantity/said.ts';
-import { openCircuitV, sagMilliOhm } from '../battery/model.ts';
+import { openCircuitV } from '../battery/model.ts';
+import { weakestMilliOhm } from '../battery/resistance.ts';
 import { mainFeed, masterPortId, switchesOf } from '../box/feeds.ts';
 import { fittedPart, partOf, valueOf } from '../box/lookup.ts';
 import { holdingA } from '../box/relay.ts';
@@ -153,8 +154,7 @@ export function mainPlan({ box, bank }: Sources, draft: MainDraft, commonMilliOh
     (2 * (main.fuseDistanceMm ?? 0) * milliOhmPerM(judged, 20, { cca: main.laid.cca })) / 1000 / main.wireCount +
     2 * R.ringOnStud;
   const weakOhm = bank
-    ? (sagMilliOhm(bank.chemistry, bank.part.capacityAh, box.outing.airC, WEAK_SOC) / bank.count + commonMilliOhm) /
-      1000
+    ? (weakestMilliOhm(bank, box.bank.arrangement === 'changeover', box.outing.airC, WEAK_SOC) + commonMilliOhm) / 1000
     : Infinity;
   const plan = {
     ...main,

@@ -1,4 +1,5 @@
-import { sagMilliOhm, openCircuitV } from '../../battery/model.ts';
+import { openCircuitV } from '../../battery/model.ts';
+import { bankMilliOhm } from '../../battery/resistance.ts';
 import { TERMINAL_LIMIT_C } from '../../judge/terminals.ts';
 import { ampsText, fixed } from '../../quantity/format.ts';
 import { saidIn } from '../../quantity/said.ts';
@@ -45,7 +46,7 @@ function usbRows(c: CircuitPlan, demand: Demand): TestRow[] {
 /** Under load: the drop at each plug, what each device draws, warmth, charging, cut-off and relays. */
 export function loadRows({ box, bank, wiring, demand }: Sources): TestRow[] {
   const restV = openCircuitV(bank.chemistry, AT_SOC);
-  const batteryMilliOhm = sagMilliOhm(bank.chemistry, bank.part.capacityAh, 20, AT_SOC) / bank.count;
+  const batteryMilliOhm = bankMilliOhm(bank, 20, AT_SOC);
   const said = saidIn(box.preferences);
   const out: TestRow[] = [];
   for (const c of loads(wiring)) {

@@ -1,5 +1,6 @@
 import { CHEMISTRY } from '../../battery/chemistry.ts';
-import { openCircuitV, sagGrowth, sagMilliOhm } from '../../battery/model.ts';
+import { openCircuitV, sagGrowth } from '../../battery/model.ts';
+import { bankMilliOhm } from '../../battery/resistance.ts';
 import { momentText } from '../../timeline/bars.ts';
 import { airAtC } from '../../sun/air.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
@@ -18,7 +19,6 @@ export const peakCutoff = rule('peak-cutoff', 'lasts', 'outing', (x) => {
   if (!bank || !outing || cutV === 0) return [];
   const { run } = outing;
   const airAt = (h: number) => airAtC(x.box.outing.airC, x.box.outing.warmestC, h) + x.box.bank.warmerK;
-  const aged = 1 / Math.max(0.3, bank.healthFraction);
   const commonOhm = cut.is === 'set' ? x.wiring.main.commonMilliOhm / 1000 : 0;
   // what each device's hungriest mode takes on top of its mean; only those can trip what the mean does not
   const peaks = x.wiring.circuits.flatMap((c) => c.devices);
@@ -36,7 +36,7 @@ export const peakCutoff = rule('peak-cutoff', 'lasts', 'outing', (x) => {
     const now = airAt(h);
     if (now !== airC) {
       airC = now;
-      perSoc = (sagMilliOhm(bank.chemistry, bank.part.capacityAh, now, 1) * aged) / bank.count / 1000;
+      perSoc = bankMilliOhm(bank, now, 1) / 1000;
     }
     const ohm = perSoc * sagGrowth(CHEMISTRY[bank.chemistry], soc) + commonOhm;
     return openCircuitV(bank.chemistry, soc) - ((run.currentA[n] ?? 0) + extraA) * ohm < cutV;
