@@ -82,4 +82,16 @@ describe('a short is as weak as the battery is old', () => {
     expect(weak(10).length).toBeGreaterThanOrEqual(weak(0).length);
     expect(weak(10)).not.toEqual([]);
   });
+  test('of unknown age it depends on the age, and is said under that question', () => {
+    const at = (age: number | 'unknown', fuseA: number) =>
+      planOf(set('bank/ageYears', age), set('feeds/main/fuse', { is: 'set', value: fuseA }), set('outing/airC', -15))
+        .findings;
+    const speaks = (age: number, fuseA: number) => at(age, fuseA).some((f) => f.key === 'fault-too-weak:main');
+    const fuseA = [20, 25, 30, 40, 50, 60, 70, 80, 100].find((a) => !speaks(0, a) && speaks(8, a))!;
+    expect(fuseA).toBeDefined();
+    const unknown = at('unknown', fuseA);
+    expect(unknown.filter((f) => !f.open).map((f) => f.key)).not.toContain('fault-too-weak:main');
+    const age = unknown.find((f) => f.about === 'bank/ageYears')!;
+    expect(age.mayBe.map((m) => m.key)).toContain('fault-too-weak:main');
+  });
 });

@@ -44,9 +44,10 @@ const RULES: Readonly<Record<string, RegExp>> = {
   currentA: /charg|overload|terminal/,
   coldestC: /cold/,
   holdDown: /loose/,
-  ageYears: /runtime|dod|parallel-age|peak|undervoltage|power-limit|worn/,
-  packs: /runtime|dod|parallel-age|peak|undervoltage|power-limit|worn/,
-  capacityAh: /runtime|dod|c-rate|charge-current|quiescent|peak|undervoltage|power-limit|capacity-claim|lead-acid/,
+  ageYears: /runtime|dod|parallel-age|peak|undervoltage|power-limit|worn|fault/,
+  packs: /runtime|dod|parallel-age|peak|undervoltage|power-limit|worn|fault/,
+  capacityAh:
+    /runtime|dod|c-rate|charge-current|quiescent|peak|undervoltage|power-limit|capacity-claim|lead-acid|fault|interrupting|adiabatic/,
   changeoverA: /guard|overload|changeover/,
   ratedW: /conductor|fuse-exceeds|guard|fault|rail-overload/
 };
