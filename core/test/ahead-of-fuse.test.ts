@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { AUTO, setTo } from '../src/box/attr.ts';
+import { AUTO, setTo, UNKNOWN } from '../src/box/attr.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
 import type { Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
@@ -41,6 +41,16 @@ describe('a fuse that sits out along its wire', () => {
   test('says nothing in the block, where the wire begins at its fuse', () => {
     expect(keys(slipway, ...thin, at('fuseFromStartMm', AUTO))).not.toContain(STUB);
     expect(keys(slipway, ...thin, at('fuseFromStartMm', setTo(0)))).not.toContain(STUB);
+  });
+  test('up to the stub that may go without, seven inches, it is left alone', () => {
+    expect(keys(slipway, ...thin, at('fuseFromStartMm', setTo(180)))).toEqual(keys(slipway, ...thin));
+    expect(keys(slipway, ...thin, at('fuseFromStartMm', setTo(181)))).toContain(STUB);
+  });
+  test('of unknown distance it is a question, and no stop', () => {
+    const { findings } = planOf(slipway, ...thin, at('fuseFromStartMm', UNKNOWN));
+    expect(findings.filter((f) => !f.open).map((f) => `${f.severity} ${f.key}`)).not.toContain(STUB);
+    const asked = findings.find((f) => f.about === `feeds/${feed.id}/fuseFromStartMm`)!;
+    expect(asked.mayBe.map((m) => m.key)).toContain(`guard-exceeds-element:${feed.id}:${feed.id}-stub`);
   });
   test('says nothing where the wire bears what stands before', () => {
     const thick = [at('wire', awg('8')), at('fuse', setTo(3)), set('feeds/main/fuse', setTo(30))];
@@ -97,6 +107,19 @@ describe('contacts as they were measured', () => {
     expect(plan.findings.map((f) => f.key)).toContain(`contact-heat:${master.id}:S0`);
     expect(plan.wiring.netlist.parts.find((p) => p.id === 'S0')!.throughMilliOhm).toBe(120);
     expect(keys(hide).filter((k) => k.includes('contact-heat'))).toEqual([]);
+  });
+  test('that nobody knows heat nothing; a way in is told once, by its tag', () => {
+    const slipway = slipwayBox();
+    const inlet = slipway.ports.find((p) => p.name === 'Battery cable')!;
+    const heavy = [
+      set('devices/d1/modes', [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power', powerW: 200 } }])
+    ];
+    const about = (contactMilliOhm: number | null) =>
+      keys(slipway, ...heavy, ...own(slipway, inlet.partId, `ports/${inlet.id}/partId`, { contactMilliOhm })).filter(
+        (k) => k.includes('contact-heat') && k.endsWith(':P1')
+      );
+    expect(about(null)).toEqual([]);
+    expect(about(20)).toEqual([`caution contact-heat:${inlet.id}:P1`]);
   });
   test('of a charge inlet heat it while it charges', () => {
     const radio = fellRaceRadioPost();

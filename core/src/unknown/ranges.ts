@@ -34,7 +34,7 @@ const RULES: Readonly<Record<string, RegExp>> = {
   insulationC: /conductor|fuse-exceeds|adiabatic|insulation|guard|terminal-too-hot|lead-thin/,
   bundledCount: /conductor|fuse-exceeds|guard|bundle/,
   lengthMm: /drop|undervoltage|fault|lead-|unfused/,
-  fuseFromStartMm: /far|unfused|interrupting/,
+  fuseFromStartMm: /far|unfused|interrupting|guard|adiabatic/,
   conductor: /cca|conductor|fuse-exceeds|drop|adiabatic|undervoltage|guard/,
   returns: /return|chain|guard/,
   ratingA: /part|switch|connector|element|socket|contact|guard|main-fuse/,

@@ -1,3 +1,4 @@
+import { BARE_MM } from './placement.ts';
 import { blockOf } from '../box/feeds.ts';
 import { valueOf } from '../box/lookup.ts';
 import type { Box, Relay } from '../box/schema.ts';
@@ -212,8 +213,11 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
   if (relay) coilNet(n, box, tags, relay, afterFuse, ends.bus, { size: c.wire ?? null, count: circuit.wireCount });
 }
 
-/** Somebody measured along this very wire how far out its fuse sits: that stretch is of the same wire. */
-const ownAhead = (c: CircuitPlan): boolean => setOut(c) && c.wireOrigin === 'set';
+/**
+ * The stretch ahead of its fuse is of this very wire, since somebody measured it and it is more than the stub that may go
+ * without: judged by what stands before.
+ */
+export const ownAhead = (c: CircuitPlan): boolean => setOut(c) && c.fuseDistanceMm! > BARE_MM && c.wireOrigin === 'set';
 const setOut = ({ circuit: { fuseFromStartMm: at } }: CircuitPlan): boolean => at.is === 'set' && at.value > 0;
 
 /** Of what a branch hangs on. */

@@ -1,3 +1,4 @@
+import { fittedPart } from '../../box/lookup.ts';
 import type { Happening } from '../../judge/table.ts';
 import { placeOf } from '../elements.ts';
 import { panelPort } from '../panel-port.ts';
@@ -9,20 +10,20 @@ const SWITCH_W = 1;
 
 type Contact = { at: Where; tag: string; amps: number; milliOhm: number; limitW: number };
 
-/** Contacts of a placed part in the circuit; undefined for what has none, and for a display nothing runs through. */
+/** Contacts of a placed part in the circuit; undefined for what has none, and for contacts nobody knows. */
 function contactOf(x: Facts, h: Happening): Contact | undefined {
   const { part } = h;
   if (!part || (part.kind !== 'port' && part.kind !== 'switch' && part.kind !== 'inlet')) return undefined;
-  const branch = x.wiring.circuits.find((c) => (part.kind === 'port' ? c.portTag : c.switchTag) === part.id);
-  const amps = Math.max(h.rmsA, h.chargeA);
-  // each pole of a way in is a part of its own
-  const milliOhm = part.kind === 'inlet' ? 2 * part.throughMilliOhm : part.throughMilliOhm;
   const { ref } = part;
-  const port = ref.kind === 'port' ? x.panel?.ports.find((p) => p.port.id === ref.id) : undefined;
+  const placed = ref.kind === 'port' ? x.panel?.ports.find((p) => p.port.id === ref.id) : undefined;
+  const milliOhm = fittedPart(x.box, placed?.port)?.contactMilliOhm;
+  if (!placed || milliOhm == null) return undefined;
+  const branch = x.wiring.circuits.find((c) => (part.kind === 'port' ? c.portTag : c.switchTag) === part.id);
   return {
     at: branch ? circuitPlace(branch.circuit.id, branch.tag) : placeOf(x, h),
-    tag: port && part.kind === 'inlet' ? port.tag : part.id,
-    amps,
+    // a way in is two parts of the circuit, a pole each, and one thing in the wall
+    tag: part.kind === 'inlet' ? placed.tag : part.id,
+    amps: Math.max(h.rmsA, h.chargeA),
     milliOhm,
     limitW: part.kind === 'switch' ? SWITCH_W : SOCKET_W
   };
@@ -50,7 +51,7 @@ export const contactHeat = rule('contact-heat', 'safe', 'wiring', (x) => {
         severity: 'caution',
         short: `${c.tag} contacts give off ${heatW.toFixed(1)} W`,
         title: `The contacts of ${c.tag} get hot`,
-        why: `${c.amps.toFixed(1)} A (root mean square) through ${Number(c.milliOhm.toPrecision(3))} mohm give off ${heatW.toFixed(1)} W; ${c.limitW} W is the most. Clean them or take a part with firmer contacts.`,
+        why: `${c.amps.toFixed(1)} A, as it heats, through ${c.milliOhm} mohm give off ${heatW.toFixed(1)} W; ${c.limitW} W is the most. Clean them or take a part with firmer contacts.`,
         figures: { heatW, limitW: c.limitW }
       }
     ];

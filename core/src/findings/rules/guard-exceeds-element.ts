@@ -4,6 +4,7 @@ import type { Happening } from '../../judge/table.ts';
 import type { Guard } from '../../judge/ways.ts';
 import { nameOf, placeOf, wirePathOf, worstByPlace } from '../elements.ts';
 import { branches, branchPath, rule, set, type Facts } from '../rule.ts';
+import { ownAhead } from '../../wiring/net-branch.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 
 /** Circuits’ own wires, ports and switches, the main wire and its parts are judged by rules of their own. */
@@ -13,7 +14,7 @@ const hasOwn = (x: Facts, h: Happening): boolean => {
   // what a converter drives runs over its own return, and over each lead up to the first fuse behind it
   if (h.guard?.limits && branch && h.kind !== 'wire') return false;
   // ahead of its own fuse a wire has only what stands before; the same wire as behind it, where somebody said so
-  if (branch && isAhead(h, branch)) return branch.wireOrigin !== 'set' || branch.circuit.fuseFromStartMm.is !== 'set';
+  if (branch && isAhead(h, branch)) return !ownAhead(branch);
   if (h.kind === 'wire' && branch) return !h.guard?.limits || branch.guard?.limits === true;
   // a circuit’s return as thick as its wire is judged with it
   if (h.kind === 'return' && branch) return branch.circuit.returnWire.is === 'auto' || branch.ampacityA === undefined;
