@@ -8,7 +8,8 @@ import type { Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { evaluate } from '../src/evaluate.ts';
-import { withSeason } from '../src/season/season-answer.ts';
+import { BoxBuilder } from '../src/demo/builder.ts';
+import { wholeDay, withSeason } from '../src/season/season-answer.ts';
 import { sureText, withSureness } from '../src/verdict.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { randomBox } from './random-box.ts';
@@ -159,6 +160,7 @@ describe('a box that is left alone is judged by its season', () => {
   const lasts = (over: Partial<Parameters<typeof withSeason>[1] & object>) =>
     withSeason(answers, {
       dayCount: 90,
+      meanW: 0.4,
       diesOnDay: undefined,
       visits: [],
       visitPlan: [],
@@ -175,6 +177,30 @@ describe('a box that is left alone is judged by its season', () => {
     expect(lasts({ diesOnDay: 3, everyDays: 2 }).reason).toBe('Come every 2 days');
     expect(lasts({ diesOnDay: 0 }).reason).toBe('Even daily visits are too few');
   });
+  test('it dies at some hour of a day; words and figure name whole days', () => {
+    const died = lasts({ diesOnDay: 17.631944444, everyDays: 8 });
+    expect(died).toMatchObject({
+      say: 'dies on day 18',
+      way: 'dies on day 18',
+      value: [{ number: '17', unit: 'days' }],
+      rawText: '17 days'
+    });
+    expect(wholeDay(undefined)).toBeUndefined();
+    expect(wholeDay(0.99)).toBe(0);
+  });
+  test('with nothing on the outing itself it is still judged by its season, unless nothing draws at all', () => {
+    const idle = evaluate(
+      new BoxBuilder('Left alone').use('battery', 'battery-agm-12', 'bank/partId').box,
+      STARTER_CATALOGUE
+    ).verdicts;
+    expect(idle.find((v) => v.id === 'lasts')!.state).toBe('not-started');
+    const season = { dayCount: 60, meanW: 0.2, visits: [], visitPlan: [], everyDays: undefined };
+    const by = (diesOnDay: number | undefined, meanW = 0.2) =>
+      withSeason(idle, { ...season, diesOnDay, meanW }).find((v) => v.id === 'lasts')!;
+    expect(by(20.4)).toMatchObject({ state: 'caution', say: 'dies on day 21' });
+    expect(by(undefined)).toMatchObject({ state: 'holds', say: 'the whole season' });
+    expect(by(undefined, 0).state).toBe('not-started');
+  });
   test('a season it stands through holds, with the visits as planned', () => {
     expect(lasts({ visits: [30] })).toMatchObject({
       state: 'holds',
@@ -190,6 +216,7 @@ describe('a box that is left alone is judged by its season', () => {
     expect(was.state).toBe('caution');
     const now = withSeason(short, {
       dayCount: 21,
+      meanW: 0.4,
       diesOnDay: undefined,
       visits: [1],
       visitPlan: [],
@@ -199,7 +226,14 @@ describe('a box that is left alone is judged by its season', () => {
   });
   test('the other answers, and a box without a season, are left as they are', () => {
     expect(withSeason(answers, undefined)).toEqual(answers);
-    const after = withSeason(answers, { dayCount: 9, diesOnDay: 1, visits: [], visitPlan: [], everyDays: 1 });
+    const after = withSeason(answers, {
+      dayCount: 9,
+      meanW: 0.4,
+      diesOnDay: 1,
+      visits: [],
+      visitPlan: [],
+      everyDays: 1
+    });
     for (const [i, a] of after.entries()) if (a.id !== 'lasts') expect(a).toEqual(answers[i]);
     for (const a of after) expect(a.reason.length).toBeLessThanOrEqual(32);
   });

@@ -1,6 +1,7 @@
 <script lang="ts">
   import '../app.css';
   import { onMount } from 'svelte';
+  import { page } from '$app/state';
   import BrokenPage from '$lib/shell/BrokenPage.svelte';
   import { program } from '$lib/client/program.svelte.ts';
   import { theme } from '$lib/client/theme.svelte.ts';
@@ -9,7 +10,8 @@
   onMount(() => {
     theme.start();
     void program.keep();
-    document.documentElement.dataset.ready = 'true';
+    // a box says by itself when it can be worked with
+    if (!page.params.id || page.error) document.documentElement.dataset.ready = 'true';
   });
 </script>
 

@@ -1,4 +1,5 @@
 import { finished } from '../work.ts';
+import { wholeDay } from '../season/season-answer.ts';
 import { seasonPlan } from '../season/season.ts';
 import { drilledFaces, faceDrawing } from '../template/face-drawing.ts';
 import { TrialCircuit } from '../trials/circuit.ts';
@@ -13,7 +14,7 @@ import type { BuildFault } from './build.ts';
 export function faultOf(design: Assessed): { because: BuildFault; say: string } | undefined {
   const say = shapeFault(design);
   if (say) return { because: 'not-verified', say };
-  const dies = design.box.season ? seasonPlan(design.box, design.plan)?.diesOnDay : undefined;
+  const dies = wholeDay(design.box.season ? seasonPlan(design.box, design.plan)?.diesOnDay : undefined);
   return dies === undefined ? undefined : { because: 'dies-in-season', say: `left alone it dies on day ${dies + 1}` };
 }
 

@@ -88,17 +88,24 @@ function sourcesOf(box: Box, bank: Bank): ChargeSource[] {
   const { charging, outing } = box;
   const { absorbV } = CHEMISTRY[bank.chemistry];
   const cold = charging.coldestC;
+  const coldestIn = (hours: readonly number[]): number | undefined =>
+    hours.length === 0
+      ? undefined
+      : Math.min(...hours.map((h) => airAtC(outing.airC, outing.warmestC, h))) + box.bank.warmerK;
+  const endH = outing.startH + outing.durationH;
+  // a vehicle is where the outing is, and as cold
+  const usualC =
+    charging.fedFrom === 'mains'
+      ? INDOORS_C
+      : Math.min(INDOORS_C, coldestIn(hoursOf(outing.startH, endH)) ?? INDOORS_C);
   const ground: Ground = {
     box,
     absorbV,
     volts: valueOf(charging.chargerV, absorbV),
     amps: charging.chargerA.is === 'unknown' ? undefined : chargerA(box, bank),
-    endH: outing.startH + outing.durationH,
-    home: { coldestC: cold.is === 'unknown' ? undefined : (valueOf(cold, INDOORS_C) ?? INDOORS_C), when: 'home' },
-    coldestIn: (hours) =>
-      hours.length === 0
-        ? undefined
-        : Math.min(...hours.map((h) => airAtC(outing.airC, outing.warmestC, h))) + box.bank.warmerK
+    endH,
+    home: { coldestC: cold.is === 'unknown' ? undefined : (valueOf(cold, usualC) ?? usualC), when: 'home' },
+    coldestIn
   };
   return [...chargersOf(ground), ...sunOf(ground), ...builtInOf(ground)];
 }

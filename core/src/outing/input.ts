@@ -1,6 +1,6 @@
 import type { Bank } from '../battery/bank.ts';
 import { panelPartOf } from '../box/lookup.ts';
-import type { Box, Solar } from '../box/schema.ts';
+import type { Box, Device, Solar } from '../box/schema.ts';
 import type { Demand, DemandBar } from '../demand/demand.ts';
 import { lawCurrentA } from '../network/law.ts';
 import { CONTROLLER_SELF_W, panelPowerW, usualSkyFraction } from '../sun/panel.ts';
@@ -16,17 +16,29 @@ export const RUN_STEP_S = 180;
 /** As many steps as an edit can wait for: 400 hours. Outings of weeks take longer ones. */
 const STEPS_MOST = 8000;
 
+type Table = {
+  ohm: number[][];
+  place: (portId: string | null) => number;
+  /** A device stands at the end of its own lead, where it has one. */
+  placeOf: (device: { deviceId: string; portId: string | null }) => number;
+};
+
 /** The port table with one more place at its end: where devices without a port hang, on the shared path alone. */
-function tableOf(feed: Feed): { ohm: number[][]; place: (portId: string | null) => number } {
-  const n = feed.portIds.length;
+function tableOf(feed: Feed): Table {
+  const n = feed.ohm.length;
   const across = (p: number): number => Math.min(feed.commonOhm, feed.ohm[p]![p]!);
   const ohm = feed.ohm.map((row, p) => [...row, across(p)]);
-  ohm.push([...feed.portIds.map((_, p) => across(p)), feed.commonOhm]);
+  ohm.push([...feed.ohm.map((_, p) => across(p)), feed.commonOhm]);
+  const place = (portId: string | null): number => {
+    const p = portId === null ? -1 : feed.portIds.indexOf(portId);
+    return p < 0 ? n : p;
+  };
   return {
     ohm,
-    place: (portId) => {
-      const p = portId === null ? -1 : feed.portIds.indexOf(portId);
-      return p < 0 ? n : p;
+    place,
+    placeOf: ({ deviceId, portId }) => {
+      const d = feed.deviceIds.indexOf(deviceId);
+      return d < 0 ? place(portId) : feed.portIds.length + d;
     }
   };
 }
@@ -63,12 +75,12 @@ export function stepFor(startH: number, durationH: number, bars: readonly { from
 
 /** Everything the run needs, from the box and the steps before it; automatic steps as `stepFor` says. */
 export function runInput(box: Box, need: Demand, b: Bank, feed: Feed, stepS?: number): RunInput {
-  const { ohm, place } = tableOf(feed);
+  const { ohm, place, placeOf } = tableOf(feed);
   const loads = need.devices.map((d, i): RunLoad => {
     const device = box.devices[i]!;
     return {
       id: d.deviceId,
-      port: place(d.portId),
+      port: placeOf(d),
       bars: d.bars.map((bar) => runBar(bar, need.atV)),
       peakLaw: d.peakLaw,
       // behind a shared converter it is that one which gives up first, and all that hangs on it with it
@@ -92,7 +104,7 @@ export function runInput(box: Box, need: Demand, b: Bank, feed: Feed, stepS?: nu
     changeover: box.bank.arrangement === 'changeover',
     protectionV: b.part.protectionCutoffV,
     disconnect: cut.is === 'set' ? cut.value : null,
-    covered: coveredPlaces(box, ohm.length, place),
+    covered: coveredPlaces(box, ohm.length, place, (d) => placeOf({ deviceId: d.id, portId: d.portId })),
     coldestC: box.outing.airC,
     warmestC: box.outing.warmestC,
     warmerK: box.bank.warmerK,
@@ -112,12 +124,14 @@ export function runInput(box: Box, need: Demand, b: Bank, feed: Feed, stepS?: nu
 function coveredPlaces(
   box: Box,
   count: number,
-  place: (portId: string | null) => number
+  place: (portId: string | null) => number,
+  placeOf: (device: Device) => number
 ): readonly boolean[] | undefined {
   const ports = box.bank.disconnectIn.is === 'set' ? coveredPorts(box, tree(box)) : undefined;
   if (!ports) return undefined;
   const out = new Array<boolean>(count).fill(false);
   for (const id of ports) out[place(id)] = true;
+  for (const d of box.devices) if (d.portId !== null && ports.has(d.portId)) out[placeOf(d)] = true;
   return out;
 }
 

@@ -1,7 +1,7 @@
 import type { VerdictAnswer } from '../verdict.ts';
 import type { SeasonPlan } from './season.ts';
 
-type SeasonEnd = Pick<SeasonPlan, 'dayCount' | 'diesOnDay' | 'visits' | 'visitPlan' | 'everyDays'>;
+type SeasonEnd = Pick<SeasonPlan, 'dayCount' | 'meanW' | 'diesOnDay' | 'visits' | 'visitPlan' | 'everyDays'>;
 
 /** Days of visits as people write them: '20, 41 and 2 more'. */
 const FIRST_VISITS = 2;
@@ -11,6 +11,10 @@ const visitsText = (days: readonly number[]): string =>
     .map((d) => d + 1)
     .join(', ')}${days.length > FIRST_VISITS ? ` and ${days.length - FIRST_VISITS} more` : ''}`;
 
+/** Days served in full before a moment of a season; undefined stays undefined. */
+export const wholeDay = (day: number | undefined): number | undefined =>
+  day === undefined ? undefined : Math.floor(day);
+
 /**
  * The answers of a box that is left alone for a season: Lasts says the day it dies and the visits that prevent it, not how
  * often one day would go into the battery. What speaks against the first day keeps its word.
@@ -18,8 +22,12 @@ const visitsText = (days: readonly number[]): string =>
 export function withSeason(answers: readonly VerdictAnswer[], season: SeasonEnd | undefined): VerdictAnswer[] {
   if (!season) return [...answers];
   return answers.map((a): VerdictAnswer => {
-    if (a.id !== 'lasts' || a.state === 'not-started' || a.state === 'stop') return a;
-    const { diesOnDay: dies, dayCount, visits, visitPlan, everyDays } = season;
+    if (a.id !== 'lasts' || a.state === 'stop') return a;
+    // nothing need run on an outing for a box that is left alone; what draws nothing is not begun
+    const idle = a.state === 'not-started';
+    if (idle && season.meanW <= 0) return a;
+    const { dayCount, visits, visitPlan, everyDays } = season;
+    const dies = wholeDay(season.diesOnDay);
     const days = dies ?? dayCount;
     const reason =
       dies === undefined
@@ -34,12 +42,13 @@ export function withSeason(answers: readonly VerdictAnswer[], season: SeasonEnd 
     return {
       ...a,
       // what speaks against the outing itself keeps its word
-      state: dies === undefined ? a.state : 'caution',
+      state: dies !== undefined ? 'caution' : idle ? 'holds' : a.state,
       isChance: false,
       say: dies === undefined ? 'the whole season' : `dies on day ${dies + 1}`,
       value: [{ number: String(days), unit: days === 1 ? 'day' : 'days' }],
       target: `of ${dayCount} days left alone`,
       reason: dies === undefined && a.state === 'caution' ? a.reason : reason,
+      way: dies === undefined ? 'the whole season' : `dies on day ${dies + 1}`,
       rawValue: days,
       rawText: `${days} days`
     };

@@ -9,6 +9,8 @@ import type { WiringPlan } from './types.ts';
 export type Feed = {
   /** Port ids, in the order of the table. */
   portIds: readonly string[];
+  /** Behind the ports: devices that hang on a 12 V port by a lead of their own, at the far end of it. */
+  deviceIds: readonly string[];
   ohm: readonly (readonly number[])[];
   /** Where a device without a port is taken to hang: the shared path alone. */
   commonOhm: number;
@@ -63,8 +65,32 @@ export function feedOf(wiring: Pick<WiringPlan, 'netlist' | 'circuits' | 'main'>
     seen.add(c.circuit.portId);
     return [{ id: c.circuit.portId, plus: plug, minus: back }];
   });
-  if (plus === undefined || minus === undefined || ports.length === 0) return { portIds: [], ohm: [], commonOhm };
-  const all = portResistance(network, { plus, minus }, ports);
-  const fed = ports.map((_, i) => i).filter((i) => Number.isFinite(all[i]![i]!));
-  return { portIds: fed.map((i) => ports[i]!.id), ohm: fed.map((i) => fed.map((j) => all[i]![j]!)), commonOhm };
+  if (plus === undefined || minus === undefined || ports.length === 0)
+    return { portIds: [], deviceIds: [], ohm: [], commonOhm };
+  const devices = leadEnds(wiring, nodeAt);
+  const all = portResistance(network, { plus, minus }, [...ports, ...devices]);
+  const fed = all.map((_, i) => i).filter((i) => Number.isFinite(all[i]![i]!));
+  return {
+    portIds: fed.flatMap((i) => ports[i]?.id ?? []),
+    deviceIds: fed.flatMap((i) => devices[i - ports.length]?.id ?? []),
+    ohm: fed.map((i) => fed.map((j) => all[i]![j]!)),
+    commonOhm
+  };
+}
+
+/** Far ends of the leads of devices. Behind a converter a lead carries another current at other volts: there the port counts. */
+function leadEnds(
+  { netlist, circuits }: Pick<WiringPlan, 'netlist' | 'circuits'>,
+  nodeAt: (end: Terminal) => number | undefined
+): { id: string; plus: number; minus: number }[] {
+  return netlist.parts.flatMap((p) => {
+    if (p.kind !== 'device' || p.ref?.kind !== 'device') return [];
+    const { id } = p.ref;
+    const [out, back] = ['plus', 'minus'].map((side) => netlist.conductors.find((w) => w.id === `${id}/${side}`));
+    const c = out && circuits.find((k) => k.circuit.id === out.circuitId);
+    if (!c || c.rail || c.portPart?.supply !== '12v' || c.portPart.converterRatedW !== null) return [];
+    const plus = nodeAt(out.to);
+    const minus = nodeAt(back!.from);
+    return plus === undefined || minus === undefined ? [] : [{ id, plus, minus }];
+  });
 }

@@ -5,7 +5,7 @@
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
   import { fixed } from '@haversack/core/quantity/format';
   import { AGE_UNITS } from '@haversack/core/quantity/units';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
   import PartSelect from '$lib/ui/PartSelect.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';

@@ -5,7 +5,7 @@
   import { freeId } from '@haversack/core/box/lookup';
   import { fixed } from '@haversack/core/quantity/format';
   import { builtInA, builtInFuseA } from '@haversack/core/wiring/net-extras';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import OriginRow from '$lib/inspect/OriginRow.svelte';
   import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';

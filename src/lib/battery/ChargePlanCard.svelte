@@ -3,7 +3,7 @@
   import { ampsText, clockText, durationText, fixed, temperatureText } from '@haversack/core/quantity/format';
   import Plus from '@lucide/svelte/icons/plus';
   import Trash from '@lucide/svelte/icons/trash-2';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';

@@ -3,7 +3,7 @@
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
   import { chargerA } from '@haversack/core/wiring/charger';
   import { temperatureText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';

@@ -1,8 +1,7 @@
 <script lang="ts">
   import { chooseBattery } from '@haversack/core/compare/candidate';
   import { untrack } from 'svelte';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
   import PickTable from '$lib/ui/PickTable.svelte';
 
   let { ontaken }: { ontaken: () => void } = $props();

@@ -9,8 +9,7 @@
   import Plus from '@lucide/svelte/icons/plus';
   import Trash from '@lucide/svelte/icons/trash-2';
   import { untrack } from 'svelte';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
 
   const open = useBox();
   const heavy = useHeavy();

@@ -5,7 +5,7 @@
   import { parallelPlan } from '@haversack/core/battery/parallel-plan';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
   import { AGE_UNITS } from '@haversack/core/quantity/units';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';

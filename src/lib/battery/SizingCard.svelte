@@ -5,7 +5,7 @@
   import { ampsTable } from '@haversack/core/battery/amps-for';
   import { ampsText, durationText, fixed, temperatureText } from '@haversack/core/quantity/format';
   import { AGE_UNITS } from '@haversack/core/quantity/units';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';

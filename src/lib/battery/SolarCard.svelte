@@ -7,7 +7,7 @@
   import OriginRow from '$lib/inspect/OriginRow.svelte';
   import { solarPlan } from '@haversack/core/charge/solar';
   import { fixed } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import AttrQuantity from '$lib/ui/AttrQuantity.svelte';

@@ -2,7 +2,7 @@
   import { storagePlan } from '@haversack/core/charge/storage';
   import { fixed, temperatureText } from '@haversack/core/quantity/format';
   import { MONTH_UNITS } from '@haversack/core/quantity/units';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
 

@@ -6,7 +6,7 @@
   import { parseQuantity } from '@haversack/core/quantity/parse';
   import { ampsText, fixed } from '@haversack/core/quantity/format';
   import Printer from '@lucide/svelte/icons/printer';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   const open = useBox();
   const bank = $derived(open.plan.bank);

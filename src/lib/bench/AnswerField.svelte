@@ -5,7 +5,7 @@
   import { wireSizeText } from '@haversack/core/quantity/wire-size';
   import { AGE_UNITS } from '@haversack/core/quantity/units';
   import { setTo } from '@haversack/core/box/attr';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import type { ComponentProps } from 'svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
 

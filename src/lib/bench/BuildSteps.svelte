@@ -9,7 +9,7 @@
   import { page } from '$app/state';
   import { resolve } from '$app/paths';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { showView } from '$lib/client/views.ts';
   import { useShopping } from '$lib/client/shopping.svelte.ts';
   import Mark from '$lib/ui/Mark.svelte';

@@ -3,7 +3,7 @@
   import { readDischarge, type Discharge } from '@haversack/core/bench/discharge-read';
   import { durationText, fixed } from '@haversack/core/quantity/format';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
 

@@ -2,7 +2,7 @@
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import { lookUpList, type Question } from '@haversack/core/unknown/look-up';
   import Printer from '@lucide/svelte/icons/printer';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import AnswerField from './AnswerField.svelte';
 
   /** What nobody read yet, place by place, with how to find it out; each answer counts at once. For the phone beside the box. */

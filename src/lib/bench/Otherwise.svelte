@@ -15,7 +15,7 @@
   import { fixed, lengthText, trimNumber } from '@haversack/core/quantity/format';
   import { wireSizeText } from '@haversack/core/quantity/wire-size';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { useShopping } from '$lib/client/shopping.svelte.ts';
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';

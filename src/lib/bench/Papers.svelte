@@ -9,7 +9,7 @@
   import { request } from '$lib/client/api.ts';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
   import { ownBits } from '$lib/client/own-bits.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { today } from '$lib/client/today.ts';
   import { showView } from '$lib/client/views.ts';
   import InsideView from '$lib/draw/InsideView.svelte';

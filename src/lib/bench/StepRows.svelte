@@ -8,7 +8,7 @@
   import { resolve } from '$app/paths';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
   import { ownBits } from '$lib/client/own-bits.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import InsideView from '$lib/draw/InsideView.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import Otherwise from './Otherwise.svelte';

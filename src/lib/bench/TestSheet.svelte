@@ -15,7 +15,7 @@
   import { resolve } from '$app/paths';
   import { page } from '$app/state';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { today } from '$lib/client/today.ts';
   import { showView } from '$lib/client/views.ts';
   import Mark from '$lib/ui/Mark.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { printOf, unlikeBuilt, type Unlike } from '@haversack/core/bench/as-built';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Mark from '$lib/ui/Mark.svelte';
 
   /** What was ticked as built and is drawn otherwise by now: never passed over in silence. */

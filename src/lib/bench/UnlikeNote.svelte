@@ -2,7 +2,7 @@
   import { unlikeBuilt } from '@haversack/core/bench/as-built';
   import { resolve } from '$app/paths';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Mark from '$lib/ui/Mark.svelte';
 
   /** Said where the drawing is changed, not only on the bench. */

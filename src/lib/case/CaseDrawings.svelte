@@ -1,7 +1,7 @@
 <script lang="ts">
   import { roomLeft } from '@haversack/core/case/room';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Inside3D from '$lib/draw/Inside3D.svelte';
   import InsideView from '$lib/draw/InsideView.svelte';
 

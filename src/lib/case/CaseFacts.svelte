@@ -2,7 +2,7 @@
   import { draftDeg, volumesL } from '@haversack/core/case/faces';
   import { CARRY_WORDS } from '@haversack/core/kit/carry';
   import { fixed, lengthText, massText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';
 

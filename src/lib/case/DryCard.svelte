@@ -1,6 +1,6 @@
 <script lang="ts">
   import { fixed, temperatureText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';

@@ -2,8 +2,7 @@
   import { set } from '@haversack/core/box/edit';
   import { arrangementEdits, faultSay } from '@haversack/core/case/fit';
   import { lengthText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
   import Mark from '$lib/ui/Mark.svelte';
 
   /** Whether it goes in; the long search with its progress; what would make it fit. */

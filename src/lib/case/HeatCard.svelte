@@ -1,7 +1,7 @@
 <script lang="ts">
   import { MOST_SHADE_RISE_K } from '@haversack/core/case/heat-plan';
   import { fixed } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';
 

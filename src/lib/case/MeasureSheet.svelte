@@ -13,7 +13,7 @@
   import { fixed, lengthText } from '@haversack/core/quantity/format';
   import { saidIn } from '@haversack/core/quantity/said';
   import { request } from '$lib/client/api.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import MeasureSketch from './MeasureSketch.svelte';

@@ -2,7 +2,7 @@
   import { BAD_HANG_DEG, LEAST_TIP_DEG, MOST_HANG_DEG } from '@haversack/core/case/stance';
   import { dropG, tugTestN } from '@haversack/core/case/hold';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Mark from '$lib/ui/Mark.svelte';
 
   const open = useBox();

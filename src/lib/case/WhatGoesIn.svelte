@@ -4,7 +4,7 @@
   import type { PartOf } from '@haversack/core/catalogue/part';
   import { lengthText, massText } from '@haversack/core/quantity/format';
   import Plus from '@lucide/svelte/icons/plus';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   const open = useBox();
   const fit = $derived(open.plan.fit!);

@@ -16,7 +16,6 @@ import type { Goal, Sound, SoundFacts, SoundProgress } from '@haversack/core/rem
 import type { Adapted, Ask } from '@haversack/core/design/adapt';
 import type { DesignResult, DesignView, Proposal } from '@haversack/core/design/view';
 import { proxy, wrap, type Remote } from 'comlink';
-import { getContext, setContext } from 'svelte';
 import HeavyWorker from '../../workers/heavy.worker.ts?worker';
 import type { CompareRow, DeepFit, HeavyApi, Job } from '../../workers/heavy.worker.ts';
 import type { OpenBox } from './open-box.svelte.ts';
@@ -344,7 +343,3 @@ export class Heavy {
     });
   }
 }
-
-const KEY = Symbol('heavy');
-export const provideHeavy = (heavy: Heavy): Heavy => setContext(KEY, heavy);
-export const useHeavy = (): Heavy => getContext<Heavy>(KEY);

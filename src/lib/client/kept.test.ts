@@ -100,10 +100,17 @@ describe('answers seen last', () => {
     await expect(request('PUT', '/api/boxes/x', {})).rejects.toBeInstanceOf(RequestError);
   });
 
-  test('a saved box is kept as the server has it now, with what else was known of it', async () => {
-    await keepAnswer(`/api/boxes/${id}`, { id, document: {}, revision: 3, archived: false });
+  test('a saved box is kept as the server has it now, with what else was known of it, without answers of what it was', async () => {
+    await keepAnswer(`/api/boxes/${id}`, {
+      id,
+      document: {},
+      revision: 3,
+      archived: false,
+      verdicts: [{ id: 'safe' }]
+    });
     await keepSaved(id, document, 4);
-    expect((await keptAnswer(`/api/boxes/${id}`))?.body).toEqual({ id, document, revision: 4, archived: false });
+    const now = { id, document, revision: 4, archived: false, verdicts: [] };
+    expect((await keptAnswer(`/api/boxes/${id}`))?.body).toEqual(now);
   });
 
   test('no more than four hundred answers are kept: the oldest go', async () => {

@@ -123,7 +123,8 @@ export const dropWaiting = (nth: number): Promise<void> => within((db) => db.del
 export async function keepSaved(id: string, document: Box, revision: number): Promise<void> {
   const path = `/api/boxes/${id}`;
   const before = (await keptAnswer(path))?.body;
-  await keepAnswer(path, { ...(before as object | undefined), id, document, revision });
+  // the answers that came with it are of what it was before
+  await keepAnswer(path, { ...(before as object | undefined), id, document, revision, verdicts: [] });
 }
 
 const OLD_DRAFT = /^haversack-draft-([0-9a-f-]{36})(?:-(.+))?$/;

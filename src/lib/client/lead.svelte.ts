@@ -1,7 +1,6 @@
 import { lead, type Lead } from '@haversack/core/advise/lead';
 import { withSeason } from '@haversack/core/season/season-answer';
 import { withSureness, type VerdictAnswer } from '@haversack/core/verdict';
-import { getContext, setContext } from 'svelte';
 import { goto } from '$app/navigation';
 import { resolve } from '$app/paths';
 import { askForDevice, printBuildSheet } from './doing.ts';
@@ -66,7 +65,3 @@ export class Leading {
     }
   }
 }
-
-const KEY = Symbol('leading');
-export const provideLead = (leading: Leading): Leading => setContext(KEY, leading);
-export const useLead = (): Leading => getContext<Leading>(KEY);

@@ -9,8 +9,8 @@ import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { evaluate, type Plan } from '@haversack/core/evaluate';
 import type { LogRecord } from '@haversack/core/logbook/record';
 import sameDocument from 'fast-deep-equal';
-import { getContext, setContext } from 'svelte';
 import type { VersionWhy } from '$lib/server/versions.ts';
+import { afterPaint } from './after-paint.ts';
 import { request, RequestError } from './api.ts';
 import { FieldDrafts } from './field-drafts.svelte.ts';
 import { handOver } from './handed-over.ts';
@@ -43,12 +43,13 @@ export class OpenBox {
   stage = $state('outing');
   /** Which of the stage's views; empty for its first. */
   view = $state('');
+  /** The box as it is shown. */
   doc: Box = $state.raw()!;
   revision: number;
   past: Step[] = $state.raw([]);
   future: Step[] = $state.raw([]);
   save: SaveState = $state.raw({ kind: 'saved' });
-  selected: Selection = $state.raw(null);
+  #selected: Selection = $state.raw(null);
   /** What the five answers were before the last change. */
   before: Record<string, { raw: number | null; text: string }> = $state.raw({});
   ownParts: Part[] = $state.raw([]);
@@ -68,6 +69,9 @@ export class OpenBox {
     return plan;
   });
   #last: { doc: Box; plan: Plan } | undefined;
+  /** The box as the last change left it, while the screen still answers the press that made it. */
+  #ahead: Box | undefined;
+  readonly #onceShown: (() => void)[] = [];
   #timer: ReturnType<typeof setTimeout> | undefined;
   #saving = false;
   /** What was sent on top of `revision` and is not acknowledged: a page may be left while its save is under way. */
@@ -106,6 +110,43 @@ export class OpenBox {
       : this.future.length > 0 && !(this.stage === 'logbook' && this.future[0]!.stage !== 'logbook');
   }
 
+  get selected(): Selection {
+    return this.#selected;
+  }
+  set selected(chosen: Selection) {
+    // what is chosen may be what the last change brought
+    this.showNow();
+    this.#selected = chosen;
+  }
+
+  /** The box with every change, shown or about to be. */
+  get #latest(): Box {
+    return this.#ahead ?? this.doc;
+  }
+
+  /** Shows and works out what the last change left for after the paint. Whatever is done next starts from there. */
+  showNow(): void {
+    if (!this.#ahead) return;
+    const next = this.#ahead;
+    this.#ahead = undefined;
+    this.before = this.#answers();
+    this.doc = next;
+    for (const then of this.#onceShown.splice(0)) then();
+  }
+
+  /** Does something once every change is shown; at once when all of them are. */
+  onceShown(then: () => void): void {
+    if (this.#ahead) this.#onceShown.push(then);
+    else then();
+  }
+
+  /** Takes a box in place of the shown one; its plan is worked out once the press that asked for it is answered on the screen. */
+  #showSoon(next: Box): void {
+    this.#ahead = next;
+    afterPaint(() => this.showNow());
+    this.#changed();
+  }
+
   /** Changes that a finding proposed: what stood before them is kept as a version of its own. */
   remedy(label: string, edits: Edit[]): void {
     this.commit(label, edits);
@@ -114,7 +155,16 @@ export class OpenBox {
 
   /** One change in words. Changes with the same merge key, one after the other, are undone together. */
   commit(label: string, edits: Edit[], merge?: string): void {
-    if (edits.length === 0) return;
+    const next = this.#edited(label, edits, merge);
+    if (!next) return;
+    this.doc = next;
+    this.#changed();
+  }
+
+  /** The box after a change, which is undoable from now on; none when nothing is to change. */
+  #edited(label: string, edits: Edit[], merge?: string): Box | undefined {
+    if (edits.length === 0) return undefined;
+    this.showNow();
     const next = withoutUnusedParts(applyEdits(this.doc, edits));
     const last = this.past.at(-1);
     if (!(merge !== undefined && last?.merge === merge)) {
@@ -122,8 +172,7 @@ export class OpenBox {
       this.past = [...this.past, this.#step(label, merge)];
     } else this.past = [...this.past.slice(0, -1), { ...last, label }];
     this.future = [];
-    this.doc = next;
-    this.#changed();
+    return next;
   }
 
   /** Says what was done, for the ear. */
@@ -132,7 +181,12 @@ export class OpenBox {
   }
 
   set<const P extends string>(label: string, path: P, value: At<P>, merge?: string): void {
-    this.commit(label, [set(path, value)], merge);
+    const next = this.#edited(label, [set(path, value)], merge);
+    if (!next) return;
+    // what is dragged stays under the finger
+    if (!this.holding) return this.#showSoon(next);
+    this.doc = next;
+    this.#changed();
   }
 
   /** Takes things out of the box; what was chosen is let go only after the change was made. */
@@ -168,32 +222,31 @@ export class OpenBox {
   }
 
   undo(): void {
+    this.showNow();
     if (this.#logFirst) return void this.log.undo();
     const step = this.past.at(-1);
     if (!step) return;
-    this.before = this.#answers();
     this.past = this.past.slice(0, -1);
     this.future = [{ ...step, doc: this.doc }, ...this.future];
-    this.doc = step.doc;
     this.tell(`Undone: ${step.label}`);
-    this.#changed();
+    this.#showSoon(step.doc);
   }
 
   redo(): void {
+    this.showNow();
     if (!this.canRedo) return;
     if (this.stage === 'logbook' && this.log.canRedo) return void this.log.redo();
     const step = this.future[0];
     if (!step) return;
-    this.before = this.#answers();
     this.future = this.future.slice(1);
     this.past = [...this.past, { ...step, doc: this.doc, merge: undefined }];
-    this.doc = step.doc;
     this.tell(`Done again: ${step.label}`);
-    this.#changed();
+    this.#showSoon(step.doc);
   }
 
   /** Puts a whole document in place, as one undoable step. @param why what the save after it is */
   replace(label: string, doc: Box, why: VersionWhy = 'work'): void {
+    this.showNow();
     this.#why = why;
     this.before = this.#answers();
     this.past = [...this.past, this.#step(label)];
@@ -266,7 +319,7 @@ export class OpenBox {
     this.#keptSafe = keepDraft(this.#draft());
   }
   #draft(): Omit<Draft, 'atMs'> {
-    return { boxId: this.id, tab: tabId(), document: this.doc, revision: this.revision, sent: this.#sent };
+    return { boxId: this.id, tab: tabId(), document: this.#latest, revision: this.revision, sent: this.#sent };
   }
   #dropDraft(): void {
     void dropDraft(this.id, tabId());
@@ -308,7 +361,7 @@ export class OpenBox {
     clearTimeout(this.#timer);
     if (this.#saving || this.#asks || this.save.kind === 'saved') return;
     this.#saving = true;
-    const sent = this.doc;
+    const sent = this.#latest;
     const why = this.#why;
     this.#why = 'work';
     this.#sent = addSent(this.#sent, sent);
@@ -322,14 +375,14 @@ export class OpenBox {
         { keepalive }
       );
       void keepSaved(this.id, sent, answer.revision);
-      this.#onTopOf(answer.revision, this.doc === sent);
+      this.#onTopOf(answer.revision, this.#latest === sent);
     } catch (error) {
       if (this.#why === 'work') this.#why = why;
       const e = error instanceof RequestError ? error : new RequestError(0, String(error), {});
       const stored = e.status === 409 ? (e.body.stored as { document: Box; revision: number } | undefined) : undefined;
       // our own save from the moment the page was left: there is nothing to ask
       if (stored && isOwnSave(stored.document, this.#sent)) {
-        this.#onTopOf(stored.revision, sameDocument(stored.document, this.doc));
+        this.#onTopOf(stored.revision, sameDocument(stored.document, this.#latest));
       } else if (stored) this.save = { kind: 'conflict', theirs: stored };
       // it is on this device still, and stays there until somebody has chosen
       else if (e.status === 404) this.save = { kind: 'gone' };
@@ -360,7 +413,7 @@ export class OpenBox {
 
   /** What was deleted elsewhere goes onto the shelf as a new box; gives its id. @throws RequestError */
   async keepAsNew(): Promise<string> {
-    const { id } = await request<{ id: string }>('POST', '/api/boxes', { document: this.doc });
+    const { id } = await request<{ id: string }>('POST', '/api/boxes', { document: this.#latest });
     this.letGo();
     return id;
   }
@@ -382,6 +435,7 @@ export class OpenBox {
   /** The other window's version is taken; mine goes onto the shelf as a box of its own. */
   async takeTheirs(): Promise<string> {
     if (this.save.kind !== 'conflict') return '';
+    this.showNow();
     const { theirs } = this.save;
     const copy = await request<{ id: string }>('POST', '/api/boxes', {
       document: { ...this.doc, name: `${this.doc.name.slice(0, 60)} (my version)` }
@@ -395,7 +449,3 @@ export class OpenBox {
     return copy.id;
   }
 }
-
-const KEY = Symbol('open box');
-export const provideBox = (box: OpenBox): OpenBox => setContext(KEY, box);
-export const useBox = (): OpenBox => getContext<OpenBox>(KEY);

@@ -271,8 +271,10 @@ describe('undo', () => {
     expect(b.lastLabel).toBe('Named Two');
     b.undo();
     b.undo();
+    b.showNow();
     expect([b.doc.name, b.doc.notes, b.canUndo]).toEqual([box.name, box.notes, false]);
     b.redo();
+    b.showNow();
     expect(b.doc.notes).toBe('ab');
     rename(b, 'Three');
     expect(b.canRedo).toBe(false);
@@ -289,7 +291,109 @@ describe('undo', () => {
     expect([b.selected, b.alsoPorts, b.lastLabel]).toEqual([null, [], 'Removed 2 ports']);
     expect(b.removeChosen()).toBe(false);
     b.undo();
+    b.showNow();
     expect(b.doc).toEqual(box);
+  });
+});
+
+describe('a press is answered before its plan is worked out', () => {
+  /** Paints that were asked for; nothing is painted by itself. */
+  let paints: (() => void)[] = [];
+  const paint = async (): Promise<void> => {
+    for (const draw of paints.splice(0)) draw();
+    await new Promise((done) => setTimeout(done, 1));
+  };
+  beforeEach(() => {
+    paints = [];
+    vi.stubGlobal('document', { hidden: false });
+    vi.stubGlobal('requestAnimationFrame', (draw: () => void) => paints.push(draw));
+  });
+
+  test('the change is undoable, named and kept at once; box and plan follow together after the paint', async () => {
+    const b = openBox();
+    b.set('Longer', 'outing/durationH', box.outing.durationH * 2);
+    expect([b.canUndo, b.lastLabel, b.save.kind]).toEqual([true, 'Longer', 'unsaved']);
+    expect(b.doc).toBe(box);
+    expect(b.plan.outing!.wantedH).toBe(box.outing.durationH);
+    await vi.waitFor(async () =>
+      expect((await myDraft())?.document).toMatchObject({ outing: { durationH: box.outing.durationH * 2 } })
+    );
+    await paint();
+    expect(b.doc.outing.durationH).toBe(box.outing.durationH * 2);
+    expect(b.plan.outing!.wantedH).toBe(box.outing.durationH * 2);
+  });
+
+  test('a save, a draft and the next change start from what was done last, shown or not', async () => {
+    const b = openBox();
+    rename(b, 'One');
+    await b.saveNow();
+    expect([server.saves, b.save.kind]).toEqual([['One'], 'saved']);
+    rename(b, 'Two');
+    b.set('Notes', 'notes', 'after the second name');
+    b.showNow();
+    expect([b.doc.name, b.doc.notes]).toEqual(['Two', 'after the second name']);
+    b.undo();
+    b.undo();
+    b.showNow();
+    expect([b.doc.name, b.doc.notes, b.future.length]).toEqual(['One', box.notes, 2]);
+  });
+
+  test('undo right after a change takes that change back', async () => {
+    const b = openBox();
+    rename(b, 'Not for long');
+    b.undo();
+    await paint();
+    expect([b.doc.name, b.canUndo, b.canRedo]).toEqual([box.name, false, true]);
+    b.redo();
+    await paint();
+    expect(b.doc.name).toBe('Not for long');
+  });
+
+  test('the answers before the change are those it is compared with', async () => {
+    const b = openBox();
+    const lasted = b.plan.verdicts.find((v) => v.id === 'lasts')!.rawText;
+    b.set('Warmer', 'outing/airC', box.outing.airC + 8);
+    b.set('Longer', 'outing/durationH', box.outing.durationH * 2);
+    const between = b.plan.verdicts.find((v) => v.id === 'lasts')!.rawText;
+    await paint();
+    expect(between).not.toBe(lasted);
+    expect(b.before.lasts!.text).toBe(between);
+  });
+
+  test('what is chosen right after a change is there to be shown', () => {
+    const b = openBox();
+    b.set('Another port', 'ports', [...box.ports, { ...box.ports[0]!, id: 'fresh' }]);
+    b.selected = { kind: 'port', id: 'fresh' };
+    expect(b.plan.panel!.ports.some((p) => p.port.id === 'fresh')).toBe(true);
+  });
+
+  test('what is dragged stays under the finger', () => {
+    const b = openBox();
+    b.holding = true;
+    b.set('Moved', `ports/${box.ports[0]!.id}/xMm`, 41);
+    expect(b.doc.ports[0]!.xMm).toBe(41);
+  });
+
+  test('a field hears when its value is shown, at once when nothing is under way', async () => {
+    const b = openBox();
+    const heard: string[] = [];
+    b.onceShown(() => heard.push('nothing under way'));
+    expect(heard).toEqual(['nothing under way']);
+    rename(b, 'Soon');
+    b.onceShown(() => heard.push(b.doc.name));
+    expect(heard).toHaveLength(1);
+    await paint();
+    expect(heard.at(-1)).toBe('Soon');
+  });
+
+  test('a whole box put in place, and the other window taken, start from what was done last', async () => {
+    const b = openBox();
+    rename(b, 'Mine');
+    b.replace('Another box', named('Whole'));
+    expect(b.doc.name).toBe('Whole');
+    b.undo();
+    b.showNow();
+    expect(b.doc.name).toBe('Mine');
   });
 });
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { DesignDot } from '@haversack/core/design/view';
   import { massText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Chart from '$lib/draw/Chart.svelte';
   import { colour, gridOf, label, valueAxis } from '$lib/draw/chart-style.ts';
   import { chanceText, hoursText, priceText, rolesText, weightText } from './words.ts';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Proposal } from '@haversack/core/design/view';
   import type { Edit } from '@haversack/core/box/edits';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import BoxSketch from '$lib/draw/BoxSketch.svelte';
   import Mark from '$lib/ui/Mark.svelte';
   import { chanceText, hoursText, priceText, rolesText, weightText } from './words.ts';

@@ -5,7 +5,7 @@
   import { CARRY_LIMIT_KG, CARRY_WORDS } from '@haversack/core/kit/carry';
   import { SEAL_LADDER, SEAL_WORDS } from '@haversack/core/sealing/sealing';
   import { fixed, massText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { listedName, partsOfKind } from '$lib/parts/parts-of-kind.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';

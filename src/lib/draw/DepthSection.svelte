@@ -5,7 +5,7 @@
   import { depthSection } from '@haversack/core/panel/depth-section';
   import { holeSizeMm } from '@haversack/core/panel/spacing';
   import { lengthText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   /** A cut through one port: cap, flange, wall, body, wire bend, gap and what stands behind. */
   let { plan, fit }: { plan: PortPlan; fit: CaseFit } = $props();

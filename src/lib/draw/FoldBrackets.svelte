@@ -1,6 +1,6 @@
 <script lang="ts">
   import { lengthText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import type { FoldOutLayout } from '@haversack/core/draw/fold-out';
 
   /** Feet of what is screwed or stuck onto the outside. */

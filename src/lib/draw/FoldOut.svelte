@@ -7,7 +7,7 @@
   import type { PanelPlan, PortPlan } from '@haversack/core/panel/panel';
   import { snapPort, type Guide } from '@haversack/core/panel/snap';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { FACE_NAMES, FoldOutLayout } from '@haversack/core/draw/fold-out';
   import { foldLabels, type Hint } from '@haversack/core/draw/fold-labels';
   import LabelsLayer from './LabelsLayer.svelte';

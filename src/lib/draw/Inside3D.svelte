@@ -8,7 +8,7 @@
   import Download from '@lucide/svelte/icons/download';
   import { onMount } from 'svelte';
   import { keyAction } from '$lib/client/keys.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { saveBlob } from '$lib/client/save-file.ts';
   import LabelsLayer from './LabelsLayer.svelte';
   import { pictureOf } from './picture.ts';

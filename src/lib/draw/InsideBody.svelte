@@ -4,7 +4,7 @@
   import { worstOf } from '@haversack/core/findings/at';
   import type { Placed } from '@haversack/core/case/space';
   import { lengthText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { putBody, turnBody } from '$lib/case/place-body.ts';
   import { tick } from 'svelte';
   import { AT, VIEW_AXES, type View } from '@haversack/core/draw/inside-axes';
@@ -31,7 +31,7 @@
   );
   let group: SVGGElement;
   /** Drawing order may change with a move; the keys stay with the body. */
-  const stay = () => void tick().then(() => group.focus());
+  const stay = () => open.onceShown(() => void tick().then(() => group.focus()));
   let from: { x: number; y: number; a: number; b: number; moved: boolean } | undefined;
   const GRID_MM = 1;
 

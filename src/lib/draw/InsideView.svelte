@@ -6,7 +6,7 @@
   import type { PanelPlan } from '@haversack/core/panel/panel';
   import { lengthText } from '@haversack/core/quantity/format';
   import type { Snippet } from 'svelte';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { insideLabels } from '@haversack/core/draw/inside-labels';
   import LabelsLayer from './LabelsLayer.svelte';
   import InsideBody from './InsideBody.svelte';

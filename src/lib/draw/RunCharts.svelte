@@ -2,7 +2,7 @@
   import { runCurves } from '@haversack/core/outing/curves';
   import type { Outing } from '@haversack/core/outing/outing';
   import { ampsText, clockText, fixed } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Chart from './Chart.svelte';
   import { colour, label } from './chart-style.ts';
   import { tickHours, type TimeAxis } from './time-axis.ts';

@@ -10,7 +10,7 @@
   import { SUPPLY_WORDS } from '@haversack/core/demand/edit-draw';
   import { riseAndSet, type Light } from '@haversack/core/sun/sun';
   import { draggedBar, keptBar, SNAP_H, snapH, steppedBar, type Grip } from '@haversack/core/timeline/drag-bar';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { hourAt, pxAt, tickHours, type TimeAxis } from './time-axis.ts';
 
   type Props = { axis: TimeAxis; width: number; light: { fromH: number; toH: number; light: Light }[] };

@@ -4,7 +4,7 @@
   import type { FitBody } from '@haversack/core/case/fit';
   import type { Turn } from '@haversack/core/box/schema';
   import { lengthText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { putBody, turnBody, type Place } from '$lib/case/place-body.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
 

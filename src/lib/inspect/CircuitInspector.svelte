@@ -7,7 +7,7 @@
   import { ampsText, fixed, lengthText, runText } from '@haversack/core/quantity/format';
   import { wireSizeText } from '@haversack/core/quantity/wire-size';
   import { spanOf, spanText } from '@haversack/core/unknown/span';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';

@@ -6,7 +6,7 @@
   import { ampsText, fixed } from '@haversack/core/quantity/format';
   import { converterFor, railLoadW } from '@haversack/core/wiring/rails';
   import type { CircuitPlan } from '@haversack/core/wiring/types';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import PartSelect from '$lib/ui/PartSelect.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';

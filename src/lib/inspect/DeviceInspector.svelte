@@ -7,7 +7,7 @@
   import { ownDevicePart } from '@haversack/core/demand/own-device';
   import { request } from '$lib/client/api.ts';
   import { keepText } from '$lib/client/field-drafts.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import DeviceAlone from './device/DeviceAlone.svelte';
   import DeviceBars from './device/DeviceBars.svelte';

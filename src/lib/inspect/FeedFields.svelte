@@ -8,7 +8,7 @@
   import { FUSE_FAMILIES } from '@haversack/core/catalogue/part';
   import { ampsText, fixed, lengthText } from '@haversack/core/quantity/format';
   import { fuseOf } from '@haversack/core/wiring/main-path';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
   import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
   import PartSelect from '$lib/ui/PartSelect.svelte';

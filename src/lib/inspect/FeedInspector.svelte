@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Feed } from '@haversack/core/box/schema';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import FeedFields from './FeedFields.svelte';
 
   /** One feed behind the main one. */

@@ -3,7 +3,7 @@
   import { addFeedEdits } from '@haversack/core/box/feed-edits';
   import { ampsText } from '@haversack/core/quantity/format';
   import { addSharedVoltage } from '$lib/client/shared-voltage.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   /** Feeds behind the main one: breakers by role, groups behind one switch, a second box. */
   const open = useBox();

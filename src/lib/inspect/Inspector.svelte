@@ -3,7 +3,7 @@
   import { isOf } from '@haversack/core/findings/at';
   import { allWorkings } from '@haversack/core/workings';
   import { ownBits } from '$lib/client/own-bits.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { STAGES } from '$lib/client/stages.ts';
   import CauseCard from '$lib/ui/CauseCard.svelte';
   import { byCause } from '@haversack/core/findings/causes';

@@ -2,7 +2,7 @@
   import { choiceOf, fromChoice } from '@haversack/core/box/attr';
   import type { Circuit, Feed } from '@haversack/core/box/schema';
   import { INSULATION_CLASSES, insulationOf } from '@haversack/core/wiring/conductor';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';
   import WireField from './WireField.svelte';

@@ -4,7 +4,7 @@
   import { mainFeed } from '@haversack/core/box/feeds';
   import { INSULATION_CLASSES, insulationOf } from '@haversack/core/wiring/conductor';
   import { ampsText, fixed } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import PartSelect from '$lib/ui/PartSelect.svelte';
   import AttrQuantity from '$lib/ui/AttrQuantity.svelte';

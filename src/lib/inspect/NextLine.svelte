@@ -1,7 +1,6 @@
 <script lang="ts">
   import { resolve } from '$app/paths';
-  import { useLead } from '$lib/client/lead.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox, useLead } from '$lib/client/use-box.ts';
   import LeadButton from '$lib/shell/LeadButton.svelte';
   import SoundButton from '$lib/shell/SoundButton.svelte';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { durationText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Figure from '$lib/ui/Figure.svelte';
 
   let { stage }: { stage: string } = $props();

@@ -2,7 +2,7 @@
   import type { Attr } from '@haversack/core/box/attr';
   import type { Origin } from '@haversack/core/box/schema';
   import { originChoices, originKey } from '@haversack/core/wiring/origins';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import SelectRow from '$lib/ui/SelectRow.svelte';
 
   /** Where a feed, a circuit or a charge source takes its positive. */

@@ -20,7 +20,7 @@
   import { inchFraction } from '@haversack/core/quantity/length';
   import { fixed, lengthText } from '@haversack/core/quantity/format';
   import { keepText } from '$lib/client/field-drafts.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';

@@ -2,7 +2,7 @@
   import { AWG_SIZES, MM2_SIZES } from '@haversack/core/wiring/conductor';
   import { wireSizeText, type WireSize } from '@haversack/core/quantity/wire-size';
   import X from '@lucide/svelte/icons/x';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   /** Wire that lies at home: automatic sizes take it first where it holds. */
   const open = useBox();

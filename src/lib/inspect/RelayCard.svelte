@@ -6,7 +6,7 @@
   import { relayTag } from '@haversack/core/wiring/net-main';
   import { freeId } from '@haversack/core/box/lookup';
   import { fixed } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';

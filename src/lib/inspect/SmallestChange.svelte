@@ -1,7 +1,7 @@
 <script lang="ts">
   import { smallestChange, troubles } from '@haversack/core/wiring/smallest-change';
   import type { CircuitPlan } from '@haversack/core/wiring/types';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Mark from '$lib/ui/Mark.svelte';
 
   /** What does not hold at a circuit, and the least that has to change so that it does: looked for when asked. */

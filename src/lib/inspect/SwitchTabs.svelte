@@ -2,7 +2,7 @@
   import { findTabs, tabsOf, type TabReadings } from '@haversack/core/wiring/tabs';
   import { TAB_ORDERS, type TabOrder } from '@haversack/core/catalogue/part';
   import type { PortPlan } from '@haversack/core/panel/panel';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';
 

@@ -1,8 +1,7 @@
 <script lang="ts">
   import type { Alternative } from '@haversack/core/advise/alternatives';
   import type { KitLine } from '@haversack/core/kit/kit';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
   import Dialog from '$lib/ui/Dialog.svelte';
   import Mark from '$lib/ui/Mark.svelte';
 

@@ -4,8 +4,7 @@
   import { cuttingFor, type Cutting } from '@haversack/core/kit/cutting';
   import { lengthText, runText } from '@haversack/core/quantity/format';
   import { request } from '$lib/client/api.ts';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
   import { useShopping } from '$lib/client/shopping.svelte.ts';
   import FoamSheet from './FoamSheet.svelte';
 

@@ -8,7 +8,7 @@
   import Trash from '@lucide/svelte/icons/trash-2';
   import Upload from '@lucide/svelte/icons/upload';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { saveCsv } from '$lib/client/save-file.ts';
   import { useShopping } from '$lib/client/shopping.svelte.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';

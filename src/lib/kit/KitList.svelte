@@ -4,7 +4,7 @@
   import { holdsUp, standings } from '@haversack/core/kit/buy/orders';
   import { fixed, trimNumber } from '@haversack/core/quantity/format';
   import { resolve } from '$app/paths';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { useShopping } from '$lib/client/shopping.svelte.ts';
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';

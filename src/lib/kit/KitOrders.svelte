@@ -15,8 +15,7 @@
   import { fixed, trimNumber } from '@haversack/core/quantity/format';
   import Store from '@lucide/svelte/icons/store';
   import Trash from '@lucide/svelte/icons/trash-2';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
   import { useShopping } from '$lib/client/shopping.svelte.ts';
   import { today } from '$lib/client/today.ts';
   import Mark from '$lib/ui/Mark.svelte';

@@ -9,7 +9,7 @@
   import { quantityText } from '@haversack/core/quantity/parse';
   import Plus from '@lucide/svelte/icons/plus';
   import Trash from '@lucide/svelte/icons/trash-2';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
 
   /** Build or buy, this or that: what was offered against the kit, by one measure. */

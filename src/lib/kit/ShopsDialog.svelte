@@ -3,7 +3,7 @@
   import { fixed, trimNumber } from '@haversack/core/quantity/format';
   import Plus from '@lucide/svelte/icons/plus';
   import Trash from '@lucide/svelte/icons/trash-2';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { useShopping } from '$lib/client/shopping.svelte.ts';
   import Dialog from '$lib/ui/Dialog.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';

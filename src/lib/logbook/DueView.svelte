@@ -9,7 +9,7 @@
   import { onMount } from 'svelte';
   import { resolve } from '$app/paths';
   import { request } from '$lib/client/api.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { useLogbook } from '$lib/client/logbook.svelte.ts';
   import { today } from '$lib/client/today.ts';
   import { showView } from '$lib/client/views.ts';

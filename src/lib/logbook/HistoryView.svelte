@@ -10,7 +10,7 @@
   import { page } from '$app/state';
   import { request } from '$lib/client/api.ts';
   import { inPieces } from '$lib/client/in-pieces.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { useLogbook } from '$lib/client/logbook.svelte.ts';
   import { showView } from '$lib/client/views.ts';
   import Dialog from '$lib/ui/Dialog.svelte';

@@ -16,7 +16,7 @@
   import { proxy, wrap, type Remote } from 'comlink';
   import papa from 'papaparse';
   import { request } from '$lib/client/api.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Dialog from '$lib/ui/Dialog.svelte';
   import SeriesWorker from '../../workers/series.worker.ts?worker';
   import type { ImportProgress, SeriesApi } from '../../workers/series.worker.ts';

@@ -7,7 +7,7 @@
   import { learntNote, lessonSay, parameterText, rangeText } from '@haversack/core/logbook/say';
   import { durationText, fixed } from '@haversack/core/quantity/format';
   import { onMount } from 'svelte';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { useLogbook } from '$lib/client/logbook.svelte.ts';
   import Chart from '$lib/draw/Chart.svelte';
   import { learntHere } from './learnt.ts';

@@ -17,7 +17,7 @@
   import type { Point } from '@haversack/core/series/thin';
   import { request } from '$lib/client/api.ts';
   import type { SeriesHead } from '$lib/server/series.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   /** How full it is, how long it lasts, and whether one may stay: from the meter, or from what is typed. */
   let { reading }: { reading: MeterReading | undefined } = $props();

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { SURPRISING } from '@haversack/core/logbook/estimate/estimate';
   import { lessonSay, parameterText } from '@haversack/core/logbook/say';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { useLogbook } from '$lib/client/logbook.svelte.ts';
   import { learntHere } from './learnt.ts';
 

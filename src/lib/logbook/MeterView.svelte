@@ -6,7 +6,7 @@
   import Unplug from '@lucide/svelte/icons/unplug';
   import { onMount } from 'svelte';
   import { Meter } from '$lib/client/meter.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { useLogbook } from '$lib/client/logbook.svelte.ts';
   import { dayHere, today } from '$lib/client/today.ts';
   import { showView } from '$lib/client/views.ts';

@@ -2,7 +2,7 @@
   import type { EntryOf } from '@haversack/core/logbook/record';
   import { parseQuantity } from '@haversack/core/quantity/parse';
   import { trimNumber } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   /** What did not run as planned: device by device, as planned, not at all, or so many hours. */
   let { ran = $bindable(), onchange }: { ran: EntryOf<'outing'>['ran']; onchange?: (() => void) | undefined } =

@@ -2,7 +2,7 @@
   import { formFields, readForm, type FormField } from '@haversack/core/logbook/form';
   import { plannedFor } from '@haversack/core/logbook/planned';
   import type { EntryOf, LogEntry, LogKind } from '@haversack/core/logbook/record';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { useLogbook } from '$lib/client/logbook.svelte.ts';
   import RanRows from './RanRows.svelte';
 

@@ -9,7 +9,7 @@
   import { page } from '$app/state';
   import { request } from '$lib/client/api.ts';
   import { KeptText } from '$lib/client/field-drafts.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { useLogbook } from '$lib/client/logbook.svelte.ts';
   import { today } from '$lib/client/today.ts';
   import LessonCard from './LessonCard.svelte';

@@ -5,7 +5,7 @@
   import Upload from '@lucide/svelte/icons/upload';
   import { resolve } from '$app/paths';
   import { request } from '$lib/client/api.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { useLogbook } from '$lib/client/logbook.svelte.ts';
   import type { SeriesHead } from '$lib/server/series.ts';
   import Dialog from '$lib/ui/Dialog.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { ampsText, fixed } from '@haversack/core/quantity/format';
   import { stretchText } from '@haversack/core/timeline/bars';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   /** The outing as a list with its times, for a screen too narrow for a time line: each device opens with a press. */
   const open = useBox();

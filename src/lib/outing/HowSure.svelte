@@ -1,8 +1,7 @@
 <script lang="ts">
   import { sureText } from '@haversack/core/verdict';
   import { durationText, fixed } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
 
   const open = useBox();
   const heavy = useHeavy();

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { SeasonPlan } from '@haversack/core/season/season';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Chart from '$lib/draw/Chart.svelte';
   import { colour, gridOf, label, lineOf, valueAxis } from '$lib/draw/chart-style.ts';
 

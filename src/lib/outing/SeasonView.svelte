@@ -5,8 +5,7 @@
   import { usualMonthC } from '@haversack/core/season/season';
   import type { Season } from '@haversack/core/box/schema';
   import { durationText, fixed, temperatureText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
   import { today } from '$lib/client/today.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import SeasonChart from './SeasonChart.svelte';

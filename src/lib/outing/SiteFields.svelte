@@ -1,6 +1,6 @@
 <script lang="ts">
   import { fixed, temperatureText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
 
   /** Place and day: dark and daylight, warmth through the day, sun for a panel. */

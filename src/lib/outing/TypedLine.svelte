@@ -2,7 +2,7 @@
   import { typedLine, TYPED_LINE_EXAMPLES, type TypedLine } from '@haversack/core/timeline/typed-line';
   import CornerDownLeft from '@lucide/svelte/icons/corner-down-left';
   import { KeptText } from '$lib/client/field-drafts.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   const open = useBox();
   const line = new KeptText(open.drafts, () => 'outing|typed line');

@@ -1,8 +1,7 @@
 <script lang="ts">
   import { sureText } from '@haversack/core/verdict';
   import { durationText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
   import { untrack } from 'svelte';
 
   const open = useBox();

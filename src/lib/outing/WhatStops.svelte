@@ -2,7 +2,7 @@
   import { eventLines } from '@haversack/core/outing/event-lines';
   import type { Outing } from '@haversack/core/outing/outing';
   import { clockText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   let { outing }: { outing: Outing } = $props();
   const open = useBox();

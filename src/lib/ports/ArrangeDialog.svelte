@@ -2,7 +2,7 @@
   import { caseFit } from '@haversack/core/case/fit';
   import { arrangePorts } from '@haversack/core/panel/arrange';
   import { lengthText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Dialog from '$lib/ui/Dialog.svelte';
   import Mark from '$lib/ui/Mark.svelte';
 

@@ -2,7 +2,7 @@
   import { FAMILY, USUAL_SETS, type BitFamily, type BitSet } from '@haversack/core/drill/bits';
   import { readSizes } from '@haversack/core/drill/read-sizes';
   import { request } from '$lib/client/api.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Dialog from '$lib/ui/Dialog.svelte';
   import Trash from '@lucide/svelte/icons/trash-2';
 

@@ -6,7 +6,7 @@
   import { fixed, lengthText } from '@haversack/core/quantity/format';
   import Plus from '@lucide/svelte/icons/plus';
   import { keepText } from '$lib/client/field-drafts.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import FoldOut from '$lib/draw/FoldOut.svelte';
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';

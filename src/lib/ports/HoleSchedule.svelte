@@ -7,7 +7,7 @@
   import Printer from '@lucide/svelte/icons/printer';
   import { resolve } from '$app/paths';
   import { ownBits } from '$lib/client/own-bits.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Mark from '$lib/ui/Mark.svelte';
   import BitsDialog from './BitsDialog.svelte';
 

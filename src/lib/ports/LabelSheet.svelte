@@ -6,7 +6,7 @@
   import Download from '@lucide/svelte/icons/download';
   import Printer from '@lucide/svelte/icons/printer';
   import { resolve } from '$app/paths';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   /** Labels for the ports at true scale, and the card of switch positions for inside the lid. */
   const open = useBox();

@@ -3,7 +3,7 @@
   import { aligned, copiedTo, distributed, mirrored, type Align } from '@haversack/core/panel/line-up';
   import type { PortPlan } from '@haversack/core/panel/panel';
   import type { Edit } from '@haversack/core/box/edits';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   /** Lines up, spaces, mirrors or copies the chosen ports; the first one chosen stays. */
   let { chosen }: { chosen: PortPlan } = $props();

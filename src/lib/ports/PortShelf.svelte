@@ -6,7 +6,7 @@
   import { holeText } from '@haversack/core/panel/panel';
   import { PLACE_FACES } from '@haversack/core/panel/place-port';
   import { lengthText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Mark from '$lib/ui/Mark.svelte';
 
   /** Parts to put on a face, what suits first: pressed they find their own place, dragged they stay where they are let go. */

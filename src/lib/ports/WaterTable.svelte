@@ -2,7 +2,7 @@
   import { reaches, SEAL_LADDER, SEAL_WORDS, sealWord, type SealItem } from '@haversack/core/sealing/sealing';
   import type { SealMark } from '@haversack/core/catalogue/part';
   import { lengthText } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Mark from '$lib/ui/Mark.svelte';
 
   /** Every penetration: its seal as used, capped and open against what the outing wants; where its water goes. */

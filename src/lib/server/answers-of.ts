@@ -1,6 +1,8 @@
 import { boxSchema, type Box } from '@haversack/core/box/schema';
 import type { Catalogue } from '@haversack/core/catalogue/part';
 import { evaluate } from '@haversack/core/evaluate';
+import { seasonPlan } from '@haversack/core/season/season';
+import { withSeason } from '@haversack/core/season/season-answer';
 import type { VerdictState } from '@haversack/core/verdict';
 import { desc, eq } from 'drizzle-orm';
 import { boxes, revisions } from './db/schema.ts';
@@ -31,7 +33,10 @@ function workedOut(db: Db, row: typeof boxes.$inferSelect, catalogue: Catalogue)
   let document: Box | undefined;
   try {
     document = readDocument(row.document);
-    const verdicts = evaluate(document, catalogue).verdicts.map((v) => ({
+    const plan = evaluate(document, catalogue);
+    // a box that is left alone is judged by its season here, too
+    const answers = withSeason(plan.verdicts, document.season ? seasonPlan(document, plan) : undefined);
+    const verdicts = answers.map((v) => ({
       id: v.id,
       name: v.name,
       state: v.state,

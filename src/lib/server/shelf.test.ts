@@ -2,6 +2,7 @@ import type { Part } from '@haversack/core/catalogue/part';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { canalNightBankBox, saltmarshHideBox } from '@haversack/core/demo/boxes';
 import { evaluate } from '@haversack/core/evaluate';
+import { seasonPlan } from '@haversack/core/season/season';
 import { eq } from 'drizzle-orm';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -12,7 +13,7 @@ import { createBox, deleteBox, saveBox, setArchived } from './boxes.ts';
 import { openDatabase, type Db } from './db/open.ts';
 import { answers, boxes } from './db/schema.ts';
 import { deleteOwnPart, saveOwnPart } from './parts.ts';
-import { boxCount, keepAnswers, listBoxes } from './shelf.ts';
+import { boxCount, keepAnswers, keptVerdicts, listBoxes } from './shelf.ts';
 import { shelfNow } from './testing/shelf-now.ts';
 
 let folder: string;
@@ -40,6 +41,43 @@ describe('the shelf', () => {
     expect(rowOf(id)).toMatchObject({ pending: false, notes: 'for the long nights', unreadable: null });
     expect(rowOf(id).verdicts.map((v) => [v.id, v.state])).toEqual(plan.verdicts.map((v) => [v.id, v.state]));
     expect(rowOf(id).verdicts.every((v) => v.text !== '')).toBe(true);
+  });
+
+  test('a box that is left alone is judged by its season, as on its own page', () => {
+    const season = {
+      startDay: '2026-10-01',
+      dayCount: 60,
+      monthC: Array.from({ length: 12 }, () => 8),
+      swingK: 4,
+      boxOn: true,
+      useSun: false,
+      visitEveryDays: null,
+      visit: 'charge' as const
+    };
+    const box = { ...saltmarshHideBox(), season };
+    const { id } = createBox(db, box, 1);
+    shelfNow(db);
+    const lasts = rowOf(id).verdicts.find((v) => v.id === 'lasts')!;
+    const dies = seasonPlan(box, evaluate(box, STARTER_CATALOGUE)).diesOnDay!;
+    expect(dies).toBeGreaterThan(0);
+    expect(lasts).toMatchObject({ text: `dies on day ${Math.floor(dies) + 1}` });
+    expect(lasts.state).not.toBe('holds');
+  });
+
+  test('one box tells what was kept of it only while that is of it as it stands', () => {
+    const box = canalNightBankBox();
+    const { id } = createBox(db, box, 1);
+    expect(keptVerdicts(db, id, 'this')).toEqual([]);
+    shelfNow(db);
+    expect(keptVerdicts(db, id, 'this')).toEqual(rowOf(id).verdicts);
+    expect(keptVerdicts(db, id, 'this')).toHaveLength(5);
+    expect(keptVerdicts(db, id, 'newer')).toEqual([]);
+    saveOwnPart(db, { ...STARTER_CATALOGUE[0]!, id: 'own-1', origin: 'own', name: 'Mine' } as Part, 1);
+    expect(keptVerdicts(db, id, 'this')).toEqual([]);
+    shelfNow(db);
+    saveBox(db, id, { ...box, bank: { ...box.bank, partId: null } }, 1, 2);
+    expect(keptVerdicts(db, id, 'this')).toEqual([]);
+    expect(keptVerdicts(db, 'nobody', 'this')).toEqual([]);
   });
 
   test('answers of an older revision are not shown: they would be false comfort', () => {

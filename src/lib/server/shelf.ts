@@ -47,7 +47,8 @@ export function shelfText(db: Db, program: string): ShelfText {
     .orderBy(desc(boxes.updatedMs))
     .all()
     .map(({ bytes, of, ofBytes, program: by, own: with_, answers, ...head }) => {
-      if (answers !== null && of === head.revision && ofBytes === bytes && by === program && with_ === own)
+      const stamp = { revision: head.revision, bytes, of, ofBytes, program: by, own: with_ };
+      if (answers !== null && areOf(stamp, program, own))
         return joined(JSON.stringify({ ...head, pending: false }), answers);
       pending.push(head.id);
       // what was true of an older state would be false comfort: only its notes stay
@@ -56,6 +57,38 @@ export function shelfText(db: Db, program: string): ShelfText {
     });
   return { text: `{"boxes":[${rows.join(',')}]}`, pending };
 }
+
+/** The five answers of one box as they were kept; none when they are of another state of it. Nothing is worked out here. */
+export function keptVerdicts(db: Db, id: string, program: string): Answers['verdicts'] {
+  const row = db
+    .select({
+      revision: boxes.revision,
+      bytes: sql<number>`octet_length(${boxes.document})`,
+      of: kept.revision,
+      ofBytes: kept.bytes,
+      program: kept.program,
+      own: kept.own,
+      answers: kept.answers
+    })
+    .from(boxes)
+    .innerJoin(kept, eq(kept.boxId, boxes.id))
+    .where(eq(boxes.id, id))
+    .get();
+  return row && areOf(row, program, ownPartsMark(db)) ? (JSON.parse(row.answers) as Answers).verdicts : [];
+}
+
+type KeptOf = {
+  revision: number;
+  bytes: number;
+  of: number | null;
+  ofBytes: number | null;
+  program: string | null;
+  own: string | null;
+};
+
+/** Whether kept answers are of the box as it stands, with the parts as they stand, by this program. */
+const areOf = (row: KeptOf, program: string, own: string): boolean =>
+  row.of === row.revision && row.ofBytes === row.bytes && row.program === program && row.own === own;
 
 /** Two objects as texts, neither of them empty, as the text of one. */
 const joined = (one: string, other: string): string => `${one.slice(0, -1)},${other.slice(1)}`;

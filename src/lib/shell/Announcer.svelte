@@ -1,9 +1,8 @@
 <script lang="ts">
   import { answerChanges } from '@haversack/core/answer-changes';
   import { untrack } from 'svelte';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
   import { shownVerdicts } from '$lib/client/lead.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
 
   /** Says once, politely, what a change did to the five answers, and what was done or undone. What is the same is not said. */
   const open = useBox();

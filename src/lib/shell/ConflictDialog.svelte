@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   const open = useBox();
   let problem = $state('');

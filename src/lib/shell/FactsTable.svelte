@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { SoundFacts } from '@haversack/core/remedy/sound';
   import { fixed } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { hoursText, weightText } from '$lib/design/words.ts';
 
   /** A box before and after some changes: what stands against it, what it costs, weighs and lasts. */

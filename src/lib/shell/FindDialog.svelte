@@ -5,7 +5,8 @@
   import type { Command as Doable } from '$lib/client/commands.ts';
   import { fieldsHere, goInto, viewTargets } from '$lib/client/find-list.ts';
   import { KNOWN_FIELDS } from '$lib/client/known-fields.ts';
-  import { useBox, type Selection } from '$lib/client/open-box.svelte.ts';
+  import type { Selection } from '$lib/client/open-box-state.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { STAGES } from '$lib/client/stages.ts';
   import { STAGE_NAMES } from '@haversack/core/stage-names';
   import Dialog from '$lib/ui/Dialog.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { useLead } from '$lib/client/lead.svelte.ts';
+  import { useLead } from '$lib/client/use-box.ts';
 
   /** The leading action: what is next, one press. */
   const leading = useLead();

@@ -1,6 +1,5 @@
 <script lang="ts">
-  import { useLead } from '$lib/client/lead.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox, useLead } from '$lib/client/use-box.ts';
   import LeadButton from './LeadButton.svelte';
   import Mark from '$lib/ui/Mark.svelte';
 

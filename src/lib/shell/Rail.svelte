@@ -2,7 +2,7 @@
   import { resolve } from '$app/paths';
   import { stageStates } from '@haversack/core/stage-states';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { STAGES } from '$lib/client/stages.ts';
   import Mark from '$lib/ui/Mark.svelte';
   import StageIcon from '$lib/ui/StageIcon.svelte';

@@ -1,7 +1,6 @@
 <script lang="ts">
   import { stands } from '@haversack/core/remedy/attempt';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
 
   /** Opens the search for a sound box; there only while something stands against it. */
   const open = useBox();

@@ -2,8 +2,7 @@
   import type { Goal, SoundFacts } from '@haversack/core/remedy/sound';
   import { stands } from '@haversack/core/remedy/attempt';
   import { untrack } from 'svelte';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
   import Dialog from '$lib/ui/Dialog.svelte';
   import FactsTable from './FactsTable.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';

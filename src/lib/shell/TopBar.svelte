@@ -10,7 +10,7 @@
   import Sun from '@lucide/svelte/icons/sun';
   import Undo from '@lucide/svelte/icons/undo-2';
   import { printBuildSheet } from '$lib/client/doing.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { reach } from '$lib/client/reach.svelte.ts';
   import { theme } from '$lib/client/theme.svelte.ts';
   import BoxSettings from './BoxSettings.svelte';

@@ -1,9 +1,8 @@
 <script lang="ts">
   import type { VerdictAnswer } from '@haversack/core/verdict';
   import { untrack } from 'svelte';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
   import { shownVerdicts } from '$lib/client/lead.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
   import SoundButton from './SoundButton.svelte';
   import CauseCard from '$lib/ui/CauseCard.svelte';
   import { byCause } from '@haversack/core/findings/causes';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   /** A figure that opens its working when pressed. */
   type Props = { value: string; unit?: string; working?: { id: string } | undefined; strong?: boolean };

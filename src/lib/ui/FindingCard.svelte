@@ -2,9 +2,8 @@
   import { add } from '@haversack/core/box/edit';
   import type { Finding } from '@haversack/core/findings/rule';
   import { untrack, type Snippet } from 'svelte';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
   import { KeptText } from '$lib/client/field-drafts.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
   import Mark from './Mark.svelte';
   import { withOwnDays } from '$lib/ui/days.ts';
 

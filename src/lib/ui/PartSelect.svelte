@@ -1,7 +1,7 @@
 <script lang="ts">
   import { set } from '@haversack/core/box/edit';
   import type { Part, PartKind } from '@haversack/core/catalogue/part';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { ownCopy } from '$lib/parts/own-copy.ts';
   import { listedName } from '$lib/parts/parts-of-kind.ts';
 

@@ -1,7 +1,7 @@
 <script lang="ts" generics="T extends { part: Part; suits: boolean; say: string }">
   import { columnsOf } from '@haversack/core/advise/part-columns';
   import type { Part, PartKind } from '@haversack/core/catalogue/part';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { scrolls } from '$lib/ui/scrolls.ts';
   import Mark from './Mark.svelte';
 

@@ -4,7 +4,7 @@
   import { parseQuantity, quantityText, type Parsed, type ParseOptions } from '@haversack/core/quantity/parse';
   import type { QuantityKind } from '@haversack/core/quantity/units';
   import { page } from '$app/state';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   type Props = {
     /** What it is, for the eye when shown beside it and for readers always. */
@@ -53,6 +53,8 @@
   const field = $derived(`${page.url.pathname.split('/')[3] ?? ''}|${selected}|${at}|${label}`);
   const draft = $derived(drafts.get(field));
   const typed = $derived(draft?.text);
+  /** What was taken, until the box is shown with it: the old value is not seen once more in between. */
+  let taken = $state<string>();
   const problem = $derived(draft?.tried ? problemOf(draft.text) : undefined);
 
   const read = (raw: string): Parsed => (kind === 'clock' ? parseClockH(raw) : parseQuantity(raw, kind, options));
@@ -70,8 +72,10 @@
     const entered = typed.trim();
     if (entered === text) return drafts.clear(field);
     if (entered === '' && onempty) {
+      taken = '';
       drafts.clear(field);
-      return onempty();
+      onempty();
+      return open.onceShown(() => (taken = undefined));
     }
     if (problemOf(typed)) return drafts.set(field, { text: typed, tried: true });
     const parsed = read(typed);
@@ -79,8 +83,10 @@
   }
 
   function accept(value: number): void {
+    taken = typed;
     drafts.clear(field);
     onvalue(value);
+    open.onceShown(() => (taken = undefined));
   }
 
   function keys(event: KeyboardEvent): void {
@@ -102,7 +108,7 @@
       class="in n"
       class:bad={problem}
       style:width="{width}px"
-      value={typed ?? text}
+      value={typed ?? taken ?? text}
       {disabled}
       autocomplete="off"
       inputmode={kind === 'clock' || kind === 'duration' ? undefined : 'decimal'}

@@ -1,6 +1,6 @@
 <script lang="ts" generics="V extends string">
   import { showView } from '$lib/client/views.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   /** The views of a stage side by side. */
   let {

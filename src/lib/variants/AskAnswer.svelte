@@ -2,7 +2,7 @@
   import { resolve } from '$app/paths';
   import type { Edit } from '@haversack/core/box/edits';
   import type { Adapted } from '@haversack/core/design/adapt';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import FactsTable from '$lib/shell/FactsTable.svelte';
 
   /** What must change for what was asked: single changes, and where they leave something a design anew. */

@@ -3,7 +3,7 @@
   import type { Ask } from '@haversack/core/design/adapt';
   import { packsText } from '@haversack/core/design/words';
   import { durationText, fixed } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { listedName, partsOfKind } from '$lib/parts/parts-of-kind.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';

@@ -2,7 +2,7 @@
   import type { Box } from '@haversack/core/box/schema';
   import { onMount } from 'svelte';
   import { done, request } from '$lib/client/api.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import type { Told } from '$lib/server/revisions.ts';
   import SideBySide from './SideBySide.svelte';
 

@@ -4,8 +4,7 @@
   import type { Box } from '@haversack/core/box/schema';
   import type { Adapted, Ask } from '@haversack/core/design/adapt';
   import type { SoundProgress } from '@haversack/core/remedy/sound';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
   import type { Variants } from '$lib/client/variants.svelte.ts';
   import Dialog from '$lib/ui/Dialog.svelte';
   import AskAnswer from './AskAnswer.svelte';

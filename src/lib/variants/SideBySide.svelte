@@ -8,7 +8,7 @@
   import { hoursText, priceText, weightText } from '$lib/design/words.ts';
   import BoxSketch from '$lib/draw/BoxSketch.svelte';
   import Mark from '$lib/ui/Mark.svelte';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import type { Snippet } from 'svelte';
 
   /** Documents of one box side by side: drawn at one scale, their answers and figures, and everything in which they differ. */

@@ -4,7 +4,7 @@
   import type { Difference } from '@haversack/core/variant/differences';
   import { differenceText } from '@haversack/core/variant/differences';
   import { nameOf, type KeptVariant, type Variants } from '$lib/client/variants.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import AskDialog from '$lib/ui/AskDialog.svelte';
   import Dialog from '$lib/ui/Dialog.svelte';
   import SideBySide from './SideBySide.svelte';

@@ -16,7 +16,7 @@
   import X from '@lucide/svelte/icons/x';
   import { resolve } from '$app/paths';
   import { isWide, spanOf } from '@haversack/core/unknown/span';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import CircuitDrawing from './CircuitDrawing.svelte';
   import LeadLegend from './LeadLegend.svelte';
   import { failingParts, leadColours } from './drawn.ts';

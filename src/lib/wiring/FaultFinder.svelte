@@ -9,7 +9,7 @@
   import { useLogbook } from '$lib/client/logbook.svelte.ts';
   import { today } from '$lib/client/today.ts';
   import AskAlong from './AskAlong.svelte';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   /** From what the person sees to the culprit: each measurement halves what is left. */
   const open = useBox();

@@ -7,7 +7,7 @@
   import { thrownOn } from '@haversack/core/trials/pushes';
   import { ampsText, fixed } from '@haversack/core/quantity/format';
   import { SvelteSet } from 'svelte/reactivity';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Mark from '$lib/ui/Mark.svelte';
   import { scrolls } from '$lib/ui/scrolls.ts';
   import CircuitDrawing from './CircuitDrawing.svelte';

@@ -3,7 +3,7 @@
   import { ampsText, lengthText } from '@haversack/core/quantity/format';
   import Printer from '@lucide/svelte/icons/printer';
   import { pathMark } from '@haversack/core/wiring/path-mark';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Mark from '$lib/ui/Mark.svelte';
   import { ownDay } from '$lib/ui/days.ts';
 

@@ -2,7 +2,7 @@
   import { polarityRows } from '@haversack/core/panel/polarity';
   import { railVolts } from '@haversack/core/wiring/rails';
   import Printer from '@lucide/svelte/icons/printer';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Mark from '$lib/ui/Mark.svelte';
 
   /** What could be plugged in wrongly, and what bare metal there is. */

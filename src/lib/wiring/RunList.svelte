@@ -4,7 +4,7 @@
   import Printer from '@lucide/svelte/icons/printer';
   import { resolve } from '$app/paths';
   import QuantityField from '$lib/ui/QuantityField.svelte';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   /** Leads to cut and crimp, with terminals and sleeves counted. */
   const open = useBox();

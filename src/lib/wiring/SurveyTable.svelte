@@ -3,8 +3,7 @@
   import type { ShortTrial } from '@haversack/core/trials/survey';
   import { secondsText } from '@haversack/core/trials/outcome';
   import { fixed } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
   import Mark from '$lib/ui/Mark.svelte';
 
   /** Every place shorted in turn, with the battery at its weakest and at its strongest. */

@@ -6,7 +6,7 @@
   import { chargingTogether, joinedPack } from '@haversack/core/trials/scenarios';
   import { trial } from '@haversack/core/trials/trial';
   import { fixed } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import Mark from '$lib/ui/Mark.svelte';
 
   /** One thing goes wrong: what happens, and what the meters would show. Nothing is changed in the design. */

@@ -8,7 +8,7 @@
   import { TrialCircuit } from '@haversack/core/trials/circuit';
   import { follow } from '@haversack/core/trials/facts';
   import { benchSource } from '@haversack/core/trials/setting';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import FoldFaces from '$lib/draw/FoldFaces.svelte';
   import InsideView from '$lib/draw/InsideView.svelte';
   import { scrolls } from '$lib/ui/scrolls.ts';

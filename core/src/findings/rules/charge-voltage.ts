@@ -1,34 +1,64 @@
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { AUTO } from '../../box/attr.ts';
-import { BATTERY_PLACE, rule, set } from '../rule.ts';
+import { chargeSources } from '../../judge/charge-sources.ts';
+import { BATTERY_PLACE, rule, set, type Draft, type Facts } from '../rule.ts';
+import type { Edit } from '../../box/edits.ts';
 
 /** Chargers are set no closer. @source electrical reference 11 */
 const TOLERANCE_V = 0.3;
 /** So far below the full voltage a battery still fills most of the way. @source rule of thumb: 13.8 V fills iron phosphate to about 95 % */
 const MOSTLY_V = 0.9;
 
-/** A charger made for another chemistry. */
+/** A voltage that somebody read off a charger, of one that does charge this bank. */
+type Read = { id: string; name: string; volts: number; matched: Edit };
+
+/** A charger made for another chemistry, whichever one it is: the one at home, the one plugged in on the way, one that lives in the box. */
 export const chargeVoltage = rule('charge-voltage', 'safe', 'battery', (x) => {
-  const v = x.box.charging.chargerV;
-  if (!x.bank || v.is !== 'set') return [];
+  if (!x.bank) return [];
   const d = CHEMISTRY[x.bank.chemistry];
-  const high = v.value > d.absorbV + TOLERANCE_V;
-  if (!high && v.value >= d.absorbV - TOLERANCE_V) return [];
-  // between the resting voltage and the full one it fills most of the way and harms nothing
-  const mostly = !high && v.value >= d.absorbV - MOSTLY_V;
-  return [
-    {
-      at: BATTERY_PLACE,
-      severity: high ? 'stop' : mostly ? 'note' : 'caution',
-      short: `Charger ${v.value} V, wants ${d.absorbV} V`,
-      title: `The charger gives ${v.value} V; this battery wants ${d.absorbV} V`,
-      why: high
-        ? 'Too high a voltage overcharges it.'
-        : mostly
-          ? `It fills to about nine tenths, slowly at the end, and is not harmed${d.isLead ? '; once a month it wants its full voltage' : ''}.`
-          : 'Too low a voltage never fills it.',
-      figures: { chargerV: v.value, wantedV: d.absorbV },
-      remedies: [{ label: 'Use a matched charger', effect: `${d.absorbV} V`, edits: [set('charging/chargerV', AUTO)] }]
-    }
-  ];
+  return voltagesRead(x).flatMap(({ id, name, volts, matched }): Draft[] => {
+    const high = volts > d.absorbV + TOLERANCE_V;
+    if (!high && volts >= d.absorbV - TOLERANCE_V) return [];
+    // between the resting voltage and the full one it fills most of the way and harms nothing
+    const mostly = !high && volts >= d.absorbV - MOSTLY_V;
+    return [
+      {
+        at: BATTERY_PLACE,
+        also: id,
+        severity: high ? 'stop' : mostly ? 'note' : 'caution',
+        short: `Charger ${volts} V, wants ${d.absorbV} V`,
+        title: `${name} gives ${volts} V; this battery wants ${d.absorbV} V`,
+        why: high
+          ? 'Too high a voltage overcharges it.'
+          : mostly
+            ? `It fills to about nine tenths, slowly at the end, and is not harmed${d.isLead ? '; once a month it wants its full voltage' : ''}.`
+            : 'Too low a voltage never fills it.',
+        figures: { chargerV: volts, wantedV: d.absorbV },
+        remedies: [{ label: 'Use a matched charger', effect: `${d.absorbV} V`, edits: [matched] }]
+      }
+    ];
+  });
 });
+
+function voltagesRead(x: Facts): Read[] {
+  const { charging } = x.box;
+  const v = charging.chargerV;
+  const charges = chargeSources(x.box, x.bank).some((s) => s.id === 'charger' || s.id === 'plugged');
+  return [
+    ...(charges && v.is === 'set'
+      ? [{ id: 'charger', name: 'The charger', volts: v.value, matched: set('charging/chargerV', AUTO) }]
+      : []),
+    ...charging.builtIn.flatMap((c): Read[] =>
+      c.voltageV.is === 'set'
+        ? [
+            {
+              id: `built-in-${c.id}`,
+              name: c.name || 'The charger in the box',
+              volts: c.voltageV.value,
+              matched: set(`charging/builtIn/${c.id}/voltageV`, AUTO)
+            }
+          ]
+        : []
+    )
+  ];
+}

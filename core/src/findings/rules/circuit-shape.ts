@@ -50,16 +50,21 @@ export const circuitShape = rule('circuit-shape', 'safe', 'wiring', (x) => {
     const part = panelPartOf(x.box, port);
     const { solar } = x.box.charging;
     const takesPanel = solar?.fit === 'inside' && solar.panelPortId.is === 'set' && solar.panelPortId.value === port.id;
-    if (!part || takesPanel || waysIn.has(port.id) || circuits.some((c) => c.portId === port.id) || !wantsCircuit(part))
-      continue;
+    // a cord through a gland ends inside: what hangs there wants a circuit as an outlet does
+    const cords = part?.role === 'gland' ? x.box.devices.filter((d) => d.portId === port.id) : [];
+    if (!part || takesPanel || waysIn.has(port.id) || circuits.some((c) => c.portId === port.id)) continue;
+    if (!wantsCircuit(part) && cords.length === 0) continue;
     const tag = x.panel?.ports.find((p) => p.port.id === port.id)?.tag ?? port.id;
     const charge = part.role === 'inlet';
     out.push({
       at: portPlace(port.id, tag),
       severity: 'caution' as const,
       short: `${tag} is not wired`,
-      title: `${tag} is not wired`,
-      why: 'No circuit feeds it, so nothing plugged in there runs.',
+      title: cords.length > 0 ? `The cord through ${tag} is not wired` : `${tag} is not wired`,
+      why:
+        cords.length > 0
+          ? `${cords.map((d) => d.name).join(', ')}: no circuit feeds the cord inside, so it does not run, and no fuse or wire of it is judged.`
+          : 'No circuit feeds it, so nothing plugged in there runs.',
       remedies: [
         {
           label: 'Give it its own fused circuit',

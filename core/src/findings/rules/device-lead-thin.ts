@@ -2,8 +2,27 @@ import { setTo } from '../../box/attr.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { ampacityA, knownSize } from '../../wiring/conductor.ts';
 import { leadWire } from '../../wiring/net-extras.ts';
-import { pickSizes } from '../../wiring/sizing.ts';
-import { devicePlace, rule, set } from '../rule.ts';
+import { fuseOf } from '../../wiring/main-path.ts';
+import { pickSizes, smallestFuse } from '../../wiring/sizing.ts';
+import type { CircuitPlan } from '../../wiring/types.ts';
+import { branchPath, devicePlace, rule, set, type Facts, type Remedy } from '../rule.ts';
+
+/** A fuse that carries what hangs there and is no more than the lead bears. */
+function fuseForLead(x: Facts, c: CircuitPlan, bearsA: number): Remedy[] {
+  const fuseA = smallestFuse(c.fuseFamily, fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [], {
+    loadA: c.carriesA,
+    inrushA2s: c.inrushA2s,
+    limitA: bearsA
+  });
+  if (fuseA === undefined || fuseA > bearsA) return [];
+  return [
+    {
+      label: c.fuseA === undefined ? `A fuse of ${fuseA} A for ${c.tag}` : `Fit a ${fuseA} A fuse`,
+      effect: `it feeds ${c.carriesA.toFixed(2)} A`,
+      edits: [set(`${branchPath(c)}/fuse`, setTo(fuseA))]
+    }
+  ];
+}
 
 /** The fuse of a port also stands for the lead that is plugged into it. */
 export const deviceLeadThin = rule('device-lead-thin', 'safe', 'wiring', (x) =>
@@ -25,15 +44,18 @@ export const deviceLeadThin = rule('device-lead-thin', 'safe', 'wiring', (x) =>
         title: `${c.guard!.tag} lets the lead of ${d.name} burn`,
         why: `A short in the lead can carry ${fuseA} A; ${wireSizeText(size)} bears ${bears.toFixed(1)} A.`,
         figures: { fuseA, bearsA: bears },
-        remedies: thicker
-          ? [
-              {
-                label: `A lead of ${wireSizeText(thicker)}`,
-                effect: `bears ${ampacityA(thicker, laid).toFixed(0)} A`,
-                edits: [set(`devices/${d.id}/lead/wire`, setTo(thicker))]
-              }
-            ]
-          : []
+        remedies: [
+          ...fuseForLead(x, c, bears),
+          ...(thicker
+            ? [
+                {
+                  label: `A lead of ${wireSizeText(thicker)}`,
+                  effect: `bears ${ampacityA(thicker, laid).toFixed(0)} A`,
+                  edits: [set(`devices/${d.id}/lead/wire`, setTo(thicker))]
+                }
+              ]
+            : [])
+        ]
       }
     ];
   })

@@ -6,7 +6,7 @@ const GAP_YEARS = 0.5;
 /** What a parallel bank asks for before it is joined; a caution when the packs differ in age. @source electrical reference 6, parallel rules */
 export const parallelAge = rule('parallel-age', 'safe', 'battery', (x) => {
   const b = x.bank;
-  if (!b || b.count < 2 || x.box.bank.arrangement === 'changeover') return [];
+  if (!b || b.count < 2 || x.box.bank.arrangement !== 'parallel') return [];
   const ages = b.packs.map((p) => p.ageYears);
   const gap = Math.max(...ages) - Math.min(...ages);
   const apart = gap > GAP_YEARS;

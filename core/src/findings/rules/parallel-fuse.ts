@@ -4,7 +4,9 @@ import { BATTERY_PLACE, rule, set } from '../rule.ts';
 /** In a parallel bank one pack feeds the other's short. */
 export const parallelFuse = rule('parallel-fuse', 'safe', 'battery', (x) => {
   const p = x.box.bank.packFuse;
-  if (!x.bank || x.bank.count < 2 || p.is === 'set' || p.is === 'auto') return [];
+  // in a row one pack does not feed the other
+  if (!x.bank || x.bank.count < 2 || x.box.bank.arrangement === 'series' || p.is === 'set' || p.is === 'auto')
+    return [];
   const unknown = p.is === 'unknown';
   return [
     {

@@ -4,7 +4,7 @@ import { BATTERY_PLACE, rule, set } from '../rule.ts';
 /** Packs joined at unequal charge push current into each other. */
 export const parallelSoc = rule('parallel-soc', 'safe', 'battery', (x) => {
   const b = x.bank;
-  if (!b || b.count < 2 || x.box.bank.arrangement === 'changeover') return [];
+  if (!b || b.count < 2 || x.box.bank.arrangement !== 'parallel') return [];
   const surge = bankSurge(b);
   if (!surge) return [];
   const socs = b.packs.map((p) => p.startFraction);

@@ -8,7 +8,7 @@ const UNEVEN = 1.2;
 export const parallelTakeoff = rule('parallel-takeoff', 'lasts', 'battery', (x) => {
   const b = x.bank;
   const { takeOff, arrangement } = x.box.bank;
-  if (!b || b.count < 2 || arrangement === 'changeover' || takeOff === 'bus') return [];
+  if (!b || b.count < 2 || arrangement !== 'parallel' || takeOff === 'bus') return [];
   const packs = packSources(b);
   const loadA = Math.max(1, x.wiring.main.loadA);
   const ratio = (how: TakeOff): number =>

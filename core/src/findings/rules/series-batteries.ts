@@ -1,3 +1,4 @@
+import { AUTO } from '../../box/attr.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 /** Two 12 V batteries in a row make 24 V: refused. */
@@ -16,7 +17,15 @@ export const seriesBatteries = rule('series-batteries', 'safe', 'battery', (x) =
         {
           label: 'In parallel, each with its fuse',
           effect: 'stays at 12 V, adds their hours',
-          edits: [set('bank/arrangement', 'parallel')]
+          edits: [
+            set('bank/arrangement', 'parallel'),
+            ...(x.box.bank.packFuse.is === 'none' ? [set('bank/packFuse', AUTO)] : [])
+          ]
+        },
+        {
+          label: 'One of them alone',
+          effect: 'stays at 12 V',
+          edits: [set('bank/arrangement', 'parallel'), set('bank/count', 1), set('bank/packs', [])]
         }
       ]
     }

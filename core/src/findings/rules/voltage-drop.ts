@@ -1,8 +1,13 @@
-import { AUTO } from '../../box/attr.ts';
+import { AUTO, setTo } from '../../box/attr.ts';
 import { swapPart } from '../../panel/place-port.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
+import { fixed } from '../../quantity/format.ts';
+import { wireSizeText } from '../../quantity/wire-size.ts';
+import { milliOhmPerM } from '../../wiring/conductor.ts';
+import { leadLoss, USB_LEAD_FRACTION } from '../../wiring/device-lead.ts';
 import { lostV } from '../../wiring/drop.ts';
-import { catalogueOf, circuitPlace, rule, set, type Facts, type Remedy } from '../rule.ts';
+import { pickSizes } from '../../wiring/sizing.ts';
+import { catalogueOf, circuitPlace, devicePlace, rule, set, type Draft, type Facts, type Remedy } from '../rule.ts';
 
 /** A share of the loss from which one piece is the one to change. */
 const MOST = 0.4;
@@ -21,7 +26,9 @@ function worstPiece(c: CircuitPlan): { what: string; lostV: number; isWire: bool
 }
 
 /** Too much voltage is lost on the way: 3 % for electronics and radio, 10 % for the rest. */
-export const voltageDrop = rule('voltage-drop', 'safe', 'wiring', (x) =>
+export const voltageDrop = rule('voltage-drop', 'safe', 'wiring', (x) => [...inCircuits(x), ...inLeads(x)]);
+
+const inCircuits = (x: Facts): Draft[] =>
   x.wiring.circuits.flatMap((c) => {
     if (c.dropFraction <= c.dropLimitFraction + 1e-9) return [];
     const worst = worstPiece(c);
@@ -48,8 +55,47 @@ export const voltageDrop = rule('voltage-drop', 'safe', 'wiring', (x) =>
         ]
       }
     ];
-  })
-);
+  });
+
+/** What is lost behind the plug: in the lead of the device itself, seen together with the way to the plug. */
+const inLeads = (x: Facts): Draft[] =>
+  x.box.devices.flatMap((d, i): Draft[] => {
+    const c = x.wiring.circuits.find((k) => k.circuit.portId === d.portId);
+    const loss = c && leadLoss(d, x.demand.devices[i]!, c, x.wiring.ambientC);
+    if (!c || !loss) return [];
+    const { lostV, baseV, usb, currentA } = loss;
+    const limit = usb ? USB_LEAD_FRACTION : c.dropLimitFraction;
+    const wayV = usb ? 0 : c.dropV;
+    const allV = wayV + lostV;
+    // where the way to the plug loses too much by itself and the lead adds little, the circuit has said it
+    if (allV <= limit * baseV + 1e-9 || (wayV > limit * baseV && lostV < MOST * allV)) return [];
+    const thicker = usb
+      ? undefined
+      : pickSizes(x.box.preferences.wireSystem).find(
+          (s) => wayV + (lostV * milliOhmPerM(s, 20)) / milliOhmPerM(loss.size, 20) <= limit * baseV
+        );
+    const metres = `${x.said.mm(Math.round(d.lead!.lengthMm))} of ${wireSizeText(loss.size)}, out and back`;
+    return [
+      {
+        at: devicePlace(d.id, d.name),
+        also: 'lead',
+        severity: 'caution' as const,
+        short: `${d.name}’s lead loses ${lostV.toFixed(1)} V`,
+        title: `${d.name} loses ${lostV.toFixed(2)} V in its own lead`,
+        why: `${metres}, at ${currentA.toFixed(1)} A${wayV > 0 ? `; ${wayV.toFixed(2)} V more on the way to its plug` : ''}: ${((allV / baseV) * 100).toFixed(1)} % of ${fixed(baseV, 1)} V, and ${(limit * 100).toFixed(0)} % is allowed. ${usb ? 'Over such a length bring 12 V to the device and convert there.' : 'It is what reaches the device that counts.'}`,
+        figures: { lostV, dropV: allV, dropFraction: allV / baseV, limitFraction: limit },
+        remedies: thicker
+          ? [
+              {
+                label: `A lead of ${wireSizeText(thicker)}`,
+                effect: 'as long, and thick enough',
+                edits: [set(`devices/${d.id}/lead/wire`, setTo(thicker))]
+              }
+            ]
+          : []
+      }
+    ];
+  });
 
 /** A connector whose contacts lose half as much, where the contacts lose the most. */
 function firmerContacts(x: Facts, c: CircuitPlan): Remedy[] {

@@ -5,7 +5,7 @@
   import { cardFullAtH, cardHours, unplugged } from '@haversack/core/demand/unplugged';
   import { durationText, fixed, trimNumber } from '@haversack/core/quantity/format';
   import { momentText } from '@haversack/core/timeline/bars';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
 
   /** What it has of its own, battery and card, and what happens when its lead is pulled. */

@@ -7,7 +7,7 @@
   import Repeat from '@lucide/svelte/icons/repeat';
   import Split from '@lucide/svelte/icons/split';
   import Trash from '@lucide/svelte/icons/trash-2';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import QuantityField from '$lib/ui/QuantityField.svelte';
 
   let { device }: { device: Device } = $props();

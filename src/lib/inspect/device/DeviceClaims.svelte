@@ -6,7 +6,7 @@
   import { readClaim, type ClaimFields } from '@haversack/core/demand/read-claim';
   import Trash from '@lucide/svelte/icons/trash-2';
   import { KeptText } from '$lib/client/field-drafts.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   /** Turns a meter reading, a label or 'it lasted so long' into a draw, and keeps it beside the others. */
   let { device }: { device: Device } = $props();

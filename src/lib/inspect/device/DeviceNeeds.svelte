@@ -2,7 +2,7 @@
   import type { At } from '@haversack/core/box/edit';
   import type { Device } from '@haversack/core/box/schema';
   import { fixed } from '@haversack/core/quantity/format';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
 
   let { device }: { device: Device } = $props();

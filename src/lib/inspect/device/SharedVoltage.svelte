@@ -4,7 +4,7 @@
   import type { DeviceDemand } from '@haversack/core/demand/demand';
   import { fixed } from '@haversack/core/quantity/format';
   import { addSharedVoltage } from '$lib/client/shared-voltage.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
 
   /** Where a device hangs on a shared voltage that is said; where several could, it is offered. */
   let { device, need }: { device: Device; need: DeviceDemand } = $props();

@@ -1,9 +1,11 @@
+import { version } from '$app/environment';
 import { z } from 'zod';
 import { answer, ApiError } from '$lib/server/errors.ts';
 import { deleteBox, getBox, saveBox, setArchived } from '$lib/server/boxes.ts';
 import { parseDocument } from '$lib/server/documents.ts';
 import { leaveMeter } from '$lib/server/meter/meters.ts';
 import { readJson } from '$lib/server/read-json.ts';
+import { keptVerdicts } from '$lib/server/shelf.ts';
 import { theDb } from '$lib/server/store.ts';
 import { VERSION_WHYS } from '$lib/server/versions.ts';
 import { savedBox } from '$lib/server/work/ask.ts';
@@ -16,7 +18,8 @@ const saveBody = z.strictObject({
 });
 const patchBody = z.strictObject({ archived: z.boolean() });
 
-export const GET = ({ params }) => answer(() => getBox(theDb(), params.id));
+export const GET = ({ params }) =>
+  answer(() => ({ ...getBox(theDb(), params.id), verdicts: keptVerdicts(theDb(), params.id, version) }));
 
 export const PUT = ({ params, request }) =>
   answer(async () => {

@@ -10,7 +10,7 @@
   import SolarCard from '$lib/battery/SolarCard.svelte';
   import StorageCard from '$lib/battery/StorageCard.svelte';
   import VoltageCard from '$lib/battery/VoltageCard.svelte';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { STAGE_VIEWS } from '$lib/client/stage-views.ts';
   import { askedView } from '$lib/client/views.ts';
   import StageHead from '$lib/ui/StageHead.svelte';

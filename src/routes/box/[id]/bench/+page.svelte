@@ -7,7 +7,7 @@
   import UnlikeBuilt from '$lib/bench/UnlikeBuilt.svelte';
   import WorkPlan from '$lib/bench/WorkPlan.svelte';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { STAGE_VIEWS } from '$lib/client/stage-views.ts';
   import { askedView } from '$lib/client/views.ts';
   import StageHead from '$lib/ui/StageHead.svelte';

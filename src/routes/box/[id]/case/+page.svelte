@@ -11,7 +11,7 @@
   import MeasureSheet from '$lib/case/MeasureSheet.svelte';
   import StanceCard from '$lib/case/StanceCard.svelte';
   import WhatGoesIn from '$lib/case/WhatGoesIn.svelte';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import PartSelect from '$lib/ui/PartSelect.svelte';
   import QuantityField from '$lib/ui/QuantityField.svelte';
   import StageHead from '$lib/ui/StageHead.svelte';

@@ -9,8 +9,7 @@
   import { SEAL_WORDS } from '@haversack/core/sealing/sealing';
   import Wand from '@lucide/svelte/icons/wand-sparkles';
   import { tick } from 'svelte';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
-  import { useHeavy } from '$lib/client/heavy.svelte.ts';
+  import { useBox, useHeavy } from '$lib/client/use-box.ts';
   import DesignChart from '$lib/design/DesignChart.svelte';
   import ProposalCard from '$lib/design/ProposalCard.svelte';
   import { priceText, rolesText, weightText } from '$lib/design/words.ts';

@@ -2,7 +2,7 @@
   import type { Due } from '@haversack/core/logbook/due';
   import { request } from '$lib/client/api.ts';
   import { useLogbook } from '$lib/client/logbook.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import { today } from '$lib/client/today.ts';
   import { STAGE_VIEWS } from '$lib/client/stage-views.ts';
   import { askedView } from '$lib/client/views.ts';

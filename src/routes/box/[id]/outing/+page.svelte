@@ -13,7 +13,7 @@
   import Plus from '@lucide/svelte/icons/plus';
   import Wand from '@lucide/svelte/icons/wand-sparkles';
   import { resolve } from '$app/paths';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import RunCharts from '$lib/draw/RunCharts.svelte';
   import TimeLine from '$lib/draw/TimeLine.svelte';
   import { timeAxis } from '$lib/draw/time-axis.ts';

@@ -7,7 +7,7 @@
   import { fixed } from '@haversack/core/quantity/format';
   import Check from '@lucide/svelte/icons/check';
   import { resolve } from '$app/paths';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox } from '$lib/client/use-box.ts';
   import DepthSection from '$lib/draw/DepthSection.svelte';
   import FoldOut from '$lib/draw/FoldOut.svelte';
   import InsideView from '$lib/draw/InsideView.svelte';

@@ -12,8 +12,7 @@
   import TrialBench from '$lib/wiring/TrialBench.svelte';
   import WhereRuns from '$lib/wiring/WhereRuns.svelte';
   import { ampsText } from '@haversack/core/quantity/format';
-  import { useLead } from '$lib/client/lead.svelte.ts';
-  import { useBox } from '$lib/client/open-box.svelte.ts';
+  import { useBox, useLead } from '$lib/client/use-box.ts';
   import { STAGE_VIEWS } from '$lib/client/stage-views.ts';
   import { askedView } from '$lib/client/views.ts';
   import StageHead from '$lib/ui/StageHead.svelte';
