@@ -58,7 +58,7 @@ describe('the shelf', () => {
     const { id } = createBox(db, box, 1);
     shelfNow(db);
     const lasts = rowOf(id).verdicts.find((v) => v.id === 'lasts')!;
-    const dies = seasonPlan(box, evaluate(box, STARTER_CATALOGUE)).diesOnDay!;
+    const dies = seasonPlan(box, evaluate(box, STARTER_CATALOGUE))!.diesOnDay!;
     expect(dies).toBeGreaterThan(0);
     expect(lasts).toMatchObject({ text: `dies on day ${Math.floor(dies) + 1}` });
     expect(lasts.state).not.toBe('holds');
