@@ -172,3 +172,56 @@ describe('packs in series', () => {
     expect(applyEdits(chosen, kept.edits).bank.packFuse).toEqual(setTo(15));
   });
 });
+
+describe('charging through a port that only gives', () => {
+  function through(partId: string): Box {
+    const b = new BoxBuilder('x');
+    b.box = boxOn('battery-lfp-20');
+    const port = b.port(partId, 'front', 'Way in');
+    return applyEdits(b.box, [
+      set('charging/path', setTo('through-port')),
+      set('charging/throughPortId', setTo(port.portId))
+    ]);
+  }
+  test.each(['usb-c-pd-60', 'usb-a-twin'])('a converter (%s) lets nothing back: a stop, cured by the lid', (partId) => {
+    const box = through(partId);
+    const [f] = said('no-charge-way', box);
+    expect(f).toMatchObject({ severity: 'stop', title: 'The battery cannot be charged through P2' });
+    const plan = planOf(box);
+    const [cure] = proven({ box, catalogue: STARTER_CATALOGUE, plan }, f!);
+    expect(applyEdits(box, cure!.edits).charging.path).toEqual(setTo('lid-open'));
+    expect(said('no-charge-way', box, ...cure!.edits)).toEqual([]);
+  });
+  test('a plain outlet does', () => {
+    expect(said('no-charge-way', through('circular-16'))).toEqual([]);
+  });
+  test('what charges elsewhere leaves such a port alone', () => {
+    expect(said('no-charge-way', through('usb-c-pd-60'), set('charging/path', setTo('lid-open')))).toEqual([]);
+  });
+});
+
+describe('figures of the battery that nobody knows', () => {
+  const unread = (...notKnown: string[]) => {
+    const box = boxOn('battery-lfp-20');
+    return planOf(box, set('parts/battery-lfp-20/notKnown', notKnown as never)).findings.filter((f) => f.open);
+  };
+  test('amp-hours are asked for once, in words, with what hangs on them', () => {
+    const open = unread('capacity');
+    const about = open.filter((f) => f.about === 'parts/battery-lfp-20/capacityAh');
+    expect(about.map((f) => f.title)).toEqual(['The battery’s amp-hours are not known']);
+    expect(open.every((f) => !f.title.includes('capacityAh'))).toBe(true);
+  });
+  test('mass and size are a question of their own', () => {
+    const titles = (...n: string[]) =>
+      unread(...n)
+        .filter((f) => f.id === 'battery-figures-unknown')
+        .map((f) => f.title);
+    expect(titles('mass')).toEqual(['The battery’s mass is not known']);
+    expect(titles('mass', 'size')).toEqual(['The battery’s mass and size are not known']);
+    expect(titles('capacity', 'size').sort()).toEqual([
+      'The battery’s amp-hours are not known',
+      'The battery’s size is not known'
+    ]);
+    expect(titles()).toEqual([]);
+  });
+});

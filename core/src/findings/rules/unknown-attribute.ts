@@ -38,6 +38,8 @@ function others(x: Facts, own: readonly Question[]): Question[] {
   return unknownRanges(x.box, x).flatMap(({ path }): Question[] => {
     if (asked.has(path)) return [];
     const [list, id] = path.split('/');
+    // amp-hours of the battery are asked for with its other figures
+    if (list === 'parts' && fieldOf(path) === 'capacityAh') return [];
     const c = branches(x).find((b) => (list === 'feeds' || list === 'circuits') && b.circuit.id === id);
     const at = c ? circuitPlace(c.circuit.id, c.tag) : list === 'feeds' ? MAIN_PLACE : BOX_PLACE;
     const field = fieldOf(path);
