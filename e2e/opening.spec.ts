@@ -50,7 +50,7 @@ test('a box tells its name and its five answers before it can be worked with; th
 });
 
 test('nothing is told of a box whose answers are of another state of it', async ({ page }) => {
-  const id = await copyOf(page, 'Canal night bank', 'Not worked out yet');
+  const id = await copyOf(page, 'Canal night bank box', 'Not worked out yet');
   const hold = await holdWorkspace(page, id, 'hold');
   // only the shelf works answers out, and nobody has looked at it since
   await page.goto(`/box/${id}/outing`);
@@ -61,7 +61,7 @@ test('nothing is told of a box whose answers are of another state of it', async 
 });
 
 test('what could not be fetched is said, and fetched at the next try', async ({ page }) => {
-  const id = await boxId(page, 'Canal night bank');
+  const id = await boxId(page, 'Canal night bank box');
   const hold = await holdWorkspace(page, id, 'break');
   await page.goto(`/box/${id}/battery`);
   await expect(page.getByRole('alert', { name: 'This page cannot be shown' })).toBeVisible();
@@ -73,7 +73,7 @@ test('what could not be fetched is said, and fetched at the next try', async ({ 
 test('a value is taken without its old one being seen again, and undone as quickly as it was changed', async ({
   page
 }) => {
-  const id = await copyOf(page, 'Canal night bank', 'Quick hands');
+  const id = await copyOf(page, 'Canal night bank box', 'Quick hands');
   await open(page, `/box/${id}/outing`);
   const air = page.getByLabel('Air', { exact: true });
   await air.waitFor();
@@ -99,4 +99,17 @@ test('a value is taken without its old one being seen again, and undone as quick
   await expect(air).toHaveValue(before);
   await page.keyboard.press('Control+Shift+Z');
   await expect(air).toHaveValue('3');
+});
+
+test('what is pressed while a box opens is done once it is there', async ({ page }) => {
+  const id = await boxId(page, 'Canal night bank box');
+  const hold = await holdWorkspace(page, id, 'hold');
+  await page.goto(`/box/${id}/outing`);
+  await expect(page.getByRole('banner').getByText('Canal night bank box')).toBeVisible();
+  await page.keyboard.press('q');
+  await page.keyboard.press('2');
+  await page.keyboard.press('Control+k');
+  hold.letGo();
+  await expect(page).toHaveURL(/\/battery$/);
+  await expect(page.getByRole('dialog').getByRole('combobox')).toBeFocused();
 });
