@@ -48,7 +48,8 @@ export function withSeason(answers: readonly VerdictAnswer[], season: SeasonEnd 
       value: [{ number: String(days), unit: days === 1 ? 'day' : 'days' }],
       target: `of ${dayCount} days left alone`,
       reason: dies === undefined && a.state === 'caution' ? a.reason : reason,
-      way: dies === undefined ? 'the whole season' : `dies on day ${dies + 1}`,
+      // in a list it stands alone: what speaks against the outing is said there
+      way: dies !== undefined ? `dies on day ${dies + 1}` : a.state === 'caution' && a.way ? a.way : 'the whole season',
       rawValue: days,
       rawText: `${days} days`
     };

@@ -51,6 +51,9 @@
   .rail {
     grid-area: rail;
   }
+  .brand {
+    margin-bottom: -1px;
+  }
   .name {
     overflow: hidden;
     margin-left: 24px;
