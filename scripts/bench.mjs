@@ -118,6 +118,11 @@ if (existsSync(client)) {
   console.log(
     `box page, JavaScript at first load           ${(sizeBy(gzipSync) / 1000).toFixed(0)} kB gzipped, ${(sizeBy(brotliCompressSync) / 1000).toFixed(0)} kB as it is sent (brotli)  (under 250 kB, ${seen.size} files)`
   );
+  // fetched once that is painted: everything a box is worked on with
+  follow(Object.keys(manifest).find((key) => key.endsWith('shell/Workspace.svelte')));
+  console.log(
+    `with the workspace, fetched after that       ${(sizeBy(gzipSync) / 1000).toFixed(0)} kB gzipped, ${(sizeBy(brotliCompressSync) / 1000).toFixed(0)} kB as it is sent (${seen.size} files)`
+  );
 }
 rmSync(scratch, { recursive: true, force: true });
 
