@@ -95,10 +95,46 @@ describe('a vehicle is as cold as the outing', () => {
     expect(cold(from('vehicle-converter'), set('charging/coldestC', setTo(8)))).toEqual([]);
     expect(cold(from('mains'), set('charging/coldestC', setTo(-3)))).toHaveLength(1);
   });
-  test('in summer it is no warmer than indoors', () => {
-    const box = applyEdits(lithium, [from('vehicle-converter'), set('outing/airC', 24)]);
-    const [charger] = chargeSources(box, planOf(box).bank);
-    expect(charger!.coldestC).toBe(5);
+  test('in summer as warm as that; a place indoors is cooler', () => {
+    const at = (fedFrom: 'mains' | 'vehicle-converter') => {
+      const box = applyEdits(lithium, [from(fedFrom), set('outing/airC', 24)]);
+      return chargeSources(box, planOf(box).bank)[0]!.coldestC;
+    };
+    expect(at('vehicle-converter')).toBeGreaterThanOrEqual(24);
+    expect(at('mains')).toBe(5);
+  });
+  test('lead that it charges in the cold stays low: a note, as nobody named the place; named, a caution', () => {
+    const lead = boxOn('battery-agm-12');
+    const low = (...edits: Edit[]) => said('no-temp-comp', lead, ...winter, ...edits).map((f) => f.severity);
+    expect(low(from('vehicle-converter'))).toEqual(['note']);
+    expect(low(from('mains'))).toEqual([]);
+    expect(low(from('mains'), set('charging/coldestC', setTo(2)))).toEqual(['caution']);
+    expect(low(from('mains'), set('charging/coldestC', setTo(10)))).toEqual([]);
+    const plugged = set('charging/plugged', [{ startH: lead.outing.startH, endH: lead.outing.startH + 2 }]);
+    expect(low(from('mains'), plugged)).toEqual(['note']);
+  });
+  test('a box that anything charges while it is too hot inside is a stop', () => {
+    const hot = applyEdits(boxOn('battery-lfp-20'), [set('outing/airC', 50), set('outing/warmestC', 52)]);
+    const severity = (...edits: Edit[]) => said('hot-box', hot, ...edits)[0]?.severity;
+    const { chargeC, useC, insideC } = said('hot-box', hot)[0]!.figures;
+    expect(insideC).toBeGreaterThan(chargeC!);
+    expect(insideC).toBeLessThan(Math.min(60, useC!));
+    expect(severity()).toBe('caution');
+    const charger = {
+      id: 'k1',
+      name: 'From the alternator',
+      currentA: setTo(2),
+      voltageV: AUTO,
+      fuse: AUTO,
+      from: AUTO,
+      input: 'dc' as const,
+      lidShut: 'no' as const
+    };
+    expect(severity(set('charging/builtIn', [charger]))).toBe('stop');
+    expect(severity(set('charging/builtIn', [{ ...charger, input: 'mains-cord' as const }]))).toBe('caution');
+    expect(severity(set('charging/plugged', [{ startH: hot.outing.startH, endH: hot.outing.startH + 1 }]))).toBe(
+      'stop'
+    );
   });
   test('what the label says it blocks is a note, and charges nothing', () => {
     const found = said('cold-charge', lithium, ...winter, from('vehicle-converter'), set('bank/blocksCold', 'yes'));

@@ -94,10 +94,8 @@ function sourcesOf(box: Box, bank: Bank): ChargeSource[] {
       : Math.min(...hours.map((h) => airAtC(outing.airC, outing.warmestC, h))) + box.bank.warmerK;
   const endH = outing.startH + outing.durationH;
   // a vehicle is where the outing is, and as cold
-  const usualC =
-    charging.fedFrom === 'mains'
-      ? INDOORS_C
-      : Math.min(INDOORS_C, coldestIn(hoursOf(outing.startH, endH)) ?? INDOORS_C);
+  const outsideC = charging.fedFrom === 'mains' ? undefined : coldestIn(hoursOf(outing.startH, endH));
+  const usualC = outsideC ?? INDOORS_C;
   const ground: Ground = {
     box,
     absorbV,

@@ -66,7 +66,7 @@ export function sheetPlan(pieces: readonly SheetPiece[], sheet: SheetSize, kerfM
   const sheets = ways.toSorted((a, b) => a.length - b.length)[0]!;
   const used = laid.reduce((s, p) => s + area(p), 0);
   const one = sheet.lengthMm * sheet.widthMm;
-  return { sheets, leastSheets: Math.ceil(used / one - 1e-9), leftMm2: sheets.length * one - used };
+  return { sheets, leastSheets: Math.max(0, Math.ceil(used / one - 1e-9)), leftMm2: sheets.length * one - used };
 }
 
 /** Pieces of a sheet with the corner each begins at, from the sheet's own, for a drawing. */

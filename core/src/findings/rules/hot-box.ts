@@ -11,7 +11,7 @@ export const hotBox = rule('hot-box', 'safe', 'case', (x) => {
   if (!h || !x.fit) return [];
   const { chargeC, useC } = h.limits ?? { chargeC: 40, useC: NO_USE_C };
   const t = h.insideC;
-  const charges = x.box.charging.plugged.length > 0 || x.box.charging.solar?.duringOuting === true;
+  const charges = x.judge.sources.some((s) => s.when === 'outing');
   const dark = x.box.outing.inSun && x.fit.part.absorptanceFraction > DARK;
   const why =
     t > Math.min(useC, NO_USE_C)

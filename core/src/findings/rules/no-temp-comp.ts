@@ -6,23 +6,34 @@ const LOW_C = 10;
 
 /** Lead-acid charged in the cold at the voltage for a warm room never gets full. @source electrical reference 12: outside 10-35 °C */
 export const noTempComp = rule('no-temp-comp', 'safe', 'battery', (x) => {
-  const c = x.box.charging.coldestC;
-  if (!x.bank || !CHEMISTRY[x.bank.chemistry].isLead || c.is !== 'set' || c.value >= LOW_C) return [];
+  if (!x.bank || !CHEMISTRY[x.bank.chemistry].isLead) return [];
+  const { coldestC: said, fedFrom } = x.box.charging;
+  // a room that nobody spoke of is no cold place; a solar controller goes by its own temperature
+  const outOfDoors = x.judge.sources.filter(
+    (s) => !s.id.endsWith('sun') && (s.when === 'outing' || said.is === 'set' || fedFrom !== 'mains')
+  );
+  const cold = outOfDoors.flatMap((s) => (s.coldestC !== undefined && s.coldestC < LOW_C ? [s] : []));
+  const worst = cold.toSorted((a, b) => a.coldestC! - b.coldestC!)[0];
+  if (!worst) return [];
+  const c = Math.round(worst.coldestC! * 10) / 10;
+  const asSaid = said.is === 'set' && worst.when === 'home';
   return [
     {
       at: BATTERY_PLACE,
-      severity: 'caution',
-      short: `Charging at ${x.said.degC(c.value)}: stays low`,
-      title: `At ${x.said.degC(c.value)} an ordinary charger does not fill lead-acid`,
-      why: `The voltage has to rise by ${x.said.mvPerDegree(24)} under ${x.said.degC(25)}. Use a charger with temperature compensation, or charge indoors.`,
-      figures: { coldestC: c.value, limitC: LOW_C },
-      remedies: [
-        {
-          label: 'Charge indoors',
-          effect: 'no compensation needed',
-          edits: [set('charging/coldestC', { is: 'auto' })]
-        }
-      ]
+      severity: asSaid ? 'caution' : 'note',
+      short: `Charging at ${x.said.degC(c)}: stays low`,
+      title: `At ${x.said.degC(c)} an ordinary charger does not fill lead-acid`,
+      why: `So cold is it when ${worst.name} charges it. The voltage has to rise by ${x.said.mvPerDegree(24)} under ${x.said.degC(25)}. Use a charger with temperature compensation, or charge indoors.`,
+      figures: { coldestC: c, limitC: LOW_C },
+      remedies: asSaid
+        ? [
+            {
+              label: 'Charge indoors',
+              effect: 'no compensation needed',
+              edits: [set('charging/coldestC', { is: 'auto' })]
+            }
+          ]
+        : []
     }
   ];
 });
