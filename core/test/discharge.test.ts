@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { dischargeA, dischargeH, dischargeNow, outAh, stopVoltageV } from '../src/bench/discharge.ts';
 import { readDischarge, type Discharge } from '../src/bench/discharge-read.ts';
+import { effectiveAh, openCircuitV } from '../src/battery/model.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { evaluate } from '../src/evaluate.ts';
@@ -40,6 +41,45 @@ describe('a timed discharge', () => {
     const low = dischargeNow(lfp, run(look(0, 1, 13.3), look(19, 1, stopVoltageV(lfp))), 19 * HOUR);
     expect(low.atEnd).toBe(true);
     expect(low.lookInMin).toBeLessThan(60);
+  });
+
+  test('by hand: what it holds less what came out, over the current, are its hours; a tenth of them until the next look', () => {
+    const holds = (amps: number) =>
+      lfp.count * lfp.healthFraction * effectiveAh(lfp.chemistry, lfp.part.capacityAh, amps / lfp.count, 20);
+    const at = (amps: number, hours: number) => dischargeNow(lfp, run(look(0, amps)), hours * HOUR);
+    expect(at(2, 3).leftH).toBeCloseTo((holds(2) - 6) / 2, 1);
+    expect(at(4, 1).leftH).toBeCloseTo((holds(4) - 4) / 4, 1);
+    // a tenth of three hours, and not less than five minutes
+    const three = (holds(2) - 6) / 2;
+    expect(at(2, 3 + three - 3).lookInMin).toBe(18);
+    expect(at(2, 3 + three - 0.2).lookInMin).toBe(5);
+    expect(at(2, 3 + three + 5)).toMatchObject({ leftH: 0, lookInMin: 5 });
+  });
+
+  test('with nothing drawn it goes on for ever, and is looked at once an hour', () => {
+    const idle = dischargeNow(lfp, run(look(0, 2), look(2, 0)), 3 * HOUR);
+    expect([idle.leftH, idle.lookInMin]).toEqual([Infinity, 60]);
+    // at rest the posts show the open voltage at what is left
+    const left =
+      1 - outAh(run(look(0, 2), look(2, 0)), 3 * HOUR) / (lfp.count * lfp.healthFraction * lfp.part.capacityAh);
+    expect(idle.expectedV).toBeCloseTo(openCircuitV(lfp.chemistry, left), 1);
+  });
+
+  test('under load the posts show less, by the bank’s resistance; empty it shows what an empty one does', () => {
+    const light = dischargeNow(lfp, run(look(0, 1)), HOUR);
+    const heavy = dischargeNow(lfp, run(look(0, 6)), HOUR / 6);
+    // the same amp-hours came out
+    expect(heavy.outAh).toBeCloseTo(light.outAh, 9);
+    expect(light.expectedV - heavy.expectedV).toBeGreaterThan(0.02);
+    const over = dischargeNow(lfp, run(look(0, 5)), 500 * HOUR);
+    expect(over.expectedV).toBeLessThan(openCircuitV(lfp.chemistry, 0));
+    expect(over.leftH).toBe(0);
+  });
+
+  test('it is at its end from that very voltage on, and not while nobody read one', () => {
+    const end = stopVoltageV(agm);
+    const atEnd = (volts: number | null) => dischargeNow(agm, run(look(0, 1, volts)), HOUR).atEnd;
+    expect([atEnd(end), atEnd(end - 0.01), atEnd(end + 0.01), atEnd(null)]).toEqual([true, true, false, false]);
   });
 
   test('any looks, in any order: never less as time goes, never negative, within the largest current', () => {

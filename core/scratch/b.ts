@@ -1,0 +1,13 @@
+import { NONE, setTo, UNKNOWN, BoxBuilder, awg, on, span, outing, own, report } from './lib.ts';
+const b = new BoxBuilder('gland');
+b.set('outing', outing({}));
+b.use('battery', 'battery-lfp-20', 'bank/partId').use('case', 'case-hard-deep', 'casePartId').use('fuse-holder', 'holder-inline-blade', 'feeds/main/holderPartId').use('fuse-block', 'block-blade-6', 'feeds/main/blockPartId').set('bank/postsCovered','yes').set('bank/holdDown',setTo('strap'));
+const g = b.port('gland-m12', 'front', 'Cord'); const o = b.port('circular-16','front','Lamp');
+console.log(g, o, b.box.circuits.length);
+b.device('lamp-strip', { name: 'Lamp', portId: o.portId, modes: on(10), spans: span(18, 22) });
+b.device('fish-finder-9', { name: 'Sounder', portId: g.portId, spans: span(18, 22) });
+report(b.box);
+const c = new BoxBuilder('no circuit'); c.box = b.box; c.set('devices/' + b.box.devices[1]!.id + '/portId', o.portId);
+c.edit({ op: 'remove', path: `circuits/${c.box.circuits[0]!.id}` });
+report(c.box);
+const d = new BoxBuilder('no port'); d.box = b.box; d.set('devices/' + b.box.devices[1]!.id + '/portId', null); report(d.box);
