@@ -21,7 +21,7 @@ const WATCHED_BY = {
   ],
   demand: ['demand-pieces', 'timeline', 'typed-line', 'spans', 'measured', 'electrical'],
   outing: ['outing-pieces', 'outing', 'run', 'run-over'],
-  judge: ['judge-pieces', 'judge-oracle', 'judge-net', 'ahead-of-fuse'],
+  judge: ['judge-pieces', 'charge-voltages', 'judge-oracle', 'judge-net', 'ahead-of-fuse'],
   case: [
     'case-pieces',
     'fit-more',
@@ -34,10 +34,21 @@ const WATCHED_BY = {
     'dry'
   ],
   panel: ['panel-pieces', 'panel-more', 'mechanical', 'mechanical-more'],
-  kit: ['kit-pieces', 'cut', 'orders', 'spares', 'cutting', 'buy', 'kit'],
-  bench: ['bench-pieces', 'drill', 'bench', 'bench-bits', 'labels', 'work-plan', 'test-sheet'],
+  kit: ['kit-pieces', 'kit-figures', 'cut', 'orders', 'spares', 'cutting', 'buy', 'value', 'kit'],
+  bench: [
+    'bench-pieces',
+    'drill',
+    'discharge',
+    'labels-and-cards',
+    'as-built-bench',
+    'bench',
+    'bench-bits',
+    'labels',
+    'work-plan',
+    'test-sheet'
+  ],
   network: ['network', 'trials', 'trials-more'],
-  wiring: ['circuit', 'rails', 'joints', 'lead', 'lead-chain', 'lead-ways', 'electrical']
+  wiring: ['circuit', 'device-leads', 'rails', 'joints', 'lead', 'lead-chain', 'lead-ways', 'electrical']
 };
 /** A change after which the tests do not end in so many times their usual time is noticed: they would never pass. */
 const PATIENCE = 6;

@@ -1,7 +1,9 @@
 import { describe, expect, test } from 'vitest';
-import { NONE, setTo } from '../src/box/attr.ts';
+import { NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
 import { set } from '../src/box/edit.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
+import { openCircuitV } from '../src/battery/model.ts';
+import { marksSchema } from '../src/bench/marks-schema.ts';
 import { leadLabels, portLabels, switchCard } from '../src/bench/labels.ts';
 import { fuseBuilt, holeBuilt, partBuilt, wireBuilt } from '../src/bench/as-built.ts';
 import type { Box } from '../src/box/schema.ts';
@@ -9,6 +11,7 @@ import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { BoxBuilder, starter } from '../src/demo/builder.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { evaluate } from '../src/evaluate.ts';
+import { fuseWords } from '../src/wiring/fuse-words.ts';
 
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);
 
@@ -38,7 +41,7 @@ describe('labels of ports', () => {
 
   test('name, what it gives and its fuse; an inlet says that it only charges', () => {
     expect([of('P1').title, of('P1').detail]).toEqual(['Lamp', 'P1 · 12 V · F1 5 A']);
-    expect(of('P2').detail).toBe('P2 · USB-A 5 V · F2 no fuse');
+    expect(of('P2').detail).toBe('P2 · USB-A 5 V · no fuse');
     expect(of('P3').detail).toMatch(/^P3 · USB-C · F3 [\d.]+ A$/);
     expect(of('I1').detail).toMatch(/^I1 · charge only, see card · F4 [\d.]+ A$/);
   });
@@ -53,6 +56,18 @@ describe('labels of ports', () => {
     const inlet = portLabels(with_, p.panel!, p.wiring).find((l) => l.tag === 'I1')!;
     expect(inlet.detail).toContain('charge only, 14.4 V');
   });
+  test('a fuse nobody read is not known, one that is not there is none: on labels and in the passport', () => {
+    const two = box.circuits[1]!.id;
+    const with_ = applyEdits(box, [set(`circuits/${two}/fuse`, UNKNOWN)]);
+    const p = planOf(with_);
+    expect(portLabels(with_, p.panel!, p.wiring).find((l) => l.tag === 'P2')!.detail).toBe(
+      'P2 · USB-A 5 V · F2 not known'
+    );
+    const words = (k: ReturnType<typeof planOf>) =>
+      Object.fromEntries(k.wiring.circuits.map((c) => [c.portTag, fuseWords(c)]));
+    expect(words(p)).toMatchObject({ P1: 'F1 5 A', P2: 'F2 not known' });
+    expect(words(plan)).toMatchObject({ P1: 'F1 5 A', P2: 'no fuse' });
+  });
   test('as wide as the flange, and never narrower than can be read', () => {
     for (const p of plan.panel!.ports.filter((k) => k.part.hole.shape !== 'none'))
       expect(of(p.tag).widthMm).toBe(Math.max(26, p.part.flangeWidthMm));
@@ -64,6 +79,78 @@ describe('labels of ports', () => {
     const [a, b] = flags;
     expect(a!.title).toBe(b!.title);
     expect(a!.detail.split(' · from ').reverse().join(' · from ')).toBe(b!.detail);
+  });
+});
+
+describe('marks of the bench', () => {
+  const mark = (over: object) => ({ id: 'm1', key: 'step drill', value: true, by: '', atMs: 1, ...over });
+  const ok = (...marks: object[]) => marksSchema.safeParse(marks).success;
+  const reading = (over: object) =>
+    ok(mark({ key: 'reading short', value: { value: 1, meter: 'M', offset: 0, ...over } }));
+
+  test('one to five hundred at once, each naming what can be marked', () => {
+    const many = (n: number) => ok(...Array.from({ length: n }, (_, i) => mark({ id: `m${i}` })));
+    expect([many(0), many(1), many(500), many(501)]).toEqual([false, true, true, false]);
+    for (const key of [
+      'step drill',
+      'hole p3',
+      'lead c1/2',
+      'part x',
+      'reading short',
+      'note drill',
+      'wait fit',
+      'built 1'
+    ])
+      expect([key, ok(mark({ key }))]).toEqual([key, true]);
+    for (const key of ['steps drill', 'step', 'step ', 'hole\np3', `note ${'x'.repeat(152)}`])
+      expect([key, ok(mark({ key }))]).toEqual([key, false]);
+    expect(ok(mark({ key: `note ${'x'.repeat(151)}` }))).toBe(true);
+  });
+  test('a reading is a figure or yes and no, within what a meter shows', () => {
+    expect([reading({}), reading({ value: false }), reading({ value: 1e9 }), reading({ value: -1e9 })]).toEqual([
+      true,
+      true,
+      true,
+      true
+    ]);
+    expect([reading({ value: 1.1e9 }), reading({ value: -1.1e9 }), reading({ value: 'x' })]).toEqual([
+      false,
+      false,
+      false
+    ]);
+    expect([
+      reading({ offset: 100 }),
+      reading({ offset: -100 }),
+      reading({ offset: 101 }),
+      reading({ offset: -101 })
+    ]).toEqual([true, true, false, false]);
+    expect([reading({ meter: 'x'.repeat(60) }), reading({ meter: 'x'.repeat(61) })]).toEqual([true, false]);
+  });
+});
+
+describe('readings before the first load', () => {
+  const box = mixedBox();
+  const plan = planOf(box);
+  const row = (id: string) => plan.bench.tests.find((r) => r.id === id)!;
+  test('at rest: from nearly empty less a tenth to full and two tenths', () => {
+    const rest = row('rest');
+    expect(rest.low).toBeCloseTo(openCircuitV('lfp', 0.3) - 0.1, 6);
+    expect(rest.high).toBeCloseTo(openCircuitV('lfp', 1) + 0.2, 6);
+  });
+  test('each switch is mapped with what it makes dead, and nothing else is', () => {
+    const maps = plan.bench.tests.filter((r) => r.id.startsWith('map-'));
+    expect(maps.map((r) => r.what)).toEqual([expect.stringMatching(/^S\d off: P1 dead, the rest as it was$/)]);
+    const idle = planOf(
+      applyEdits(box, [set(`circuits/${box.circuits[0]!.id}/switchPortId`, NONE), set('feeds/main/switches', NONE)])
+    );
+    expect(idle.bench.tests.some((r) => r.id.startsWith('map-'))).toBe(false);
+  });
+  test('every circuit has its polarity, and an inlet its voltage unplugged', () => {
+    for (const c of plan.wiring.circuits) expect(row(`polarity-${c.circuit.id}`).where).toBe(c.portTag);
+    const inlet = plan.wiring.circuits.find((c) => c.circuit.purpose === 'charge')!;
+    expect(plan.bench.tests.filter((r) => r.id.startsWith('charge-')).map((r) => r.id)).toEqual([
+      `charge-${inlet.circuit.id}`
+    ]);
   });
 });
 

@@ -1,4 +1,5 @@
 import type { Box } from '../box/schema.ts';
+import { fuseWords } from '../wiring/fuse-words.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import type { RunList } from '../wiring/run-list.ts';
 import type { PanelPlan } from '../panel/panel.ts';
@@ -40,9 +41,7 @@ export function portLabels(box: Box, panel: PanelPlan, wiring: WiringPlan): Port
     .filter((p) => p.part.hole.shape !== 'none')
     .map((p) => {
       const circuit = wiring.circuits.find((c) => c.circuit.portId === p.port.id);
-      const fuse = circuit
-        ? `${circuit.fuseTag} ${circuit.fuseA === undefined ? 'no fuse' : `${circuit.fuseA} A`}`
-        : '';
+      const fuse = circuit ? fuseWords(circuit) : '';
       const supply =
         p.part.supply === null
           ? ''

@@ -10,6 +10,7 @@ import { UNITS } from '../quantity/units.ts';
 import { SEAL_WORDS } from '../sealing/sealing.ts';
 import { judgedReadings, openPoints } from './judge-reading.ts';
 import type { Marks } from './marks.ts';
+import { fuseWords } from '../wiring/fuse-words.ts';
 
 export type PaperSources = {
   box: Box;
@@ -102,7 +103,7 @@ export function passportOf(x: PaperSources): Passport {
     outlets: plan.wiring.circuits.map((c) => ({
       tag: c.portTag,
       name: c.circuit.name,
-      fuse: c.fuseA === undefined ? 'not known' : `${c.fuseTag} ${c.fuseA} A`,
+      fuse: fuseWords(c),
       ratingA: c.portPart?.ratingA ?? null,
       feeds: c.feeds
     })),
