@@ -14,6 +14,7 @@
   import { reach } from '$lib/client/reach.svelte.ts';
   import { grouped, type ShelfRow } from '$lib/client/shelf-groups.ts';
   import { today } from '$lib/client/today.ts';
+  import { fetchAhead } from '$lib/client/workspace.ts';
   import type { ShelfLine } from '$lib/server/today.ts';
   import { theme } from '$lib/client/theme.svelte.ts';
   import PhoneDialog from '$lib/shell/PhoneDialog.svelte';
@@ -67,7 +68,7 @@
   }
   let asking = $state<AskDialog>();
   onMount(() => {
-    void load().then(join);
+    void load().then(join).then(fetchAhead);
     return reach.whenBack(() => void load().then(join));
   });
   async function load(): Promise<void> {
