@@ -127,10 +127,10 @@ describe('what happened, in words', () => {
   const name = hide.devices[0]!.name;
   test.each([
     ['kept-back', 'Only what is kept back is left: the plan ends here.'],
-    ['device', `${name} stops: 11.23 V at its plug.`],
-    ['resets', `${name} begins to reset: 11.23 V at its plug.`],
-    ['degrades', `${name} works badly: 11.23 V at its plug.`],
-    ['on-inner', `${name} goes over to its own battery: 11.23 V at its plug.`],
+    ['device', `${name} stops: 11.23 V reach it.`],
+    ['resets', `${name} begins to reset: 11.23 V reach it.`],
+    ['degrades', `${name} works badly: 11.23 V reach it.`],
+    ['on-inner', `${name} goes over to its own battery: 11.23 V reach it.`],
     ['inner-empty', `${name}: its own battery is empty.`],
     ['protection', 'The pack’s protection opens at 11.23 V: everything is off.'],
     ['disconnect', 'The low-voltage disconnect opens at 11.23 V: everything is off.'],

@@ -16,7 +16,7 @@ export function eventLines(box: Box, outing: Outing): { when: string; what: stri
 function sentence(box: Box, e: RunEvent): string {
   const device = box.devices.find((d) => d.id === e.loadId);
   const name = device?.name ?? 'A device';
-  const volts = `${e.volts.toFixed(2)} V at its plug`;
+  const volts = `${e.volts.toFixed(2)} V reach it`;
   switch (e.reason) {
     case 'kept-back':
       return 'Only what is kept back is left: the plan ends here.';

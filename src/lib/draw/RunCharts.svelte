@@ -182,7 +182,7 @@
         panel voltmeter reads <b class="n">{fixed(curves.meterEndV, 2)}</b> V then
       </dd>{/if}
     {#if curves.plugLowV !== undefined}<dd class="plug">
-        at its plug, lowest <b class="n">{fixed(curves.plugLowV, 2)}</b> V
+        reaches it, lowest <b class="n">{fixed(curves.plugLowV, 2)}</b> V
       </dd>{/if}
   </dl>
   <div class="right lab" style:top="170px" style:left="{axis.leftPx + axis.widthPx + 6}px">
