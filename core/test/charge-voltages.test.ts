@@ -60,7 +60,7 @@ describe('the voltage of whatever charges the battery', () => {
     const box = applyEdits(lead, [lives(15.5), set('charging/chargerV', setTo(16))]);
     const plan = planOf(box);
     const found = plan.findings.filter((f) => f.id === 'charge-voltage');
-    expect(found.map((f) => f.key).sort()).toEqual(['charge-voltage:bank:built-in-k1', 'charge-voltage:bank:charger']);
+    expect(found.map((f) => f.key).sort()).toEqual(['charge-voltage:bank', 'charge-voltage:bank:built-in-k1']);
     for (const f of found) {
       const [cure] = proven({ box, catalogue: STARTER_CATALOGUE, plan }, f);
       const left = said('charge-voltage', box, ...cure!.edits).map((k) => k.key);

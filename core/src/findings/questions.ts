@@ -146,7 +146,7 @@ function* ofBank(x: Facts): Questions {
   if (x.bank?.part.terminal === 'unknown')
     yield ask(
       BATTERY_PLACE,
-      'kind of terminals',
+      'terminals',
       `Push-on tabs of ${x.said.mms(' or ', 4.8, 6.3)}, studs M5, M6 or M8, tapered posts, or a lead: measure the tab or the thread.`,
       `parts/${x.bank.part.id}/terminal`,
       false

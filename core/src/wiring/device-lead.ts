@@ -1,9 +1,7 @@
-import type { Device } from '../box/schema.ts';
 import type { DeviceDemand } from '../demand/demand.ts';
 import { lawCurrentA } from '../network/law.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { knownSize, milliOhmPerM } from './conductor.ts';
-import { leadWire } from './net-extras.ts';
+import type { Conductor, Netlist } from './netlist.ts';
 import type { CircuitPlan } from './types.ts';
 
 /** Volts a USB-A plug gives. @source USB 2.0, nominal supply */
@@ -14,6 +12,7 @@ export const USB_LEAD_FRACTION = 0.1;
 /** What a device's own lead, out and back, loses at the device's hungriest. */
 export type LeadLoss = {
   size: WireSize;
+  lengthMm: number;
   currentA: number;
   lostV: number;
   /** Volts that the lead begins with: 12, those of a shared rail, or of the USB plug. */
@@ -21,18 +20,26 @@ export type LeadLoss = {
   usb: boolean;
 };
 
+/** Both wires of a device's lead in the netlist; undefined for a device without one. */
+export function leadWires(
+  { conductors }: Pick<Netlist, 'conductors'>,
+  deviceId: string
+): [Conductor, Conductor] | undefined {
+  const [out, back] = ['plus', 'minus'].map((side) => conductors.find((w) => w.id === `${deviceId}/${side}`));
+  return out && back && [out, back];
+}
+
 /**
  * Loss in the lead of a device, V; undefined without a lead, or while nobody knows its wire.
- * @param ambientC air around the lead; under 20 °C it is taken as 20
- * @source Ohm's law over the resistance of the wire, both ways
+ * @source Ohm's law over the netlist's resistance of both wires, which the run goes through, too
  */
-export function leadLoss(device: Device, need: DeviceDemand, c: CircuitPlan, ambientC: number): LeadLoss | undefined {
-  const size = device.lead ? leadWire(device.lead) : undefined;
-  if (!device.lead || !size || !knownSize(size)) return undefined;
-  const ohm = (2 * device.lead.lengthMm * milliOhmPerM(size, Math.max(20, ambientC))) / 1e6;
-  const lowV = c.plugV + c.dropV;
-  const { usb, baseV, currentA } = ofPlug(need, c, lowV);
-  return { size, currentA, lostV: currentA * ohm, baseV, usb };
+export function leadLoss(net: Pick<Netlist, 'conductors'>, need: DeviceDemand, c: CircuitPlan): LeadLoss | undefined {
+  const wires = leadWires(net, need.deviceId);
+  const size = wires?.[0].size;
+  if (!wires || !size) return undefined;
+  const ohm = (wires[0].milliOhm + wires[1].milliOhm) / 1000;
+  const { usb, baseV, currentA } = ofPlug(need, c, c.plugV + c.dropV);
+  return { size, lengthMm: wires[0].lengthMm, currentA, lostV: currentA * ohm, baseV, usb };
 }
 
 function ofPlug(need: DeviceDemand, c: CircuitPlan, lowV: number): Pick<LeadLoss, 'usb' | 'baseV' | 'currentA'> {

@@ -1,4 +1,5 @@
 import { portResistance, type Network } from '../network/solve.ts';
+import { leadWires } from './device-lead.ts';
 import { CONVERTER, innerEdges, plugOf, type Netlist, type Terminal } from './netlist.ts';
 import type { WiringPlan } from './types.ts';
 
@@ -86,11 +87,11 @@ function leadEnds(
   return netlist.parts.flatMap((p) => {
     if (p.kind !== 'device' || p.ref?.kind !== 'device') return [];
     const { id } = p.ref;
-    const [out, back] = ['plus', 'minus'].map((side) => netlist.conductors.find((w) => w.id === `${id}/${side}`));
-    const c = out && circuits.find((k) => k.circuit.id === out.circuitId);
+    const wires = leadWires(netlist, id);
+    const c = wires && circuits.find((k) => k.circuit.id === wires[0].circuitId);
     if (!c || c.rail || c.portPart?.supply !== '12v' || c.portPart.converterRatedW !== null) return [];
-    const plus = nodeAt(out.to);
-    const minus = nodeAt(back!.from);
+    const plus = nodeAt(wires[0].to);
+    const minus = nodeAt(wires[1].from);
     return plus === undefined || minus === undefined ? [] : [{ id, plus, minus }];
   });
 }

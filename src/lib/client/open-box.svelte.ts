@@ -129,7 +129,6 @@ export class OpenBox {
     if (!this.#ahead) return;
     const next = this.#ahead;
     this.#ahead = undefined;
-    this.before = this.#answers();
     this.doc = next;
     for (const then of this.#onceShown.splice(0)) then();
   }
@@ -226,6 +225,7 @@ export class OpenBox {
     if (this.#logFirst) return void this.log.undo();
     const step = this.past.at(-1);
     if (!step) return;
+    this.before = this.#answers();
     this.past = this.past.slice(0, -1);
     this.future = [{ ...step, doc: this.doc }, ...this.future];
     this.tell(`Undone: ${step.label}`);
@@ -238,6 +238,7 @@ export class OpenBox {
     if (this.stage === 'logbook' && this.log.canRedo) return void this.log.redo();
     const step = this.future[0];
     if (!step) return;
+    this.before = this.#answers();
     this.future = this.future.slice(1);
     this.past = [...this.past, { ...step, doc: this.doc, merge: undefined }];
     this.tell(`Done again: ${step.label}`);

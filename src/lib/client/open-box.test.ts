@@ -360,6 +360,20 @@ describe('a press is answered before its plan is worked out', () => {
     expect(b.before.lasts!.text).toBe(between);
   });
 
+  test('changes that are one step are compared with what was before all of them', () => {
+    const b = openBox();
+    const lasted = b.plan.verdicts.find((v) => v.id === 'lasts')!.rawText;
+    for (const factor of [1.5, 2, 3]) b.set('Longer', 'outing/durationH', box.outing.durationH * factor, 'longer');
+    b.showNow();
+    expect(b.plan.verdicts.find((v) => v.id === 'lasts')!.rawText).not.toBe(lasted);
+    expect([b.before.lasts!.text, b.past.length]).toEqual([lasted, 1]);
+    b.undo();
+    const longest = b.before.lasts!.text;
+    b.showNow();
+    expect(longest).not.toBe(lasted);
+    expect(b.plan.verdicts.find((v) => v.id === 'lasts')!.rawText).toBe(lasted);
+  });
+
   test('what is chosen right after a change is there to be shown', () => {
     const b = openBox();
     b.set('Another port', 'ports', [...box.ports, { ...box.ports[0]!, id: 'fresh' }]);

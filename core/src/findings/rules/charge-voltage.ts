@@ -10,13 +10,13 @@ const TOLERANCE_V = 0.3;
 const MOSTLY_V = 0.9;
 
 /** A voltage that somebody read off a charger, of one that does charge this bank. */
-type Read = { id: string; name: string; volts: number; matched: Edit };
+type Read = { also?: string; name: string; volts: number; matched: Edit };
 
 /** A charger made for another chemistry, whichever one it is: the one at home, the one plugged in on the way, one that lives in the box. */
 export const chargeVoltage = rule('charge-voltage', 'safe', 'battery', (x) => {
   if (!x.bank) return [];
   const d = CHEMISTRY[x.bank.chemistry];
-  return voltagesRead(x).flatMap(({ id, name, volts, matched }): Draft[] => {
+  return voltagesRead(x).flatMap(({ also, name, volts, matched }): Draft[] => {
     const high = volts > d.absorbV + TOLERANCE_V;
     if (!high && volts >= d.absorbV - TOLERANCE_V) return [];
     // between the resting voltage and the full one it fills most of the way and harms nothing
@@ -24,7 +24,7 @@ export const chargeVoltage = rule('charge-voltage', 'safe', 'battery', (x) => {
     return [
       {
         at: BATTERY_PLACE,
-        also: id,
+        ...(also ? { also } : {}),
         severity: high ? 'stop' : mostly ? 'note' : 'caution',
         short: `Charger ${volts} V, wants ${d.absorbV} V`,
         title: `${name} gives ${volts} V; this battery wants ${d.absorbV} V`,
@@ -46,13 +46,13 @@ function voltagesRead(x: Facts): Read[] {
   const charges = chargeSources(x.box, x.bank).some((s) => s.id === 'charger' || s.id === 'plugged');
   return [
     ...(charges && v.is === 'set'
-      ? [{ id: 'charger', name: 'The charger', volts: v.value, matched: set('charging/chargerV', AUTO) }]
+      ? [{ name: 'The charger', volts: v.value, matched: set('charging/chargerV', AUTO) }]
       : []),
     ...charging.builtIn.flatMap((c): Read[] =>
       c.voltageV.is === 'set'
         ? [
             {
-              id: `built-in-${c.id}`,
+              also: `built-in-${c.id}`,
               name: c.name || 'The charger in the box',
               volts: c.voltageV.value,
               matched: set(`charging/builtIn/${c.id}/voltageV`, AUTO)

@@ -39,7 +39,6 @@ function oneWay(x: Facts, sources: readonly ChargeSource[]): Draft[] {
     return [
       {
         at: portPlace(c.circuit.portId, c.portTag),
-        also: c.portTag,
         severity: 'stop',
         short: `Nothing goes in at ${c.portTag}`,
         title: `The battery cannot be charged through ${c.portTag}`,

@@ -61,7 +61,7 @@ const inCircuits = (x: Facts): Draft[] =>
 const inLeads = (x: Facts): Draft[] =>
   x.box.devices.flatMap((d, i): Draft[] => {
     const c = x.wiring.circuits.find((k) => k.circuit.portId === d.portId);
-    const loss = c && leadLoss(d, x.demand.devices[i]!, c, x.wiring.ambientC);
+    const loss = c && leadLoss(x.wiring.netlist, x.demand.devices[i]!, c);
     if (!c || !loss) return [];
     const { lostV, baseV, usb, currentA } = loss;
     const limit = usb ? USB_LEAD_FRACTION : c.dropLimitFraction;
@@ -74,7 +74,7 @@ const inLeads = (x: Facts): Draft[] =>
       : pickSizes(x.box.preferences.wireSystem).find(
           (s) => wayV + (lostV * milliOhmPerM(s, 20)) / milliOhmPerM(loss.size, 20) <= limit * baseV
         );
-    const metres = `${x.said.mm(Math.round(d.lead!.lengthMm))} of ${wireSizeText(loss.size)}, out and back`;
+    const metres = `${x.said.mm(Math.round(loss.lengthMm))} of ${wireSizeText(loss.size)}, out and back`;
     return [
       {
         at: devicePlace(d.id, d.name),
