@@ -142,6 +142,30 @@ describe('what reaches a device through its own lead', () => {
   });
 });
 
+describe('a device that fails after the battery’s own end', () => {
+  const at = (keepBack: number) => {
+    const box = applyEdits(lampBox({ device: { minV: 12.5, belowMin: 'degrades' } }), [
+      set('bank/keepBack', setTo(keepBack)),
+      set('outing/durationH', 14),
+      set(`devices/${id(lampBox({}))}/spans`, [{ startH: lampBox({}).outing.startH, endH: 48, dutyFraction: null }])
+    ]);
+    const plan = planOf(box);
+    const { run } = plan.outing!;
+    const weakH = run.events.find((e) => e.reason === 'degrades')!.timeH;
+    const f = plan.findings.find((k) => k.key.includes('device-undervoltage'))!;
+    return { weakH, endH: run.failsAtH, reason: run.failReason, severity: f.severity };
+  };
+  test('is a note: that it is empty has been said; before that it is a caution', () => {
+    const kept = at(0.6);
+    expect(kept.reason).toBe('kept-back');
+    expect(kept.weakH).toBeGreaterThan(kept.endH!);
+    expect(kept.severity).toBe('note');
+    const drained = at(0);
+    expect(drained.weakH).toBeLessThan(drained.endH ?? Infinity);
+    expect(drained.severity).toBe('caution');
+  });
+});
+
 describe('a lead that loses too much is told', () => {
   test('with the volts, the length and what is allowed, in the device’s own place', () => {
     const box = lampBox({ lead: lead({ lengthMm: 12000, wire: awg('22') }) });
