@@ -9,6 +9,7 @@ import { stance, type Stance } from './case/stance.ts';
 import type { Catalogue } from './catalogue/part.ts';
 import { demand, type Demand } from './demand/demand.ts';
 import { findings } from './findings/findings.ts';
+import { underTheRefused } from './findings/out-of-scope.ts';
 import type { Finding } from './findings/rule.ts';
 import { carry, type Carry } from './kit/carry.ts';
 import { kit, type Kit } from './kit/kit.ts';
@@ -78,6 +79,14 @@ export const asItStands = (box: Box, catalogue: Catalogue, options: EvaluateOpti
 
 /** The second half of `evaluate`: the same box at the ends of what is unknown, and what that makes of its findings. */
 export function settled(box: Box, catalogue: Catalogue, plan: Plan, options: EvaluateOptions = {}): Plan {
+  const told = atItsEnds(box, catalogue, plan, options);
+  const refused = box.devices.filter((d) => d.use !== 'field');
+  if (refused.length === 0) return told;
+  const rest = { ...box, devices: box.devices.filter((d) => d.use === 'field') };
+  return { ...told, findings: underTheRefused(told.findings, evaluate(rest, catalogue, options).findings) };
+}
+
+function atItsEnds(box: Box, catalogue: Catalogue, plan: Plan, options: EvaluateOptions): Plan {
   const ranges = unknownRanges(box, plan);
   const found = corners(box, ranges);
   if (found.length === 0) return plan;

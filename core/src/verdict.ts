@@ -27,7 +27,7 @@ export type VerdictAnswer = {
   value: { number: string; unit: string }[];
   /** 'of 14 h wanted'. */
   target: string;
-  /** The one worst reason, at most 32 characters. */
+  /** The one worst reason, in a few words: a cell wraps it. */
   reason: string;
   /** Which way it is and by how much, for a list: '30.9 mm short', '5.5 mm to spare'. */
   way?: string;
@@ -140,7 +140,6 @@ function lasts(x: Input): VerdictAnswer {
 
 function fits(x: Input): VerdictAnswer {
   const found = live(x, 'fits');
-  const unit = x.box.preferences.lengthUnit;
   if (!x.fit)
     return {
       id: 'fits',
@@ -153,50 +152,57 @@ function fits(x: Input): VerdictAnswer {
       rawValue: null,
       rawText: ''
     };
-  const t = x.panel?.tightest;
+  return x.fit.state === 'no' || !x.panel?.tightest
+    ? fitsInside(x, x.fit, found)
+    : fitsBehind(x, x.panel, x.panel.tightest, found);
+}
+
+/** By what is inside, while nothing goes through the walls or it does not go in at all. */
+function fitsInside(x: Input, fit: CaseFit, found: Finding[]): VerdictAnswer {
+  const unit = x.box.preferences.lengthUnit;
+  const { lengthMm, widthMm, heightMm } = fit.shortfall ?? {};
+  const least = Math.min(...[lengthMm, widthMm, heightMm].filter((v) => v !== undefined));
+  return {
+    id: 'fits',
+    name: 'Fits',
+    state: stateOf(found, true),
+    say: fit.state === 'no' ? 'does not go in' : fit.state === 'fits' ? 'everything goes in' : 'not proven',
+    value: Number.isFinite(least)
+      ? [{ number: lengthText(least, unit, 0), unit: `${unit} short` }]
+      : [{ number: fixed(fit.fillFraction * 100, 0), unit: '%' }],
+    target: fit.state === 'no' ? '' : 'full, no ports yet',
+    reason: worst(found, `${fixed(fit.innerL, 1)} l inside`),
+    rawValue: null,
+    rawText: ''
+  };
+}
+
+/** By the tightest place behind a port. */
+function fitsBehind(
+  x: Input,
+  panel: PanelPlan,
+  t: NonNullable<PanelPlan['tightest']>,
+  found: Finding[]
+): VerdictAnswer {
+  const unit = x.box.preferences.lengthUnit;
   const state = stateOf(found, true);
-  if (x.fit.state === 'no' || !t) {
-    const least =
-      x.fit.shortfall &&
-      Math.min(
-        ...[x.fit.shortfall.lengthMm, x.fit.shortfall.widthMm, x.fit.shortfall.heightMm].filter((v) => v !== undefined)
-      );
-    return {
-      id: 'fits',
-      name: 'Fits',
-      state,
-      say: x.fit.state === 'no' ? 'does not go in' : x.fit.state === 'fits' ? 'everything goes in' : 'not proven',
-      value:
-        least !== undefined && Number.isFinite(least)
-          ? [{ number: lengthText(least, unit, 0), unit: `${unit} short` }]
-          : [{ number: fixed(x.fit.fillFraction * 100, 0), unit: '%' }],
-      target: x.fit.state === 'no' ? '' : 'full, no ports yet',
-      reason: worst(found, `${fixed(x.fit.innerL, 1)} l inside`),
-      rawValue: null,
-      rawText: ''
-    };
-  }
+  const say = (): string => {
+    if (state === 'holds') return `all ${panel.holeCount} holes clear`;
+    if (t.clearMm < 0) return 'does not go in';
+    if (t.clearMm < BEHIND_GAP_MM) return 'goes in, tight';
+    return state === 'stop' ? 'not as it stands' : 'look again';
+  };
+  // with room and yet a stop it is something else that keeps it from going in
+  const way = (): string => {
+    if (t.clearMm < 0) return `${lengthText(-t.clearMm, unit)} ${unit} short`;
+    return state === 'stop' ? 'not as it stands' : `${lengthText(t.clearMm, unit)} ${unit} to spare`;
+  };
   return {
     id: 'fits',
     name: 'Fits',
     state,
-    say:
-      state === 'holds'
-        ? `all ${x.panel!.holeCount} holes clear`
-        : t.clearMm < 0
-          ? 'does not go in'
-          : t.clearMm < BEHIND_GAP_MM
-            ? 'goes in, tight'
-            : state === 'stop'
-              ? 'not as it stands'
-              : 'look again',
-    // with room and yet a stop it is something else that keeps it from going in
-    way:
-      t.clearMm < 0
-        ? `${lengthText(-t.clearMm, unit)} ${unit} short`
-        : state === 'stop'
-          ? 'not as it stands'
-          : `${lengthText(t.clearMm, unit)} ${unit} to spare`,
+    say: say(),
+    way: way(),
     value: [{ number: lengthText(t.clearMm, unit), unit }],
     target: `${lengthText(BEHIND_GAP_MM, unit)} ${unit} wanted`,
     reason: worst(found, `Tightest: ${t.tag} to the ${t.behindName}`),
@@ -297,7 +303,9 @@ function carried(x: Input): VerdictAnswer {
       : over
         ? 'over budget'
         : state === 'caution'
-          ? 'heavy'
+          ? x.carry.massKg > x.carry.limitKg
+            ? 'heavy'
+            : 'look again'
           : CARRY_WORDS[x.box.outing.carry],
     value: ready ? [{ number: mass(x.carry.massKg), unit }] : [],
     target: ready ? `of ${mass(x.carry.limitKg)} ${unit} wanted` : '',

@@ -92,7 +92,7 @@ describe('the main fuse', () => {
         (f) => f.id === 'main-fuse-exceeds'
       )!;
     const holder = told({ ratingA: 1 });
-    expect(holder.title).toBe('The main fuse is too big for main fuse holder');
+    expect(holder.title).toBe('The main fuse is too big for the main fuse holder');
     expect(holder.why).toMatch(/main fuse holder is rated 1 A; 10 AWG carries/);
     expect(holder.figures.limitA).toBe(1);
     expect(told({}).title).toBe('The main fuse is too big for its wire');

@@ -196,7 +196,7 @@ const BOX_CASES: BoxCase[] = [
   {
     figure: 'lowest voltage',
     edits: (box) => direct(box).map((d) => [set(`devices/${d.id}/minV`, 13.9)]),
-    says: /undervoltage/
+    says: /undervoltage|never-runs/
   },
   {
     figure: 'highest temperature',

@@ -111,6 +111,13 @@ const TRIPS: Record<string, () => Box> = {
   'rail-overload': () => change(railBox(), watts(railBox(), 'Camera 1', 55)),
   'converter-overload': () => change(good, watts(good, 'Phone', 20)),
   'device-overvoltage': () => change(good, set(`devices/${device(good, 'Bait aerator').id}/maxV`, 13)),
+  'device-never-runs': () => change(good, set(`devices/${device(good, 'Bite-alarm receiver').id}/minV`, 22)),
+  'device-volts': () =>
+    change(
+      good,
+      set(`devices/${device(good, 'Bite-alarm receiver').id}/maxV`, 9),
+      set(`devices/${device(good, 'Bite-alarm receiver').id}/supply`, 'regulated-12v')
+    ),
   'device-undervoltage': () => change(good, set(`devices/${device(good, 'Bite-alarm receiver').id}/minV`, 12.7)),
   'tilts-on-handle': () => hide,
   'lead-too-short': () => change(good, set(`circuits/${lamp}/lengthMm`, setTo(60))),

@@ -281,6 +281,15 @@ const EDGES: Edge[] = [
     threshold: 14.8
   },
   {
+    rule: 'device-never-runs',
+    severity: 'stop',
+    make: (v) => change(canal, set(`devices/${deviceOf(canal, 'Bait aerator').id}/minV`, v)),
+    quiet: 11,
+    trips: 24,
+    figure: (p, v) => v - p.bank!.fullV,
+    threshold: 0
+  },
+  {
     rule: 'main-over-60a',
     severity: 'stop',
     make: (v) => change(canal, watts(canal, 'Bait aerator', v)),

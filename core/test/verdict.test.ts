@@ -222,7 +222,12 @@ describe('a box that is left alone is judged by its season', () => {
       visitPlan: [],
       everyDays: 1
     }).find((v) => v.id === 'lasts')!;
-    expect([now.state, now.reason, now.way]).toEqual(['caution', was.reason, was.way]);
+    expect([now.state, now.say, now.reason, now.way]).toEqual([
+      'caution',
+      'season yes, outing no',
+      was.reason,
+      was.way
+    ]);
     expect(was.way).toMatch(/short$/);
   });
   test('the other answers, and a box without a season, are left as they are', () => {

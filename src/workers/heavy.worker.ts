@@ -9,7 +9,6 @@ import { cheapestChanges, type Change } from '@haversack/core/case/changes';
 import { fitting, type CaseFit } from '@haversack/core/case/fit';
 import { candidate, judge, type Candidate } from '@haversack/core/compare/candidate';
 import { evaluate, type Plan } from '@haversack/core/evaluate';
-import { sureRuns, type Sure } from '@haversack/core/outing/sure';
 import { seasonPlan, type SeasonPlan } from '@haversack/core/season/season';
 import { TrialCircuit } from '@haversack/core/trials/circuit';
 import { alternativesFor, type Alternative } from '@haversack/core/advise/alternatives';
@@ -39,43 +38,29 @@ import {
   type Proposal
 } from '@haversack/core/design/view';
 import { expose } from 'comlink';
+import { Pieces } from './pieces.ts';
 
 /** A box to work on. The same version means the same document, so that it is evaluated once. */
 export type Job = { version: number; box: Box; ownParts: readonly Part[] };
 /** What the long search inside the case found, and what would make it fit. */
 export type DeepFit = { fit: CaseFit; changes: Change[] };
-/** What the many runs want of a plan: handed over, so that the whole is not worked out a second time for every edit. */
-export type SureOf = { demand: Plan['demand']; bank: NonNullable<Plan['bank']>; feed: Plan['feed'] };
 export type CompareRow = { part: PartOf<'battery'>; count: number } | 'chosen';
 
 /** Nodes after which even the long search says 'not proven': minutes of work. */
 const DEEP_NODES = 3_000_000;
 const DEEP_CHANGE_NODES = 20_000;
 
-const MOST_MS = 12; // between two looks at whether a newer job has come
-
 /** Between two looks at a search that goes on, ms. */
 const TOLD_MS = 250;
 
-let newest = 0;
+const pieces = new Pieces();
 let designStopped = false;
 /** The boxes the last search found, while it runs and after it, so that any of them can be opened. */
 let designed: { version: number; sound: readonly SoundDesign[]; search?: DesignSearch } | undefined;
 let known: { version: number; plan: Plan; catalogue: readonly Part[] } | undefined;
 
-/** Lets waiting messages in: a newer job, or the word to stop. */
-const breathe = (): Promise<void> =>
-  new Promise((done) => {
-    const { port1, port2 } = new MessageChannel();
-    port1.onmessage = () => {
-      port1.close();
-      done();
-    };
-    port2.postMessage(0);
-  });
-
 function planOf(job: Job): { plan: Plan; catalogue: readonly Part[] } {
-  newest = Math.max(newest, job.version);
+  pieces.asked(job.version);
   if (known?.version !== job.version) {
     const catalogue = [...job.ownParts, ...STARTER_CATALOGUE];
     known = { version: job.version, catalogue, plan: evaluate(job.box, catalogue, { reuse: known?.plan }) };
@@ -83,49 +68,21 @@ function planOf(job: Job): { plan: Plan; catalogue: readonly Part[] } {
   return known;
 }
 
-/** Runs a generator a few steps at a time; undefined when a newer job has come meanwhile. */
-async function inPieces<Y, R>(
-  work: Generator<Y, R>,
-  version: number,
-  onPart?: (part: Y) => void
-): Promise<R | undefined> {
-  let since = performance.now();
-  for (let next = work.next(); ; next = work.next()) {
-    if (next.done) return next.value;
-    onPart?.(next.value);
-    if (performance.now() - since < MOST_MS) continue;
-    await breathe();
-    if (version < newest) return undefined;
-    since = performance.now();
-  }
-}
-
 const api = {
-  /** How sure the wanted hours are: first answers early, then refined. */
-  async sure(job: Job, known: SureOf, onPart: (part: Sure) => void): Promise<Sure | undefined> {
-    newest = Math.max(newest, job.version);
-    let told = 0;
-    return inPieces(sureRuns(job.box, known.demand, known.bank, known.feed), job.version, (part) => {
-      if (performance.now() - told < 120) return;
-      told = performance.now();
-      onPart(part);
-    });
-  },
-
   async helps(job: Job): Promise<Help[] | undefined> {
     const { plan, catalogue } = planOf(job);
-    return inPieces(helps(job.box, plan, catalogue), job.version);
+    return pieces.run(helps(job.box, plan, catalogue), job.version);
   },
 
   async cases(job: Job): Promise<SuitedCase[] | undefined> {
     const { plan, catalogue } = planOf(job);
-    return inPieces(suitingCases(job.box, plan, catalogue), job.version);
+    return pieces.run(suitingCases(job.box, plan, catalogue), job.version);
   },
 
   async batteries(job: Job): Promise<SuitedBattery[] | undefined> {
     const { plan, catalogue } = planOf(job);
     const all = catalogue.filter((p): p is PartOf<'battery'> => p.kind === 'battery');
-    return inPieces(suitingBatteries(job.box, plan, all), job.version);
+    return pieces.run(suitingBatteries(job.box, plan, all), job.version);
   },
 
   /** The whole search for an arrangement, with the share that is done; then the cheapest changes when there is none. */
@@ -140,10 +97,10 @@ const api = {
     };
     const known = plan.fit?.state === 'no' ? plan.fit : undefined;
     const fit =
-      known ?? (await inPieces(fitting(job.box, { nodeLimit: DEEP_NODES, reuse: plan.fit }), job.version, part));
+      known ?? (await pieces.run(fitting(job.box, { nodeLimit: DEEP_NODES, reuse: plan.fit }), job.version, part));
     if (!fit) return undefined;
     if (fit.state === 'fits') return { fit, changes: [] };
-    const changes = await inPieces(
+    const changes = await pieces.run(
       cheapestChanges(job.box, catalogue, { most: 5, nodeLimit: DEEP_CHANGE_NODES }),
       job.version,
       part
@@ -155,21 +112,21 @@ const api = {
   async survey(job: Job): Promise<ShortTrial[] | undefined> {
     const { plan } = planOf(job);
     if (!plan.bank) return [];
-    return inPieces(survey(new TrialCircuit(plan.wiring), plan.bank, job.box.outing.airC), job.version);
+    return pieces.run(survey(new TrialCircuit(plan.wiring), plan.bank, job.box.outing.airC), job.version);
   },
 
   /** Remedies of one finding, each tried on a copy. */
   async remedies(job: Job, key: string): Promise<Proven[] | undefined> {
     const { plan, catalogue } = planOf(job);
     const finding = plan.findings.find((f) => f.key === key);
-    return finding ? inPieces(proving({ box: job.box, catalogue, plan }, finding), job.version) : [];
+    return finding ? pieces.run(proving({ box: job.box, catalogue, plan }, finding), job.version) : [];
   },
 
   /** The shortest list of changes that leaves nothing against the box, with progress. */
   async sound(job: Job, goal: Goal, onPart: (part: SoundProgress) => void): Promise<Sound | undefined> {
     const { plan, catalogue } = planOf(job);
     let told = 0;
-    return inPieces(soundSearch(job.box, catalogue, goal, plan), job.version, (part) => {
+    return pieces.run(soundSearch(job.box, catalogue, goal, plan), job.version, (part) => {
       if (performance.now() - told < 80) return;
       told = performance.now();
       onPart(part);
@@ -183,12 +140,12 @@ const api = {
     onPart: (part: DesignView) => void
   ): Promise<DesignResult | undefined> {
     const catalogue = [...job.ownParts, ...STARTER_CATALOGUE];
-    newest = Math.max(newest, job.version);
+    pieces.asked(job.version);
     const home = new Map(drawer.map((d) => [d.lineId, d.count]));
     let told = 0;
     let had = -1;
     designStopped = false;
-    const search = await inPieces(
+    const search = await pieces.run(
       designSearch(job.box, catalogue, { enough: () => designStopped, home }),
       job.version,
       (part) => {
@@ -202,7 +159,7 @@ const api = {
     );
     if (!search) return undefined;
     designed = { version: job.version, sound: search.sound, search };
-    const why = designStopped ? { why: [], nearest: [] } : await inPieces(unmet(job.box, search), job.version);
+    const why = designStopped ? { why: [], nearest: [] } : await pieces.run(unmet(job.box, search), job.version);
     return why && resultOf(job.box, search, why);
   },
 
@@ -210,7 +167,7 @@ const api = {
   async adapt(job: Job, ask: Ask, onPart: (part: SoundProgress) => void): Promise<Adapted | undefined> {
     const { catalogue, plan } = planOf(job);
     let told = 0;
-    return inPieces(adapting(job.box, catalogue, ask, plan), job.version, (part) => {
+    return pieces.run(adapting(job.box, catalogue, ask, plan), job.version, (part) => {
       if (performance.now() - told < 80) return;
       told = performance.now();
       onPart(part);
@@ -237,7 +194,7 @@ const api = {
   /** What could be taken instead of a line of the kit, each tried on a copy. */
   async alternatives(job: Job, lineId: string): Promise<Alternative[] | undefined> {
     const { plan, catalogue } = planOf(job);
-    return inPieces(alternativesFor({ box: job.box, catalogue, plan }, lineId), job.version);
+    return pieces.run(alternativesFor({ box: job.box, catalogue, plan }, lineId), job.version);
   },
 
   /** What is cut of every reel and sheet for this box and others together. */
@@ -266,7 +223,7 @@ const api = {
     const { plan, catalogue } = planOf(job);
     for (const [i, row] of rows.entries()) {
       const work = row === 'chosen' ? candidate(job.box, plan) : judge(job.box, catalogue, row.part, row.count);
-      const facts = await inPieces(work, job.version);
+      const facts = await pieces.run(work, job.version);
       if (!facts) return false;
       onRow(i, facts);
     }
@@ -275,7 +232,7 @@ const api = {
 
   /** Drops whatever is being worked on for an older version. */
   stop(version: number): void {
-    newest = Math.max(newest, version);
+    pieces.asked(version);
   }
 };
 

@@ -18,6 +18,12 @@ export function usualPackFuse(box: Box): PackFuse {
   const terminal = partOf(box, 'battery', box.bank.partId)?.terminal;
   return USUAL_PACK_FUSE[terminal === 'tab-4.8' || terminal === 'tab-6.3' ? terminal : 'stud'];
 }
+/** The fuse at each pack of a bank of several, as set or as usual; undefined for one battery and for packs without. */
+export function packFuseOf(box: Box): PackFuse | undefined {
+  if (box.bank.count < 2 || box.bank.packFuse.is === 'none') return undefined;
+  const usual = usualPackFuse(box);
+  return { ...usual, ratingA: valueOf(box.bank.packFuse, usual.ratingA) ?? usual.ratingA };
+}
 const EVEN = 1.1;
 const UNEVEN = 1.2;
 
@@ -44,8 +50,7 @@ export const packSources = (b: Bank): ParallelPack[] =>
 export function parallelPlan(box: Box, b: Bank, mainLoadA: number): ParallelPlan | undefined {
   if (b.count < 2) return undefined;
   const loadA = Math.max(0.5, mainLoadA);
-  const usual = usualPackFuse(box).ratingA;
-  const packFuseA = valueOf(box.bank.packFuse, usual) ?? usual;
+  const packFuseA = (packFuseOf(box) ?? usualPackFuse(box)).ratingA;
   if (box.bank.arrangement === 'changeover')
     return {
       loadA,

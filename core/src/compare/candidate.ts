@@ -1,3 +1,4 @@
+import { leastAtPortV } from '../demand/own-volts.ts';
 import { set } from '../box/edit.ts';
 import { lifeOutings } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
@@ -113,8 +114,12 @@ function fussiest(box: Box, plan: Plan): { name: string; volts: number } | undef
   const o = plan.outing;
   if (!o) return undefined;
   let best = -1;
+  let most = 0;
   box.devices.forEach((d, i) => {
-    if (plan.demand.devices[i]!.onH > 0 && d.minV !== null && d.minV > (box.devices[best]?.minV ?? 0)) best = i;
+    const leastV = leastAtPortV(d) ?? 0;
+    if (plan.demand.devices[i]!.onH === 0 || leastV <= most) return;
+    best = i;
+    most = leastV;
   });
   if (best < 0) return undefined;
   const volts = o.run.portV[o.portOfLoad[best]!]!;

@@ -100,6 +100,8 @@ const DECIDED: ReadonlySet<string> = new Set([
   'handle-rating',
   'bms-current',
   'device-overvoltage',
+  'device-never-runs',
+  'device-volts',
   'metal-case',
   'deep-frost',
   'c-rate-high'

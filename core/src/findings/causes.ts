@@ -1,3 +1,6 @@
+import { HEAT_INSIDE } from './heat-inside.ts';
+import { OUT_OF_SCOPE } from './out-of-scope.ts';
+import { isRoot, rootFirst } from './roots.ts';
 import type { Finding, Severity } from './rule.ts';
 
 /** Findings that come from one thing, told as one: the thing is named, what follows from it hangs below. */
@@ -48,6 +51,7 @@ function titleOf(name: string, all: readonly Finding[]): string {
     return `${fuse} does not protect what stands behind it: ${list(all.map((f) => (f.where.label === fuse ? 'its wire' : f.where.label)))}`;
   }
   if (name === 'short current') return `A short bursts fuses that cannot break it: ${places}`;
+  if (name === HEAT_INSIDE || name === OUT_OF_SCOPE) return head!.title;
   if (name === 'wall') return `The wall does not suit ${places}`;
   return `${head!.title}; the same at ${list(all.slice(1).map((f) => f.where.label))}`;
 }
@@ -55,8 +59,14 @@ function titleOf(name: string, all: readonly Finding[]): string {
 /** What an open item asks for: 'fuse' of 'C3: fuse is unknown'. */
 const askedOf = (f: Finding): string => f.asks ?? f.title;
 
-/** Findings told by their causes, worst first, in the order they came. */
-export function byCause(findings: readonly Finding[]): Cause[] {
+/**
+ * Findings told by their causes, worst first, in the order they came.
+ * @param all of the box, where only some are told: what those come from is told with them, though it stands elsewhere
+ */
+export function byCause(told: readonly Finding[], all: readonly Finding[] = told): Cause[] {
+  const causes = new Set(told.flatMap((f) => (f.acceptedBecause === null && f.cause !== null ? [f.cause] : [])));
+  const roots = all.filter((f) => isRoot(f) && f.acceptedBecause === null && causes.has(f.cause!) && !told.includes(f));
+  const findings = [...roots, ...told];
   const count = new Map<string, number>();
   for (const f of findings) for (const name of namesOf(f)) count.set(name, (count.get(name) ?? 0) + 1);
   const fuses = new Set(findings.flatMap((f) => (namesOf(f).includes(FUSES) ? [f.cause!] : [])));
@@ -74,9 +84,10 @@ export function byCause(findings: readonly Finding[]): Cause[] {
   }
   return [...groups]
     .map(([key, all]): Cause => {
-      const sorted = all.toSorted((a, b) => RANK[a.severity] - RANK[b.severity]);
+      const sorted = all.toSorted((a, b) => rootFirst(a, b) || RANK[a.severity] - RANK[b.severity]);
       const [head, ...others] = sorted;
-      return { key, title: upper(titleOf(key, sorted)), severity: head!.severity, head: head!, others };
+      const severity = all.reduce((w, f) => (RANK[f.severity] < RANK[w] ? f.severity : w), head!.severity);
+      return { key, title: upper(titleOf(key, sorted)), severity, head: head!, others };
     })
     .toSorted((a, b) => RANK[a.severity] - RANK[b.severity]);
 }

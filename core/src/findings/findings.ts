@@ -1,4 +1,5 @@
 import { RULES } from './registry.ts';
+import { rootFirst } from './roots.ts';
 import { BOX_PLACE, type Facts, type Finding, type Remedy, type Severity } from './rule.ts';
 
 const RANK: Record<Severity, number> = { stop: 0, caution: 1, note: 2 };
@@ -45,5 +46,8 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
       };
     })
   );
-  return { findings: all.sort((a, b) => RANK[a.severity] - RANK[b.severity]), checkCount: RULES.length };
+  return {
+    findings: all.sort((a, b) => RANK[a.severity] - RANK[b.severity] || rootFirst(a, b)),
+    checkCount: RULES.length
+  };
 }

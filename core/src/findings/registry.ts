@@ -52,6 +52,8 @@ import { deepFrost } from './rules/deep-frost.ts';
 import { deviceLeadThin } from './rules/device-lead-thin.ts';
 import { deviceOvervoltage } from './rules/device-overvoltage.ts';
 import { deviceUndervoltage } from './rules/device-undervoltage.ts';
+import { deviceNeverRuns } from './rules/device-never-runs.ts';
+import { deviceVolts } from './rules/device-volts.ts';
 import { deviceWithoutPort } from './rules/device-without-port.ts';
 import { directFuseFar } from './rules/direct-fuse-far.ts';
 import { dodDeep } from './rules/dod-deep.ts';
@@ -226,6 +228,8 @@ export const RULES: readonly Rule[] = [
   deviceLeadThin,
   deviceOvervoltage,
   deviceUndervoltage,
+  deviceNeverRuns,
+  deviceVolts,
   deviceWithoutPort,
   directFuseFar,
   dodDeep,

@@ -2,6 +2,7 @@ import type { Bank } from '../battery/bank.ts';
 import { panelPartOf } from '../box/lookup.ts';
 import type { Box, Device, Solar } from '../box/schema.ts';
 import type { Demand, DemandBar } from '../demand/demand.ts';
+import { leastAtPortV } from '../demand/own-volts.ts';
 import { lawCurrentA } from '../network/law.ts';
 import { CONTROLLER_SELF_W, panelPowerW, usualSkyFraction } from '../sun/panel.ts';
 import { dayOfYear, monthAfter, panelWPerM2, solarHour } from '../sun/sun.ts';
@@ -84,7 +85,7 @@ export function runInput(box: Box, need: Demand, b: Bank, feed: Feed, stepS?: nu
       bars: d.bars.map((bar) => runBar(bar, need.atV)),
       peakLaw: d.peakLaw,
       // behind a shared converter it is that one which gives up first, and all that hangs on it with it
-      minV: d.shared ? d.shared.rail.leastInV : device.minV,
+      minV: d.shared ? d.shared.rail.leastInV : leastAtPortV(device),
       belowMin: d.shared ? 'stops' : device.belowMin,
       innerH: device.inner?.first === 'box' ? d.innerH : 0
     };

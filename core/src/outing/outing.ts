@@ -15,6 +15,8 @@ export type Outing = {
   lastsH: number;
   /** Clock time of the end, or undefined when it lasts beyond pack-up. */
   endsAtH: number | undefined;
+  /** Charge left at that moment: what is kept back, or more where something else gives up first. */
+  endsSocFraction: number | undefined;
   reason: StopReason | undefined;
   /** First device that gives up, if any, within the outing. */
   firstStop: RunEvent | undefined;
@@ -54,6 +56,7 @@ export function outing(box: Box, need: Demand, b: Bank | undefined, feed: Feed, 
     wantedH: durationH,
     lastsH,
     endsAtH,
+    endsSocFraction: endsAtH === undefined ? undefined : socAt(planned, endsAtH),
     reason: planned.failReason,
     firstStop: planned.events.find((e) => e.reason === 'device'),
     endSocFraction: Math.max(0, planned.endSocFraction),
@@ -65,6 +68,16 @@ export function outing(box: Box, need: Demand, b: Bank | undefined, feed: Feed, 
     chanceFraction,
     spreadH
   };
+}
+
+/** Charge left at a moment of a run, between its steps in a straight line. */
+function socAt({ timeH, socFraction }: Run, atH: number): number {
+  const after = timeH.findIndex((t) => t >= atH);
+  if (after < 0) return socFraction.at(-1)!;
+  if (after === 0) return socFraction[0]!;
+  const [from, to] = [timeH[after - 1]!, timeH[after]!];
+  const share = to > from ? (atH - from) / (to - from) : 1;
+  return socFraction[after - 1]! + share * (socFraction[after]! - socFraction[after - 1]!);
 }
 
 /** Only the hours, for a 'what if': coarser and without curves. */

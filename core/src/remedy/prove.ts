@@ -88,7 +88,7 @@ export function* proving(b: Bench, finding: Finding): Generator<undefined, Prove
       const edits = [...move.edits, ...next.edits];
       const both = attempt(b, edits, finding.key);
       if (!both?.cleared.includes(finding.key) || both.fresh.length > 0) continue;
-      const label = `${move.label}, and ${next.label[0]!.toLowerCase()}${next.label.slice(1)}`;
+      const label = `${move.label}, and: ${next.label}`;
       out.push(provenBy(b, finding, { ...move, label, edits }, both));
       break;
     }

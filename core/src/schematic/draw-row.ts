@@ -1,3 +1,4 @@
+import { inSentence } from '../quantity/capital.ts';
 import { ampsText, fixed, runText } from '../quantity/format.ts';
 import { wireSizeText } from '../quantity/wire-size.ts';
 import { CONVERTER, type Conductor, type NetPart, type Terminal } from '../wiring/netlist.ts';
@@ -171,7 +172,7 @@ function feedPart(s: Sheet, p: NetPart, terminal: string, y: number, fromX: numb
   const x = Math.min(fromX + 44 + nth * FEED_STEP, s.col.sw - 40);
   if (p.kind === 'bus' || p.kind === 'fuse-block') {
     s.put({ t: 'box', owner, x: x - 6, y: y - 10, w: 12, h: 20, role: p.kind === 'bus' ? 'part' : 'frame' });
-    s.text(owner, x + 12, y + 18, `${p.label[0]!.toLowerCase()}${p.label.slice(1)}`, 'name');
+    s.text(owner, x + 12, y + 18, inSentence(p.label), 'name');
     return s.at(p.id, '+', [x, y]);
   }
   if (p.gives) {

@@ -29,6 +29,8 @@ export function withSeason(answers: readonly VerdictAnswer[], season: SeasonEnd 
     const { dayCount, visits, visitPlan, everyDays } = season;
     const dies = wholeDay(season.diesOnDay);
     const days = dies ?? dayCount;
+    // served through the season, and yet something speaks against the outing itself: that keeps its word
+    const short = dies === undefined && a.state === 'caution';
     const reason =
       dies === undefined
         ? visits.length > 0
@@ -41,13 +43,12 @@ export function withSeason(answers: readonly VerdictAnswer[], season: SeasonEnd 
             : 'Even daily visits are too few';
     return {
       ...a,
-      // what speaks against the outing itself keeps its word
       state: dies !== undefined ? 'caution' : idle ? 'holds' : a.state,
       isChance: false,
-      say: dies === undefined ? 'the whole season' : `dies on day ${dies + 1}`,
+      say: dies !== undefined ? `dies on day ${dies + 1}` : short ? 'season yes, outing no' : 'the whole season',
       value: [{ number: String(days), unit: days === 1 ? 'day' : 'days' }],
       target: `of ${dayCount} days left alone`,
-      reason: dies === undefined && a.state === 'caution' ? a.reason : reason,
+      reason: short ? a.reason : reason,
       // in a list it stands alone: what speaks against the outing is said there
       way: dies !== undefined ? `dies on day ${dies + 1}` : a.state === 'caution' && a.way ? a.way : 'the whole season',
       rawValue: days,

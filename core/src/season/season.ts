@@ -1,3 +1,4 @@
+import { leastAtPortV } from '../demand/own-volts.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import {
   capacityFactor,
@@ -81,7 +82,7 @@ function modelOf(box: Box, plan: Plan, season: Season) {
   const leastV = Math.max(
     bank.part.protectionCutoffV ?? 0,
     box.bank.disconnect.is === 'set' ? box.bank.disconnect.value.cutV : 0,
-    ...used.map((d) => d.minV ?? 0)
+    ...used.map((d) => leastAtPortV(d) ?? 0)
   );
   const solar = season.useSun ? box.charging.solar : null;
   const site = box.outing.site;

@@ -5,61 +5,20 @@ import type { Fault } from './reading.ts';
 import { ALL_ON, type Setting, type Source } from './setting.ts';
 import { secondsText, shown, type Outcome } from './outcome.ts';
 import { reversedLead, stuckRelay } from './scenarios.ts';
-import { conductorName, oneShort, whereOf } from './survey.ts';
+import { conductorName, oneShort, whereOf, type ShortTrial } from './survey.ts';
 
 /** Under this a 12 V port counts as dark, and under the second as weak. */
 const DARK_V = 1;
 const WEAK_V = 11;
 
+type Sources = { usual: Source; weak: Source; strong: Source };
+
 /** One fault tried on the circuit with everything on: what goes dark, and what the meters would show. */
-export function trial(
-  circuit: TrialCircuit,
-  sources: { usual: Source; weak: Source; strong: Source },
-  fault: Fault,
-  setting: Setting = ALL_ON
-): Outcome {
-  const before = circuit.read(sources.usual, undefined, setting);
-  if (fault.kind === 'short') {
-    const [weak, strong] = [
-      oneShort(circuit, fault.at, sources.weak, 'weak'),
-      oneShort(circuit, fault.at, sources.strong, 'strong')
-    ];
-    const worst = (strong.hottest?.share ?? 0) > (weak.hottest?.share ?? 0) ? strong : weak;
-    const after = circuit.read(
-      sources.usual,
-      worst.opens ? { kind: 'blown', partId: worst.opens.partId } : undefined,
-      setting
-    );
-    const { limitedBy } = weak;
-    const say = [
-      limitedBy
-        ? `${limitedBy} drives ${fixed(strong.currentA, 1)} A at most, whatever the battery gives.`
-        : `${fixed(weak.currentA, 0)} to ${fixed(strong.currentA, 0)} A flow, by how full and warm the battery is.`,
-      limitedBy && !weak.opens
-        ? 'Nothing opens: the converter holds back until the short is found.'
-        : weak.opens
-          ? `${weak.opens.partId} opens after ${secondsText(strong.opens!.minS)} to ${secondsText(weak.opens.maxS)}${weak.maybe.length ? `; ${weak.maybe.join(', ')} may go with it` : ''}.`
-          : strong.opens
-            ? `Only a strong battery opens ${strong.opens.partId}; a weak one feeds the short until it is empty.`
-            : 'Nothing opens: the short is fed until the battery is empty or something burns.'
-    ];
-    if (worst.hottest)
-      say.push(
-        worst.holds
-          ? `The hottest wire, ${worst.hottest.name}, uses ${fixed(worst.hottest.share * 100, 0)} % of what it stands.`
-          : `The wire ${worst.hottest.name} burns first: ${fixed(worst.hottest.share * 100, 0)} % of what it stands.`
-      );
-    if (worst.dark.length) say.push(`Dark afterwards: ${worst.dark.join(', ')}.`);
-    return {
-      title: `Short ${whereOf(circuit, fault.at)}`,
-      say,
-      state: worst.holds && (weak.opens || limitedBy) ? 'holds' : 'stop',
-      ...shown(circuit, after),
-      short: worst
-    };
-  }
+export function trial(circuit: TrialCircuit, sources: Sources, fault: Fault, setting: Setting = ALL_ON): Outcome {
+  if (fault.kind === 'short') return shortTrial(circuit, sources, fault.at, setting);
   if (fault.kind === 'reversed') return reversedLead(circuit, sources, fault.portTag);
   if (fault.kind === 'stuck') return stuckRelay(circuit, sources.usual, fault.partId);
+  const before = circuit.read(sources.usual, undefined, setting);
   const after = circuit.read(sources.usual, fault, setting);
   const dark = [...after.plugV]
     .filter(([tag, v]) => v < DARK_V && (before.plugV.get(tag) ?? 0) >= DARK_V)
@@ -87,6 +46,52 @@ export function trial(
     ...shown(circuit, after),
     short: undefined
   };
+}
+
+/** A short at a place, from a battery at its weakest and at its strongest: what opens, how soon, what it does to the wires. */
+function shortTrial(
+  circuit: TrialCircuit,
+  sources: Sources,
+  place: Extract<Fault, { kind: 'short' }>['at'],
+  setting: Setting
+): Outcome {
+  const weak = oneShort(circuit, place, sources.weak, 'weak');
+  const strong = oneShort(circuit, place, sources.strong, 'strong');
+  const worst = (strong.hottest?.share ?? 0) > (weak.hottest?.share ?? 0) ? strong : weak;
+  const blown = worst.opens ? ({ kind: 'blown', partId: worst.opens.partId } as const) : undefined;
+  const after = circuit.read(sources.usual, blown, setting);
+  const { limitedBy } = weak;
+  const flows = limitedBy
+    ? `${limitedBy} drives ${fixed(strong.currentA, 1)} A at most, whatever the battery gives.`
+    : `${fixed(weak.currentA, 0)} to ${fixed(strong.currentA, 0)} A flow, by how full and warm the battery is.`;
+  const say = [flows, opensText(weak, strong)];
+  if (worst.hottest) {
+    const percent = fixed(worst.hottest.share * 100, 0);
+    say.push(
+      worst.holds
+        ? `The hottest wire, ${worst.hottest.name}, uses ${percent} % of what it stands.`
+        : `The wire ${worst.hottest.name} burns first: ${percent} % of what it stands.`
+    );
+  }
+  if (worst.dark.length) say.push(`Dark afterwards: ${worst.dark.join(', ')}.`);
+  return {
+    title: `Short ${whereOf(circuit, place)}`,
+    say,
+    state: worst.holds && (weak.opens || limitedBy) ? 'holds' : 'stop',
+    ...shown(circuit, after),
+    short: worst
+  };
+}
+
+function opensText(weak: ShortTrial, strong: ShortTrial): string {
+  if (weak.opens) {
+    const after = `${secondsText(strong.opens!.minS)} to ${secondsText(weak.opens.maxS)}`;
+    return `${weak.opens.partId} opens after ${after}${weak.maybe.length ? `; ${weak.maybe.join(', ')} may go with it` : ''}.`;
+  }
+  if (weak.limitedBy) return 'Nothing opens: the converter holds back until the short is found.';
+  return strong.opens
+    ? `Only a strong battery opens ${strong.opens.partId}; a weak one feeds the short until it is empty.`
+    : 'Nothing opens: the short is fed until the battery is empty or something burns.';
 }
 
 const conductorOf = ({ wiring }: TrialCircuit, fault: Fault): Conductor | undefined =>

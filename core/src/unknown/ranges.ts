@@ -1,5 +1,5 @@
 import { set } from '../box/edit.ts';
-import { AUTO, NONE, setTo, type Attr } from '../box/attr.ts';
+import { AUTO, NONE, setTo } from '../box/attr.ts';
 import type { Edit } from '../box/edits.ts';
 import { AGES_Y } from '../box/age.ts';
 import { capacityRangeAh, leftByWeight } from '../battery/density.ts';
@@ -11,6 +11,7 @@ import type { Judge } from '../judge/table.ts';
 import { railLoadW, RATINGS_W } from '../wiring/rails.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import type { Chemistry, FuseFamily } from '../catalogue/part.ts';
+import { openFields } from './open-fields.ts';
 
 /**
  * What an unknown attribute plausibly is. 'heat' is the end that is worst for heat and drop, 'short' the one that is worst
@@ -189,10 +190,6 @@ function loadsByField(box: Box, { wiring, judge }: Loads): ReadonlyMap<string, n
 /** The smallest rating sold that carries a load for good, A. */
 const usualFuseA = (loadA: number): number => FUSE_RATINGS_A.find((a) => a * LOAD_SHARE >= loadA) ?? loadA / LOAD_SHARE;
 
-type Node = Record<string, unknown>;
-const isUnknown = (v: unknown): v is Attr<unknown> =>
-  typeof v === 'object' && v !== null && (v as Node).is === 'unknown';
-
 /** Fuse families of what is unknown: as its holder or kind says, else in line. */
 function familyAt(box: Box, list: string, id: string): FuseFamily {
   const at =
@@ -207,34 +204,9 @@ function familyAt(box: Box, list: string, id: string): FuseFamily {
   return holder?.kind === 'fuse-holder' ? holder.family : 'blade';
 }
 
-/** Every unknown attribute of a box that a check hangs on, with its range. Figures of parts that nobody read are among them. */
-export function unknownRanges(box: Box, plan: Loads): Range[] {
+/** Ports and switches whose rating nobody read. */
+function ofPorts(box: Box): Range[] {
   const out: Range[] = [];
-  const main = box.feeds[0].id;
-  const biggestA = Math.max(
-    0,
-    ...plan.wiring.circuits.map((c) => c.fuseA ?? (c.fuseOrigin === 'unknown' ? usualFuseA(c.carriesA) : 0))
-  );
-  const loads = loadsByField(box, plan);
-  const walk = (node: unknown, path: string, list: string, id: string): void => {
-    if (Array.isArray(node)) {
-      node.forEach((v: Node, i) =>
-        walk(v, `${path}/${typeof v?.id === 'string' ? v.id : i}`, list, String(v?.id ?? i))
-      );
-      return;
-    }
-    if (typeof node !== 'object' || node === null) return;
-    for (const [key, value] of Object.entries(node)) {
-      const here = path === '' ? key : `${path}/${key}`;
-      if (isUnknown(value)) {
-        const isMain = path === `feeds/${main}` || path.startsWith(`feeds/${main}/`);
-        const family = key === 'packFuse' ? usualPackFuse(box).family : familyAt(box, list, id);
-        const found = rangeOf(here, key, { family, isMain, loadA: loads.get(here) ?? 0, biggestA });
-        if (found) out.push(found);
-      } else if (typeof value === 'object') walk(value, here, path === '' ? key : list, id);
-    }
-  };
-  walk({ ...box, parts: null }, '', '', '');
   for (const port of box.ports) {
     const part = box.parts[port.partId];
     if (part?.kind === 'panel' && part.ratingA === null && ['outlet', 'inlet', 'switch'].includes(part.role))
@@ -248,15 +220,26 @@ export function unknownRanges(box: Box, plan: Loads): Range[] {
         )
       );
   }
-  for (const f of plan.wiring.feeds) {
+  return out;
+}
+
+/** Shared converters whose watts nobody read. */
+function ofConverters(wiring: WiringPlan): Range[] {
+  const out: Range[] = [];
+  for (const f of wiring.feeds) {
     if (!f.gives || f.gives.ratedW !== undefined) continue;
     // one that is in use gives what is asked of it; the larger, the more it drives into a short
-    const asked = railLoadW(plan.wiring, f.circuit.id);
+    const asked = railLoadW(wiring, f.circuit.id);
     const list = RATINGS_W.filter((w) => LOAD_SHARE * w >= asked);
     const values = list.length > 0 ? list : [asked / LOAD_SHARE];
     out.push(range(`feeds/${f.circuit.id}/converter/ratedW`, values, values.at(-1), values.at(-1), values[0]));
   }
-  const battery = box.bank.partId ? box.parts[box.bank.partId] : undefined;
+  return out;
+}
+
+/** How old the packs are. */
+function ofPacks(box: Box): Range[] {
+  const out: Range[] = [];
   const old = AGES_Y[2];
   if (box.bank.ageYears === 'unknown') out.push(range('bank/ageYears', AGES_Y, old, AGES_Y[0], AGES_Y[0]));
   if (box.bank.packs.some((p) => p.ageYears === 'unknown')) {
@@ -267,6 +250,13 @@ export function unknownRanges(box: Box, plan: Loads): Range[] {
     const best = aged(typeof mate === 'number' ? mate : AGES_Y[0]);
     out.push(range('bank/packs', AGES_Y.map(aged), aged(old), aged(AGES_Y[0]), best));
   }
+  return out;
+}
+
+/** What nobody read on the battery itself. */
+function ofBattery(box: Box): Range[] {
+  const out: Range[] = [];
+  const battery = box.bank.partId ? box.parts[box.bank.partId] : undefined;
   if (battery?.kind === 'battery') {
     const path = `parts/${battery.id}`;
     if (battery.notKnown.includes('capacity')) {
@@ -281,6 +271,25 @@ export function unknownRanges(box: Box, plan: Loads): Range[] {
       out.push(range(`${path}/maxContinuousA`, usual, usual[0], usual[0], usual.at(-1)));
     }
   }
+  return out;
+}
+
+/** Every unknown attribute of a box that a check hangs on, with its range. Figures of parts that nobody read are among them. */
+export function unknownRanges(box: Box, plan: Loads): Range[] {
+  const out: Range[] = [];
+  const main = box.feeds[0].id;
+  const biggestA = Math.max(
+    0,
+    ...plan.wiring.circuits.map((c) => c.fuseA ?? (c.fuseOrigin === 'unknown' ? usualFuseA(c.carriesA) : 0))
+  );
+  const loads = loadsByField(box, plan);
+  for (const { path, key, list, id } of openFields(box)) {
+    const isMain = list === 'feeds' && id === main;
+    const family = key === 'packFuse' ? usualPackFuse(box).family : familyAt(box, list, id);
+    const found = rangeOf(path, key, { family, isMain, loadA: loads.get(path) ?? 0, biggestA });
+    if (found) out.push(found);
+  }
+  out.push(...ofPorts(box), ...ofConverters(plan.wiring), ...ofPacks(box), ...ofBattery(box));
   return out
     .filter((r, i) => out.findIndex((o) => o.path === r.path) === i)
     .map((r) => {

@@ -1,3 +1,4 @@
+import { changed } from '../findings/changed.ts';
 import type { Finding, Severity } from '../findings/rule.ts';
 
 const BAD: Record<Severity, number> = { stop: 2, caution: 1, note: 0 };
@@ -108,12 +109,5 @@ export function settle(rough: readonly Finding[], { ends, sorts, ranged }: Ends)
   return [...stands.values(), ...open].toSorted((a, b) => BAD[b.severity] - BAD[a.severity]);
 }
 
-/** The remedies of a finding are worked out when somebody looks: the getter goes along. */
-function withWhy(f: Finding, why: string, mayBe: Finding['mayBe']): Finding {
-  return Object.defineProperties({} as Finding, {
-    ...Object.getOwnPropertyDescriptors(f),
-    severity: { value: f.open && f.severity === 'stop' ? 'caution' : f.severity, enumerable: true },
-    why: { value: why, enumerable: true },
-    mayBe: { value: mayBe, enumerable: true }
-  });
-}
+const withWhy = (f: Finding, why: string, mayBe: Finding['mayBe']): Finding =>
+  changed(f, { severity: f.open && f.severity === 'stop' ? 'caution' : f.severity, why, mayBe });

@@ -11,7 +11,7 @@ import { ampacityA, knownSize } from './conductor.ts';
 import { DROP_LIMIT_FUSSY, DROP_LIMIT_GENERAL } from './contacts.ts';
 import type { Draft, Sources } from './draft.ts';
 import { ownLaid } from './laid.ts';
-import { capacitorInrushA2s, SELECTIVE_RATIO } from './fuse.ts';
+import { capacitorInrushA2s, heldA, SELECTIVE_RATIO } from './fuse.ts';
 import type { Laid } from './sizing.ts';
 import { smallestFuse } from './sizing.ts';
 import { fuseOf } from './main-path.ts';
@@ -140,7 +140,9 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
   ];
   const weakest = candidates.sort((a, c) => a.ratingA - c.ratingA)[0];
   const setWire = valueOf<WireSize>(circuit.wire, undefined);
-  const wireLimit = setWire && knownSize(setWire) ? circuit.wireCount * ampacityA(setWire, x.laid) : undefined;
+  // what the wire bears, as a rating of that family: a glass fuse carries more than it says
+  const wireLimit =
+    setWire && knownSize(setWire) ? (circuit.wireCount * ampacityA(setWire, x.laid)) / heldA(family, 1) : undefined;
   const limitA = Math.min(weakest?.ratingA ?? Infinity, wireLimit ?? Infinity);
   const gives = b.feed && railOfFeed(box, b.feed);
   const inrushA2s = Math.max(

@@ -5,7 +5,7 @@ import type { WireSize } from '../quantity/wire-size.ts';
 import { ampacityA, conductorC, knownSize } from './conductor.ts';
 import { DROP_BASE_V } from './contacts.ts';
 import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
-import { letThroughA2s, LOAD_SHARE } from './fuse.ts';
+import { heldA, letThroughA2s, LOAD_SHARE } from './fuse.ts';
 import { leadOf, type FinishContext } from './lead-ohms.ts';
 import { THINNEST } from './main-path.ts';
 import { smallestWire, TAB_MOST_MM2, type Laid } from './sizing.ts';
@@ -64,7 +64,11 @@ function sizeFor(
 ): WireSize | undefined {
   const sharedV = (main.lowLoadA * main.commonMilliOhm) / 1000;
   // a short between a shared voltage and the box's minus comes back over its converter's own return
-  const most = (d: Draft): number => Math.max(ways.guardOf(d)?.ratingA ?? 0, d.carriesA, d.gives?.worstLimitA ?? 0);
+  const most = (d: Draft): number => {
+    const guard = ways.guardOf(d);
+    const held = guard?.ratingA == null ? 0 : guard.limits ? guard.ratingA : heldA(guard.family, guard.ratingA);
+    return Math.max(held, d.carriesA, d.gives?.worstLimitA ?? 0);
+  };
   const holds = (s: WireSize): boolean =>
     members.every((d) => {
       const { dropV } = ways.dropOf(d, (m) => (m.wireOrigin === 'auto' ? s : fixed(m)));

@@ -137,11 +137,15 @@ export function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: Dra
   const charge = circuit.purpose === 'charge';
   const quiescent = portPart?.quiescentA ?? 0;
   const assumedLoad = !charge && devices.length === 0 && portPart?.role === 'outlet';
-  const assumedA = Math.min(
-    valueOf(circuit.expectedA, ASSUMED_OUTLET_A) ?? ASSUMED_OUTLET_A,
+  // nobody plugs in more than it bears unless he says so; a module gives no more than it can in any case
+  const usualA = Math.min(
+    ASSUMED_OUTLET_A,
     portPart?.ratingA ?? Infinity,
-    portPart?.converterRatedW ? portPart.converterRatedW / lowV : Infinity,
     rail?.ratedW ? rail.ratedW / lowV : Infinity
+  );
+  const assumedA = Math.min(
+    valueOf(circuit.expectedA, usualA) ?? usualA,
+    portPart?.converterRatedW ? portPart.converterRatedW / lowV : Infinity
   );
   const highV = bank ? CHEMISTRY[bank.chemistry].chargeMaxV : lowV;
   const currents = demands.map((d, i) => ({

@@ -9,12 +9,13 @@ import type { Box } from '../box/schema.ts';
 import type { Catalogue, FuseFamily, PartOf } from '../catalogue/part.ts';
 import { terminalBears } from '../judge/terminals.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { ampacityA, knownSize, milliOhmPerM } from './conductor.ts';
+import { ampacityA, areaMm2, knownSize, milliOhmPerM } from './conductor.ts';
 import { CONTACT_MILLIOHM as R } from './contacts.ts';
 import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
-import { fuseMilliOhm, letThroughA2s, SELECTIVE_RATIO } from './fuse.ts';
+import { packFuseOf } from '../battery/parallel-plan.ts';
+import { fuseMilliOhm, heldA, letThroughA2s, SELECTIVE_RATIO } from './fuse.ts';
 import { bodyPoint, portPoint, runMm } from './lengths.ts';
-import { smallestFuse, smallestWire, type Laid } from './sizing.ts';
+import { pickSizes, smallestFuse, smallestWire, type Laid } from './sizing.ts';
 import type { Tree } from './tree.ts';
 import type { MainPlan, Origin } from './types.ts';
 import { mainWorking } from './workings.ts';
@@ -42,107 +43,153 @@ export type MainDraft = Omit<MainPlan, 'commonMilliOhm' | 'prospectiveA' | 'weak
   biggestA: number;
 };
 
+/** What the main path carries, A: all that its switches allow, the same with the battery low, and the time table's greatest. */
+function mainLoads({ box, need }: Sources, circuits: readonly Draft[], lowV: number) {
+  // everything its switches allow together; devices without a port hang on it, too
+  const onMain = circuits.filter(
+    (c) => c.upId === undefined && (c.live === 'master' || c.live === 'always') && c.circuit.purpose === 'load'
+  );
+  const homeless = need.devices.filter((d) => d.portId === null).reduce((s, d) => s + lawCurrentA(d.peakLaw, lowV), 0);
+  const coils = box.relays.reduce((s, r) => s + holdingA(r), 0);
+  const assumed = circuits.filter((c) => c.assumedLoad).reduce((s, c) => s + c.loadA, 0);
+  const charge = Math.max(0, ...circuits.filter((c) => c.circuit.purpose === 'charge').map((c) => c.loadA));
+  const together = (of: (c: Draft) => number): number =>
+    Math.max(onMain.reduce((s, c) => s + of(c), 0) + homeless + coils, charge);
+  return {
+    loadA: together((c) => c.carriesA),
+    lowLoadA: together((c) => c.lowCarriesA),
+    timetableA: (need.peakA * need.atV) / lowV + assumed
+  };
+}
+
+const panelAt = (box: Box, id: string | undefined): PartOf<'panel'> | undefined =>
+  fittedPart(
+    box,
+    box.ports.find((p) => p.id === id)
+  );
+
+/** The part of the main path that bears least: switches, way in, relay, block, shunt, holder, the battery's own terminal. */
+function weakestOfMain({ box, bank }: Sources, x: MainContext): MainPlan['weakest'] {
+  const feed = mainFeed(box);
+  const terminal = bank && terminalBears(bank.part);
+  const through = valueOf(feed.throughPortId, undefined);
+  const part = (id: string, word: string) => ({ name: x.tags[id] ?? word, ratingA: panelAt(box, id)?.ratingA });
+  const parts: { name: string; ratingA: number | null | undefined; isTerminal?: boolean }[] = [
+    ...switchesOf(box, feed).map((id) => part(id, 'the master switch')),
+    ...(through === undefined ? [] : [part(through, 'the way in')]),
+    { name: 'the main relay', ratingA: box.relays.find((r) => r.inId === feed.id)?.ratingA },
+    { name: 'the fuse block', ratingA: x.block?.totalA },
+    { name: 'the shunt', ratingA: x.shunt?.ratingA },
+    { name: 'the main fuse holder', ratingA: partOf(box, 'fuse-holder', feed.holderPartId)?.ratingA }
+  ];
+  if (terminal) {
+    const name = `the battery’s ${terminal.words(saidIn(box.preferences))}`;
+    parts.push({ name, ratingA: terminal.ratingA, isTerminal: true });
+  }
+  return parts
+    .filter((p): p is NonNullable<MainPlan['weakest']> => p.ratingA != null)
+    .sort((a, b) => a.ratingA - b.ratingA)[0];
+}
+
+type Chosen = { fuse: PartOf<'fuse'> | undefined; fuseA: number | undefined; wire: WireSize | undefined };
+
+/** Main fuse and main wire: as set, else chosen so that each suits the other. */
+function fuseAndWire(
+  { box, catalogue, bank }: Sources,
+  x: MainContext,
+  on: { family: FuseFamily | undefined; loadA: number; weakestA: number; biggestA: number }
+): Chosen {
+  const feed = mainFeed(box);
+  const { family, loadA } = on;
+  const count = feed.wireCount;
+  const mostMm2 = bank && terminalBears(bank.part)?.mostMm2;
+  const setWire = valueOf<WireSize>(feed.wire, undefined);
+  // the thickest that may still be chosen where nobody set it: what goes onto the terminal
+  const most = setWire ?? pickSizes(box.preferences.wireSystem).findLast((w) => areaMm2(w) <= (mostMm2 ?? Infinity));
+  // what the wire bears, as a rating of that family: a glass fuse carries more than it says
+  const perRating = heldA(family ?? 'blade', 1);
+  const wireLimit = most && knownSize(most) ? (count * ampacityA(most, x.laid)) / perRating : Infinity;
+  const fuse = family && fuseOf(box, catalogue, family);
+  const leastA = SELECTIVE_RATIO * on.biggestA;
+  const limitA = Math.min(on.weakestA, wireLimit);
+  const autoFuse =
+    family && fuse ? smallestFuse(family, fuse.ratingsA, { loadA, inrushA2s: 0, leastA, limitA }) : undefined;
+  const fuseA = family ? valueOf(feed.fuse, autoFuse) : undefined;
+  if (feed.wire.is !== 'auto') return { fuse, fuseA, wire: setWire };
+  // the leads of the packs are of the same wire, and what stands in front of them are the packs' own fuses
+  const guards = [family && fuseA ? { family, ratingA: fuseA } : undefined, packFuseOf(box)].filter(
+    (g) => g !== undefined
+  );
+  const held = guards.map((g) => heldA(g.family, g.ratingA));
+  const wire = smallestWire(
+    box.preferences.wireSystem,
+    x.laid,
+    Math.max(fuseA ? 0 : loadA, ...held) / count,
+    () => true,
+    box.wiring.reels,
+    { mostMm2, letsA2s: Math.max(0, ...guards.map((g) => letThroughA2s(g.family, g.ratingA))), count }
+  );
+  return { fuse, fuseA, wire };
+}
+
+/** One way from the battery over the master switch to the block, by the layout. */
+function mainWayMm({ box, fit }: Sources, masterId: string | undefined): number {
+  const master = box.ports.find((p) => p.id === masterId);
+  const lid = master?.face === 'lid' ? fit?.part : undefined;
+  const [battery, block, at] = [bodyPoint(fit, 'battery-1'), bodyPoint(fit, 'fuse-block'), portPoint(fit, master)];
+  const run = runMm(battery, at ?? block, lid);
+  return run.lengthMm + (masterId ? runMm(at, block, lid).lengthMm : 0);
+}
+
 /** Battery, main fuse, switches, block and the returns: what every circuit shares. @source electrical reference 1 to 5 */
-export function mainDraft({ box, catalogue, need, fit, bank }: Sources, circuits: Draft[], x: MainContext): MainDraft {
+export function mainDraft(sources: Sources, circuits: Draft[], x: MainContext): MainDraft {
+  const { box } = sources;
   const feed = mainFeed(box);
   const holder = partOf(box, 'fuse-holder', feed.holderPartId);
   // a fuse somebody read counts without its holder, too
   const named = feed.fuse.is === 'set' || feed.fuseFamily.is === 'set';
   const fuseFamily: FuseFamily | undefined = valueOf(feed.fuseFamily, holder?.family ?? (named ? 'blade' : undefined));
-  const fuse = fuseFamily && fuseOf(box, catalogue, fuseFamily);
   const masterId = masterPortId(box);
-  const panelAt = (id: string | undefined) =>
-    fittedPart(
-      box,
-      box.ports.find((p) => p.id === id)
-    );
-  const masterPart = panelAt(masterId);
   const relay = box.relays.find((r) => r.inId === feed.id);
-  // everything its switches allow together; devices without a port hang on it, too
-  const onMain = circuits.filter((c) => c.upId === undefined && (c.live === 'master' || c.live === 'always'));
-  const loads = onMain.filter((c) => c.circuit.purpose === 'load').reduce((s, c) => s + c.carriesA, 0);
-  const homeless = need.devices
-    .filter((d) => d.portId === null)
-    .reduce((s, d) => s + lawCurrentA(d.peakLaw, x.lowV), 0);
-  const coils = box.relays.reduce((s, r) => s + holdingA(r), 0);
-  const assumed = circuits.filter((c) => c.assumedLoad).reduce((s, c) => s + c.loadA, 0);
-  const charge = Math.max(0, ...circuits.filter((c) => c.circuit.purpose === 'charge').map((c) => c.loadA));
-  const timetableA = (need.peakA * need.atV) / x.lowV + assumed;
-  const loadA = Math.max(loads + homeless + coils, charge);
-  const lowLoads = onMain.filter((c) => c.circuit.purpose === 'load').reduce((s, c) => s + c.lowCarriesA, 0);
-  const lowLoadA = Math.max(lowLoads + homeless + coils, charge);
-  const terminal = bank && terminalBears(bank.part);
-  const through = valueOf(feed.throughPortId, undefined);
-  const part = (id: string, word: string) => ({ name: x.tags[id] ?? word, ratingA: panelAt(id)?.ratingA });
-  const parts: { name: string; ratingA: number | null | undefined }[] = [
-    ...switchesOf(box, feed).map((id) => part(id, 'master switch')),
-    ...(through === undefined ? [] : [part(through, 'way in')]),
-    { name: 'main relay', ratingA: relay?.ratingA },
-    { name: 'fuse block', ratingA: x.block?.totalA },
-    { name: 'shunt', ratingA: x.shunt?.ratingA },
-    { name: 'main fuse holder', ratingA: holder?.ratingA },
-    ...(terminal ? [{ name: `battery’s ${terminal.words(saidIn(box.preferences))}`, ratingA: terminal.ratingA }] : [])
-  ];
-  const weakest = parts
-    .filter((p): p is { name: string; ratingA: number } => p.ratingA != null)
-    .sort((a, b) => a.ratingA - b.ratingA)[0];
-  const count = feed.wireCount;
-  const setWire = valueOf<WireSize>(feed.wire, undefined);
-  const wireLimit = setWire && knownSize(setWire) ? count * ampacityA(setWire, x.laid) : Infinity;
+  const loads = mainLoads(sources, circuits, x.lowV);
+  const weakest = weakestOfMain(sources, x);
   const onIt = circuits.filter((c) => c.circuit.purpose === 'load' && c.live !== 'direct' && !c.rail);
-  const biggest = Math.max(0, ...onIt.map((c) => c.fuseA ?? 0));
-  const limitA = Math.min(weakest?.ratingA ?? Infinity, wireLimit);
-  const autoFuse =
-    fuseFamily && fuse
-      ? smallestFuse(fuseFamily, fuse.ratingsA, { loadA, inrushA2s: 0, leastA: SELECTIVE_RATIO * biggest, limitA })
-      : undefined;
-  const fuseA = fuseFamily ? valueOf(feed.fuse, autoFuse) : undefined;
-  const wire =
-    feed.wire.is === 'auto'
-      ? smallestWire(box.preferences.wireSystem, x.laid, (fuseA ?? loadA) / count, () => true, box.wiring.reels, {
-          mostMm2: terminal?.mostMm2,
-          letsA2s: fuseFamily && fuseA ? letThroughA2s(fuseFamily, fuseA) : 0,
-          count
-        })
-      : setWire;
-  const lid = box.ports.find((p) => p.id === masterId)?.face === 'lid' ? fit?.part : undefined;
-  const masterAt = portPoint(
-    fit,
-    box.ports.find((p) => p.id === masterId)
-  );
-  const run = runMm(bodyPoint(fit, 'battery-1'), masterAt ?? bodyPoint(fit, 'fuse-block'), lid);
-  const second = masterId ? runMm(masterAt, bodyPoint(fit, 'fuse-block'), lid) : { lengthMm: 0 };
+  const biggestA = Math.max(0, ...onIt.map((c) => c.fuseA ?? 0));
+  const { fuse, fuseA, wire } = fuseAndWire(sources, x, {
+    family: fuseFamily,
+    loadA: loads.loadA,
+    weakestA: weakest?.ratingA ?? Infinity,
+    biggestA
+  });
   const boltHolder = fuseFamily === 'midi' || fuseFamily === 'post';
   const one = wire && knownSize(wire) ? ampacityA(wire, x.laid) : undefined;
   return {
+    ...loads,
     holder,
     fuseFamily,
     fuse,
     fuseA,
     fuseOrigin: (fuseFamily ? feed.fuse.is : feed.fuse.is === 'unknown' ? 'unknown' : 'none') as Origin,
     wire,
-    wireCount: count,
+    wireCount: feed.wireCount,
     wireOrigin: feed.wire.is,
     returnWire: valueOf<WireSize>(feed.returnWire, wire),
     laid: x.laid,
-    ampacityA: one === undefined ? undefined : count * one,
+    ampacityA: one === undefined ? undefined : feed.wireCount * one,
     oneAmpacityA: one,
-    loadA,
-    lowLoadA,
-    timetableA,
     fuseDistanceMm: valueOf(feed.fuseFromStartMm, holder?.usualDistanceMm),
-    lengthMm: valueOf(feed.lengthMm, undefined) ?? run.lengthMm + second.lengthMm,
+    lengthMm: valueOf(feed.lengthMm, undefined) ?? mainWayMm(sources, masterId),
     fuseMilliOhm:
       fuseFamily && fuseA
-        ? fuseMilliOhm(fuseFamily, fuseA, loadA) +
+        ? fuseMilliOhm(fuseFamily, fuseA, loads.loadA) +
           (holder?.contactMilliOhm ?? (boltHolder ? R.boltHolder : R.bladeHolder))
         : 0,
     weakest,
     masterPortId: masterId,
-    masterPart,
+    masterPart: panelAt(box, masterId),
     canSwitchOff:
       masterId !== undefined || (feed.leverSwitches && fuseFamily === 'breaker') || relay?.switchPortId.is === 'set',
-    biggestA: biggest
+    biggestA
   };
 }
 

@@ -1,6 +1,5 @@
-import { valueOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
-import { usualPackFuse } from '../battery/parallel-plan.ts';
+import { packFuseOf } from '../battery/parallel-plan.ts';
 import type { Point } from '../case/faces.ts';
 import type { CaseFit } from '../case/fit.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
@@ -37,13 +36,6 @@ function places(
 
 export type BankNet = { plus: Terminal; minus: Terminal; packIds: string[]; feed: { plus: Terminal; minus: Terminal } };
 
-/** What each pack of a bank is fused with; undefined for none, null when nobody knows. */
-function packFuseA(box: Box): number | null | undefined {
-  const f = box.bank.packFuse;
-  if (f.is === 'none') return undefined;
-  return f.is === 'unknown' ? null : valueOf(f, usualPackFuse(box).ratingA);
-}
-
 /**
  * Batteries with their fuses and joins: one; several in parallel on a bus or in a row; or two or more by changeover.
  * Packs in series are refused elsewhere and drawn as if they stood in parallel.
@@ -60,8 +52,9 @@ export function bankNet(
     const ends = { plus: at('battery', '+'), minus: at('battery', '-') };
     return { ...ends, packIds: ['battery'], feed: ends };
   }
-  const fuseA = packFuseA(box);
-  const { family } = usualPackFuse(box);
+  const fuse = packFuseOf(box);
+  // one that nobody read is drawn without its rating
+  const fuseA = box.bank.packFuse.is === 'unknown' ? null : fuse?.ratingA;
   const packIds = Array.from({ length: count }, (_, i) => `battery-${i + 1}`);
   const place = places(fit, packIds);
   const toMiddle = (i: number) => linkMm(place.of(i), place.middle);
@@ -69,20 +62,20 @@ export function bankNet(
     n.wire({ id, from, to, polarity, size: main.size, count: main.count, lengthMm });
   const plusOf = packIds.map((id, i): Terminal => {
     n.part({ id, kind: 'battery', label: `Battery ${i + 1}`, terminals: ['+', '-'], ref: BATTERY_REF });
-    if (fuseA === undefined) return at(id, '+');
-    const fuse = `FP${i + 1}`;
+    if (!fuse || fuseA === undefined) return at(id, '+');
+    const tag = `FP${i + 1}`;
     n.part({
-      id: fuse,
+      id: tag,
       kind: 'fuse',
       label: `Pack fuse ${i + 1}`,
       terminals: ['in', 'out'],
       ratingA: fuseA,
-      family,
+      family: fuse.family,
       throughMilliOhm: fuseA ? 80 / fuseA : 0,
       ref: BATTERY_REF
     });
-    wire(`${id}/post`, at(id, '+'), at(fuse, 'in'), 'positive', POST_FUSE_MM);
-    return at(fuse, 'out');
+    wire(`${id}/post`, at(id, '+'), at(tag, 'in'), 'positive', POST_FUSE_MM);
+    return at(tag, 'out');
   });
   const minusOf = packIds.map((id) => at(id, '-'));
   if (arrangement === 'changeover') {

@@ -104,11 +104,14 @@ export function innerEdges(p: NetPart): InnerEdge[] {
   return [];
 }
 
+/** Two parts go by one id: a port that two circuits feed, and what else does not close. */
+export const sharesIds = (net: Netlist): boolean => new Set(net.parts.map((p) => p.id)).size !== net.parts.length;
+
 /** What is wrong with a netlist's shape: terminals that do not exist, parts nothing reaches, twice the same id. */
 export function netlistFaults(net: Netlist): string[] {
   const faults: string[] = [];
   const byId = new Map(net.parts.map((p) => [p.id, p]));
-  if (byId.size !== net.parts.length) faults.push('two parts share one id');
+  if (sharesIds(net)) faults.push('two parts share one id');
   const touched = new Set<string>();
   for (const c of net.conductors)
     for (const end of [c.from, c.to]) {

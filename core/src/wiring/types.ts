@@ -128,7 +128,7 @@ export type MainPlan = {
   /** Short at the far side of the main fuse. */
   prospectiveA: number;
   weakFaultA: number;
-  weakest: { name: string; ratingA: number } | undefined;
+  weakest: { name: string; ratingA: number; isTerminal?: boolean } | undefined;
   masterPortId: string | undefined;
   masterPart: PartOf<'panel'> | undefined;
   /** Something switches the whole box off: a master, or the breaker's own lever. */

@@ -15,10 +15,13 @@ import type { Proven } from '@haversack/core/remedy/prove';
 import type { Goal, Sound, SoundFacts, SoundProgress } from '@haversack/core/remedy/sound';
 import type { Adapted, Ask } from '@haversack/core/design/adapt';
 import type { DesignResult, DesignView, Proposal } from '@haversack/core/design/view';
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy, type Remote } from 'comlink';
 import HeavyWorker from '../../workers/heavy.worker.ts?worker';
+import SureWorker from '../../workers/sure.worker.ts?worker';
 import type { CompareRow, DeepFit, HeavyApi, Job } from '../../workers/heavy.worker.ts';
+import type { SureApi } from '../../workers/sure.worker.ts';
 import type { OpenBox } from './open-box.svelte.ts';
+import { WorkerOf } from './worker-of.ts';
 
 const SETTLE_MS = 120;
 /** The many runs wait until the hand rests: a quick answer stands meanwhile, and a phone has one thing less to do between two edits. */
@@ -73,8 +76,8 @@ export class Heavy {
   design: DesignView | undefined = $state.raw();
   designEnd: DesignResult | undefined = $state.raw();
   failed = $state('');
-  #api: Remote<HeavyApi> | undefined;
-  #worker: Worker | undefined;
+  #searches: WorkerOf<HeavyApi>;
+  #runs: WorkerOf<SureApi>;
   /** Counts the documents: what was asked of an older one is asked again. */
   #version = $state(0);
   // only remembered, never shown
@@ -86,23 +89,21 @@ export class Heavy {
 
   constructor(open: OpenBox) {
     this.#open = open;
+    const failed = (): void => {
+      this.failed = 'The longer calculations could not be started in this browser.';
+    };
+    this.#searches = new WorkerOf(() => new HeavyWorker(), failed);
+    this.#runs = new WorkerOf(() => new SureWorker(), failed);
   }
 
-  /** The worker starts when the first answer is wanted. */
   #remote(): Remote<HeavyApi> {
-    if (!this.#api) {
-      this.#worker = new HeavyWorker();
-      this.#worker.onerror = () => (this.failed = 'The longer calculations could not be started in this browser.');
-      this.#api = wrap<HeavyApi>(this.#worker);
-    }
-    return this.#api;
+    return this.#searches.api();
   }
 
   close(): void {
     for (const t of Object.values(this.#timers)) clearTimeout(t);
-    this.#worker?.terminate();
-    this.#worker = undefined;
-    this.#api = undefined;
+    this.#searches.close();
+    this.#runs.close();
   }
 
   /** The box changed: whatever runs for the old one is dropped. */
@@ -114,7 +115,8 @@ export class Heavy {
     this.designEnd = undefined;
     this.busy.design = false;
     this.#version++;
-    if (this.#api) void this.#api.stop(this.#version);
+    this.#searches.tell((api) => void api.stop(this.#version));
+    this.#runs.tell((api) => void api.stop(this.#version));
   }
 
   get version(): number {
@@ -159,8 +161,9 @@ export class Heavy {
         }
         // parts come by a port of their own and may be overtaken by the end
         let ended = false;
-        const done = await this.#remote().sure(
-          job,
+        const done = await this.#runs.api().sure(
+          job.version,
+          job.box,
           { demand, bank, feed },
           proxy((part: Sure) => {
             if (current() && !ended) this.sure = part;

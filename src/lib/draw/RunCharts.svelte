@@ -167,7 +167,9 @@
   </dl>
   <dl class="words" style:top="108px">
     <dt>Charge left</dt>
-    {#if outing.endsAtH !== undefined}<dd>at {clockText(outing.endsAtH)} <b class="n">{fixed(keepBack, 0)}</b> %</dd>
+    {#if outing.endsAtH !== undefined}<dd>
+        at {clockText(outing.endsAtH)} <b class="n">{fixed((outing.endsSocFraction ?? 0) * 100, 0)}</b> %
+      </dd>
       <dd>at {clockText(endH)}, if forced <b class="n">{fixed(outing.endSocFraction * 100, 0)}</b> %</dd>{:else}<dd>
         at {clockText(endH)} <b class="n">{fixed(outing.endSocFraction * 100, 0)}</b> %
       </dd>{/if}

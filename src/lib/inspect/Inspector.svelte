@@ -105,7 +105,7 @@
   </div>
   <NextLine {stage} short={chosen !== undefined} />
   {#if here.length > 0}<div class="grid gap-2 border-b border-line p-3">
-      {#each byCause(here) as cause (cause.key)}<CauseCard {cause} />{/each}
+      {#each byCause(here, open.plan.findings) as cause (cause.key)}<CauseCard {cause} />{/each}
     </div>{/if}
   {#if working}<WorkingSheet {working} />{:else if device}<DeviceInspector
       {device}

@@ -86,7 +86,7 @@
         Nothing speaks against it. {open.plan.checkCount} checks were made.
       </p>{/if}
     <div class="grid gap-2">
-      {#each byCause(reasons) as cause (cause.key)}<CauseCard {cause} />{/each}
+      {#each byCause(reasons, open.plan.findings) as cause (cause.key)}<CauseCard {cause} />{/each}
     </div>
   </div>
 {/if}

@@ -1,4 +1,8 @@
+import type { Edit } from '../../box/edits.ts';
+import type { Device } from '../../box/schema.ts';
 import { devicePlace, rule, set, type Draft } from '../rule.ts';
+
+const MEASURE = 'Set a meter on its end before the device is plugged in: red on the middle or + must read positive.';
 
 /** Adapters and devices that swap the poles look like any other; one cures the other, and is a trap for everything else. */
 export const adapterReverses = rule('adapter-reverses', 'safe', 'ports', (x) =>
@@ -8,28 +12,7 @@ export const adapterReverses = rule('adapter-reverses', 'safe', 'ports', (x) =>
     const at = devicePlace(d.id, d.name);
     const path = `devices/${d.id}/lead` as const;
     const straight = [set(`${path}/adapter`, 'straight'), set(`${path}/reversed`, 'no')];
-    const measure =
-      'Set a meter on its end before the device is plugged in: red on the middle or + must read positive.';
-    if (adapter === 'unknown' || reversed === 'unknown')
-      return [
-        {
-          at,
-          severity: 'caution',
-          short: adapter === 'unknown' ? 'Does the adapter swap + and −?' : `${d.name}: which pole is +?`,
-          title:
-            adapter === 'unknown'
-              ? `Whether the adapter of ${d.name} swaps the poles is unknown`
-              : `Which way round ${d.name} is wired is unknown`,
-          why: measure,
-          figures: {},
-          asks: 'adapter',
-          open: true,
-          remedies:
-            adapter === 'unknown' && reversed === 'no'
-              ? [{ label: 'A straight adapter', effect: 'measured and marked', edits: straight, answer: true }]
-              : []
-        }
-      ];
+    if (adapter === 'unknown' || reversed === 'unknown') return [notKnown(d, d.lead, straight)];
     const swaps = adapter === 'reversing';
     if (swaps && reversed === 'yes')
       return [
@@ -54,7 +37,7 @@ export const adapterReverses = rule('adapter-reverses', 'safe', 'ports', (x) =>
         title: swaps
           ? `The adapter of ${d.name} swaps + and −`
           : `${d.name} is wired the other way round and nothing swaps it back`,
-        why: measure,
+        why: MEASURE,
         figures: {},
         remedies: swaps
           ? [{ label: 'A straight adapter', effect: 'measured and marked', edits: straight }]
@@ -63,3 +46,23 @@ export const adapterReverses = rule('adapter-reverses', 'safe', 'ports', (x) =>
     ];
   })
 );
+
+function notKnown(d: Device, { adapter, reversed }: NonNullable<Device['lead']>, straight: Edit[]): Draft {
+  const which = adapter === 'unknown';
+  return {
+    at: devicePlace(d.id, d.name),
+    severity: 'caution',
+    short: which ? 'Does the adapter swap + and −?' : `${d.name}: which pole is +?`,
+    title: which
+      ? `Whether the adapter of ${d.name} swaps the poles is unknown`
+      : `Which way round ${d.name} is wired is unknown`,
+    why: MEASURE,
+    figures: {},
+    asks: 'adapter',
+    open: true,
+    remedies:
+      which && reversed === 'no'
+        ? [{ label: 'A straight adapter', effect: 'measured and marked', edits: straight, answer: true }]
+        : []
+  };
+}

@@ -3,6 +3,7 @@ import { AUTO } from '../../box/attr.ts';
 import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { BEARS } from '../../wiring/fuse.ts';
+import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
 
 /** The load alone overheats the wire, or comes near. */
 export const conductorOverload = rule('conductor-overload', 'safe', 'wiring', (x) =>
@@ -10,13 +11,15 @@ export const conductorOverload = rule('conductor-overload', 'safe', 'wiring', (x
     if (!c.wire || c.ampacityA === undefined || c.carriesA <= BEARS.wire * c.ampacityA) return [];
     const stop = c.carriesA > c.ampacityA;
     const [draws, takes] = apart(c.carriesA, c.ampacityA, 1);
+    const hot = tooHotFor(c.laid);
     return [
       {
         at: circuitPlace(c.circuit.id, c.tag),
+        ...(hot ? { cause: HEAT_INSIDE } : {}),
         severity: stop ? ('stop' as const) : ('caution' as const),
         short: `${c.tag} ${wireSizeText(c.wire)} carries ${draws} A`,
         title: `${c.tag}: the wire is ${stop ? 'overloaded' : 'near its limit'}`,
-        why: `${wireSizeText(c.wire)} takes ${takes} A here; ${c.feeds}${c.carriesA > c.loadA ? ' and what hangs behind it' : ''} draw${c.carriesA > c.loadA ? '' : 's'} ${draws} A.`,
+        why: `${hot ? `The air alone is as hot as its insulation bears: nothing is left for a current;` : `${wireSizeText(c.wire)} takes ${takes} A here;`} ${c.feeds}${c.carriesA > c.loadA ? ' and what hangs behind it' : ''} draw${c.carriesA > c.loadA ? '' : 's'} ${draws} A.`,
         figures: { loadA: c.carriesA, ampacityA: c.ampacityA },
         remedies:
           c.wireOrigin === 'set'

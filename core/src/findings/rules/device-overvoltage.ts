@@ -1,5 +1,5 @@
-import { set } from '../../box/edit.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
+import { ownConverter } from '../own-converter.ts';
 import { devicePlace, rule } from '../rule.ts';
 
 /** What '12 V' electronics bear as a rule; beyond it has to be read. @source rule of thumb: made for a car at 14.4 V, some tenths over */
@@ -9,13 +9,6 @@ const USUAL_MOST_V = 15;
 export const deviceOvervoltage = rule('device-overvoltage', 'safe', 'outing', (x) => {
   if (!x.bank) return [];
   const highV = Math.max(CHEMISTRY[x.bank.chemistry].chargeMaxV, x.judge.highV);
-  const remedies = (id: string) => [
-    {
-      label: 'Feed it from a regulated 12 V port',
-      effect: 'holds 12 V whatever the battery does',
-      edits: [set(`devices/${id}/supply`, 'regulated-12v')]
-    }
-  ];
   return x.box.devices.flatMap((d, i) => {
     // what hangs on a shared converter gets what that gives: rail-volts
     if (d.supply !== '12v' || x.demand.devices[i]?.shared) return [];
@@ -33,7 +26,7 @@ export const deviceOvervoltage = rule('device-overvoltage', 'safe', 'outing', (x
         figures: { highV, maxV: d.maxV ?? USUAL_MOST_V },
         asks: 'highest voltage',
         open: unknown,
-        remedies: remedies(d.id)
+        remedies: ownConverter(d)
       }
     ];
   });

@@ -1,6 +1,8 @@
 import { apart, durationText } from '../../quantity/format.ts';
 import { momentText } from '../../timeline/bars.ts';
+import type { Device } from '../../box/schema.ts';
 import type { RunEvent } from '../../outing/run-types.ts';
+import { neverEnough } from '../battery-volts.ts';
 import { devicePlace, rule, type Draft, type Facts } from '../rule.ts';
 
 /** A device falls under its least voltage within the outing although charge is left; what comes after the box's own end is no more than a note. */
@@ -15,72 +17,74 @@ type Seen = { timeH: number; draft: Draft };
 const undervoltages = (x: Facts): Seen[] =>
   (x.outing?.run.events ?? []).flatMap((e) => draftOf(x, e).map((draft): Seen => ({ timeH: e.timeH, draft })));
 
+const BETTER = 'A regulator port, a thicker or shorter wire, or a fuller battery keeps it going.';
+
 function draftOf(x: Facts, e: RunEvent): Draft[] {
   const i = x.box.devices.findIndex((d) => d.id === e.loadId);
   const device = x.box.devices[i];
-  if (!device) return [];
+  // what the battery never has is told as such: device-never-runs
+  if (!device || neverEnough(x, device)) return [];
   const rail = x.demand.devices[i]!.shared?.rail;
   const minV = rail?.leastInV ?? device.minV ?? 0;
-  const base = {
-    at: devicePlace(device.id, device.name),
-    figures: { volts: e.volts, minV, timeH: e.timeH }
-  };
-  const { name } = device;
   const [gets, needs] = apart(e.volts, minV, 2);
-  const lack = `${rail ? `The converter to ${rail.outV} V` : 'It'} gets ${gets} V and needs ${needs} V.`;
-  const better = 'A regulator port, a thicker or shorter wire, or a fuller battery keeps it going.';
-  if (e.reason === 'device' && device.inner)
-    return [
-      {
-        ...base,
-        severity: 'caution',
-        short: `${name} ends at ${momentText(x.box.outing, e.timeH)}`,
-        title: `${device.name} ends at ${momentText(x.box.outing, e.timeH)}, its inner battery empty`,
-        why: `The box no longer gave it ${device.minV} V, and then its own battery ran out. ${better}`
-      }
-    ];
-  if (e.reason === 'device' && device.belowMin === 'stops')
-    return [
-      {
-        ...base,
-        severity: 'caution',
-        short: `${name} stops at ${momentText(x.box.outing, e.timeH)}`,
-        title: `${device.name} stops at ${momentText(x.box.outing, e.timeH)}`,
-        why: `${lack} ${better}`
-      }
-    ];
-  if (e.reason === 'resets')
-    return [
-      {
-        ...base,
+  const words = wordsFor(e, device, {
+    when: momentText(x.box.outing, e.timeH),
+    lack: `${rail ? `The converter to ${rail.outV} V` : 'It'} gets ${gets} V and needs ${needs} V.`,
+    innerH: x.demand.devices[i]!.innerH
+  });
+  if (!words) return [];
+  return [
+    {
+      severity: 'caution',
+      ...words,
+      at: devicePlace(device.id, device.name),
+      figures: { volts: e.volts, minV, timeH: e.timeH }
+    }
+  ];
+}
+
+type Words = Pick<Draft, 'short' | 'title' | 'why'> & Partial<Pick<Draft, 'also' | 'severity'>>;
+
+/** What becomes of the device when its volts are gone. */
+function wordsFor(
+  e: RunEvent,
+  { name, minV, inner, belowMin }: Device,
+  { when, lack, innerH }: { when: string; lack: string; innerH: number }
+): Words | undefined {
+  switch (e.reason) {
+    case 'device':
+      if (inner)
+        return {
+          short: `${name} ends at ${when}`,
+          title: `${name} ends at ${when}, its inner battery empty`,
+          why: `The box no longer gave it ${minV} V, and then its own battery ran out. ${BETTER}`
+        };
+      return belowMin === 'stops'
+        ? { short: `${name} stops at ${when}`, title: `${name} stops at ${when}`, why: `${lack} ${BETTER}` }
+        : undefined;
+    case 'resets':
+      return {
         also: 'resets',
-        severity: 'caution',
-        short: `${name} resets ${momentText(x.box.outing, e.timeH)}`,
-        title: `${device.name} resets from ${momentText(x.box.outing, e.timeH)} on`,
-        why: `${lack} It starts anew each time the voltage dips, and draws on meanwhile. ${better}`
-      }
-    ];
-  if (e.reason === 'degrades')
-    return [
-      {
-        ...base,
+        short: `${name} resets ${when}`,
+        title: `${name} resets from ${when} on`,
+        why: `${lack} It starts anew each time the voltage dips, and draws on meanwhile. ${BETTER}`
+      };
+    case 'degrades':
+      return {
         also: 'degrades',
-        severity: 'caution',
-        short: `${name} weak at ${momentText(x.box.outing, e.timeH)}`,
-        title: `${device.name} works badly from ${momentText(x.box.outing, e.timeH)} on`,
-        why: `${lack} It goes on, but weakly or faultily. ${better}`
-      }
-    ];
-  if (e.reason === 'on-inner')
-    return [
-      {
-        ...base,
+        short: `${name} weak at ${when}`,
+        title: `${name} works badly from ${when} on`,
+        why: `${lack} It goes on, but weakly or faultily. ${BETTER}`
+      };
+    case 'on-inner':
+      return {
         also: 'inner',
         severity: 'note',
         short: `${name} on its own battery`,
-        title: `${device.name} goes over to its own battery at ${momentText(x.box.outing, e.timeH)}`,
-        why: `${lack} Its inner battery carries it ${durationText(x.demand.devices[i]!.innerH)}.`
-      }
-    ];
-  return [];
+        title: `${name} goes over to its own battery at ${when}`,
+        why: `${lack} Its inner battery carries it ${durationText(innerH)}.`
+      };
+    default:
+      return undefined;
+  }
 }

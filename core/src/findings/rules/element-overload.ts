@@ -2,6 +2,7 @@ import { apart } from '../../quantity/format.ts';
 import { LOAD_SHARE } from '../../wiring/fuse.ts';
 import type { Happening } from '../../judge/table.ts';
 import { nameOf, placeOf, worstByPlace } from '../elements.ts';
+import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
 import { branches, rule, type Facts } from '../rule.ts';
 import { capital } from '../../quantity/capital.ts';
 
@@ -21,6 +22,7 @@ export const elementOverload = rule('element-overload', 'safe', 'wiring', (x) =>
     if (h.bearsA == null || h.kind === 'sense' || h.kind === 'battery') return [];
     const use = { amps: hasOwn(x, h) ? 0 : h.steadyA, charging: false };
     if (h.chargeA > use.amps) Object.assign(use, { amps: h.chargeA, charging: true });
+    if (use.amps <= 0) return [];
     const over = use.amps / h.bearsA;
     if (over <= shareOf(h) + 1e-9) return [];
     return [{ h, ...use, over, where: placeOf(x, h) }];
@@ -29,8 +31,11 @@ export const elementOverload = rule('element-overload', 'safe', 'wiring', (x) =>
     const name = nameOf(x, h);
     const stop = over > 1 + 1e-9;
     const [runs, bears] = apart(amps, h.bearsA!, 1);
+    const branch = branches(x).find((c) => c.circuit.id === h.circuitId);
+    const hot = h.conductor !== undefined && tooHotFor(branch?.laid ?? x.wiring.main.laid);
     return {
       at: where,
+      ...(hot ? { cause: HEAT_INSIDE } : {}),
       also: `${h.id.replace(/\W+/g, '-')}${charging ? '-charging' : ''}`,
       severity: stop ? ('stop' as const) : ('caution' as const),
       short: `${h.part ? h.id : where.label}: ${runs} of ${bears} A`,

@@ -1,4 +1,5 @@
 import { remove } from '../../box/edit.ts';
+import { OUT_OF_SCOPE } from '../out-of-scope.ts';
 import { devicePlace, rule, set, type Draft } from '../rule.ts';
 
 const WHAT = {
@@ -31,6 +32,7 @@ export const engineCircuit = rule('engine-circuit', 'safe', 'outing', (x) =>
         {
           at,
           severity: 'stop',
+          cause: OUT_OF_SCOPE,
           short: `${d.name} is out of scope`,
           title: `Haversack does not plan what ${does}`,
           why,

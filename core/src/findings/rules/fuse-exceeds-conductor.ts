@@ -4,6 +4,7 @@ import { fuseOf } from '../../wiring/main-path.ts';
 import { pickSizes, smallestFuse } from '../../wiring/sizing.ts';
 import { ampacityA as oneA, areaMm2 } from '../../wiring/conductor.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
+import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
 import { branches, branchPath, circuitPlace, type Remedy, rule, set } from '../rule.ts';
 
 /** A branch fuse larger than what its wire takes: the wire overheats first. */
@@ -46,7 +47,7 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: 'stop' as const,
-        cause: `fuse ${guard.tag}`,
+        cause: tooHotFor(c.laid) ? HEAT_INSIDE : `fuse ${guard.tag}`,
         short: guard.limits
           ? `${guard.tag} drives ${fuseA.toFixed(1)} A into ${wireSizeText(c.wire!)}`
           : `${guard.tag} ${fuseA} A is too big for ${wireSizeText(c.wire!)}`,

@@ -12,6 +12,8 @@ export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =
     const fuseA = guard?.ratingA;
     const own = c.fuseOrigin !== 'none';
     if (!guard || fuseA === undefined || !c.weakest || fuseA <= c.weakest.ratingA + 1e-9) return [];
+    // behind one fuse the same part is the weakest of several circuits: told where it sits
+    if (c.portTag !== c.weakest.name && toldElsewhere(x, c)) return [];
     return [
       {
         at: circuitPlace(c.circuit.id, c.tag),
@@ -28,6 +30,16 @@ export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =
     ];
   })
 );
+
+const toldElsewhere = (x: Facts, c: CircuitPlan): boolean =>
+  branches(x).some(
+    (o) =>
+      o.portTag === c.weakest!.name &&
+      o.circuit.id !== c.circuit.id &&
+      o.weakest?.name === c.weakest!.name &&
+      o.guard?.tag === c.guard?.tag &&
+      !(o.fuseOrigin === 'none' && !o.sharesFuse)
+  );
 
 /** A limit is no round figure as a fuse is. */
 const plain = (amps: number): string => String(Number(amps.toFixed(1)));

@@ -1,3 +1,4 @@
+import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
 import { circuitPlace, rule, set } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
 import { returnWays } from '../../wiring/returns.ts';
@@ -15,7 +16,7 @@ export const fuseExceedsReturn = rule('fuse-exceeds-return', 'safe', 'wiring', (
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: 'stop' as const,
-        cause: `fuse ${worst.guard!.tag}`,
+        cause: tooHotFor(c.laid) ? HEAT_INSIDE : `fuse ${worst.guard!.tag}`,
         short: `${c.tag} return: ${worst.guard!.tag} is too big`,
         title: `The return of ${c.tag} burns before ${worst.guard!.tag} opens`,
         why: `${worst.portTag} returns over it: a short there sends ${worst.guard!.ratingA} A through ${c.ampacityA.toFixed(1)} A of wire.`,

@@ -2,6 +2,7 @@ import { AUTO } from '../../box/attr.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import type { Happening } from '../../judge/table.ts';
 import type { Guard } from '../../judge/ways.ts';
+import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
 import { nameOf, placeOf, wirePathOf, worstByPlace } from '../elements.ts';
 import { branches, branchPath, rule, set, type Facts } from '../rule.ts';
 import { ownAhead } from '../../wiring/net-branch.ts';
@@ -42,16 +43,13 @@ export const guardExceedsElement = rule('guard-exceeds-element', 'safe', 'wiring
   return worstByPlace(found).map(({ h, guard, where }) => {
     const path = h.conductor ? wirePathOf(x, h) : undefined;
     const branch = branches(x).find((c) => c.circuit.id === h.circuitId);
+    const hot = h.conductor !== undefined && tooHotFor(branch?.laid ?? x.wiring.main.laid);
     return {
       at: where,
       also: h.id.replace(/\W+/g, '-'),
       severity: 'stop' as const,
-      cause: `fuse ${guard.tag}`,
-      short:
-        `${guard.tag} ${amps(guard)} A: too big for ${h.part ? h.part.label.replace(/ [+−]$/, '') : 'a lead'}`.slice(
-          0,
-          32
-        ),
+      cause: hot ? HEAT_INSIDE : `fuse ${guard.tag}`,
+      short: `${guard.tag} ${amps(guard)} A: too big for ${h.part ? h.part.label.replace(/ [+−]$/, '') : 'a lead'}`,
       title: `${guard.tag} is too big for ${nameOf(x, h)}`,
       why: guard.limits
         ? `It bears ${h.bearsA!.toFixed(1)} A; into a short the converter drives up to ${amps(guard)} A for as long as it lasts, and nothing opens. More copper.`

@@ -1,3 +1,4 @@
+import { HEAT_INSIDE } from '../heat-inside.ts';
 import { CASE_PLACE, rule, set, type Draft } from '../rule.ts';
 
 /** Above this batteries and modules must not be used at all, °C. @source mechanical reference 9.2 */
@@ -26,6 +27,7 @@ export const hotBox = rule('hot-box', 'safe', 'case', (x) => {
   const draft: Draft = {
     at: CASE_PLACE,
     severity,
+    cause: HEAT_INSIDE,
     short: `${x.said.degC(t, 0)} inside`,
     title: `It gets ${x.said.degC(t, 0)} inside`,
     why: `${why} Shade or a pale cover does most.`,

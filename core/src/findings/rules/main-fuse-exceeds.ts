@@ -3,6 +3,7 @@ import { AUTO } from '../../box/attr.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { largerSwitch } from '../switches.ts';
 import { heldA } from '../../wiring/fuse.ts';
+import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
 import { MAIN_PLACE, mainPath, rule, set, type Remedy } from '../rule.ts';
 
 /** The main fuse is larger than its wire or a part behind it bears. */
@@ -49,7 +50,7 @@ export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) =
     {
       at: MAIN_PLACE,
       severity: 'stop',
-      cause: 'fuse F0',
+      cause: wireFirst && tooHotFor(m.laid) ? HEAT_INSIDE : 'fuse F0',
       short: wireFirst
         ? `F0 ${m.fuseA} A is too big for ${wireSizeText(m.wire!)}`
         : `F0 ${m.fuseA} A is too big for ${m.weakest!.name}`,

@@ -69,6 +69,8 @@ function ofCoil({ relay: r, tag, path, inMain }: Seen): Said[] {
   if (inMain && (r.coilFuse.is === 'none' || (r.coilFuse.is === 'set' && r.coilFuse.value > COIL_FUSE_MOST_A)))
     out.push({
       also: 'coil-fuse',
+      // with none of its own the main fuse is what stands before it
+      ...(r.coilFuse.is === 'none' ? { cause: 'fuse F0' } : {}),
       severity: 'stop',
       short: `Coil of ${tag} without small fuse`,
       title: `The coil of ${tag} hangs on the main path without a small fuse`,

@@ -18,12 +18,20 @@ export const runtimeShort = rule('runtime-short', 'lasts', 'outing', (x) => {
       : o.reason === 'disconnect'
         ? 'the low-voltage disconnect opens'
         : `only the ${Math.round((x.bank?.keepBackFraction ?? 0) * 100)} % kept back is left`;
+  // a battery with charge in it is not empty: the one that gives up has the word
+  const ends = device
+    ? `${device.name} ends`
+    : o.reason === 'protection'
+      ? 'The pack switches off'
+      : o.reason === 'disconnect'
+        ? 'Switched off'
+        : 'Empty';
   return [
     {
       at: device ? devicePlace(device.id, device.name) : BATTERY_PLACE,
       severity: 'caution',
-      short: `Empty at ${momentText(x.box.outing, o.endsAtH ?? 0)}, before pack-up`,
-      title: `Empty ${durationText(Math.max(missingH, LEAST_H))} before you pack up`,
+      short: `${ends} at ${momentText(x.box.outing, o.endsAtH ?? 0)}, before pack-up`,
+      title: `${ends} ${durationText(Math.max(missingH, LEAST_H))} before you pack up`,
       why: `The outing wants ${x.demand.totalAh.toFixed(1)} Ah; the battery gives ${x.bank!.usableAh.toFixed(1)} Ah at ${x.said.degC(x.box.outing.airC)}. At ${momentText(x.box.outing, o.endsAtH ?? 0)} ${what}.`,
       figures: { lastsH: o.lastsH, wantedH: o.wantedH, wantedAh: x.demand.totalAh, usableAh: x.bank!.usableAh },
       remedies: () => remediesFor(x)

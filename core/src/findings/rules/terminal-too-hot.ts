@@ -1,6 +1,7 @@
 import { AUTO } from '../../box/attr.ts';
 import { conductorC, knownSize } from '../../wiring/conductor.ts';
 import { placeOf, wirePathOf, worstByPlace } from '../elements.ts';
+import { HEAT_INSIDE } from '../heat-inside.ts';
 import { branches, rule, set } from '../rule.ts';
 
 /** Plastic switches and sockets soften at their tabs. @source electrical reference 12: 75 °C by default */
@@ -21,6 +22,7 @@ export const terminalTooHot = rule('terminal-too-hot', 'safe', 'wiring', (x) => 
     return {
       at: where,
       severity: 'caution' as const,
+      ...(x.wiring.ambientC >= TERMINAL_C ? { cause: HEAT_INSIDE } : {}),
       short: `${where.label} tabs reach ${x.said.degC(over, 0)}`,
       title: `The tabs of ${end} get ${x.said.degC(over, 0)} warm`,
       why: `${amps.toFixed(1)} A warm its wire to that; plastic terminals soften above ${x.said.degC(TERMINAL_C)}, whatever the insulation bears.`,

@@ -26,6 +26,9 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   currentA: 'current'
 };
 
+/** Names that speak of several things. */
+const MANY: readonly string[] = ['returns', 'terminals', 'wires that touch'];
+
 /** Everything safety depends on that nobody read yet: an open item with how to find out. */
 export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) => {
   const own = [...questions(x)];
@@ -59,7 +62,7 @@ function draft(x: Facts, { at, name, how, path, build }: Question): Draft {
     also: name.replace(/\W+/g, '-'),
     severity: 'caution',
     short: `${at.label}: ${name} unknown`,
-    title: `${at.label}: ${name} is unknown`,
+    title: `${at.label}: ${name} ${MANY.includes(name) ? 'are' : 'is'} unknown`,
     why: how,
     figures: {},
     open: true,

@@ -1,0 +1,12 @@
+import { HEAT_INSIDE } from './heat-inside.ts';
+import { OUT_OF_SCOPE } from './out-of-scope.ts';
+import type { Finding } from './rule.ts';
+
+/** Findings that are a cause themselves, by rule: they stand before what follows from them, however bad that is. */
+const ROOT_OF: Readonly<Record<string, string>> = { 'hot-box': HEAT_INSIDE, 'engine-circuit': OUT_OF_SCOPE };
+
+export const isRoot = (f: Pick<Finding, 'id' | 'cause'>): boolean => f.cause !== null && ROOT_OF[f.id] === f.cause;
+
+/** Order of two findings that are as bad as each other: what the other comes from first. */
+export const rootFirst = (a: Pick<Finding, 'id' | 'cause'>, b: Pick<Finding, 'id' | 'cause'>): number =>
+  Number(isRoot(b)) - Number(isRoot(a));

@@ -1,0 +1,182 @@
+import { describe, expect, it } from 'vitest';
+import { NONE, setTo } from '../src/box/attr.ts';
+import { set } from '../src/box/edit.ts';
+import { applyEdits } from '../src/box/edits.ts';
+import type { Box } from '../src/box/schema.ts';
+import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
+import { BoxBuilder } from '../src/demo/builder.ts';
+import { evaluate } from '../src/evaluate.ts';
+import { byCause } from '../src/findings/causes.ts';
+import type { Finding } from '../src/findings/rule.ts';
+
+const span = (startH: number, endH: number) => [{ startH, endH, dutyFraction: null }];
+const on = (powerW: number) => [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power' as const, powerW } }];
+
+function base(name: string, batteryId: string): BoxBuilder {
+  const b = new BoxBuilder(name);
+  b.use('battery', batteryId, 'bank/partId').use('case', 'case-hard-large', 'casePartId');
+  b.use('fuse-holder', 'holder-midi', 'feeds/main/holderPartId');
+  b.use('fuse-block', 'block-blade-6', 'feeds/main/blockPartId');
+  return b.set('bank/postsCovered', 'yes').set('bank/holdDown', setTo('strap'));
+}
+const found = (box: Box): Finding[] => evaluate(box, STARTER_CATALOGUE).findings;
+
+/** A starter's lead straight off the post, unfused, beside an instrument that has nothing to do with it. */
+function withStarter(): Box {
+  const b = base('Starter lead', 'battery-agm-50');
+  const finder = b.port('socket-12v-capped', 'front', 'Finder');
+  const studs = b.port('binding-posts', 'right', 'Starter');
+  b.device('fish-finder-7', { name: 'Finder', portId: finder.portId, spans: span(18, 26) });
+  b.device('bait-boat', {
+    name: 'Engine',
+    supply: '12v',
+    use: 'starting',
+    portId: studs.portId,
+    modes: on(1500),
+    spans: span(18, 18.01)
+  });
+  b.set(`circuits/${studs.circuitId}/from`, setTo({ at: 'post', pack: null }));
+  b.set(`circuits/${studs.circuitId}/fuse`, NONE);
+  return b.box;
+}
+
+describe('what a refused thing brings about', () => {
+  const box = withStarter();
+  const all = found(box);
+  const group = byCause(all).find((c) => c.head.id === 'engine-circuit')!;
+
+  it('hangs below its refusal, as one', () => {
+    expect(group.severity).toBe('stop');
+    expect(group.title).toBe('Haversack does not plan what starts an engine');
+    expect(group.others.map((f) => f.id)).toContain('connector-overload');
+    expect(group.others.length).toBeGreaterThan(3);
+  });
+
+  it('is exactly what is gone without it, and loses neither severity nor remedies', () => {
+    const rest = { ...box, devices: box.devices.filter((d) => d.use === 'field') };
+    const still = new Set(found(rest).map((f) => f.key));
+    for (const f of group.others) expect(still.has(f.key)).toBe(false);
+    for (const f of all.filter((x) => still.has(x.key))) expect(group.others).not.toContain(f);
+    expect(group.others.filter((f) => f.severity === 'stop').length).toBeGreaterThan(2);
+    expect(Array.isArray(group.head.remedies)).toBe(true);
+    expect(group.head.remedies[0]!.label).toBe('Take it out of this box');
+  });
+
+  it('is told with its refusal on a stage where only its consequences stand', () => {
+    const onWiring = all.filter((f) => f.stage === 'wiring');
+    expect(onWiring.some((f) => f.id === 'engine-circuit')).toBe(false);
+    expect(byCause(onWiring)[0]!.head.id).not.toBe('engine-circuit');
+    const [first] = byCause(onWiring, all);
+    expect(first!.head.id).toBe('engine-circuit');
+    expect(first!.others.filter((f) => !onWiring.includes(f)).map((f) => f.key)).toEqual([]);
+  });
+
+  it('is not brought along where nothing of it stands, nor once somebody accepted it', () => {
+    const others = all.filter((f) => f.cause !== group.head.cause && f.cause !== null);
+    expect(byCause(others, all).some((c) => c.head.id === 'engine-circuit')).toBe(false);
+    const accepted = applyEdits(box, [
+      set('accepted', [{ key: group.head.key, reason: 'Its lead only passes through the box.' }])
+    ]);
+    const now = found(accepted);
+    const onWiring = now.filter((f) => f.stage === 'wiring');
+    expect(byCause(onWiring, now).some((c) => c.head.id === 'engine-circuit')).toBe(false);
+    expect(onWiring.some((f) => f.severity === 'stop' && f.cause === group.head.cause)).toBe(true);
+  });
+
+  it('stands before what follows from it: in the list, in the answer and in what is next', () => {
+    const plan = evaluate(box, STARTER_CATALOGUE);
+    expect(plan.findings[0]!.id).toBe('engine-circuit');
+    expect(plan.verdicts.find((v) => v.id === 'safe')!.reason).toBe('Engine is out of scope');
+  });
+
+  it('leaves alone what is wrong whether it is there or not: the lead without a fuse', () => {
+    const bare = all.find((f) => f.id === 'source-unfused')!;
+    expect(bare.severity).toBe('stop');
+    expect(bare.cause).not.toBe(group.head.cause);
+  });
+
+  it('changes nothing in a box without one', () => {
+    const field = applyEdits(box, [set(`devices/${box.devices[1]!.id}/use`, 'field')]);
+    expect(found(field).some((f) => f.cause === 'out of scope')).toBe(false);
+  });
+});
+
+describe('a box that is hotter inside than its insulation bears', () => {
+  const hot = (() => {
+    const b = base('Hot', 'battery-lfp-50');
+    b.set('outing/airC', 35).set('outing/warmestC', 55).set('outing/inSun', true);
+    const a = b.port('socket-12v-20', 'front', 'A');
+    const c = b.port('socket-12v-capped', 'front', 'B');
+    b.device('cool-box', { name: 'Cool', portId: a.portId, spans: span(18, 28) });
+    b.device('live-sonar', { name: 'Sonar', portId: c.portId, spans: span(18, 28) });
+    return b.box;
+  })();
+
+  it('has one cause, the heat, and every wire without an ampere left hangs below it', () => {
+    const plan = evaluate(hot, STARTER_CATALOGUE);
+    expect(plan.wiring.ambientC).toBeGreaterThan(plan.wiring.insulationC);
+    const group = byCause(plan.findings).find((c) => c.head.id === 'hot-box')!;
+    expect(group.title).toMatch(/^It gets \d+ °C inside$/);
+    const ids = new Set(group.others.map((f) => f.id));
+    for (const id of ['conductor-overload', 'fuse-exceeds-conductor', 'main-fuse-exceeds', 'terminal-too-hot'])
+      expect(ids, id).toContain(id);
+    expect(plan.findings.filter((f) => f.id === 'conductor-overload').every((f) => f.why.includes('air alone'))).toBe(
+      true
+    );
+  });
+
+  it('blames the heat for conductors alone: a switch that is too small stays one', () => {
+    const b = new BoxBuilder('hot');
+    b.box = hot;
+    const master = b.port('button-19', 'front', 'Master');
+    b.set('feeds/main/switches', setTo([master.portId])).set('feeds/main/fuse', setTo(30));
+    for (const f of found(b.box).filter((x) => x.id === 'switch-rating' || x.id === 'socket-overcurrent'))
+      expect(f.cause).not.toBe('heat inside');
+  });
+
+  it('does not speak of wires that carry nothing', () => {
+    for (const f of found(hot).filter((x) => x.id === 'element-overload')) expect(f.figures.amps).toBeGreaterThan(0);
+  });
+
+  it('is not blamed where the wire is too thin in any air', () => {
+    const shade = applyEdits(hot, [set('outing/inSun', false), set('outing/warmestC', null), set('outing/airC', 20)]);
+    const thin = applyEdits(shade, [
+      set(`circuits/${hot.circuits[0]!.id}/wire`, setTo({ system: 'awg', size: '22' })),
+      set(`circuits/${hot.circuits[0]!.id}/fuse`, setTo(15))
+    ]);
+    const f = found(thin).find((x) => x.id === 'fuse-exceeds-conductor')!;
+    expect(f.cause).toBe('fuse F1');
+  });
+});
+
+describe('packs with their own fuses', () => {
+  it.each(['changeover', 'parallel'] as const)(
+    'left to Haversack, in %s, have leads that their fuses protect',
+    (arrangement) => {
+      for (const [batteryId, holderId] of [
+        ['battery-lfp-9', 'holder-inline-blade'],
+        ['battery-lfp-9', 'holder-inline-mini'],
+        ['battery-agm-12', 'holder-inline-blade'],
+        ['battery-lfp-50', 'holder-midi']
+      ] as const) {
+        const b = base('Two packs', batteryId);
+        b.use('fuse-holder', holderId, 'feeds/main/holderPartId');
+        b.set('bank/count', 2).set('bank/arrangement', arrangement);
+        const p = b.port('socket-12v-capped', 'front', 'A');
+        b.device('live-sonar', { name: 'Sonar', portId: p.portId, modes: on(30), spans: span(18, 24) });
+        const bad = found(b.box).filter((f) => ['guard-exceeds-element', 'adiabatic-fail'].includes(f.id));
+        expect(bad.map((f) => `${batteryId}: ${f.title}`)).toEqual([]);
+      }
+    }
+  );
+
+  it('leave thin wire that somebody set a stop', () => {
+    const b = base('Two packs', 'battery-lfp-9');
+    b.set('bank/count', 2)
+      .set('bank/arrangement', 'changeover')
+      .set('feeds/main/wire', setTo({ system: 'awg', size: '18' }));
+    const p = b.port('socket-12v-capped', 'front', 'A');
+    b.device('live-sonar', { name: 'Sonar', portId: p.portId, modes: on(30), spans: span(18, 24) });
+    expect(found(b.box).some((f) => f.id === 'guard-exceeds-element' && f.severity === 'stop')).toBe(true);
+  });
+});
