@@ -5,10 +5,12 @@ import { join } from 'node:path';
 import { ensureBuilt } from './build.mjs';
 import { ensureBrowser } from './ensure-browser.mjs';
 import { ensureInstalled, ensurePackages, root } from './ensure.mjs';
-import { browserTimes, unitTimes } from './test-times.mjs';
+import { browserFailures, browserTimes, unitFailures, unitTimes } from './test-times.mjs';
 
 let passed = 0;
 let failed = 0;
+/** Names of what failed: they are said once more at the end, where a log that was cut still has them. */
+const failures = [];
 const out = join(root, 'test-results');
 
 /** The compiler that is a program of the machine's own: five times as fast. The other one is what the linters read types by. */
@@ -32,6 +34,8 @@ function step(name, command, args, env = {}) {
   });
 }
 
+const lastLine = (said) => said.trimEnd().split('\n').at(-1).slice(0, 300);
+
 /** One check that needs no other, its words kept until it is done. */
 function check([name, command, args]) {
   const began = performance.now();
@@ -46,7 +50,10 @@ function check([name, command, args]) {
       took.push([name, (performance.now() - began) / 1000]);
       console.log(`\n== ${name}\n${said}${code === 0 ? '' : `FAILED: ${name}`}`);
       if (code === 0) passed++;
-      else failed++;
+      else {
+        failed++;
+        failures.push(`${name}: ${lastLine(said)}`);
+      }
       done();
     });
   });
@@ -132,6 +139,9 @@ if (slow[0]?.seconds > LONGEST_S) console.log(`  Over ${LONGEST_S} s: split it, 
 console.log('\nHow long each step took');
 for (const [name, seconds] of took) console.log(`  ${seconds.toFixed(1).padStart(6)} s  ${name}`);
 console.log(`  ${((performance.now() - beganAll) / 1000).toFixed(1).padStart(6)} s  in all`);
+
+failures.push(...unitFailures(unitFile), ...browserFailures(browserFile));
+if (failures.length > 0) console.log(`\nWhat failed\n${failures.map((line) => `  ${line}`).join('\n')}`);
 
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
