@@ -9,7 +9,7 @@ import { stance, type Stance } from './case/stance.ts';
 import type { Catalogue } from './catalogue/part.ts';
 import { demand, type Demand } from './demand/demand.ts';
 import { findings } from './findings/findings.ts';
-import { underTheRefused } from './findings/out-of-scope.ts';
+import { leftOut, under } from './findings/left-out.ts';
 import type { Finding } from './findings/rule.ts';
 import { carry, type Carry } from './kit/carry.ts';
 import { kit, type Kit } from './kit/kit.ts';
@@ -80,10 +80,13 @@ export const asItStands = (box: Box, catalogue: Catalogue, options: EvaluateOpti
 /** The second half of `evaluate`: the same box at the ends of what is unknown, and what that makes of its findings. */
 export function settled(box: Box, catalogue: Catalogue, plan: Plan, options: EvaluateOptions = {}): Plan {
   const told = atItsEnds(box, catalogue, plan, options);
-  const refused = box.devices.filter((d) => d.use !== 'field');
-  if (refused.length === 0) return told;
-  const rest = { ...box, devices: box.devices.filter((d) => d.use === 'field') };
-  return { ...told, findings: underTheRefused(told.findings, evaluate(rest, catalogue, options).findings) };
+  const without = (rest: Box): Finding[] =>
+    atItsEnds(rest, catalogue, planOf(rest, catalogue, options), options).findings;
+  const found = leftOut(box, told.findings).reduce(
+    (all, { cause, rest }) => under(all, without(rest), cause),
+    told.findings
+  );
+  return found === told.findings ? told : { ...told, findings: found };
 }
 
 function atItsEnds(box: Box, catalogue: Catalogue, plan: Plan, options: EvaluateOptions): Plan {

@@ -14,6 +14,7 @@ import { collides, PLACE_FACES, placePort, swapPart } from '../src/panel/place-p
 import { reaches, sealWord } from '../src/sealing/sealing.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { randomBox } from './random-box.ts';
+import { runs } from './runs.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);
@@ -76,9 +77,9 @@ describe('a click on the shelf', () => {
             expect(collides(box, plan.fit!, r.edits), `${f.key}: ${r.label}`).toBe(false);
           }
       }),
-      { numRuns: 80, seed: 11 }
+      { numRuns: runs(160), seed: 11 }
     );
-    expect(tried).toBeGreaterThan(50);
+    expect(tried).toBeGreaterThan(runs(100));
   }, 120_000);
 });
 

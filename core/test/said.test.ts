@@ -110,6 +110,27 @@ test('what a strip cell says is whole: nothing is cut off a name', () => {
   expect(shorts.every((s) => !s.endsWith('…'))).toBe(true);
 });
 
+describe('a run of wire', () => {
+  const inches = saidIn(IMPERIAL);
+  test('reads as a tape does: eighths, from two feet on quarters; whole millimetres', () => {
+    expect(inches.run(180)).toBe('7 1/8 in');
+    expect(inches.run(609)).toBe('24 in');
+    expect(inches.run(1830)).toBe('72 in');
+    expect(inches.run(2500)).toBe('98 1/2 in');
+    expect(METRIC.run(2499.6)).toBe('2500 mm');
+  });
+  test('of two that are compared, each can be told from the other', () => {
+    for (const said of [inches, METRIC])
+      for (const [a, b] of [
+        [180, 180.4],
+        [1830, 1832],
+        [175, 180]
+      ] as const)
+        expect(said.run(a, b)).not.toBe(said.run(b, a));
+    expect(inches.run(180, 180)).toBe('7 1/8 in');
+  });
+});
+
 describe('two figures of a comparison never read the same', () => {
   test('as many decimals as it takes', () => {
     expect(apart(11.7297, 11.73, 2)).toEqual(['11.7297', '11.7300']);

@@ -180,3 +180,106 @@ describe('packs with their own fuses', () => {
     expect(found(b.box).some((f) => f.id === 'guard-exceeds-element' && f.severity === 'stop')).toBe(true);
   });
 });
+
+/** A pump on a socket that is too small for it, one or two of them. */
+function weakSockets(count: number): Box {
+  const b = base('Weak sockets', 'battery-lfp-50');
+  for (let n = 1; n <= count; n++) {
+    const p = b.port('socket-12v-capped', n === 1 ? 'front' : 'right', `Pump ${n}`);
+    b.device('air-pump', { name: `Pump ${n}`, portId: p.portId, modes: on(104), spans: span(18, 18.2) });
+  }
+  return b.box;
+}
+
+describe('one part that is too small', () => {
+  const ofPart = (box: Box) => byCause(found(box)).filter((c) => c.key.startsWith('part '));
+
+  it('is told once: what it carries, its kind and its heat hang together', () => {
+    const [group, ...more] = ofPart(weakSockets(1));
+    expect(more).toEqual([]);
+    const ids = [group!.head, ...group!.others].map((f) => f.id).toSorted();
+    expect(ids).toEqual(['connector-overload', 'contact-heat', 'socket-overcurrent']);
+    expect(group!.title).toBe(group!.head.title);
+  });
+
+  it('each of two has its own', () => {
+    expect(ofPart(weakSockets(2)).map((c) => c.key)).toEqual(['part P1', 'part P2']);
+  });
+
+  it('what only one sentence is about stays alike with the same elsewhere', () => {
+    const b = base('Warm contacts', 'battery-lfp-20');
+    for (const [n, face] of (['front', 'right'] as const).entries()) {
+      const p = b.port('socket-12v-capped', face, `Lamp ${n}`);
+      b.device('lamp-strip', { name: `Lamp ${n}`, portId: p.portId, modes: on(50), spans: span(18, 22) });
+    }
+    const group = byCause(found(b.box)).find((c) => c.head.id === 'contact-heat')!;
+    expect(group.others.map((f) => f.id)).toEqual(['contact-heat']);
+    expect(group.title).toMatch(/; the same at C2$/);
+  });
+});
+
+/** A lamp that bears 15 V on a lead-acid battery with a panel; `over` changes how it is charged. */
+function withPanel(controller: 'none' | 'pwm', chargerV: number | null): Box {
+  const b = base('Panel', 'battery-agm-20');
+  const lamp = b.port('circular-16', 'front', 'Router');
+  const panel = b.port('inlet-sae', 'right', 'Panel');
+  b.device('router', { name: 'Router', portId: lamp.portId, maxV: 15.9, minV: null, spans: span(18, 24) });
+  b.edit({ op: 'remove', path: `circuits/${panel.circuitId}` });
+  b.set('charging/solar', {
+    panelW: 10,
+    maxPowerV: 17.5,
+    openV: 21.5,
+    tiltDeg: 45,
+    unshadedFraction: 1,
+    learnt: null,
+    skyFraction: { is: 'auto' },
+    controller,
+    controllerMaxV: null,
+    controllerMaxA: null,
+    duringOuting: true,
+    fit: 'inside',
+    panelPortId: setTo(panel.portId),
+    from: { is: 'auto' },
+    switchPortId: { is: 'none' },
+    loadTerminal: null,
+    fuse: { is: 'auto' }
+  });
+  if (chargerV !== null) b.set('charging/chargerV', setTo(chargerV)).set('charging/path', setTo('lid-open'));
+  return b.box;
+}
+
+describe('what charges a battery wrongly', () => {
+  it('has what its volts do to others below it', () => {
+    const group = byCause(found(withPanel('none', null))).find((c) => c.head.id === 'solar-direct')!;
+    expect(group.title).toBe('A panel must not hang straight on the battery');
+    expect(group.others.map((f) => f.id)).toContain('device-overvoltage');
+    expect(group.others.find((f) => f.id === 'device-overvoltage')!.severity).toBe('stop');
+  });
+
+  it('with a controller nothing is left of either', () => {
+    const ids = found(withPanel('pwm', null)).map((f) => f.id);
+    expect(ids).not.toContain('solar-direct');
+    expect(ids).not.toContain('device-overvoltage');
+  });
+
+  it('a charger of another voltage is the cause of what it does, and nothing else is put below it', () => {
+    const box = withPanel('pwm', 18);
+    const all = found(box);
+    const group = byCause(all).find((c) => c.head.id === 'charge-voltage')!;
+    expect(group.others.map((f) => f.id)).toContain('device-overvoltage');
+    const matched = applyEdits(box, group.head.remedies[0]!.edits);
+    const still = new Set(found(matched).map((f) => f.key));
+    for (const f of group.others) expect(still.has(f.key)).toBe(false);
+    for (const f of all.filter((x) => still.has(x.key))) expect(group.others).not.toContain(f);
+  });
+
+  it('an acceptance of the cause leaves the rest to stand by itself', () => {
+    const box = withPanel('none', null);
+    const key = found(box).find((f) => f.id === 'solar-direct')!.key;
+    const accepted = { ...box, accepted: [{ key, reason: 'a small panel, taken off at once' }] };
+    const group = byCause(found(accepted)).find((c) =>
+      [c.head, ...c.others].some((f) => f.id === 'device-overvoltage')
+    )!;
+    expect(group.head.id).not.toBe('solar-direct');
+  });
+});

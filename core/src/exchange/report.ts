@@ -158,7 +158,7 @@ export function report(box: Box, plan: Plan, longer: Longer = {}) {
       fuseA: plan.wiring.main.fuseA ?? null,
       wire: plan.wiring.main.wire ? wireSizeText(plan.wiring.main.wire) : null,
       loadA: round(plan.wiring.main.loadA),
-      prospectiveA: round(plan.wiring.main.prospectiveA)
+      prospectiveA: round(plan.judge.of('F0')?.shortA ?? 0)
     },
     netlist: plan.wiring.netlist,
     kit: {

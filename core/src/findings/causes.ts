@@ -1,6 +1,6 @@
-import { HEAT_INSIDE } from './heat-inside.ts';
-import { OUT_OF_SCOPE } from './out-of-scope.ts';
+import { listOf } from '../quantity/list-of.ts';
 import { isRoot, rootFirst } from './roots.ts';
+import { isWeakPart } from './weak-part.ts';
 import type { Finding, Severity } from './rule.ts';
 
 /** Findings that come from one thing, told as one: the thing is named, what follows from it hangs below. */
@@ -18,11 +18,6 @@ const RANK: Record<Severity, number> = { stop: 0, caution: 1, note: 2 };
 
 const upper = (text: string): string => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
 
-const list = (words: readonly string[]): string => {
-  const all = [...new Set(words)];
-  return all.length < 2 ? (all[0] ?? '') : `${all.slice(0, -1).join(', ')} and ${all.at(-1)!}`;
-};
-
 const FUSES = 'fuses that protect too little';
 
 /** Names a finding could be told under, the one that says most first. */
@@ -32,28 +27,29 @@ function namesOf(f: Finding): string[] {
   if (f.cause === null) return [`alike ${f.id} ${f.severity}`];
   // fuses of circuits and feeds are one sort of mistake, those of the packs another
   if (f.cause.startsWith('fuse ') && !/^fuse F(0|P\d+)$/.test(f.cause)) return [f.cause, FUSES];
-  return [f.cause];
+  // the same of several parts is told once, too
+  return isWeakPart(f.cause) ? [f.cause, `alike ${f.id} ${f.severity}`] : [f.cause];
 }
 
 function titleOf(name: string, all: readonly Finding[]): string {
   const [head] = all;
   if (all.length === 1) return head!.title;
-  const places = list(all.map((f) => f.where.label));
+  const places = listOf(all.map((f) => f.where.label));
   if (name.startsWith('open alike '))
-    return `${head!.title}; the same at ${list(all.slice(1).map((f) => f.where.label))}`;
-  if (name.startsWith('open ')) return `${head!.where.label}: ${list(all.map(askedOf))} not known`;
+    return `${head!.title}; the same at ${listOf(all.slice(1).map((f) => f.where.label))}`;
+  if (name.startsWith('open ')) return `${head!.where.label}: ${listOf(all.map(askedOf))} not known`;
   if (name === FUSES) {
-    const tags = list(all.map((f) => f.cause!.slice('fuse '.length)));
+    const tags = listOf(all.map((f) => f.cause!.slice('fuse '.length)));
     return `${tags} do not protect what stands behind them`;
   }
   if (name.startsWith('fuse ')) {
     const fuse = name.slice('fuse '.length);
-    return `${fuse} does not protect what stands behind it: ${list(all.map((f) => (f.where.label === fuse ? 'its wire' : f.where.label)))}`;
+    return `${fuse} does not protect what stands behind it: ${listOf(all.map((f) => (f.where.label === fuse ? 'its wire' : f.where.label)))}`;
   }
   if (name === 'short current') return `A short bursts fuses that cannot break it: ${places}`;
-  if (name === HEAT_INSIDE || name === OUT_OF_SCOPE) return head!.title;
+  if (isRoot(head!) || isWeakPart(name)) return head!.title;
   if (name === 'wall') return `The wall does not suit ${places}`;
-  return `${head!.title}; the same at ${list(all.slice(1).map((f) => f.where.label))}`;
+  return `${head!.title}; the same at ${listOf(all.slice(1).map((f) => f.where.label))}`;
 }
 
 /** What an open item asks for: 'fuse' of 'C3: fuse is unknown'. */

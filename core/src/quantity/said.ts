@@ -2,6 +2,13 @@ import type { Box } from '../box/schema.ts';
 import { apart, fixed, lengthText, massText, trimNumber } from './format.ts';
 import { MM_PER_INCH } from './units.ts';
 
+/** What a tape is read to along a wire, in. */
+const TAPE_IN = { short: 1 / 8, long: 1 / 4, longFromMm: 24 * MM_PER_INCH };
+const inSteps = (lengthMm: number): number => {
+  const stepMm = MM_PER_INCH * (Math.abs(lengthMm) < TAPE_IN.longFromMm ? TAPE_IN.short : TAPE_IN.long);
+  return Math.round(lengthMm / stepMm) * stepMm;
+};
+
 /** The units a person reads. */
 export type Units = Pick<Box['preferences'], 'lengthUnit' | 'massUnit' | 'temperatureUnit'>;
 
@@ -13,6 +20,8 @@ export type Said = {
   mms: (between: string, ...lengthsMm: number[]) => string;
   /** Two lengths of a comparison, so finely that they differ where they do differ. */
   mmApart: (aMm: number, bMm: number, decimals?: number) => [string, string];
+  /** A run of wire: whole mm, or inches to the eighth, from two feet on to the quarter; finely where it would read as the other one of a comparison. */
+  run: (lengthMm: number, otherMm?: number) => string;
   /** What must be met finely: hundredths of a millimetre or thousandths of an inch; the number alone, and with its unit. */
   fine: (lengthMm: number, decimals?: number) => string;
   fineMm: (lengthMm: number, decimals?: number) => string;
@@ -45,6 +54,11 @@ export function saidIn({ lengthUnit, massUnit, temperatureUnit }: Units): Said {
       if (length(a) !== length(b)) return [`${length(a)} in`, `${length(b)} in`];
       const [inA, inB] = apart(a / MM_PER_INCH, b / MM_PER_INCH, 3);
       return [`${inA} in`, `${inB} in`];
+    },
+    run: (mm, other) => {
+      const rough = (of: number) => (lengthUnit === 'mm' ? fixed(of, 0) : lengthText(inSteps(of), 'in'));
+      const same = other !== undefined && rough(mm) === rough(other) && mm !== other;
+      return `${same ? length(mm, 1) : rough(mm)} ${lengthUnit}`;
     },
     fine,
     fineMm: (mm, decimals) => `${fine(mm, decimals)} ${lengthUnit}`,

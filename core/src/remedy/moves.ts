@@ -254,6 +254,17 @@ const SETTINGS: Readonly<Record<string, (b: Bench) => Move[]>> = {
       ...(box.bank.startFraction < 1 ? [set('bank/startFraction', 1)] : [])
     ])
   ],
+  'fuse-voltage': (b) => {
+    const chosen = [
+      ...b.box.feeds.map((f) => ({ path: `feeds/${f.id}` as const, family: f.fuseFamily })),
+      ...b.box.circuits.map((c) => ({ path: `circuits/${c.id}` as const, family: c.fuseFamily }))
+    ].filter(({ family }) => family.is === 'set');
+    const theirs = chosen.flatMap(({ path }) => [set(`${path}/fuseFamily`, AUTO), set(`${path}/fuse`, AUTO)]);
+    return [
+      move('Let Haversack choose the kind of those fuses', 'rated for direct current', theirs),
+      ...holderMoves(b, 'F0').map((m) => move(m.label, m.effect, [...m.edits, ...theirs]))
+    ];
+  },
   'cold-charge': () => [move('Charge it indoors', '5 °C or warmer', [set('charging/coldestC', AUTO)])],
   'meter-unfused': () => [move('A small fuse for the sense leads', '', [set('wiring/senseFuse', AUTO)])],
   'shunt-overload': ({ catalogue }) =>

@@ -31,6 +31,12 @@ function sameChange(a: readonly Edit[], b: readonly Edit[]): boolean {
   return [...x].every((e) => y.has(e)) || [...y].every((e) => x.has(e));
 }
 
+/** All that some edits set is set anew by others, parts they bring along aside. */
+function overrides(later: readonly Edit[], earlier: readonly Edit[]): boolean {
+  const paths = new Set(later.map((e) => e.path));
+  return earlier.every((e) => e.path.startsWith('parts/') || (e.op === 'set' && paths.has(e.path)));
+}
+
 /** A finding about too few hours is eased by every hour more. */
 const WORTH = 1.05;
 const eased = (f: Finding): boolean => f.id.startsWith('runtime');
@@ -85,10 +91,12 @@ export function* proving(b: Bench, finding: Finding): Generator<undefined, Prove
     const on: Bench = { ...b, box: tried.box, plan: tried.plan };
     for (const next of movesFor(on, tried.fresh[0]!).slice(0, TRIED / 2)) {
       yield undefined;
-      const edits = [...move.edits, ...next.edits];
+      // what the second sets anew, the first need not have set
+      const alone = overrides(next.edits, move.edits);
+      const edits = alone ? next.edits : [...move.edits, ...next.edits];
       const both = attempt(b, edits, finding.key);
       if (!both?.cleared.includes(finding.key) || both.fresh.length > 0) continue;
-      const label = `${move.label}, and: ${next.label}`;
+      const label = alone ? next.label : `${move.label}, and: ${next.label}`;
       out.push(provenBy(b, finding, { ...move, label, edits }, both));
       break;
     }

@@ -4,30 +4,38 @@ import type { Owner, Point } from './shapes.ts';
 
 import { BUS_X, RAIL_X, PLUG_PITCH, SHUNT_W, type Sheet } from './sheet.ts';
 
+/** The main fuse at its height, or that there is none. @returns how much higher the next thing stands */
+function mainFuse(s: Sheet, y: number): number {
+  const { main } = s.wiring;
+  if (!s.parts.has('F0')) {
+    s.text(null, RAIL_X + 14, y, main.fuseOrigin === 'unknown' ? 'main fuse unknown' : 'no main fuse', 'warn');
+    return 50;
+  }
+  s.fuseUp('F0', RAIL_X, y - 16);
+  const run = main.fuseDistanceMm === undefined ? undefined : runText(main.fuseDistanceMm, s.unit);
+  s.text(s.own('F0'), RAIL_X + 14, y + 30, s.parts.get('F0')!.label.toLowerCase());
+  const amps = s.readings?.ampsOn(s.into.get('F0')?.[0]?.id ?? '');
+  if (s.readings) {
+    if (amps !== undefined) s.text(s.own('F0'), RAIL_X + 14, y + 46, `${ampsText(amps)} A now`, 'value');
+  } else if (run) s.text(s.own('F0'), RAIL_X + 14, y + 46, `${run.value} ${run.unit} from battery`);
+  s.wireTo('F0', 'in');
+  return 84;
+}
+
 /** Up the left: main fuse, inlet, isolator; then across to the block: main relay, master, distribution cable. */
 export function rail(s: Sheet): void {
-  const { main } = s.wiring;
   const headY = s.yOf.get(s.rows.find((r) => r.group === 'load')?.id ?? '') ?? s.busY0;
   let y = s.fuseY;
-  if (s.parts.has('F0')) {
-    s.fuseUp('F0', RAIL_X, y - 16);
-    const run = main.fuseDistanceMm === undefined ? undefined : runText(main.fuseDistanceMm, s.unit);
-    s.text(s.own('F0'), RAIL_X + 14, y + 30, s.parts.get('F0')!.label.toLowerCase());
-    const amps = s.readings?.ampsOn(s.into.get('F0')?.[0]?.id ?? '');
-    if (s.readings) {
-      if (amps !== undefined) s.text(s.own('F0'), RAIL_X + 14, y + 46, `${ampsText(amps)} A now`, 'value');
-    } else if (run) s.text(s.own('F0'), RAIL_X + 14, y + 46, `${run.value} ${run.unit} from battery`);
-    s.wireTo('F0', 'in');
-    y -= 84;
-  } else {
-    s.text(null, RAIL_X + 14, y, main.fuseOrigin === 'unknown' ? 'main fuse unknown' : 'no main fuse', 'warn');
-    y -= 50;
-  }
-  for (const id of ['inlet', ...isolators(s)]) {
-    if (!s.parts.has(id)) continue;
+  const rise = (id: string): void => {
+    if (!s.parts.has(id)) return;
     upright(s, id, y);
     y -= 64;
-  }
+  };
+  // a fuse at the end of the battery's lead stands behind its way in
+  const wayInFirst = s.into.get('F0')?.[0]?.from.part === 'inlet';
+  if (wayInFirst) rise('inlet');
+  y -= mainFuse(s, y);
+  for (const id of [...(wayInFirst ? [] : ['inlet']), ...isolators(s)]) rise(id);
   let x = 100;
   for (const c of mainRun(s)) {
     const p = s.parts.get(c.to.part)!;

@@ -39,7 +39,7 @@ type MainContext = {
 };
 
 /** The main path before its resistance is known: that follows from the circuit built with it. */
-export type MainDraft = Omit<MainPlan, 'commonMilliOhm' | 'prospectiveA' | 'weakFaultA' | 'working'> & {
+export type MainDraft = Omit<MainPlan, 'commonMilliOhm' | 'weakFaultA' | 'working'> & {
   biggestA: number;
 };
 
@@ -193,20 +193,15 @@ export function mainDraft(sources: Sources, circuits: Draft[], x: MainContext): 
   };
 }
 
-/** The main path with its resistance, and what a short behind it drives. @source electrical reference 5 */
+/** The main path with its resistance, and what a weak short behind it drives. @source electrical reference 5 */
 export function mainPlan({ box, bank }: Sources, draft: MainDraft, commonMilliOhm: number): MainPlan {
   const { biggestA, ...main } = draft;
-  const judged = main.wire && knownSize(main.wire) ? main.wire : THINNEST;
-  const ahead =
-    (2 * (main.fuseDistanceMm ?? 0) * milliOhmPerM(judged, 20, { cca: main.laid.cca })) / 1000 / main.wireCount +
-    2 * R.ringOnStud;
   const weakOhm = bank
     ? (weakestMilliOhm(bank, box.bank.arrangement === 'changeover', box.outing.airC, WEAK_SOC) + commonMilliOhm) / 1000
     : Infinity;
   const plan = {
     ...main,
     commonMilliOhm,
-    prospectiveA: bank ? (bank.fullV / (bank.faultMilliOhm + ahead)) * 1000 : 0,
     weakFaultA: bank ? openCircuitV(bank.chemistry, WEAK_SOC) / weakOhm : 0
   };
   return { ...plan, working: mainWorking(plan, biggestA) };

@@ -82,8 +82,16 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
   const leadSize = feed.lead ? (valueOf<WireSize>(feed.lead.wire, main.wire) ?? null) : (main.wire ?? null);
   const leadCount = feed.lead?.wireCount ?? main.wireCount;
   let now = bank.plus;
+  let ground = bank.minus;
   const hasFuse = main.fuseFamily !== undefined && main.fuseOrigin !== 'none';
-  if (hasFuse) {
+  const wayIn = wayInOf(box, feed);
+  const leadMm = feed.lead?.lengthMm ?? 0;
+  const fuseMm = hasFuse ? (main.fuseDistanceMm ?? 0) : 0;
+  /** The fuse or breaker sits in the case, at the far end of the lead that comes in: everything ahead of it is without one. */
+  const atTheEnd =
+    hasFuse && wayIn !== undefined && feed.fuseFromStartMm.is === 'set' && feed.lead !== null && fuseMm > leadMm;
+  const fuse = (lengthMm: number, size: WireSize | null, count: number): void => {
+    run('main/fuse', now, at('F0', 'in'), 'positive', lengthMm, size, count);
     n.part({
       id: 'F0',
       kind: 'fuse',
@@ -94,11 +102,9 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
       throughMilliOhm: through(main.fuseMilliOhm),
       ref: MAIN_REF
     });
-    run('main/fuse', now, at('F0', 'in'), 'positive', main.fuseDistanceMm ?? 0, leadSize, leadCount);
     now = at('F0', 'out');
-  }
-  let ground = bank.minus;
-  const wayIn = wayInOf(box, feed);
+  };
+  if (hasFuse && !atTheEnd) fuse(fuseMm, leadSize, leadCount);
   if (wayIn) {
     const port = box.ports.find((p) => p.id === wayIn.portId);
     const part = fittedPart(box, port);
@@ -114,16 +120,19 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
     through(milliOhm / 2);
     n.part({ ...common, id: 'inlet', label: `${name} +` });
     n.part({ ...common, id: 'inlet-', label: `${name} −` });
-    const leadMm = feed.lead?.lengthMm ?? 0;
-    run('main/inlet+', now, at('inlet', 'in'), 'positive', leadMm, leadSize, leadCount);
+    const restMm = atTheEnd ? leadMm : Math.max(0, leadMm - fuseMm);
+    run('main/inlet+', now, at('inlet', 'in'), 'positive', restMm, leadSize, leadCount);
     run('main/inlet-', at('inlet-', 'in'), ground, 'negative', leadMm, leadSize, leadCount);
     now = at('inlet', 'out');
     ground = at('inlet-', 'out');
   }
+  if (atTheEnd) fuse(fuseMm - leadMm, main.wire ?? null, main.wireCount);
   const relay = box.relays.find((r) => r.inId === feed.id);
   const switches = switchesOf(box, feed).flatMap((id) => leverAt(box, tags, id) ?? []);
   const series = switches.length + (relay ? 1 : 0) + 1;
-  const runMm = Math.max(0, main.lengthMm - (hasFuse ? (main.fuseDistanceMm ?? 0) : 0)) / series;
+  // on a lead that comes in, the fuse takes nothing of what runs on inside
+  const beforeMm = atTheEnd ? fuseMm - leadMm : leadMm > 0 ? Math.max(0, fuseMm - leadMm) : fuseMm;
+  const runMm = Math.max(0, main.lengthMm - beforeMm) / series;
   const source = now;
   let coilFrom: Terminal | undefined;
   if (relay) {

@@ -125,8 +125,6 @@ export type MainPlan = {
   /** Element and holder, warm. */
   fuseMilliOhm: number;
   commonMilliOhm: number;
-  /** Short at the far side of the main fuse. */
-  prospectiveA: number;
   weakFaultA: number;
   weakest: { name: string; ratingA: number; isTerminal?: boolean } | undefined;
   masterPortId: string | undefined;

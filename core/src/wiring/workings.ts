@@ -167,8 +167,7 @@ export function mainWorking(m: Omit<MainPlan, 'working'>, biggestA: number): Wor
       'derated for class, air and bundle',
       m.wireOrigin === 'set' && m.ampacityA !== undefined ? 'most' : 'given'
     ),
-    ...weakestLine(m.weakest),
-    line('A short behind it could reach', fixed(m.prospectiveA, 0), 'A', 'computed', 'full battery, low resistance')
+    ...weakestLine(m.weakest)
   ];
   return {
     id: 'main-fuse',

@@ -16,6 +16,7 @@
 
   const open = useBox();
   const m = $derived(open.plan.wiring.main);
+  const shortA = $derived(open.plan.judge.of('F0')?.shortA);
   const w = $derived(open.doc.wiring);
   const RETURNS = [
     ['auto', 'bus bar'],
@@ -44,11 +45,13 @@
       ><span class="n">{ampsText(m.loadA)}</span><span class="u min-w-5">A</span></span
     >
   </div>
-  <div class="row">
-    <span>A short behind its fuse could reach</span><span class="val"
-      ><span class="n">{fixed(m.prospectiveA, 0)}</span><span class="u min-w-5">A</span></span
-    >
-  </div>
+  {#if shortA !== undefined}
+    <div class="row">
+      <span>A short behind its fuse could reach</span><span class="val"
+        ><span class="n">{fixed(shortA, 0)}</span><span class="u min-w-5">A</span></span
+      >
+    </div>
+  {/if}
   <div class="row">
     <span>Shared path, out and back</span><span class="val"
       ><span class="n">{fixed(m.commonMilliOhm, 1)}</span><span class="u">mohm</span></span

@@ -1,6 +1,7 @@
 import { apart } from '../../quantity/format.ts';
 import { BEARS } from '../../wiring/fuse.ts';
 import { panelPort } from '../panel-port.ts';
+import { weakPart } from '../weak-part.ts';
 import { circuitPlace, rule, type Draft, type Where } from '../rule.ts';
 
 /** What runs through one plug, and what it is made for. */
@@ -11,6 +12,7 @@ function overloaded(at: Where, tag: string, amps: number, ratingA: number, share
   return [
     {
       at,
+      cause: weakPart(tag),
       severity: stop ? 'stop' : 'caution',
       short: `${tag} ${bears} A carries ${runs} A`,
       title: `${tag} carries ${runs} A of ${bears} A`,

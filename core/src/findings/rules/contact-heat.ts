@@ -2,6 +2,7 @@ import { fittedPart } from '../../box/lookup.ts';
 import type { Happening } from '../../judge/table.ts';
 import { placeOf } from '../elements.ts';
 import { panelPort } from '../panel-port.ts';
+import { weakPart } from '../weak-part.ts';
 import { circuitPlace, rule, type Draft, type Facts, type Where } from '../rule.ts';
 
 /** Heat that a contact may give off: in a plastic socket, and elsewhere, W. @source electrical reference 12 */
@@ -48,6 +49,7 @@ export const contactHeat = rule('contact-heat', 'safe', 'wiring', (x) => {
       {
         at: c.at,
         also: c.tag,
+        cause: weakPart(c.tag),
         severity: 'caution',
         short: `${c.tag} contacts give off ${heatW.toFixed(1)} W`,
         title: `The contacts of ${c.tag} get hot`,

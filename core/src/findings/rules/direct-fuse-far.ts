@@ -11,14 +11,14 @@ export const directFuseFar = rule('direct-fuse-far', 'safe', 'wiring', (x) =>
           {
             at: circuitPlace(c.circuit.id, c.tag),
             severity: 'stop' as const,
-            short: `${c.fuseTag} is ${x.said.mm(c.fuseDistanceMm, 0)} from the post`,
-            title: `${c.fuseTag} sits ${x.said.mm(c.fuseDistanceMm, 0)} from the battery`,
-            why: `${c.tag} is taken straight off the post: wire ahead of its fuse has nothing that opens; ${x.said.mm(BARE_MM)} at most.`,
+            short: `${c.fuseTag} is ${x.said.run(c.fuseDistanceMm, BARE_MM)} from the post`,
+            title: `${c.fuseTag} sits ${x.said.run(c.fuseDistanceMm, BARE_MM)} from the battery`,
+            why: `${c.tag} is taken straight off the post: wire ahead of its fuse has nothing that opens; ${x.said.run(BARE_MM, c.fuseDistanceMm)} at most.`,
             figures: { distanceMm: c.fuseDistanceMm, limitMm: BARE_MM },
             remedies: [
               {
                 label: 'The holder at the ring',
-                effect: `${x.said.mm(100)} from the post`,
+                effect: `${x.said.run(100)} from the post`,
                 edits: [set(`${branchPath(c)}/fuseFromStartMm`, AUTO)]
               }
             ]

@@ -4,6 +4,7 @@ import type { Happening } from '../../judge/table.ts';
 import { nameOf, placeOf, worstByPlace } from '../elements.ts';
 import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
 import { branches, rule, type Facts } from '../rule.ts';
+import { weakPart } from '../weak-part.ts';
 import { capital } from '../../quantity/capital.ts';
 
 /** Elements whose discharge has a rule of its own: a circuit's or feed's fuse and wire, its port and switch, the main fuse, the shunt. */
@@ -35,7 +36,7 @@ export const elementOverload = rule('element-overload', 'safe', 'wiring', (x) =>
     const hot = h.conductor !== undefined && tooHotFor(branch?.laid ?? x.wiring.main.laid);
     return {
       at: where,
-      ...(hot ? { cause: HEAT_INSIDE } : {}),
+      ...(hot ? { cause: HEAT_INSIDE } : h.part ? { cause: weakPart(h.id) } : {}),
       also: `${h.id.replace(/\W+/g, '-')}${charging ? '-charging' : ''}`,
       severity: stop ? ('stop' as const) : ('caution' as const),
       short: `${h.part ? h.id : where.label}: ${runs} of ${bears} A`,

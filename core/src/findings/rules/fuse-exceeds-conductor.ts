@@ -38,7 +38,7 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
       if (thicker)
         remedies.push({
           label: guard.limits ? wireSizeText(thicker) : `${wireSizeText(thicker)}, keep ${fuseA} A`,
-          effect: `adds ${((2 * c.lengthMm) / 1000).toFixed(1)} m of wire`,
+          effect: `adds ${x.said.run(2 * c.lengthMm)} of wire`,
           edits: [set(`${branchPath(c)}/wire`, setTo(thicker))]
         });
       return remedies;

@@ -9,7 +9,7 @@ import { BEARS } from '../../wiring/fuse.ts';
 export const interruptingLow = rule('interrupting-low', 'safe', 'wiring', (x) =>
   x.judge.all.flatMap((h) => {
     if (h.kind !== 'fuse' || h.breaksA == null) return [];
-    const shortA = h.id === 'F0' ? x.wiring.main.prospectiveA : h.shortA;
+    const { shortA } = h;
     // behind another fuse that breaks it, a short never gets that far
     if (h.guard && x.judge.of(h.guard.tag)?.breaksA != null && breaks(x, h.guard.tag, shortA)) return [];
     if (shortA <= BEARS.breaking * h.breaksA) return [];

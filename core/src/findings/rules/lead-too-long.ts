@@ -13,14 +13,14 @@ export const leadTooLong = rule('lead-too-long', 'fits', 'wiring', (x) =>
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: 'caution' as const,
-        short: `${c.tag} is ${x.said.mm(more)} too long`,
-        title: `The lead to ${c.portTag} is ${x.said.mm(more)} too long`,
-        why: `The way is ${x.said.mm(c.neededMm)} with a service loop. What is over lies under the lid, is pinched when it shuts, and costs voltage.`,
+        short: `${c.tag} is ${x.said.run(more)} too long`,
+        title: `The lead to ${c.portTag} is ${x.said.run(more)} too long`,
+        why: `The way is ${x.said.run(c.neededMm)} with a service loop. What is over lies under the lid, is pinched when it shuts, and costs voltage.`,
         figures: { lengthMm: c.lengthMm, neededMm: c.neededMm },
         remedies: [
           {
-            label: `Cut it ${x.said.mm(c.neededMm)}`,
-            effect: `${((2 * more) / 1000).toFixed(1)} m less wire`,
+            label: `Cut it ${x.said.run(c.neededMm)}`,
+            effect: `${x.said.run(2 * more)} less wire`,
             edits: [set(`circuits/${c.circuit.id}/lengthMm`, AUTO)]
           }
         ]

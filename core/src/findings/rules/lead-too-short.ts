@@ -14,13 +14,13 @@ export const leadTooShort = rule('lead-too-short', 'safe', 'wiring', (x) =>
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: never ? ('stop' as const) : ('caution' as const),
-        short: `${c.tag} is ${x.said.mm(Math.round(c.neededMm - c.lengthMm))} short`,
-        title: `The lead to ${c.portTag} is ${x.said.mm(Math.round(c.neededMm - c.lengthMm))} short`,
-        why: `${x.said.mm(Math.round(c.lengthMm))} are set; along the walls${c.toSwitchMm === undefined ? '' : ` over ${c.switches.map((w) => w.tag).join(', ')}`}${lid ? ', with the lid open,' : ''} with a service loop it wants ${x.said.mm(c.neededMm)}.${never ? (lid ? ' Opening the lid pulls it off.' : ' It does not reach.') : ''}`,
+        short: `${c.tag} is ${x.said.run(c.neededMm - c.lengthMm)} short`,
+        title: `The lead to ${c.portTag} is ${x.said.run(c.neededMm - c.lengthMm)} short`,
+        why: `${x.said.run(c.lengthMm, c.neededMm)} are set; along the walls${c.toSwitchMm === undefined ? '' : ` over ${c.switches.map((w) => w.tag).join(', ')}`}${lid ? ', with the lid open,' : ''} with a service loop it wants ${x.said.run(c.neededMm, c.lengthMm)}.${never ? (lid ? ' Opening the lid pulls it off.' : ' It does not reach.') : ''}`,
         figures: { lengthMm: c.lengthMm, neededMm: c.neededMm },
         remedies: [
           {
-            label: `Cut it ${x.said.mm(c.neededMm)}`,
+            label: `Cut it ${x.said.run(c.neededMm)}`,
             effect: 'reaches with a loop to spare',
             edits: [set(`circuits/${c.circuit.id}/lengthMm`, AUTO)]
           }

@@ -15,9 +15,9 @@ export const lidWireTrap = rule('lid-wire-trap', 'fits', 'ports', (x) => {
         {
           at: portPlace(p.port.id, p.tag),
           severity: tight ? ('caution' as const) : ('note' as const),
-          short: `${p.tag}: ${x.said.mm(slackMm, 0)} slack, lid shut`,
-          title: `The lead to ${p.tag} in the lid is ${x.said.mm(leadMm, 0)}, ${x.said.mm(slackMm, 0)} too long when shut`,
-          why: `${tight ? `There is only ${x.said.mm(lead.homeMm, 0)} for the loop over what stands below. ` : ''}Tie it down on the hinge side, spiral wrap over it, so that the lid never pinches it.`,
+          short: `${p.tag}: ${x.said.run(slackMm)} slack, lid shut`,
+          title: `The lead to ${p.tag} in the lid is ${x.said.run(leadMm)}, ${x.said.run(slackMm)} too long when shut`,
+          why: `${tight ? `There is only ${x.said.run(lead.homeMm)} for the loop over what stands below. ` : ''}Tie it down on the hinge side, spiral wrap over it, so that the lid never pinches it.`,
           figures: { leadMm, slackMm, homeMm: lead.homeMm }
         }
       ];

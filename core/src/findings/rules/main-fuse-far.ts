@@ -12,15 +12,15 @@ export const mainFuseFar = rule('main-fuse-far', 'safe', 'wiring', (x) => {
     {
       at: MAIN_PLACE,
       severity: 'stop',
-      short: `Main fuse ${(m.fuseDistanceMm / 1000).toFixed(2)} m away`,
-      title: `The main fuse sits ${x.said.mm(m.fuseDistanceMm, 0)} from the battery`,
-      why: `Wire ahead of it is not protected: ${x.said.mm(limit)} at most${mainFeed(x.box).sheathed ? ' in a sheath' : `, or ${x.said.mm(1830)} wholly in a sheath`}.`,
+      short: `Main fuse ${x.said.run(m.fuseDistanceMm, limit)} away`,
+      title: `The main fuse sits ${x.said.run(m.fuseDistanceMm, limit)} from the battery`,
+      why: `Wire ahead of it is not protected: ${x.said.run(limit, m.fuseDistanceMm)} at most${mainFeed(x.box).sheathed ? ' in a sheath' : `, or ${x.said.run(1830)} wholly in a sheath`}.`,
       figures: { distanceMm: m.fuseDistanceMm, limitMm: limit },
       remedies: m.holder
         ? [
             {
               label: 'Fit it where the holder usually goes',
-              effect: `${x.said.mm(m.holder.usualDistanceMm)} from the post`,
+              effect: `${x.said.run(m.holder.usualDistanceMm)} from the post`,
               edits: [set(mainPath(x, 'fuseFromStartMm'), AUTO)]
             }
           ]

@@ -22,7 +22,7 @@ export const noMainFuse = rule('no-main-fuse', 'safe', 'wiring', (x) => {
       figures: { shortCircuitA: short },
       remedies: holders.slice(0, 2).map((h) => ({
         label: h.name,
-        effect: `${x.said.mm(h.usualDistanceMm)} from the post`,
+        effect: `${x.said.run(h.usualDistanceMm)} from the post`,
         edits: [...usePart(h, mainPath(x, 'holderPartId')), set(mainPath(x, 'fuse'), AUTO)]
       }))
     }

@@ -16,9 +16,9 @@ export const runUnfused = rule('run-unfused', 'safe', 'wiring', (x) => {
     at: where,
     also: h.id.replace(/\W+/g, '-'),
     severity: 'stop' as const,
-    short: `${x.said.mm(h.unfusedMm, 0)} unfused to ${h.conductor!.to.part}`,
+    short: `${x.said.run(h.unfusedMm, BARE_MM)} unfused to ${h.conductor!.to.part}`,
     title: `Nothing opens for ${nameOf(x, h)}`,
-    why: `${x.said.mm(h.unfusedMm, 0)} of wire from the battery have no fuse before them; ${x.said.mm(BARE_MM)} at most. A short on it passes ${h.shortA.toFixed(0)} A.`,
+    why: `${x.said.run(h.unfusedMm, BARE_MM)} of wire from the battery have no fuse before them; ${x.said.run(BARE_MM, h.unfusedMm)} at most. A short on it passes ${h.shortA.toFixed(0)} A.`,
     figures: { unfusedMm: h.unfusedMm, limitMm: BARE_MM, shortA: h.shortA }
   }));
 });

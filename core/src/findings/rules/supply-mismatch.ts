@@ -1,6 +1,8 @@
-import { portSupply } from '../../demand/converter.ts';
-import { devicePlace, rule, set } from '../rule.ts';
 import { panelPartOf } from '../../box/lookup.ts';
+import { portSupply } from '../../demand/converter.ts';
+import { SUPPLY_WORDS } from '../../demand/edit-draw.ts';
+import { devicePlace, rule, set } from '../rule.ts';
+import { waysIn } from '../ways-in.ts';
 
 /** A device is plugged where its supply is not to be had. */
 export const supplyMismatch = rule('supply-mismatch', 'safe', 'ports', (x) =>
@@ -22,17 +24,20 @@ export const supplyMismatch = rule('supply-mismatch', 'safe', 'ports', (x) =>
         severity: 'stop' as const,
         short: `${d.name} does not plug in`,
         title: `${d.name} does not plug into its port`,
-        why: `It wants ${wanted}; the port (${part.name}) gives ${part.supply ?? 'nothing'}.`,
+        why: `It takes ${SUPPLY_WORDS[wanted]}; its port gives ${part.supply === null ? 'nothing' : SUPPLY_WORDS[part.supply]}.`,
         figures: {},
-        remedies: other
-          ? [
-              {
-                label: `Use ${other.name || panelPartOf(x.box, other)!.name}`,
-                effect: `gives ${wanted}`,
-                edits: [set(`devices/${d.id}/portId`, other.id)]
-              }
-            ]
-          : []
+        remedies: () => [
+          ...(other
+            ? [
+                {
+                  label: `Use ${other.name || panelPartOf(x.box, other)!.name}`,
+                  effect: `gives ${SUPPLY_WORDS[wanted]}`,
+                  edits: [set(`devices/${d.id}/portId`, other.id)]
+                }
+              ]
+            : []),
+          ...(x.fit ? waysIn(x, x.fit, d) : [])
+        ]
       }
     ];
   })

@@ -2,6 +2,7 @@ import { AUTO, setTo } from '../../box/attr.ts';
 import { swapPart } from '../../panel/place-port.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 import { fixed } from '../../quantity/format.ts';
+import { listOf } from '../../quantity/list-of.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { milliOhmPerM } from '../../wiring/conductor.ts';
 import { leadLoss, USB_LEAD_FRACTION } from '../../wiring/device-lead.ts';
@@ -28,6 +29,12 @@ function worstPiece(c: CircuitPlan): { what: string; lostV: number; isWire: bool
 /** Too much voltage is lost on the way: 3 % for electronics and radio, 10 % for the rest. */
 export const voltageDrop = rule('voltage-drop', 'safe', 'wiring', (x) => [...inCircuits(x), ...inLeads(x)]);
 
+/** Who loses it: the devices by name, the port where none is named. */
+function losers(c: CircuitPlan): string {
+  const names = c.devices.map((d) => d.name);
+  return names.length > 1 ? `${listOf(names)} lose` : `${names[0] ?? c.portTag} loses`;
+}
+
 const inCircuits = (x: Facts): Draft[] =>
   x.wiring.circuits.flatMap((c) => {
     if (c.dropFraction <= c.dropLimitFraction + 1e-9) return [];
@@ -38,7 +45,7 @@ const inCircuits = (x: Facts): Draft[] =>
         at: circuitPlace(c.circuit.id, c.tag),
         severity: 'caution' as const,
         short: `${c.portTag} loses ${(c.dropFraction * 100).toFixed(1)} % on the way`,
-        title: `${c.feeds} loses ${c.dropV.toFixed(2)} V on the way`,
+        title: `${losers(c)} ${c.dropV.toFixed(2)} V on the way`,
         why: `${(c.dropFraction * 100).toFixed(1)} % of ${c.rail?.outV ?? 12} V at ${c.lowLoadA.toFixed(1)} A; ${(c.dropLimitFraction * 100).toFixed(0)} % is allowed for ${c.dropLimitFraction < 0.05 ? 'electronics and radio' : 'lamps and heaters'}.${worst ? ` Most of it, ${worst.lostV.toFixed(2)} V, is lost in: ${worst.what.toLowerCase()}.${worst.isWire ? '' : ' Thicker wire does not cure that.'}` : ''}`,
         figures: { dropV: c.dropV, dropFraction: c.dropFraction, limitFraction: c.dropLimitFraction },
         remedies: () => [
@@ -74,7 +81,7 @@ const inLeads = (x: Facts): Draft[] =>
       : pickSizes(x.box.preferences.wireSystem).find(
           (s) => wayV + (lostV * milliOhmPerM(s, 20)) / milliOhmPerM(loss.size, 20) <= limit * baseV
         );
-    const metres = `${x.said.mm(Math.round(loss.lengthMm))} of ${wireSizeText(loss.size)}, out and back`;
+    const metres = `${x.said.run(loss.lengthMm)} of ${wireSizeText(loss.size)}, out and back`;
     return [
       {
         at: devicePlace(d.id, d.name),

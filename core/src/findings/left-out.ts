@@ -1,0 +1,34 @@
+import { applyEdits } from '../box/edits.ts';
+import type { Box } from '../box/schema.ts';
+import { changed } from './changed.ts';
+import { OUT_OF_SCOPE } from './out-of-scope.ts';
+import { rootCause } from './roots.ts';
+import type { Finding } from './rule.ts';
+
+/** A cause, and the same box without it. */
+export type LeftOut = { cause: string; rest: Box };
+
+/** Findings whose first remedy takes the cause itself away: a panel without a controller, a charger of another voltage. */
+const BY_ITS_REMEDY = ['solar-direct', 'charge-voltage'];
+
+/** Each cause that stands and can be left out, with what the box would be then. */
+export function leftOut(box: Box, told: readonly Finding[]): LeftOut[] {
+  const field = box.devices.filter((d) => d.use === 'field');
+  const refused = field.length < box.devices.length ? [{ cause: OUT_OF_SCOPE, rest: { ...box, devices: field } }] : [];
+  const others = told.flatMap((f): LeftOut[] => {
+    if (f.severity !== 'stop' || f.acceptedBecause !== null || !BY_ITS_REMEDY.includes(f.id)) return [];
+    return [{ cause: rootCause(f.id)!, rest: applyEdits(box, f.remedies[0]!.edits) }];
+  });
+  return [...refused, ...others];
+}
+
+/**
+ * What only one thing brings about hangs below it. Found out by leaving it out: what is then no longer said comes from it.
+ * Nothing is dropped, and its severity stays.
+ * @param without findings of the same box without that thing
+ */
+export function under(found: readonly Finding[], without: readonly Finding[], cause: string): Finding[] {
+  const still = new Set(without.map((f) => f.key));
+  // an open question stays one of its own
+  return found.map((f) => (still.has(f.key) || f.open ? f : changed(f, { cause })));
+}

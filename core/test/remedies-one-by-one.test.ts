@@ -1,0 +1,157 @@
+import { describe, expect, it } from 'vitest';
+import { AUTO, setTo, UNKNOWN } from '../src/box/attr.ts';
+import { set } from '../src/box/edit.ts';
+import { applyEdits } from '../src/box/edits.ts';
+import type { Box } from '../src/box/schema.ts';
+import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
+import { BoxBuilder } from '../src/demo/builder.ts';
+import { evaluate } from '../src/evaluate.ts';
+import type { Finding } from '../src/findings/rule.ts';
+import { proven, type Proven } from '../src/remedy/prove.ts';
+import { listOf } from '../src/quantity/list-of.ts';
+import { AS_BUILT } from './as-built/boxes.ts';
+
+const span = (startH: number, endH: number) => [{ startH, endH, dutyFraction: null }];
+const on = (powerW: number) => [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power' as const, powerW } }];
+const awg = (size: string) => setTo({ system: 'awg' as const, size });
+
+function base(): BoxBuilder {
+  const b = new BoxBuilder('Remedies');
+  b.use('battery', 'battery-agm-20', 'bank/partId').use('case', 'case-hard-large', 'casePartId');
+  b.use('fuse-holder', 'holder-midi', 'feeds/main/holderPartId').use(
+    'fuse-block',
+    'block-blade-6',
+    'feeds/main/blockPartId'
+  );
+  return b.set('bank/postsCovered', 'yes').set('bank/holdDown', setTo('strap'));
+}
+const found = (box: Box, id: string): Finding | undefined =>
+  evaluate(box, STARTER_CATALOGUE).findings.find((f) => f.id === id);
+function remediesOf(box: Box, id: string): Proven[] {
+  const plan = evaluate(box, STARTER_CATALOGUE);
+  return proven(
+    { box, catalogue: STARTER_CATALOGUE, plan },
+    plan.findings.find((f) => f.id === id)!
+  );
+}
+
+describe('a device whose plug its port does not take', () => {
+  const box = (() => {
+    const b = base();
+    const p = b.port('socket-12v-20', 'front', 'Socket');
+    b.device('speaker', { name: 'Speaker', portId: p.portId, spans: span(18, 20) });
+    return b.box;
+  })();
+
+  it('is told in words, not in codes', () => {
+    expect(found(box, 'supply-mismatch')!.why).toBe('It takes USB-A; its port gives 12 V direct.');
+  });
+
+  it('is offered a port of its kind that is not there yet, with a place for it', () => {
+    const [first] = remediesOf(box, 'supply-mismatch');
+    const cured = applyEdits(box, first!.edits);
+    expect(cured.ports).toHaveLength(box.ports.length + 1);
+    expect(cured.devices[0]!.portId).toBe(cured.ports.at(-1)!.id);
+    expect(found(cured, 'supply-mismatch')).toBeUndefined();
+  });
+
+  it('is offered one that is there before a new one', () => {
+    const b = base();
+    const socket = b.port('socket-12v-20', 'front', 'Socket');
+    const usb = b.port('usb-a-boot', 'right', 'For phones');
+    b.device('speaker', { name: 'Speaker', portId: socket.portId, spans: span(18, 20) });
+    const [first] = remediesOf(b.box, 'supply-mismatch');
+    expect(first!.label).toBe('Use For phones');
+    expect(applyEdits(b.box, first!.edits).devices[0]!.portId).toBe(usb.portId);
+  });
+});
+
+describe('a kind of fuse that says nothing of direct current', () => {
+  const glass = (() => {
+    const b = base();
+    b.use('fuse-holder', 'holder-inline-glass', 'feeds/main/holderPartId');
+    const p = b.port('circular-16', 'front', 'Lamp');
+    b.device('lamp-strip', { name: 'Lamp', portId: p.portId, modes: on(20), spans: span(18, 22) });
+    return b;
+  })();
+
+  it('is changed for another, at the main fuse', () => {
+    const all = remediesOf(glass.box, 'fuse-voltage');
+    expect(all.length).toBeGreaterThan(0);
+    for (const r of all) {
+      const cured = applyEdits(glass.box, r.edits);
+      expect(found(cured, 'fuse-voltage'), r.label).toBeUndefined();
+    }
+  });
+
+  it('is changed at a circuit as well, where it stands there alone', () => {
+    const b = base();
+    const p = b.port('circular-16', 'front', 'Lamp');
+    b.device('lamp-strip', { name: 'Lamp', portId: p.portId, modes: on(20), spans: span(18, 22) });
+    b.set('feeds/main/ends', 'splice').set('feeds/main/blockPartId', null);
+    b.set(`circuits/${p.circuitId}/fuseFamily`, setTo('glass')).set(`circuits/${p.circuitId}/fuse`, setTo(5));
+    const [first] = remediesOf(b.box, 'fuse-voltage');
+    const cured = applyEdits(b.box, first!.edits);
+    expect(cured.circuits[0]!.fuseFamily).toEqual(AUTO);
+    expect(found(cured, 'fuse-voltage')).toBeUndefined();
+  });
+});
+
+describe('a remedy that needs a second change', () => {
+  it('never sets the same thing twice under two names', () => {
+    for (const [name, box] of AS_BUILT.slice(0, 4)) {
+      const plan = evaluate(box, STARTER_CATALOGUE);
+      const worst = plan.findings.filter((f) => f.severity === 'stop' || f.open).slice(0, 3);
+      for (const f of worst)
+        for (const r of proven({ box, catalogue: STARTER_CATALOGUE, plan }, f)) {
+          const paths = r.edits.filter((e) => e.op === 'set' && !e.path.startsWith('parts/')).map((e) => e.path);
+          if (r.label.includes(', and: ')) expect(new Set(paths).size, `${name}: ${r.label}`).toBe(paths.length);
+        }
+    }
+  });
+
+  it('is named by what is left of it: another fuse, not one fuse and then another', () => {
+    const b = base();
+    b.use('battery', 'battery-flooded-85', 'bank/partId').set('bank/stands', 'outside');
+    b.use('fuse-holder', 'holder-breaker', 'feeds/main/holderPartId');
+    b.set('feeds/main/lead', { lengthMm: 2400, wire: awg('10'), wireCount: 1 })
+      .set('feeds/main/fuse', setTo(50))
+      .set('feeds/main/fuseFromStartMm', setTo(2500));
+    for (const [id, name] of [
+      ['live-sonar', 'Sonar'],
+      ['fish-finder-12', 'Finder']
+    ] as const) {
+      const p = b.port('circular-16', 'front', name);
+      b.device(id, { name, portId: p.portId, spans: span(6, 16) });
+      b.set(`circuits/${p.circuitId}/fuse`, UNKNOWN);
+    }
+    const labels = remediesOf(b.box, 'unknown-attribute').map((r) => r.label);
+    expect(labels.length).toBeGreaterThan(0);
+    for (const label of labels) expect(label).not.toMatch(/: a \S+ A fuse, and: F\d+: a \S+ A fuse/);
+  });
+});
+
+describe('who loses voltage on the way', () => {
+  const lossy = (names: string[]) => {
+    const b = base();
+    const p = b.port('socket-12v-20', 'front', 'Socket');
+    for (const name of names)
+      b.device('handheld-charger', { name, portId: p.portId, fussy: true, supply: '12v', modes: on(50), spans: span(18, 20) });
+    b.set(`circuits/${p.circuitId}/wire`, awg('22'));
+    if (names.length === 0) b.set(`circuits/${p.circuitId}/expectedA`, setTo(8));
+    return found(b.box, 'voltage-drop')?.title;
+  };
+
+  it('one device, several, or the port where none is named', () => {
+    expect(lossy(['Radio'])).toMatch(/^Radio loses \d/);
+    expect(lossy(['Radio', 'Lamp'])).toMatch(/^Radio and Lamp lose \d/);
+    expect(lossy([])).toMatch(/^P1 loses \d/);
+  });
+
+  it('a row of words as a sentence has it', () => {
+    expect(listOf([])).toBe('');
+    expect(listOf(['C1'])).toBe('C1');
+    expect(listOf(['C1', 'C1'])).toBe('C1');
+    expect(listOf(['C1', 'C2', 'C3'])).toBe('C1, C2 and C3');
+  });
+});
