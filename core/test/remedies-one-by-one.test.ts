@@ -50,8 +50,8 @@ describe('a device whose plug its port does not take', () => {
   it('is offered a port of its kind that is not there yet, with a place for it', () => {
     const [first] = remediesOf(box, 'supply-mismatch');
     const cured = applyEdits(box, first!.edits);
-    expect(cured.ports).toHaveLength(box.ports.length + 1);
-    expect(cured.devices[0]!.portId).toBe(cured.ports.at(-1)!.id);
+    const fresh = cured.ports.filter((p) => !box.ports.some((q) => q.id === p.id));
+    expect(fresh.map((p) => p.id)).toContain(cured.devices[0]!.portId);
     expect(found(cured, 'supply-mismatch')).toBeUndefined();
   });
 
@@ -136,9 +136,17 @@ describe('who loses voltage on the way', () => {
     const b = base();
     const p = b.port('socket-12v-20', 'front', 'Socket');
     for (const name of names)
-      b.device('handheld-charger', { name, portId: p.portId, fussy: true, supply: '12v', modes: on(50), spans: span(18, 20) });
+      b.device('handheld-charger', {
+        name,
+        portId: p.portId,
+        fussy: true,
+        supply: '12v',
+        modes: on(50),
+        spans: span(18, 20)
+      });
     b.set(`circuits/${p.circuitId}/wire`, awg('22'));
-    if (names.length === 0) b.set(`circuits/${p.circuitId}/expectedA`, setTo(8));
+    if (names.length === 0)
+      b.set(`circuits/${p.circuitId}/expectedA`, setTo(15)).set(`circuits/${p.circuitId}/lengthMm`, setTo(2000));
     return found(b.box, 'voltage-drop')?.title;
   };
 

@@ -1,3 +1,5 @@
+import { coveredPorts } from '../wiring/cutoff.ts';
+import { tree } from '../wiring/tree.ts';
 import type { Box } from '../box/schema.ts';
 import { momentText } from '../timeline/bars.ts';
 import type { Outing } from './outing.ts';
@@ -33,7 +35,7 @@ function sentence(box: Box, e: RunEvent): string {
     case 'protection':
       return `The pack’s protection opens at ${e.volts.toFixed(2)} V: everything is off.`;
     case 'disconnect':
-      return `The low-voltage disconnect opens at ${e.volts.toFixed(2)} V: ${box.bank.disconnectIn.is === 'set' ? 'what hangs behind it' : 'everything'} is off.`;
+      return `The low-voltage disconnect opens at ${e.volts.toFixed(2)} V: ${coveredPorts(box, tree(box)) ? 'what hangs behind it' : 'everything'} is off.`;
     case 'back':
       return `Charged again to ${e.volts.toFixed(2)} V: the disconnect closes.`;
     case 'changeover':

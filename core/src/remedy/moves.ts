@@ -11,7 +11,8 @@ import type { Plan } from '../evaluate.ts';
 import { fuseFieldOf } from '../findings/elements.ts';
 import { branches, branchPath, catalogueOf, mainPath, set, usePart, type Finding } from '../findings/rule.ts';
 import { swapPart } from '../panel/place-port.ts';
-import { LOAD_SHARE } from '../wiring/fuse.ts';
+import { soldA } from '../wiring/charger.ts';
+import { BEARS, LOAD_SHARE } from '../wiring/fuse.ts';
 import { fuseOf } from '../wiring/main-path.ts';
 
 /** A change that may cure a finding. The weight says how much it upsets: a fuse is little, another battery is much. */
@@ -188,16 +189,22 @@ function batteryMoves({ box, catalogue, plan }: Bench): Move[] {
 }
 
 /** Weaker chargers, and what a charger may be left to be. */
-const chargeMoves = ({ plan }: Bench): Move[] => {
+const chargeMoves = ({ plan }: Bench, id: string): Move[] => {
   const now = Math.max(0, ...plan.judge.sources.map((s) => s.currentA ?? 0));
+  // what its way in bears for good, of those that are sold
+  const inA = branches(plan).find((c) => c.circuit.id === id && c.circuit.purpose === 'charge')?.weakest?.ratingA;
+  const borne = inA === undefined ? [] : [soldA(BEARS.contact * inA)];
   return [
     move('A charger that suits the battery', 'chosen by its capacity', [set('charging/chargerA', AUTO)]),
-    ...[10, 5, 3, 2, 1]
+    ...[...new Set([...borne, 10, 5, 3, 2, 1])]
       .filter((a) => a < now)
       .map((a) => move(`Charge with ${a} A`, 'slower', [set('charging/chargerA', setTo(a))])),
     move('Charge with the lid open', 'no current through the ports', [set('charging/path', setTo('lid-open'))])
   ];
 };
+
+const isChargeWay = ({ plan }: Bench, id: string): boolean =>
+  branches(plan).some((c) => c.circuit.id === id && c.circuit.purpose === 'charge');
 
 /** One that bears what its fuses let through. */
 const changeoverMove: Move = move('A changeover that bears the main fuse', 'in the kit', [
@@ -303,7 +310,7 @@ export function movesFor(b: Bench, f: Finding): Move[] {
     ...(f.where.kind === 'circuit' ? branchMoves(b, id) : []),
     ...portsOf(b, f).flatMap((portId) => portMoves(b, portId)),
     ...(f.where.kind === 'main' && !tag ? fuseMoves(b, 'F0') : []),
-    ...(/charg/.test(f.key) ? chargeMoves(b) : []),
+    ...(/charg/.test(f.key) || isChargeWay(b, id) ? chargeMoves(b, id) : []),
     ...(f.where.kind === 'battery' && f.verdict !== 'fits' ? batteryMoves(b) : [])
   ];
   const seen = new Set<string>();

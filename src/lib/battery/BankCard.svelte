@@ -25,9 +25,10 @@
     snug: 'snug fit',
     'hook-and-loop': 'hook and loop'
   } as const;
+  const straight = $derived(open.plan.wiring.circuits.some((c) => c.live === 'direct'));
   /** Where the cut-off stands: only what hangs behind is switched off. */
   const covers = $derived<[string, string][]>([
-    ['auto', 'everything'],
+    ['auto', straight ? 'all that is not straight on a post' : 'everything'],
     [open.doc.feeds[0].id, 'what hangs on the main feed'],
     ...(open.doc.charging.solar?.loadTerminal
       ? [['load-terminal', 'the controller’s load terminals'] as [string, string]]

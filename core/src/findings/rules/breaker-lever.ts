@@ -1,10 +1,13 @@
 import { mainFeed } from '../../box/feeds.ts';
+import { masterSwitch, switchWithoutLever } from '../master-switch.ts';
 import { MAIN_PLACE, catalogueOf, mainPath, rule, set, usePart } from '../rule.ts';
 
 /** The main breaker is said to switch the box, and it is no breaker. */
 export const breakerLever = rule('breaker-lever', 'safe', 'wiring', (x) => {
   const m = x.wiring.main;
   if (!mainFeed(x.box).leverSwitches || m.fuseFamily === 'breaker') return [];
+  const spareId = switchWithoutLever(x.box);
+  const spare = x.box.ports.find((p) => p.id === spareId)?.name || (spareId && 'The switch that is there');
   const breaker = catalogueOf(x, 'fuse-holder').find((h) => h.family === 'breaker');
   return [
     {
@@ -15,7 +18,7 @@ export const breakerLever = rule('breaker-lever', 'safe', 'wiring', (x) => {
       why: m.holder
         ? `${m.holder.name} has no lever: nothing switches the box off.`
         : 'There is nothing at the battery at all.',
-      remedies: [
+      remedies: () => [
         ...(breaker
           ? [
               {
@@ -25,11 +28,9 @@ export const breakerLever = rule('breaker-lever', 'safe', 'wiring', (x) => {
               }
             ]
           : []),
-        {
-          label: 'A master switch instead',
-          effect: 'the fuse stays',
-          edits: [set(mainPath(x, 'leverSwitches'), false)]
-        }
+        ...(spare
+          ? [{ label: `${spare} instead`, effect: 'the fuse stays', edits: [set(mainPath(x, 'leverSwitches'), false)] }]
+          : masterSwitch(x))
       ]
     }
   ];

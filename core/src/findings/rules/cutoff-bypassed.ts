@@ -1,6 +1,13 @@
 import { AUTO } from '../../box/attr.ts';
-import { BATTERY_PLACE, rule, set } from '../rule.ts';
 import { coveredPorts } from '../../wiring/cutoff.ts';
+import type { Edit } from '../../box/edits.ts';
+import { BATTERY_PLACE, branches, branchPath, rule, set, type Facts } from '../rule.ts';
+
+/** What is taken straight off a post is taken from behind the main fuse, and so from behind the cut-off. */
+const fromMain = (x: Facts): Edit[] =>
+  branches(x)
+    .filter((b) => b.circuit.from.is === 'set' && b.circuit.from.value.at === 'post' && b.circuit.purpose === 'load')
+    .flatMap((b) => (['from', 'fuse', 'wire'] as const).map((key) => set(`${branchPath(b)}/${key}`, AUTO)));
 
 /** The low-voltage cut-off stands in one feed only: what goes round it drains the battery to the end. */
 export const cutoffBypassed = rule('cutoff-bypassed', 'lasts', 'battery', (x) => {
@@ -24,7 +31,7 @@ export const cutoffBypassed = rule('cutoff-bypassed', 'lasts', 'battery', (x) =>
         {
           label: 'A cut-off ahead of everything',
           effect: 'all of it ends in time',
-          edits: [set('bank/disconnectIn', AUTO)]
+          edits: [set('bank/disconnectIn', AUTO), ...fromMain(x)]
         }
       ]
     }

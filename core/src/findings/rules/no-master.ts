@@ -1,5 +1,6 @@
 import { mainFeed } from '../../box/feeds.ts';
 import { switchedBy } from '../../wiring/tree.ts';
+import { masterSwitch } from '../master-switch.ts';
 import { BOX_PLACE, rule } from '../rule.ts';
 
 /** Nothing switches the whole box off. */
@@ -14,7 +15,8 @@ export const noMaster = rule('no-master', 'safe', 'wiring', (x) =>
           short: 'No master switch',
           title: 'No master switch',
           why: 'Meters and idle converters draw all the time, and there is no one thing to throw when something smells.',
-          figures: { standingA: x.demand.box.currentA }
+          figures: { standingA: x.demand.box.currentA },
+          remedies: () => masterSwitch(x)
         }
       ]
     : []

@@ -1,7 +1,10 @@
 import { mainFeed } from '../../box/feeds.ts';
 import { panelPartOf } from '../../box/lookup.ts';
+import type { PartOf } from '../../catalogue/part.ts';
 import { placePort } from '../../panel/place-port.ts';
 import { BATTERY_PLACE, catalogueOf, rule, type Remedy } from '../rule.ts';
+
+const widthMm = (p: PartOf<'panel'>): number => p.flangeWidthMm;
 
 /** A battery outside has to get its cable into the case. */
 export const outsideInlet = rule('outside-inlet', 'fits', 'battery', (x) => {
@@ -16,11 +19,20 @@ export const outsideInlet = rule('outside-inlet', 'fits', 'battery', (x) => {
       return (role === 'inlet' || role === 'gland') && !charging.includes(p.id);
     });
   if (entry) return [];
-  const gland = catalogueOf(x, 'panel').find((p) => p.role === 'gland');
+  // a battery's cable is thick: the widest gland that is to be had
+  const gland = catalogueOf(x, 'panel')
+    .filter((p) => p.role === 'gland')
+    .toSorted((a, b) => widthMm(b) - widthMm(a))[0];
   const remedies = (): Remedy[] => {
     const added = gland && placePort(x.box, x.fit!, gland, ['right', 'left', 'back'], { name: 'Battery lead' });
     return added
-      ? [{ label: `Add ${gland.name}`, effect: `on the ${added.face}, sealed round the cable`, edits: added.edits }]
+      ? [
+          {
+            label: `Add ${gland.name}`,
+            effect: `on the ${added.face}, sealed round the cable; one for each pole where both do not go through`,
+            edits: added.edits
+          }
+        ]
       : [];
   };
   return [

@@ -1,6 +1,7 @@
 import { AUTO } from '../../box/attr.ts';
 import { DAYS_A_MONTH } from '../../quantity/constants.ts';
 import { standbyDraws } from '../../wiring/standby.ts';
+import { masterSwitch } from '../master-switch.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 /** Days after which a box that lies by is looked after anyway; twice as long is worth a word. @source rule of thumb: a season */
@@ -24,15 +25,16 @@ export const quiescentDrain = rule('quiescent-drain', 'lasts', 'wiring', (x) => 
       title: `Flat on the shelf in ${Math.floor(days)} days`,
       why: `${(currentA * 1000).toFixed(0)} mA flow even when the box is switched off: ${monthAh.toFixed(1)} Ah a month.`,
       figures: { currentA, monthAh },
-      remedies: x.wiring.main.canSwitchOff
-        ? [
-            {
-              label: 'Put them behind the master switch',
-              effect: 'no drain when off',
-              edits: draws.flatMap((d) => (d.circuit ? [set(`circuits/${d.circuit.id}/from`, AUTO)] : []))
-            }
-          ]
-        : []
+      remedies: () =>
+        x.wiring.main.canSwitchOff
+          ? [
+              {
+                label: 'Put them behind the master switch',
+                effect: 'no drain when off',
+                edits: draws.flatMap((d) => (d.circuit ? [set(`circuits/${d.circuit.id}/from`, AUTO)] : []))
+              }
+            ]
+          : masterSwitch(x)
     }
   ];
 });

@@ -9,10 +9,10 @@ export const tiltsOnHandle = rule('tilts-on-handle', 'carry', 'case', (x) => {
   if (deg === undefined || deg <= MOST_HANG_DEG) return [];
   const off = x.stance?.offHandleMm ?? { xMm: 0, yMm: 0 };
   const says = [
-    Math.abs(off.xMm) >= 1 && `${x.said.mm(Math.abs(off.xMm), 0)} to the ${off.xMm < 0 ? 'left' : 'right'}`,
+    Math.abs(off.xMm) >= 1 && `${x.said.run(Math.abs(off.xMm))} to the ${off.xMm < 0 ? 'left' : 'right'}`,
     x.fit?.part.handleAt &&
       Math.abs(off.yMm) >= 1 &&
-      `${x.said.mm(Math.abs(off.yMm), 0)} to the ${off.yMm < 0 ? 'front' : 'back'}`
+      `${x.said.run(Math.abs(off.yMm))} to the ${off.yMm < 0 ? 'front' : 'back'}`
   ].filter(Boolean);
   const [hangs, most] = apart(deg, MOST_HANG_DEG, 0);
   return [
@@ -42,8 +42,8 @@ function slides(x: Facts, off: { xMm: number; yMm: number }): Remedy[] {
     const to = slid(fit.space, fit.placed, wish);
     if (!to) return [];
     const ways = [
-      to.byMm.xMm !== 0 && `${x.said.mm(Math.abs(to.byMm.xMm), 0)} to the ${to.byMm.xMm < 0 ? 'left' : 'right'}`,
-      to.byMm.yMm !== 0 && `${x.said.mm(Math.abs(to.byMm.yMm), 0)} to the ${to.byMm.yMm < 0 ? 'front' : 'back'}`
+      to.byMm.xMm !== 0 && `${x.said.run(Math.abs(to.byMm.xMm))} to the ${to.byMm.xMm < 0 ? 'left' : 'right'}`,
+      to.byMm.yMm !== 0 && `${x.said.run(Math.abs(to.byMm.yMm))} to the ${to.byMm.yMm < 0 ? 'front' : 'back'}`
     ].filter(Boolean);
     return [
       {
