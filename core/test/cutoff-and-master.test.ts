@@ -167,7 +167,7 @@ describe('the lead of a battery that stands outside', () => {
   it('is offered the widest gland there is', () => {
     const { box } = twoLamps(
       set('bank/stands', 'outside'),
-      set('feeds/main/lead', { lengthMm: 800, wire: setTo({ system: 'awg', size: '6' }), wireCount: 1 })
+      set('feeds/main/lead', { lengthMm: 800, wire: setTo({ system: 'awg' as const, size: '6' }), wireCount: 1 })
     );
     const [first] = told(box, 'outside-inlet')!.remedies;
     const added = applyEdits(box, first!.edits).ports.at(-1)!;

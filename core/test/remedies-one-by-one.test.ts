@@ -163,3 +163,133 @@ describe('who loses voltage on the way', () => {
     expect(listOf(['C1', 'C2', 'C3'])).toBe('C1, C2 and C3');
   });
 });
+
+describe('lead-acid that several things charge while the case is shut', () => {
+  const sources = (more: (b: BoxBuilder) => void): Box => {
+    const b = base().use('case', 'case-junction-large', 'casePartId');
+    const p = b.port('circular-12', 'front', 'Lamp');
+    b.device('lamp-red', { name: 'Lamp', portId: p.portId, spans: span(18, 19) });
+    more(b);
+    return b.box;
+  };
+  const SOLAR = {
+    panelW: 10,
+    maxPowerV: 17.5,
+    openV: 21.5,
+    tiltDeg: 45,
+    unshadedFraction: 1,
+    learnt: null,
+    skyFraction: AUTO,
+    controller: 'pwm' as const,
+    controllerMaxV: 50,
+    controllerMaxA: 5,
+    duringOuting: true,
+    fit: 'plugged' as const,
+    panelPortId: AUTO,
+    from: AUTO,
+    switchPortId: { is: 'none' as const },
+    loadTerminal: null,
+    fuse: AUTO
+  };
+  const MAINTAINER = {
+    id: 'm1',
+    name: 'Maintainer',
+    currentA: setTo(1),
+    voltageV: AUTO,
+    fuse: AUTO,
+    from: AUTO,
+    input: 'mains-cord' as const,
+    lidShut: 'yes' as const
+  };
+  const CASES: [string, (b: BoxBuilder) => void, string][] = [
+    ['a charger', () => {}, 'The charger can charge it'],
+    [
+      'a charger and a maintainer that lives in the box',
+      (b) => b.set('charging/builtIn', [MAINTAINER]),
+      'The charger and Maintainer can charge it'
+    ],
+    [
+      'a charger that is plugged in on the outing as well, and the sun',
+      (b) => b.set('charging/plugged', [{ startH: 10, endH: 11 }]).set('charging/solar', SOLAR),
+      'The charger, the charger plugged in on the outing and the sun on the outing can charge it'
+    ]
+  ];
+
+  it.each(CASES)('%s: one press ends all of it, and says what is given up', (_, more, why) => {
+    const box = sources(more);
+    const f = found(box, 'lead-acid-sealed-charge')!;
+    expect(f.why).toContain(why);
+    const [first] = f.remedies;
+    expect(first!.effect).not.toBe('');
+    expect(found(applyEdits(box, first!.edits), 'lead-acid-sealed-charge')).toBeUndefined();
+  });
+
+  it('what is given up is named once each', () => {
+    const [first] = found(sources(CASES[2]![1]), 'lead-acid-sealed-charge')!.remedies;
+    expect(first!.effect).toBe(
+      'printed on the card inside the lid; not plugged in on the outing; no panel during the outing'
+    );
+  });
+});
+
+describe('a module that gives its devices too little', () => {
+  const phones = (count: number): Box => {
+    const b = base();
+    const p = b.port('usb-a-twin', 'front', 'USB');
+    for (let n = 1; n <= count; n++)
+      b.device('phone-usb-a', { name: `Phone ${n}`, portId: p.portId, modes: on(5 + n), spans: span(18, 20) });
+    return b.box;
+  };
+
+  it('the hungriest of several gets a port of its own', () => {
+    const box = phones(2);
+    const all = found(box, 'converter-overload')!.remedies;
+    expect(all.length).toBeGreaterThan(0);
+    for (const r of all) {
+      expect(r.label).toMatch(/^Phone 2: /);
+      const cured = applyEdits(box, r.edits);
+      expect(found(cured, 'converter-overload')).toBeUndefined();
+      expect(new Set(cured.devices.map((d) => d.portId)).size).toBe(2);
+    }
+  });
+
+  it('one alone is not moved from one such port to another', () => {
+    const b = base();
+    const p = b.port('usb-a-twin', 'front', 'USB');
+    b.device('phone-usb-a', { name: 'Phone', portId: p.portId, modes: on(20), spans: span(18, 20) });
+    expect(found(b.box, 'converter-overload')!.remedies).toEqual([]);
+  });
+});
+
+describe('the automatic fuse of a module', () => {
+  const modules = STARTER_CATALOGUE.flatMap((p) =>
+    p.kind === 'panel' && p.role === 'outlet' && p.converterRatedW !== null ? [p] : []
+  );
+
+  it.each(modules.map((p) => [p.name, p] as const))(
+    '%s: bears whatever it feeds, and is never too big for it',
+    (_, p) => {
+      for (const share of [0.1, 0.4, 0.6, 0.7, 0.8, 0.9, 1]) {
+        const b = base();
+        const port = b.port(p.id, 'front', 'USB');
+        b.device('router', {
+          name: 'Thing',
+          supply: p.supply!,
+          wantsV: null,
+          minV: null,
+          maxV: null,
+          portId: port.portId,
+          modes: on(share * p.converterRatedW!),
+          spans: span(18, 18.5)
+        });
+        const plan = evaluate(b.box, STARTER_CATALOGUE);
+        const said = plan.findings.filter((f) => /^fuse-(exceeds|near)/.test(f.id) && f.where.kind === 'circuit');
+        expect(
+          said.map((f) => f.title),
+          `${share}`
+        ).toEqual([]);
+        expect(plan.wiring.circuits[0]!.fuseA! * 0.8).toBeGreaterThanOrEqual(plan.wiring.circuits[0]!.loadA - 1e-9);
+      }
+    }
+  );
+});

@@ -10,7 +10,7 @@ import { type Branch, type Tree } from './tree.ts';
 import type { SharedRail } from './rails.ts';
 import { leverAt, type Lever } from './levers.ts';
 import type { Draft, Sources } from './draft.ts';
-import { capacitorInrushA2s, motorInrushA2s } from './fuse.ts';
+import { capacitorInrushA2s, LOAD_SHARE, motorInrushA2s } from './fuse.ts';
 import type { Laid } from './sizing.ts';
 import { INLET_MILLIOHM } from './net-main.ts';
 import { chargerA } from './charger.ts';
@@ -224,6 +224,17 @@ export const pushedInto = (box: Box, bank: Bank | undefined, feedId: string): nu
   return [...amps.values()].reduce((sum, a) => sum + a, 0);
 };
 
-/** A USB module's rating is an output; its input is wired and fused for the current it can take, not below 5 A of contact. */
-const portInputA = (part: PartOf<'panel'>, lowV: number): number =>
-  part.converterRatedW ? Math.max(5, part.ratingA ?? 0, (part.converterRatedW * 1.15) / lowV) : part.ratingA!;
+/** Fuses that leaflets of modules name; none is smaller, which is what their contacts bear. @source blade fuses as they are sold */
+const MODULE_FUSES_A = [5, 7.5, 10, 15, 20, 25, 30];
+/** What a module takes against what it gives, at its worst. @source efficiency of small converters, 87 % */
+const MODULE_TAKES = 1.15;
+
+/**
+ * A module's rating is an output, and it takes no more than it can give: its input bears the fuse that carries all of that for
+ * good, which is the one its leaflet names.
+ */
+function portInputA(part: PartOf<'panel'>, lowV: number): number {
+  if (!part.converterRatedW) return part.ratingA!;
+  const fullA = (part.converterRatedW * MODULE_TAKES) / lowV / LOAD_SHARE;
+  return Math.max(MODULE_FUSES_A.find((a) => a >= fullA) ?? fullA, part.ratingA ?? 0);
+}

@@ -1,8 +1,22 @@
 import { setTo } from '../../box/attr.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { ventOpeningCm2 } from '../../battery/model.ts';
+import type { Edit } from '../../box/edits.ts';
+import type { ChargeSource } from '../../judge/charge-sources.ts';
 import { CASE_PLACE, rule, set, type Remedy } from '../rule.ts';
 import { capital } from '../../quantity/capital.ts';
+import { listOf } from '../../quantity/list-of.ts';
+
+/** What keeps a source from charging while the case is shut, and what is given up for it. */
+function lidOpen(s: ChargeSource): { edit: Edit; effect: string } {
+  if (s.id === 'plugged') return { edit: set('charging/plugged', []), effect: 'not plugged in on the outing' };
+  if (s.id === 'sun') return { edit: set('charging/solar/duringOuting', false), effect: 'no panel during the outing' };
+  if (s.id === 'season-sun') return { edit: set('season/useSun', false), effect: 'no panel through the season' };
+  if (s.id === 'charger')
+    return { edit: set('charging/path', setTo('lid-open')), effect: 'printed on the card inside the lid' };
+  const builtInId = s.id.slice('built-in-'.length);
+  return { edit: set(`charging/builtIn/${builtInId}/lidShut`, 'no'), effect: `${s.name} runs with the lid open only` };
+}
 
 /** Lead-acid that anything can charge while the case is shut: tight, or flooded in any closed case. A membrane vent does not count. */
 export const leadAcidSealedCharge = rule('lead-acid-sealed-charge', 'safe', 'battery', (x) => {
@@ -12,22 +26,14 @@ export const leadAcidSealedCharge = rule('lead-acid-sealed-charge', 'safe', 'bat
   const shut = x.judge.sources.filter((s) => s.whileShut);
   if (shut.length === 0) return [];
   const opening = ventOpeningCm2(x.bank.chemistry, x.bank.ratedAh);
-  const only = shut.every((s) => s.id === 'charger');
-  const remedies: Remedy[] = only
-    ? [
-        {
-          label: 'Charge with the lid open, always',
-          effect: 'printed on the card inside the lid',
-          edits: [set('charging/path', setTo('lid-open'))]
-        }
-      ]
-    : [];
-  if (!only && shut.every((s) => s.id === 'sun'))
-    remedies.push({
-      label: 'No panel during the outing',
-      effect: 'charged with the lid open',
-      edits: [set('charging/solar/duringOuting', false)]
-    });
+  const ways = shut.map(lidOpen);
+  const remedies: Remedy[] = [
+    {
+      label: shut.every((s) => s.id === 'sun') ? 'No panel during the outing' : 'Charge with the lid open, always',
+      effect: [...new Set(ways.map((w) => w.effect))].join('; '),
+      edits: ways.map((w) => w.edit)
+    }
+  ];
   return [
     {
       at: CASE_PLACE,
@@ -36,7 +42,7 @@ export const leadAcidSealedCharge = rule('lead-acid-sealed-charge', 'safe', 'bat
       title: flooded
         ? 'A flooded battery must not be charged in a closed case'
         : 'Lead-acid must not be charged in a closed tight case',
-      why: `${capital(shut.map((s) => s.name).join(', '))} can charge it while the lid is shut. Charging makes hydrogen; at 4 % in air it explodes, within hours in a small case.${flooded ? ' A flooded one gives off acid mist, too: a compartment of its own, open to the outside.' : ` It would need two openings of ${opening.areaCm2.toFixed(2)} cm² each, one low and one high. A membrane vent is not a counted opening.`}`,
+      why: `${capital(listOf(shut.map((s) => s.name)))} can charge it while the lid is shut. Charging makes hydrogen; at 4 % in air it explodes, within hours in a small case.${flooded ? ' A flooded one gives off acid mist, too: a compartment of its own, open to the outside.' : ` It would need two openings of ${opening.areaCm2.toFixed(2)} cm² each, one low and one high. A membrane vent is not a counted opening.`}`,
       figures: { openingCm2: opening.areaCm2, flowM3PerH: opening.flowM3PerH },
       remedies
     }
