@@ -64,7 +64,16 @@ export function wirePathOf(x: Facts, h: Happening): string | undefined {
     : undefined;
 }
 
-/** Of several elements at one place the one that is furthest beyond its limit. */
+/** Rules that tell one element of each place by `worstByPlace`. */
+export const WORST_OF_PLACE = [
+  'adiabatic-fail',
+  'element-overload',
+  'guard-exceeds-element',
+  'run-unfused',
+  'terminal-too-hot'
+] as const;
+
+/** Of several elements at one place the one that is furthest beyond its limit. A rule that uses it stands in `WORST_OF_PLACE`. */
 export function worstByPlace<T extends { where: Where; over: number }>(list: readonly T[]): T[] {
   const worst = new Map<string, T>();
   for (const one of list) {

@@ -1,4 +1,5 @@
 import { changed } from '../findings/changed.ts';
+import { WORST_OF_PLACE } from '../findings/elements.ts';
 import type { Finding, Severity } from '../findings/rule.ts';
 
 const BAD: Record<Severity, number> = { stop: 2, caution: 1, note: 0 };
@@ -39,7 +40,12 @@ function hangsOn(
 }
 
 /** Rules that say the same thing of the same place in two ways: which of them speaks differs from end to end, that it is wrong does not. */
-const MATTER: Readonly<Record<string, string>> = { 'runtime-short': 'too few hours', 'power-limit': 'too few hours' };
+const MATTER: Readonly<Record<string, string>> = {
+  'runtime-short': 'too few hours',
+  'power-limit': 'too few hours',
+  // these name the worst of several at one place, and which one that is differs from end to end
+  ...Object.fromEntries(WORST_OF_PLACE.map((id) => [id, id]))
+};
 
 /** What another end says of the same matter. */
 function sameMatter(end: ReadonlyMap<string, Finding>, f: Finding): Finding | undefined {

@@ -186,7 +186,12 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
         wire('rail-back', at(bus, '-'), at(converter, CONVERTER.outMinus), 'negative', 0, null);
       }
     }
-    if (relay) coilNet(n, box, tags, relay, afterFuse, ends.bus, { size: c.wire ?? null, count: circuit.wireCount });
+    if (relay)
+      coilNet(n, box, tags, relay, afterFuse, ends.bus, {
+        size: c.wire ?? null,
+        count: circuit.wireCount,
+        behindA: c.guard?.ratingA
+      });
     return;
   }
   const isMeter = c.portPart?.role === 'meter';
@@ -210,7 +215,12 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
   const onPort = x.back.has(id);
   wire('return', at(c.portTag, '-'), lands, 'negative', onPort ? c.lengthMm : (x.backMm.get(id) ?? c.lengthMm));
   if (sensed && !made.portIsThere) sensePair(n, box, c);
-  if (relay) coilNet(n, box, tags, relay, afterFuse, ends.bus, { size: c.wire ?? null, count: circuit.wireCount });
+  if (relay)
+    coilNet(n, box, tags, relay, afterFuse, ends.bus, {
+      size: c.wire ?? null,
+      count: circuit.wireCount,
+      behindA: c.guard?.ratingA
+    });
 }
 
 /**

@@ -16,6 +16,8 @@ export const INLET_MILLIOHM = 1.2;
 export const RELAY_MILLIOHM = 5;
 /** Fuse of a coil that is fed from the main path. @source rule of thumb: several times the coil, far under its thin wire */
 export const COIL_FUSE_A = 2;
+/** A coil's fuse is no larger than its thin wire takes. */
+export const COIL_FUSE_MOST_A = 5;
 const COIL_RUN_MM = 300;
 /** A stub from the main path to the fuse that protects what follows. */
 export const STUB_MM = 60;
@@ -179,7 +181,11 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
     run('main/shunt', at('shunt', 'battery side'), ground, 'negative', main.lengthMm / 2);
   } else run('main/bus', bus, ground, 'negative', main.lengthMm);
   if (relay && coilFrom)
-    coilNet(n, box, tags, relay, coilFrom, bus, { size: main.wire ?? null, count: main.wireCount });
+    coilNet(n, box, tags, relay, coilFrom, bus, {
+      size: main.wire ?? null,
+      count: main.wireCount,
+      behindA: main.fuseA
+    });
   return { source, feed: now, ground, bus, commonMilliOhm: common };
 }
 
@@ -214,14 +220,14 @@ export function coilNet(
   relay: Relay,
   from: Terminal,
   bus: Terminal,
-  stub: { size: WireSize | null; count: number }
+  x: { size: WireSize | null; count: number; behindA: number | null | undefined }
 ): void {
   const id = relayTag(box, relay);
   const circuitId = relay.inId === mainFeed(box).id ? `relay-${relay.id}` : relay.inId;
   const wire = (key: string, a: Terminal, b: Terminal, polarity: 'positive' | 'negative', lengthMm: number) =>
     n.wire({ id: `${relay.id}/${key}`, from: a, to: b, polarity, size: COIL_WIRE, lengthMm, circuitId });
   let now = from;
-  const fuseA = coilFuseA(box, relay);
+  const fuseA = coilFuseA(box, relay, x.behindA);
   if (fuseA !== undefined) {
     n.part({
       id: `F${id}`,
@@ -239,8 +245,8 @@ export function coilNet(
       from: now,
       to: at(`F${id}`, 'in'),
       polarity: 'positive',
-      size: stub.size,
-      count: stub.count,
+      size: x.size,
+      count: x.count,
       lengthMm: STUB_MM,
       circuitId
     });
@@ -270,11 +276,15 @@ export function coilNet(
   } else wire('coil-back', at(id, RELAY.coilMinus), bus, 'negative', COIL_RUN_MM);
 }
 
-/** Fuse of a relay's coil; undefined for none, null when nobody knows. Automatic: its own where the main path feeds it, the branch's else. */
-function coilFuseA(box: Box, relay: Relay): number | null | undefined {
+/**
+ * Fuse of a relay's coil; undefined for none, null when nobody knows. Automatic: its own on the main path, and behind every fuse
+ * that its thin wire would burn before.
+ */
+function coilFuseA(box: Box, relay: Relay, behindA: number | null | undefined): number | null | undefined {
   const f = relay.coilFuse;
   if (f.is === 'none') return undefined;
   if (f.is === 'unknown') return null;
   if (f.is === 'set') return f.value;
-  return relay.inId === mainFeed(box).id ? COIL_FUSE_A : undefined;
+  const small = relay.inId !== mainFeed(box).id && behindA != null && behindA <= COIL_FUSE_MOST_A;
+  return small ? undefined : COIL_FUSE_A;
 }

@@ -18,6 +18,13 @@ function lidOpen(s: ChargeSource): { edit: Edit; effect: string } {
   return { edit: set(`charging/builtIn/${builtInId}/lidShut`, 'no'), effect: `${s.name} runs with the lid open only` };
 }
 
+function labelOf(shut: readonly ChargeSource[]): string {
+  if (shut.every((s) => s.id === 'sun')) return 'No panel during the outing';
+  return shut.some((s) => s.id === 'charger')
+    ? 'Charge with the lid open, always'
+    : 'Nothing charges it with the lid shut';
+}
+
 /** Lead-acid that anything can charge while the case is shut: tight, or flooded in any closed case. A membrane vent does not count. */
 export const leadAcidSealedCharge = rule('lead-acid-sealed-charge', 'safe', 'battery', (x) => {
   if (!x.bank || !CHEMISTRY[x.bank.chemistry].isLead || !x.fit || x.box.bank.stands === 'outside') return [];
@@ -29,7 +36,7 @@ export const leadAcidSealedCharge = rule('lead-acid-sealed-charge', 'safe', 'bat
   const ways = shut.map(lidOpen);
   const remedies: Remedy[] = [
     {
-      label: shut.every((s) => s.id === 'sun') ? 'No panel during the outing' : 'Charge with the lid open, always',
+      label: labelOf(shut),
       effect: [...new Set(ways.map((w) => w.effect))].join('; '),
       edits: ways.map((w) => w.edit)
     }

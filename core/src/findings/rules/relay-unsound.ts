@@ -1,15 +1,20 @@
 import { remove } from '../../box/edit.ts';
 import { AUTO } from '../../box/attr.ts';
-import { COIL_FUSE_A, relayTag } from '../../wiring/net-main.ts';
+import { COIL_FUSE_A, COIL_FUSE_MOST_A, relayTag } from '../../wiring/net-main.ts';
+import type { Happening } from '../../judge/table.ts';
 import type { Relay } from '../../box/schema.ts';
 import { BOX_PLACE, branches, rule, set, type Draft, type Facts } from '../rule.ts';
 
-/** A coil's fuse is no larger than its thin wire takes. */
-const COIL_FUSE_MOST_A = 5;
-
 /** One thing that may be said of a relay; its place is added where all are gathered. */
 type Said = Omit<Draft, 'at' | 'also'> & { also: string };
-type Seen = { relay: Relay; tag: string; path: `relays/${string}`; inMain: boolean; carriesA: number };
+type Seen = {
+  relay: Relay;
+  tag: string;
+  path: `relays/${string}`;
+  inMain: boolean;
+  carriesA: number;
+  coil: Happening | undefined;
+};
 
 /** Contacts, coil, fuse and spark of every relay. */
 export const relayUnsound = rule('relay-unsound', 'safe', 'wiring', (x) =>
@@ -34,7 +39,14 @@ function saidOf(x: Facts, relay: Relay): Said[] {
         remedies: [{ label: `Take ${tag} out`, effect: 'nothing hangs on it', edits: [remove(path)] }]
       }
     ];
-  const seen = { relay, tag, path, inMain, carriesA: branch ? branch.carriesA : x.wiring.main.loadA };
+  const seen = {
+    relay,
+    tag,
+    path,
+    inMain,
+    carriesA: branch ? branch.carriesA : x.wiring.main.loadA,
+    coil: x.judge.all.find((h) => h.id === `${relay.id}/coil`)
+  };
   return [...ofContacts(seen), ...ofCoil(seen), ...ofItsFall(seen), ...ofUnknowns(seen)];
 }
 
@@ -64,19 +76,27 @@ function ofContacts({ relay: r, tag, carriesA }: Seen): Said[] {
 }
 
 /** Fuse and spark of its coil. */
-function ofCoil({ relay: r, tag, path, inMain }: Seen): Said[] {
+function ofCoil({ relay: r, tag, path, inMain, coil }: Seen): Said[] {
   const out: Said[] = [];
-  if (inMain && (r.coilFuse.is === 'none' || (r.coilFuse.is === 'set' && r.coilFuse.value > COIL_FUSE_MOST_A)))
+  const tooBig = r.coilFuse.is === 'none' || (r.coilFuse.is === 'set' && r.coilFuse.value > COIL_FUSE_MOST_A);
+  // in a circuit or feed its fuse may be as small as the coil's wire bears
+  const burns = inMain || (coil?.guard?.heldA ?? 0) > (coil?.bearsA ?? Infinity);
+  const ahead = inMain ? 'the main fuse' : (coil?.guard?.tag ?? 'its fuse');
+  if (tooBig && burns)
     out.push({
       also: 'coil-fuse',
       // with none of its own the main fuse is what stands before it
-      ...(r.coilFuse.is === 'none' ? { cause: 'fuse F0' } : {}),
+      ...(r.coilFuse.is === 'none' ? { cause: `fuse ${inMain ? 'F0' : ahead}` } : {}),
       severity: 'stop',
       short: `Coil of ${tag} without small fuse`,
-      title: `The coil of ${tag} hangs on the main path without a small fuse`,
-      why: `Its thin wire would burn before the main fuse opens; ${COIL_FUSE_MOST_A} A at most.`,
+      title: `The coil of ${tag} hangs on ${inMain ? 'the main path' : 'thick wire'} without a small fuse`,
+      why: `Its thin wire would burn before ${ahead} opens; ${COIL_FUSE_MOST_A} A at most.`,
       remedies: [
-        { label: `A ${COIL_FUSE_A} A fuse`, effect: 'at the main path', edits: [set(`${path}/coilFuse`, AUTO)] }
+        {
+          label: `A ${COIL_FUSE_A} A fuse`,
+          effect: inMain ? 'at the main path' : 'where its wire begins',
+          edits: [set(`${path}/coilFuse`, AUTO)]
+        }
       ]
     });
   if (r.suppressed !== 'yes')
