@@ -125,3 +125,17 @@ describe('what is sure at one place stays sure whatever else is unknown there', 
     expect(stop(unknown).map((f) => f.severity)).toEqual(['stop']);
   });
 });
+
+describe('a short that a fuse further ahead breaks', () => {
+  it('never gets to the small ones behind it, however many stand between', () => {
+    const tags = (holderId: string) => {
+      const box = withRelay(30, setTo(2));
+      const holder = STARTER_CATALOGUE.find((p) => p.id === holderId)!;
+      const other = applyEdits(box, [set(`parts/${holderId}`, holder), set('feeds/main/holderPartId', holderId)]);
+      return planOf(other).findings.filter((f) => f.id === 'interrupting-low' && f.severity === 'stop').length;
+    };
+    expect(tags('holder-post')).toBe(0);
+    // a bolt-down midi fuse breaks less than this battery gives: every fuse behind it is told
+    expect(tags('holder-midi')).toBeGreaterThan(2);
+  });
+});

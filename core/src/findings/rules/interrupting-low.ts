@@ -11,7 +11,7 @@ export const interruptingLow = rule('interrupting-low', 'safe', 'wiring', (x) =>
     if (h.kind !== 'fuse' || h.breaksA == null) return [];
     const { shortA } = h;
     // behind another fuse that breaks it, a short never gets that far
-    if (h.guard && x.judge.of(h.guard.tag)?.breaksA != null && breaks(x, h.guard.tag, shortA)) return [];
+    if (brokenAhead(x, h, shortA)) return [];
     if (shortA <= BEARS.breaking * h.breaksA) return [];
     const stop = shortA > h.breaksA;
     const where = placeOf(x, h);
@@ -33,8 +33,15 @@ export const interruptingLow = rule('interrupting-low', 'safe', 'wiring', (x) =>
   })
 );
 
-const breaks = (x: Facts, tag: string, shortA: number): boolean =>
-  (x.judge.of(tag)?.breaksA ?? 0) * BEARS.breaking >= shortA;
+/** Some fuse on the way from the battery breaks it, not only the nearest. */
+function brokenAhead(x: Facts, h: Happening, shortA: number): boolean {
+  const seen = new Set<string>();
+  for (let guard = h.guard; guard && !seen.has(guard.tag); guard = x.judge.of(guard.tag)?.guard) {
+    seen.add(guard.tag);
+    if ((x.judge.of(guard.tag)?.breaksA ?? 0) * BEARS.breaking >= shortA) return true;
+  }
+  return false;
+}
 
 const kindOf = (x: Facts, h: Happening): string =>
   (h.part?.family && fuseOf(x.box, x.catalogue, h.part.family)?.name.toLowerCase()) || 'fuse of its kind';
