@@ -89,13 +89,17 @@ export class Ways {
     // what a converter drives from its plus into the box's minus comes back over its return
     const driven = this.to.get(`${feedTag}${GIVES}`)?.guard;
     if (driven && (driven.ratingA ?? 0) > (worst?.ratingA ?? 0)) worst = driven;
+    let bare = false;
     for (const node of this.#flow.returning(nodeOf(c.from))) {
       const part = this.#partById.get(node.replace(COIL, ''));
       if (!node.endsWith(COIL) && !['port', 'device', 'controller'].includes(part?.kind ?? '')) continue;
-      const guard = this.to.get(node)?.guard;
+      const way = this.to.get(node);
+      const guard = way?.guard;
+      bare ||= way !== undefined && !guard;
       if (guard && (worst === undefined || (guard.ratingA ?? 0) > (worst.ratingA ?? 0))) worst = guard;
     }
-    return worst ?? (main && guardOf(main));
+    // what comes back from a way without any fuse has none before it either
+    return worst ?? (bare ? undefined : main && guardOf(main));
   }
 }
 

@@ -227,7 +227,7 @@ function balanceMoves({ box, plan }: Bench): Move[] {
     const yMm = acrossToo ? Math.round(at.yMm - share * off.yMm * perMm) : at.yMm;
     const slideMm = Math.round(Math.hypot(xMm - at.xMm, yMm - at.yMm));
     return move(
-      `Slide the battery ${saidIn(box.preferences).mm(slideMm)} towards the handle`,
+      `Slide the battery ${saidIn(box.preferences).run(slideMm)} towards the handle`,
       'it hangs straighter; the rest is arranged anew',
       [set('placements', { ...box.placements, [heavy.id]: { turn: at.turn, xMm, yMm, zMm: at.zMm } })],
       'slide'

@@ -195,7 +195,12 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     inrushA2s,
     carriesA,
     upId,
-    sharesFuse: b.feed !== undefined || behindCircuit || rail !== undefined || onJoint(box, x.tree, b),
+    sharesFuse:
+      b.feed !== undefined ||
+      behindCircuit ||
+      rail !== undefined ||
+      start === 'load-terminal' ||
+      onJoint(box, x.tree, b),
     ...x.names,
     lengthMm: valueOf(circuit.lengthMm, x.run.lengthMm) ?? x.run.lengthMm,
     neededMm: x.run.assumed ? undefined : x.run.lengthMm,

@@ -3,7 +3,7 @@ import { mainFeed } from '../box/feeds.ts';
 import { valueOf } from '../box/lookup.ts';
 import type { Box, BuiltInCharger, Device, Origin } from '../box/schema.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { LOAD_SHARE } from './fuse.ts';
+import { chargeFuseA, controllerFuseA } from './charge-fuse.ts';
 import { at, BATTERY_REF, type NetBuilder } from './net-builder.ts';
 import { leverAt } from './levers.ts';
 import type { NetContext } from './net-context.ts';
@@ -13,27 +13,12 @@ import type { CircuitPlan } from './types.ts';
 
 /** A device's lead while nobody named it. @source rule of thumb: ready-made low-current leads */
 const USUAL_LEAD_WIRE: WireSize = { system: 'awg', size: '18' };
-/** Fuses are never chosen under this for a controller, A. */
-const CONTROLLER_LEAST_A = 5;
 
 export const leadWire = (lead: NonNullable<Device['lead']>): WireSize | undefined =>
   valueOf<WireSize>(lead.wire, USUAL_LEAD_WIRE);
 
 /** Tag of a device in the circuit: D1, D2 … in the order of the document. */
 const deviceTag = (box: Box, id: string): string => `D${box.devices.findIndex((d) => d.id === id) + 1}`;
-
-/** A built-in solar controller's fuse: set, or the next step over its current; undefined for none, null when nobody knows. */
-export function controllerFuseA(box: Box): number | null | undefined {
-  const { solar } = box.charging;
-  if (!solar || solar.fuse.is === 'none') return undefined;
-  if (solar.fuse.is === 'unknown') return null;
-  if (solar.fuse.is === 'set') return solar.fuse.value;
-  return chargeFuseA(solar.controllerMaxA ?? solar.panelW / 12);
-}
-
-/** The next step over a charge source's current. */
-const chargeFuseA = (mostA: number): number =>
-  [CONTROLLER_LEAST_A, 7.5, 10, 15, 20, 25, 30].find((r) => LOAD_SHARE * r >= mostA) ?? 30;
 
 /** What a charger that lives in the box gives while nobody says, A. @source rule of thumb: maintainers of small boxes */
 const USUAL_MAINTAINER_A = 1;

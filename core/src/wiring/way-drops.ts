@@ -2,6 +2,7 @@ import type { WireSize } from '../quantity/wire-size.ts';
 import { wireSizeText } from '../quantity/wire-size.ts';
 import type { Draft, Sources } from './draft.ts';
 import type { DropPiece } from './drop.ts';
+import { controllerFuseA } from './charge-fuse.ts';
 import { leadOf, type FinishContext, type Lead } from './lead-ohms.ts';
 import { converterTag, type SharedRail } from './rails.ts';
 import { startOf, wayTo } from './tree.ts';
@@ -39,7 +40,15 @@ export class WayDrops {
       if (up.fuseOrigin !== 'none') return { tag: up.fuseTag, family: up.fuseFamily, ratingA: up.fuseA };
     }
     const start = startOf(tree, d.circuit.id);
-    if (start === 'post' || start === 'load-terminal') return undefined;
+    if (start === 'post') return undefined;
+    if (start === 'load-terminal') {
+      const { box } = this.#sources;
+      const fuseA = controllerFuseA(box);
+      if (fuseA !== undefined) return { tag: 'FS', family: 'blade', ratingA: fuseA ?? undefined };
+      // without a fuse of its own the controller's lead has what stands ahead of it
+      const from = box.charging.solar?.from;
+      if (from?.is === 'set' && from.value.at === 'post') return undefined;
+    }
     return main.fuseOrigin !== 'none' && main.fuseFamily
       ? { tag: 'F0', family: main.fuseFamily, ratingA: main.fuseA }
       : undefined;

@@ -1,5 +1,5 @@
 import { AUTO } from '../../box/attr.ts';
-import { controllerFuseA } from '../../wiring/net-extras.ts';
+import { controllerFuseA } from '../../wiring/charge-fuse.ts';
 import { BATTERY_PLACE, rule, set, type Draft } from '../rule.ts';
 
 /** A controller built into the box: its fuse, its panel's port, and which side is joined first. */

@@ -11,6 +11,7 @@ export const noMainFuse = rule('no-main-fuse', 'safe', 'wiring', (x) => {
   // where every lead goes straight to the post with a fuse of its own there is no main feed
   if (m.loadA === 0 && branches(x).every((c) => c.live === 'direct')) return [];
   const short = x.bank.shortCircuitA;
+  const fused = branches(x).some((c) => c.fuseOrigin !== 'none');
   const holders = mainHolders(x, x.bank.part, m.loadA, short).map((h) => h.holder);
   return [
     {
@@ -18,7 +19,7 @@ export const noMainFuse = rule('no-main-fuse', 'safe', 'wiring', (x) => {
       severity: 'stop',
       short: 'No fuse at the battery',
       title: 'No fuse at the battery',
-      why: `A short before the fuse block would pass up to ${short.toFixed(0)} A; nothing would open and the wire would burn.`,
+      why: `A short ${fused ? 'ahead of the fuses of the circuits' : 'anywhere'} would pass up to ${short.toFixed(0)} A; nothing would open and the wire would burn.`,
       figures: { shortCircuitA: short },
       remedies: holders.slice(0, 2).map((h) => ({
         label: h.name,
