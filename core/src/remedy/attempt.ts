@@ -1,6 +1,7 @@
 import { applyEdits, type Edit } from '../box/edits.ts';
 import type { Box } from '../box/schema.ts';
 import { asItStands, settled, type Plan } from '../evaluate.ts';
+import { matterOf } from '../findings/matter.ts';
 import type { Finding, Severity } from '../findings/rule.ts';
 import type { Bench } from './moves.ts';
 
@@ -35,20 +36,25 @@ export function attempt(b: Bench, edits: readonly Edit[], cures?: string): Attem
   }
   const asIs = asItStands(box, b.catalogue, { reuse: b.plan });
   const wanted = b.plan.findings.find((f) => f.key === cures);
-  const left = wanted && asIs.findings.find((f) => f.key === cures);
+  const left = wanted && asIs.findings.find((f) => matterOf(f) === matterOf(wanted));
   if (wanted && left && BAD[left.severity] >= BAD[wanted.severity]) return undefined;
   const plan = settled(box, b.catalogue, asIs);
-  const badOf = (p: Plan, counts: (f: Finding) => boolean) =>
-    new Map(p.findings.filter(counts).map((f) => [f.key, BAD[f.severity]]));
+  const badOf = (p: Plan, counts: (f: Finding) => boolean): ReadonlyMap<string, number> => {
+    const worst = new Map<string, number>();
+    for (const f of p.findings)
+      if (counts(f)) worst.set(matterOf(f), Math.max(worst.get(matterOf(f)) ?? 0, BAD[f.severity]));
+    return worst;
+  };
   const notAccepted = (f: Finding) => f.acceptedBecause === null;
-  const was = badOf(b.plan, notAccepted);
   const now = badOf(plan, notAccepted);
   // a question that becomes a caution under the same key is a new caution
   const stood = badOf(b.plan, stands);
   return {
     box,
     plan,
-    fresh: plan.findings.filter((f) => stands(f) && BAD[f.severity] > (stood.get(f.key) ?? 0)),
-    cleared: [...was].filter(([key, bad]) => (now.get(key) ?? 0) < bad).map(([key]) => key)
+    fresh: plan.findings.filter((f) => stands(f) && BAD[f.severity] > (stood.get(matterOf(f)) ?? 0)),
+    cleared: b.plan.findings
+      .filter((f) => notAccepted(f) && (now.get(matterOf(f)) ?? 0) < BAD[f.severity])
+      .map((f) => f.key)
   };
 }

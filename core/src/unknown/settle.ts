@@ -1,5 +1,5 @@
 import { changed } from '../findings/changed.ts';
-import { WORST_OF_PLACE } from '../findings/elements.ts';
+import { matterOf } from '../findings/matter.ts';
 import type { Finding, Severity } from '../findings/rule.ts';
 
 const BAD: Record<Severity, number> = { stop: 2, caution: 1, note: 0 };
@@ -39,21 +39,10 @@ function hangsOn(
   return kind === 'box' || kind === 'battery' ? (own.length > 0 ? own : [...all]) : own;
 }
 
-/** Rules that say the same thing of the same place in two ways: which of them speaks differs from end to end, that it is wrong does not. */
-const MATTER: Readonly<Record<string, string>> = {
-  'runtime-short': 'too few hours',
-  'power-limit': 'too few hours',
-  // these name the worst of several at one place, and which one that is differs from end to end
-  ...Object.fromEntries(WORST_OF_PLACE.map((id) => [id, id]))
-};
-
-/** What another end says of the same matter. */
+/** What another end says of the same matter, whichever rule or element says it there. */
 function sameMatter(end: ReadonlyMap<string, Finding>, f: Finding): Finding | undefined {
-  const matter = MATTER[f.id];
-  if (matter === undefined) return undefined;
-  return [...end.values()].find(
-    (o) => MATTER[o.id] === matter && o.where.kind === f.where.kind && o.where.id === f.where.id
-  );
+  const matter = matterOf(f);
+  return matter === f.key ? undefined : [...end.values()].find((o) => matterOf(o) === matter);
 }
 
 type Ends = {

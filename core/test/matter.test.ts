@@ -1,0 +1,81 @@
+import { describe, expect, it } from 'vitest';
+import { setTo } from '../src/box/attr.ts';
+import { set } from '../src/box/edit.ts';
+import { applyEdits } from '../src/box/edits.ts';
+import type { Box } from '../src/box/schema.ts';
+import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
+import { BoxBuilder } from '../src/demo/builder.ts';
+import { evaluate } from '../src/evaluate.ts';
+import { WORST_OF_PLACE } from '../src/findings/elements.ts';
+import { matterOf } from '../src/findings/matter.ts';
+import type { Finding } from '../src/findings/rule.ts';
+import { attempt } from '../src/remedy/attempt.ts';
+import { proven } from '../src/remedy/prove.ts';
+
+const awg = (size: string) => setTo({ system: 'awg' as const, size });
+const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);
+
+/** An outside battery on a thin lead, with a thin return inside as well: two elements of one place that F0 does not protect. */
+function twoThin(): Box {
+  const b = new BoxBuilder('Two thin');
+  b.use('battery', 'battery-agm-50', 'bank/partId').use('case', 'case-hard-large', 'casePartId');
+  b.use('fuse-holder', 'holder-post', 'feeds/main/holderPartId').use(
+    'fuse-block',
+    'block-blade-6',
+    'feeds/main/blockPartId'
+  );
+  b.set('bank/stands', 'outside').set('bank/postsCovered', 'yes').set('bank/holdDown', setTo('strap'));
+  b.set('feeds/main/lead', { lengthMm: 1500, wire: awg('16'), wireCount: 1 })
+    .set('feeds/main/wire', awg('8'))
+    .set('feeds/main/returnWire', awg('18'))
+    .set('feeds/main/fuse', setTo(40));
+  const p = b.port('circular-16', 'front', 'Lamp');
+  b.device('lamp-strip', { name: 'Lamp', portId: p.portId });
+  return b.box;
+}
+const ofPlace = (box: Box): Finding[] => planOf(box).findings.filter((f) => f.id === 'guard-exceeds-element');
+
+describe('what is wrong at one place', () => {
+  it('is one matter, whichever of its elements is named', () => {
+    const box = twoThin();
+    const thickReturn = applyEdits(box, [set('feeds/main/returnWire', awg('8'))]);
+    const [one] = ofPlace(box);
+    const [other] = ofPlace(thickReturn);
+    expect(one!.key).not.toBe(other!.key);
+    expect(matterOf(one!)).toBe(matterOf(other!));
+  });
+
+  it('of two rules or two places is two', () => {
+    const where = { kind: 'circuit', id: 'c1', label: 'C1' } as const;
+    const f = (id: string, over: object = {}) => matterOf({ id, key: `${id}:c1`, where, ...over });
+    expect(new Set(WORST_OF_PLACE.map((id) => f(id))).size).toBe(WORST_OF_PLACE.length);
+    expect(f('run-unfused')).not.toBe(f('run-unfused', { where: { ...where, id: 'c2' } }));
+    // what names no worst of several is told by its key
+    expect(f('voltage-drop')).toBe('voltage-drop:c1');
+    expect(f('runtime-short')).toBe(f('power-limit'));
+  });
+
+  it('is not cured by a change that cures one element and leaves the next', () => {
+    const box = twoThin();
+    const plan = planOf(box);
+    const [f] = ofPlace(box);
+    const half = [set('feeds/main/returnWire', awg('8'))];
+    const tried = attempt({ box, catalogue: STARTER_CATALOGUE, plan }, half)!;
+    expect(tried.cleared).not.toContain(f!.key);
+    // nor does the next element count as something new that was brought
+    expect(tried.fresh.filter((g) => g.id === 'guard-exceeds-element')).toEqual([]);
+    expect(attempt({ box, catalogue: STARTER_CATALOGUE, plan }, half, f!.key)).toBeUndefined();
+  });
+
+  it('every remedy that is offered leaves nothing of it', () => {
+    const box = twoThin();
+    const plan = planOf(box);
+    const all = proven({ box, catalogue: STARTER_CATALOGUE, plan }, ofPlace(box)[0]!);
+    expect(all.length).toBeGreaterThan(0);
+    for (const r of all)
+      expect(
+        ofPlace(applyEdits(box, r.edits)).map((f) => f.title),
+        r.label
+      ).toEqual([]);
+  });
+});
