@@ -90,8 +90,15 @@ export const withSureness = (
 
 type HoursOf = { outing: Outing | undefined; ends: readonly HoursOf[] };
 
+/** Of what is as bad as each other the hours themselves are named first: they are what is asked. */
+const hoursFirst = (found: Finding[]): Finding[] => {
+  const [first] = found;
+  const hours = found.find((f) => f.id === 'runtime-short' && f.severity === first?.severity);
+  return hours ? [hours, ...found.filter((f) => f !== hours)] : found;
+};
+
 function lasts(x: Input): VerdictAnswer {
-  const found = live(x, 'lasts');
+  const found = hoursFirst(live(x, 'lasts'));
   const o = x.outing;
   const wanted = durationText(x.box.outing.durationH);
   if (!o)

@@ -40,7 +40,9 @@ function expectHonest(box: Box): void {
         v.id
       ).toEqual([]);
     const first = mine.find((f) => f.severity !== 'note');
-    if (first && v.value.length > 0) expect(v.reason, v.id).toBe(first.short);
+    // of what is as bad as each other the hours themselves come first
+    const hours = mine.find((f) => f.id === 'runtime-short' && f.severity === first?.severity);
+    if (first && v.value.length > 0) expect(v.reason, v.id).toBe((hours ?? first).short);
     if (v.id === 'safe' && has('stop'))
       expect(v.value[0]!.number).toBe(String(mine.filter((f) => f.severity === 'stop').length));
   }

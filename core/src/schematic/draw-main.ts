@@ -198,7 +198,7 @@ export function bottom(s: Sheet): void {
     if (!s.parts.has(id)) continue;
     const owner = s.own(id);
     s.put({ t: 'box', owner, x: x - 60, y: y - 12, w: 60, h: 24, role: 'part' });
-    s.text(owner, x - 30, y + 4, id === 'dist-' ? 'cable −' : 'inlet −', 'name', 'middle');
+    s.text(owner, x - 30, y + 4, id === 'dist-' ? 'cable −' : 'way in −', 'name', 'middle');
     s.at(id, 'out', [x, y]);
     s.at(id, 'in', [x - 60, y]);
     x -= PLUG_PITCH;

@@ -25,10 +25,10 @@
     snug: 'snug fit',
     'hook-and-loop': 'hook and loop'
   } as const;
-  const straight = $derived(open.plan.wiring.circuits.some((c) => c.live === 'direct'));
+  const straight = $derived(open.plan.wiring.circuits.filter((c) => c.live === 'direct').map((c) => c.portTag));
   /** Where the cut-off stands: only what hangs behind is switched off. */
   const covers = $derived<[string, string][]>([
-    ['auto', straight ? 'all that is not straight on a post' : 'everything'],
+    ['auto', straight.length > 0 ? `all but ${straight.join(', ')}` : 'everything'],
     [open.doc.feeds[0].id, 'what hangs on the main feed'],
     ...(open.doc.charging.solar?.loadTerminal
       ? [['load-terminal', 'the controller’s load terminals'] as [string, string]]

@@ -13,7 +13,7 @@
   import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
   import SelectRow from '$lib/ui/SelectRow.svelte';
-  import { controllerFuseA } from '@haversack/core/wiring/net-extras';
+  import { controllerFuseA } from '@haversack/core/wiring/charge-fuse';
 
   const open = useBox();
   const solar = $derived(open.doc.charging.solar);

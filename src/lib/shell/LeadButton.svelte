@@ -6,6 +6,10 @@
   const { press, text } = $derived(leading.now);
 </script>
 
-<button type="button" class="btn main" title="{text} (key N)" data-lead={press.kind} onclick={() => leading.press()}
-  ><span class="truncate">{press.label}</span></button
+<button
+  type="button"
+  class="btn main max-w-full"
+  title="{text} (key N)"
+  data-lead={press.kind}
+  onclick={() => leading.press()}><span class="truncate">{press.label}</span></button
 >
