@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { AUTO, setTo, UNKNOWN } from '../src/box/attr.ts';
-import { set } from '../src/box/edit.ts';
 import { applyEdits } from '../src/box/edits.ts';
 import type { Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
@@ -63,6 +62,19 @@ describe('a device whose plug its port does not take', () => {
     const [first] = remediesOf(b.box, 'supply-mismatch');
     expect(first!.label).toBe('Use For phones');
     expect(applyEdits(b.box, first!.edits).devices[0]!.portId).toBe(usb.portId);
+  });
+});
+
+describe('a port of the right kind that is full', () => {
+  it('is not offered: a new one is', () => {
+    const b = base();
+    const socket = b.port('socket-12v-20', 'front', 'Socket');
+    const usb = b.port('usb-a-boot', 'right', 'For phones');
+    b.device('phone-usb-a', { name: 'Phone', portId: usb.portId, modes: on(11), spans: span(18, 20) });
+    b.device('speaker', { name: 'Speaker', portId: socket.portId, modes: on(5), spans: span(18, 20) });
+    const labels = found(b.box, 'supply-mismatch')!.remedies.map((r) => r.label);
+    expect(labels.length).toBeGreaterThan(0);
+    expect(labels).not.toContain('Use For phones');
   });
 });
 
@@ -237,7 +249,12 @@ describe('a module that gives its devices too little', () => {
     const b = base();
     const p = b.port('usb-a-twin', 'front', 'USB');
     for (let n = 1; n <= count; n++)
-      b.device('phone-usb-a', { name: `Phone ${n}`, portId: p.portId, modes: on(5 + n), spans: span(18, 20) });
+      b.device('phone-usb-a', {
+        name: `Phone ${n}`,
+        portId: p.portId,
+        modes: on(count > 2 ? 2.5 + n : 5 + n),
+        spans: span(18, 20)
+      });
     return b.box;
   };
 
@@ -251,6 +268,20 @@ describe('a module that gives its devices too little', () => {
       expect(found(cured, 'converter-overload')).toBeUndefined();
       expect(new Set(cured.devices.map((d) => d.portId)).size).toBe(2);
     }
+  });
+
+  it('of three, as many as are too much go to another together', () => {
+    const box = phones(3);
+    const [first] = found(box, 'converter-overload')!.remedies;
+    expect(first!.label).toMatch(/^Phone 3: /);
+    const four = phones(4);
+    const [both] = found(four, 'converter-overload')!.remedies;
+    expect(both!.label).toMatch(/^Phone 4 and Phone 3: /);
+    const cured = applyEdits(four, both!.edits);
+    const at = (n: number) => cured.devices.find((d) => d.name === `Phone ${n}`)!.portId;
+    expect(at(4)).toBe(at(3));
+    expect(at(1)).toBe(at(2));
+    expect(at(1)).not.toBe(at(4));
   });
 
   it('one alone is not moved from one such port to another', () => {

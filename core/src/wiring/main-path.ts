@@ -9,7 +9,7 @@ import type { Box } from '../box/schema.ts';
 import type { Catalogue, FuseFamily, PartOf } from '../catalogue/part.ts';
 import { terminalBears } from '../judge/terminals.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { ampacityA, areaMm2, knownSize, milliOhmPerM } from './conductor.ts';
+import { ampacityA, areaMm2, knownSize } from './conductor.ts';
 import { CONTACT_MILLIOHM as R } from './contacts.ts';
 import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
 import { packFuseOf } from '../battery/parallel-plan.ts';

@@ -1,14 +1,31 @@
 import { greatestW } from '../../demand/draw.ts';
 import { panelPartOf } from '../../box/lookup.ts';
-import { portPlace, rule, type Facts, type Remedy } from '../rule.ts';
+import { listOf } from '../../quantity/list-of.ts';
+import { portPlace, rule, set, type Facts, type Remedy } from '../rule.ts';
 import { waysIn } from '../ways-in.ts';
 
-/** The hungriest of several devices on one module gets a port of its own: a free one that suits, or a new one. */
-function ownPorts(x: Facts, portId: string): Remedy[] {
-  const devices = x.box.devices.filter((d) => d.portId === portId);
-  const [most] = devices.toSorted((a, b) => greatestW(b) - greatestW(a));
-  if (!x.fit || devices.length < 2 || !most) return [];
-  return waysIn(x, x.fit, most).map((r) => ({ ...r, label: `${most.name}: ${r.label}` }));
+/** As many of several devices as are too much for one module go to another, the hungriest first: a free port that suits, or a new one. */
+function ownPorts(x: Facts, portId: string, ratedW: number): Remedy[] {
+  const devices = x.box.devices.filter((d) => d.portId === portId).toSorted((a, b) => greatestW(b) - greatestW(a));
+  let leftW = devices.reduce((sum, d) => sum + greatestW(d), 0);
+  const moved = devices.filter((d) => {
+    const goes = leftW > ratedW;
+    if (goes) leftW -= greatestW(d);
+    return goes;
+  });
+  const [first, ...others] = moved;
+  if (!x.fit || devices.length < 2 || !first) return [];
+  return waysIn(x, x.fit, first).map((r) => {
+    const to = r.edits.find((e) => e.path === `devices/${first.id}/portId`);
+    return {
+      ...r,
+      label: `${listOf(moved.map((d) => d.name))}: ${r.label}`,
+      edits: [
+        ...r.edits,
+        ...(to?.op === 'set' ? others.map((d) => set<string>(`devices/${d.id}/portId`, to.value)) : [])
+      ]
+    };
+  });
 }
 
 /** The devices on a USB or regulated port want more than its module gives. */
@@ -26,7 +43,7 @@ export const converterOverload = rule('converter-overload', 'safe', 'ports', (x)
         title: `${p.tag} cannot give ${wantedW.toFixed(0)} W`,
         why: `Its module is rated ${rated} W (${panelPartOf(x.box, p.port)!.name}).`,
         figures: { wantedW, ratedW: rated },
-        remedies: () => ownPorts(x, p.port.id)
+        remedies: () => ownPorts(x, p.port.id, rated)
       }
     ];
   })

@@ -1,8 +1,20 @@
 import { panelPartOf } from '../../box/lookup.ts';
+import type { Box, Device } from '../../box/schema.ts';
 import { portSupply } from '../../demand/converter.ts';
+import { greatestW } from '../../demand/draw.ts';
 import { SUPPLY_WORDS } from '../../demand/edit-draw.ts';
 import { devicePlace, rule, set } from '../rule.ts';
 import { waysIn } from '../ways-in.ts';
+
+/** What a port's module gives is enough for what is plugged in there and for one device more. */
+function hasRoom(box: Box, portId: string, more: Device): boolean {
+  const rated = panelPartOf(
+    box,
+    box.ports.find((p) => p.id === portId)
+  )?.converterRatedW;
+  const devices = box.devices.filter((d) => d.portId === portId);
+  return rated == null || [...devices, more].reduce((sum, d) => sum + greatestW(d), 0) <= rated;
+}
 
 /** A device is plugged where its supply is not to be had. */
 export const supplyMismatch = rule('supply-mismatch', 'safe', 'ports', (x) =>
@@ -17,7 +29,7 @@ export const supplyMismatch = rule('supply-mismatch', 'safe', 'ports', (x) =>
     if (!d.portId || !part || part.supply === d.supply || part.supply === wanted) return [];
     // 5 V for a USB plug comes from a shared converter as well as from a module: rail-volts judges the volts
     if (x.demand.devices[i]?.shared && part.supply === '12v' && d.supply !== 'usb-c') return [];
-    const other = x.box.ports.find((p) => panelPartOf(x.box, p)?.supply === wanted);
+    const other = x.box.ports.find((p) => panelPartOf(x.box, p)?.supply === wanted && hasRoom(x.box, p.id, d));
     return [
       {
         at: devicePlace(d.id, d.name),
