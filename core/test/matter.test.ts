@@ -1,3 +1,4 @@
+import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { setTo } from '../src/box/attr.ts';
 import { set } from '../src/box/edit.ts';
@@ -77,5 +78,16 @@ describe('what is wrong at one place', () => {
         ofPlace(applyEdits(box, r.edits)).map((f) => f.title),
         r.label
       ).toEqual([]);
+  });
+});
+
+describe('the list of rules that name the worst of a place', () => {
+  const folder = new URL('../src/findings/rules/', import.meta.url);
+  const using = readdirSync(folder).filter((file) =>
+    readFileSync(new URL(file, folder), 'utf8').includes('worstByPlace(')
+  );
+
+  it('holds every rule that does so, and no other', () => {
+    expect(using.map((file) => file.replace('.ts', '')).toSorted()).toEqual([...WORST_OF_PLACE].toSorted());
   });
 });
