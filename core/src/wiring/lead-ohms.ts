@@ -5,7 +5,7 @@ import { CONTACT_MILLIOHM as R } from './contacts.ts';
 import type { Draft, Sources } from './draft.ts';
 import { fuseMilliOhm } from './fuse.ts';
 import { THINNEST } from './main-path.ts';
-import { RELAY_MILLIOHM } from './net-main.ts';
+import { RELAY_MILLIOHM } from './net-coil.ts';
 import { CONTROLLER_LEAD_MM, LOAD_TERMINAL_MILLIOHM } from './netlist.ts';
 import type { Laid } from './sizing.ts';
 import { startOf, type Tree } from './tree.ts';

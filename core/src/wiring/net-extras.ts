@@ -7,7 +7,7 @@ import { chargeFuseA, controllerFuseA } from './charge-fuse.ts';
 import { at, BATTERY_REF, type NetBuilder } from './net-builder.ts';
 import { leverAt } from './levers.ts';
 import type { NetContext } from './net-context.ts';
-import { STUB_MM } from './net-main.ts';
+import { STUB_MM } from './net-coil.ts';
 import { CONTROLLER_LEAD_MM, plugOf, type Terminal } from './netlist.ts';
 import type { CircuitPlan } from './types.ts';
 

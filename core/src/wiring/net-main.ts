@@ -1,27 +1,17 @@
 import { mainFeed, switchesOf } from '../box/feeds.ts';
 import { fittedPart, valueOf } from '../box/lookup.ts';
-import { COIL_A } from '../box/relay.ts';
 import type { Box, Feed, Relay } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { leverAt } from './levers.ts';
 import type { BankNet } from './net-bank.ts';
 import { at, MAIN_REF, type NetBuilder } from './net-builder.ts';
+import { coilNet, RELAY_MILLIOHM, relayPart, relayTag } from './net-coil.ts';
 import { RELAY, type Terminal } from './netlist.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import type { MainDraft } from './main-path.ts';
 
 /** Contacts of a two-pole inlet, both poles. @source electrical reference 3, 30 A genderless pair */
 export const INLET_MILLIOHM = 1.2;
-/** Contacts of a relay, new. @source electrical reference 3 */
-export const RELAY_MILLIOHM = 5;
-/** Fuse of a coil that is fed from the main path. @source rule of thumb: several times the coil, far under its thin wire */
-export const COIL_FUSE_A = 2;
-/** A coil's fuse is no larger than its thin wire takes. */
-export const COIL_FUSE_MOST_A = 5;
-const COIL_RUN_MM = 300;
-/** A stub from the main path to the fuse that protects what follows. */
-export const STUB_MM = 60;
-const COIL_WIRE = { system: 'awg', size: '18' } as const;
 
 export type MainNet = {
   /** Live while the isolator is on, ahead of the master. */
@@ -63,228 +53,203 @@ const WAY_LABEL = {
 
 /** From the bank to what every circuit hangs on: main fuse, way in, relay, switches, block; shunt and return. */
 export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet {
-  const { box, main, tags } = x;
-  const feed = mainFeed(box);
-  let common = 0;
-  const run = (
-    id: string,
-    from: Terminal,
-    to: Terminal,
-    polarity: 'positive' | 'negative',
-    lengthMm: number,
-    size: WireSize | null = (polarity === 'negative' ? main.returnWire : main.wire) ?? null,
-    count = main.wireCount
-  ) => {
-    common += n.wire({ id, from, to, polarity, size, count, lengthMm });
-  };
-  const through = (milliOhm: number): number => {
-    common += milliOhm;
-    return milliOhm;
-  };
-  const leadSize = feed.lead ? (valueOf<WireSize>(feed.lead.wire, main.wire) ?? null) : (main.wire ?? null);
-  const leadCount = feed.lead?.wireCount ?? main.wireCount;
-  let now = bank.plus;
-  let ground = bank.minus;
-  const hasFuse = main.fuseFamily !== undefined && main.fuseOrigin !== 'none';
-  const wayIn = wayInOf(box, feed);
-  const leadMm = feed.lead?.lengthMm ?? 0;
-  const fuseMm = hasFuse ? (main.fuseDistanceMm ?? 0) : 0;
+  const way = new MainWay(n, bank, x);
+  way.comeIn();
+  const source = way.now;
+  const coilFrom = way.throughSwitches();
+  way.toBlock();
+  const bus = way.back();
+  if (coilFrom)
+    coilNet(n, x.box, x.tags, coilFrom.relay, coilFrom.at, bus, {
+      size: x.main.wire ?? null,
+      count: x.main.wireCount,
+      behindA: x.main.fuseA
+    });
+  return { source, feed: way.now, ground: way.ground, bus, commonMilliOhm: way.commonMilliOhm };
+}
+
+type WayIn = { kind: keyof typeof WAY_LABEL; portId: string | undefined };
+
+/** The main path as it is laid, from the battery on. */
+class MainWay {
+  /** Where the positive has come to, and the negative from the battery's side. */
+  now: Terminal;
+  ground: Terminal;
+  commonMilliOhm = 0;
+  readonly #n: NetBuilder;
+  readonly #x: MainNetInput;
+  readonly #feed: Feed;
+  readonly #wayIn: WayIn | undefined;
+  readonly #hasFuse: boolean;
+  readonly #leadMm: number;
+  readonly #fuseMm: number;
   /** The fuse or breaker sits in the case, at the far end of the lead that comes in: everything ahead of it is without one. */
-  const atTheEnd =
-    hasFuse && wayIn !== undefined && feed.fuseFromStartMm.is === 'set' && feed.lead !== null && fuseMm > leadMm;
-  const fuse = (lengthMm: number, size: WireSize | null, count: number): void => {
-    run('main/fuse', now, at('F0', 'in'), 'positive', lengthMm, size, count);
-    n.part({
+  readonly #atTheEnd: boolean;
+
+  constructor(n: NetBuilder, bank: BankNet, x: MainNetInput) {
+    this.#n = n;
+    this.#x = x;
+    const { box, main } = x;
+    const feed = mainFeed(box);
+    this.#feed = feed;
+    this.now = bank.plus;
+    this.ground = bank.minus;
+    this.#wayIn = wayInOf(box, feed);
+    this.#hasFuse = main.fuseFamily !== undefined && main.fuseOrigin !== 'none';
+    this.#leadMm = feed.lead?.lengthMm ?? 0;
+    this.#fuseMm = this.#hasFuse ? (main.fuseDistanceMm ?? 0) : 0;
+    const measured = feed.fuseFromStartMm.is === 'set' && feed.lead !== null;
+    this.#atTheEnd = this.#hasFuse && this.#wayIn !== undefined && measured && this.#fuseMm > this.#leadMm;
+  }
+
+  /** Main fuse and way in, in the order the current meets them. */
+  comeIn(): void {
+    const { main } = this.#x;
+    const lead = this.#feed.lead;
+    const size = lead ? (valueOf<WireSize>(lead.wire, main.wire) ?? null) : (main.wire ?? null);
+    const count = lead?.wireCount ?? main.wireCount;
+    if (this.#hasFuse && !this.#atTheEnd) this.#fuse(this.#fuseMm, size, count);
+    if (this.#wayIn) this.#through(this.#wayIn, size, count);
+    if (this.#atTheEnd) this.#fuse(this.#fuseMm - this.#leadMm, main.wire ?? null, main.wireCount);
+  }
+
+  #fuse(lengthMm: number, size: WireSize | null, count: number): void {
+    const { main } = this.#x;
+    this.#run('main/fuse', this.now, at('F0', 'in'), 'positive', lengthMm, size, count);
+    this.#n.part({
       id: 'F0',
       kind: 'fuse',
       label: main.fuseFamily === 'breaker' ? 'Main breaker' : 'Main fuse',
       terminals: ['in', 'out'],
       ratingA: main.fuseA ?? null,
       family: main.fuseFamily ?? null,
-      throughMilliOhm: through(main.fuseMilliOhm),
+      throughMilliOhm: this.#adds(main.fuseMilliOhm),
       ref: MAIN_REF
     });
-    now = at('F0', 'out');
-  };
-  if (hasFuse && !atTheEnd) fuse(fuseMm, leadSize, leadCount);
-  if (wayIn) {
+    this.now = at('F0', 'out');
+  }
+
+  /** The two poles of what the lead comes in by. */
+  #through(wayIn: WayIn, size: WireSize | null, count: number): void {
+    const { box, tags } = this.#x;
     const port = box.ports.find((p) => p.id === wayIn.portId);
     const part = fittedPart(box, port);
-    const milliOhm = part?.contactMilliOhm ?? INLET_MILLIOHM;
-    const common = {
-      kind: 'inlet' as const,
-      terminals: ['in', 'out'],
-      ratingA: part?.ratingA ?? null,
-      throughMilliOhm: through(milliOhm / 2),
-      ref: port ? ({ kind: 'port', id: port.id } as const) : MAIN_REF
-    };
+    const milliOhm = (part?.contactMilliOhm ?? INLET_MILLIOHM) / 2;
     const name = port ? (tags[port.id] ?? port.id) : WAY_LABEL[wayIn.kind];
-    through(milliOhm / 2);
-    n.part({ ...common, id: 'inlet', label: `${name} +` });
-    n.part({ ...common, id: 'inlet-', label: `${name} −` });
-    const restMm = atTheEnd ? leadMm : Math.max(0, leadMm - fuseMm);
-    run('main/inlet+', now, at('inlet', 'in'), 'positive', restMm, leadSize, leadCount);
-    run('main/inlet-', at('inlet-', 'in'), ground, 'negative', leadMm, leadSize, leadCount);
-    now = at('inlet', 'out');
-    ground = at('inlet-', 'out');
+    for (const [id, pole] of [
+      ['inlet', '+'],
+      ['inlet-', '−']
+    ] as const)
+      this.#n.part({
+        id,
+        kind: 'inlet',
+        label: `${name} ${pole}`,
+        terminals: ['in', 'out'],
+        ratingA: part?.ratingA ?? null,
+        throughMilliOhm: this.#adds(milliOhm),
+        ref: port ? { kind: 'port', id: port.id } : MAIN_REF
+      });
+    const restMm = this.#atTheEnd ? this.#leadMm : Math.max(0, this.#leadMm - this.#fuseMm);
+    this.#run('main/inlet+', this.now, at('inlet', 'in'), 'positive', restMm, size, count);
+    this.#run('main/inlet-', at('inlet-', 'in'), this.ground, 'negative', this.#leadMm, size, count);
+    this.now = at('inlet', 'out');
+    this.ground = at('inlet-', 'out');
   }
-  if (atTheEnd) fuse(fuseMm - leadMm, main.wire ?? null, main.wireCount);
-  const relay = box.relays.find((r) => r.inId === feed.id);
-  const switches = switchesOf(box, feed).flatMap((id) => leverAt(box, tags, id) ?? []);
-  const series = switches.length + (relay ? 1 : 0) + 1;
-  // on a lead that comes in, the fuse takes nothing of what runs on inside
-  const beforeMm = atTheEnd ? fuseMm - leadMm : leadMm > 0 ? Math.max(0, fuseMm - leadMm) : fuseMm;
-  const runMm = Math.max(0, main.lengthMm - beforeMm) / series;
-  const source = now;
-  let coilFrom: Terminal | undefined;
-  if (relay) {
-    const id = relayTag(box, relay);
-    relayPart(n, id, relay);
-    through(RELAY_MILLIOHM);
-    run(`main/${relay.id}`, now, at(id, RELAY.common), 'positive', runMm);
-    coilFrom = now;
-    now = at(id, RELAY.out);
+
+  /** Switches in the order the current meets them. */
+  #switches = () => switchesOf(this.#x.box, this.#feed).flatMap((id) => leverAt(this.#x.box, this.#x.tags, id) ?? []);
+  #relay = (): Relay | undefined => this.#x.box.relays.find((r) => r.inId === this.#feed.id);
+
+  /** One stretch between switches, mm: on a lead that comes in, the fuse takes nothing of what runs on inside. */
+  #stretchMm(): number {
+    const beyondMm = this.#leadMm > 0 ? Math.max(0, this.#fuseMm - this.#leadMm) : this.#fuseMm;
+    const count = this.#switches().length + (this.#relay() ? 1 : 0) + 1;
+    return Math.max(0, this.#x.main.lengthMm - beyondMm) / count;
   }
-  for (const s of switches) {
-    n.part({
-      id: s.tag,
-      kind: 'switch',
-      label: s.portId === main.masterPortId ? 'Master switch' : 'Isolator',
-      duty: s.portId === main.masterPortId ? 'master' : 'isolator',
-      terminals: ['in', 'out'],
-      ratingA: s.part?.ratingA ?? null,
-      throughMilliOhm: through(s.part?.contactMilliOhm ?? 0),
-      ref: { kind: 'port', id: s.portId }
-    });
-    run(`main/${s.portId}`, now, at(s.tag, 'in'), 'positive', runMm);
-    now = at(s.tag, 'out');
+
+  /** Relay, then switches. @returns what feeds the relay's coil */
+  throughSwitches(): { relay: Relay; at: Terminal } | undefined {
+    const { box, main } = this.#x;
+    const stretchMm = this.#stretchMm();
+    const relay = this.#relay();
+    const before = this.now;
+    if (relay) {
+      const id = relayTag(box, relay);
+      relayPart(this.#n, id, relay);
+      this.#adds(RELAY_MILLIOHM);
+      this.#run(`main/${relay.id}`, this.now, at(id, RELAY.common), 'positive', stretchMm);
+      this.now = at(id, RELAY.out);
+    }
+    for (const s of this.#switches()) {
+      const isMaster = s.portId === main.masterPortId;
+      this.#n.part({
+        id: s.tag,
+        kind: 'switch',
+        label: isMaster ? 'Master switch' : 'Isolator',
+        duty: isMaster ? 'master' : 'isolator',
+        terminals: ['in', 'out'],
+        ratingA: s.part?.ratingA ?? null,
+        throughMilliOhm: this.#adds(s.part?.contactMilliOhm ?? 0),
+        ref: { kind: 'port', id: s.portId }
+      });
+      this.#run(`main/${s.portId}`, this.now, at(s.tag, 'in'), 'positive', stretchMm);
+      this.now = at(s.tag, 'out');
+    }
+    return relay && { relay, at: before };
   }
-  if (x.block && x.hasLoads) {
-    n.part({ id: 'block', kind: 'fuse-block', label: 'Fuse block', terminals: ['+'], ref: MAIN_REF });
-    run('main/block', now, at('block', '+'), 'positive', runMm);
-    now = at('block', '+');
+
+  toBlock(): void {
+    if (!this.#x.block || !this.#x.hasLoads) return;
+    this.#n.part({ id: 'block', kind: 'fuse-block', label: 'Fuse block', terminals: ['+'], ref: MAIN_REF });
+    this.#run('main/block', this.now, at('block', '+'), 'positive', this.#stretchMm());
+    this.now = at('block', '+');
   }
-  const returns = valueOf(box.wiring.returns, 'bus-bar' as const) ?? 'bus-bar';
-  n.part({ id: 'bus', kind: 'bus', label: RETURN_LABEL[returns], terminals: ['-'], ref: MAIN_REF });
-  const bus = at('bus', '-');
-  if (x.shunt) {
-    n.part({
+
+  /** The joint of the returns, and from it over a shunt to the battery. @returns the joint */
+  back(): Terminal {
+    const { box, shunt, main } = this.#x;
+    const returns = valueOf(box.wiring.returns, 'bus-bar' as const) ?? 'bus-bar';
+    this.#n.part({ id: 'bus', kind: 'bus', label: RETURN_LABEL[returns], terminals: ['-'], ref: MAIN_REF });
+    const bus = at('bus', '-');
+    if (!shunt) {
+      this.#run('main/bus', bus, this.ground, 'negative', main.lengthMm);
+      return bus;
+    }
+    this.#n.part({
       id: 'shunt',
       kind: 'shunt',
       label: 'Shunt',
       terminals: ['load side', 'battery side'],
-      ratingA: x.shunt.ratingA,
-      throughMilliOhm: through(x.shunt.ratingA ? x.shunt.ratingMilliV / x.shunt.ratingA : 0),
+      ratingA: shunt.ratingA,
+      throughMilliOhm: this.#adds(shunt.ratingA ? shunt.ratingMilliV / shunt.ratingA : 0),
       ref: MAIN_REF
     });
-    run('main/bus', bus, at('shunt', 'load side'), 'negative', main.lengthMm / 2);
-    run('main/shunt', at('shunt', 'battery side'), ground, 'negative', main.lengthMm / 2);
-  } else run('main/bus', bus, ground, 'negative', main.lengthMm);
-  if (relay && coilFrom)
-    coilNet(n, box, tags, relay, coilFrom, bus, {
-      size: main.wire ?? null,
-      count: main.wireCount,
-      behindA: main.fuseA
-    });
-  return { source, feed: now, ground, bus, commonMilliOhm: common };
+    this.#run('main/bus', bus, at('shunt', 'load side'), 'negative', main.lengthMm / 2);
+    this.#run('main/shunt', at('shunt', 'battery side'), this.ground, 'negative', main.lengthMm / 2);
+    return bus;
+  }
+
+  #run(
+    id: string,
+    from: Terminal,
+    to: Terminal,
+    polarity: 'positive' | 'negative',
+    lengthMm: number,
+    size: WireSize | null = (polarity === 'negative' ? this.#x.main.returnWire : this.#x.main.wire) ?? null,
+    count = this.#x.main.wireCount
+  ): void {
+    this.commonMilliOhm += this.#n.wire({ id, from, to, polarity, size, count, lengthMm });
+  }
+
+  #adds(milliOhm: number): number {
+    this.commonMilliOhm += milliOhm;
+    return milliOhm;
+  }
 }
 
 /** How the main feed comes into the case; undefined when its battery stands inside and nothing is named. */
-function wayInOf(box: Box, feed: Feed): { kind: keyof typeof WAY_LABEL; portId: string | undefined } | undefined {
+function wayInOf(box: Box, feed: Feed): WayIn | undefined {
   const portId = valueOf(feed.throughPortId, undefined);
   if (box.bank.stands === 'inside' && feed.lead === null && portId === undefined) return undefined;
   return { kind: valueOf(feed.wayIn, 'connector' as const) ?? 'connector', portId };
-}
-
-/** K1, K2 … in the order relays stand in the document. */
-export const relayTag = (box: Box, relay: Relay): string => `K${box.relays.indexOf(relay) + 1}`;
-
-export function relayPart(n: NetBuilder, id: string, relay: Relay): void {
-  n.part({
-    id,
-    kind: 'relay',
-    label: relay.name || `Relay ${id}`,
-    terminals: [RELAY.common, RELAY.out, RELAY.coilPlus, RELAY.coilMinus],
-    ratingA: relay.ratingA,
-    throughMilliOhm: RELAY_MILLIOHM,
-    coil: { ohm: 12 / (relay.coilA ?? COIL_A), contact: relay.contact },
-    ref: { kind: 'relay', id: relay.id }
-  });
-}
-
-/** Feed of a coil through its own fuse and switch, and its way back to the bus. */
-export function coilNet(
-  n: NetBuilder,
-  box: Box,
-  tags: Readonly<Record<string, string>>,
-  relay: Relay,
-  from: Terminal,
-  bus: Terminal,
-  x: { size: WireSize | null; count: number; behindA: number | null | undefined }
-): void {
-  const id = relayTag(box, relay);
-  const circuitId = relay.inId === mainFeed(box).id ? `relay-${relay.id}` : relay.inId;
-  const wire = (key: string, a: Terminal, b: Terminal, polarity: 'positive' | 'negative', lengthMm: number) =>
-    n.wire({ id: `${relay.id}/${key}`, from: a, to: b, polarity, size: COIL_WIRE, lengthMm, circuitId });
-  let now = from;
-  const fuseA = coilFuseA(box, relay, x.behindA);
-  if (fuseA !== undefined) {
-    n.part({
-      id: `F${id}`,
-      kind: 'fuse',
-      label: `Coil fuse of ${id}`,
-      terminals: ['in', 'out'],
-      ratingA: fuseA,
-      family: 'blade',
-      throughMilliOhm: 50,
-      ref: { kind: 'relay', id: relay.id }
-    });
-    // ahead of the coil's fuse only the main one protects: that stub is as thick as what it hangs on
-    n.wire({
-      id: `${relay.id}/coil-fuse`,
-      from: now,
-      to: at(`F${id}`, 'in'),
-      polarity: 'positive',
-      size: x.size,
-      count: x.count,
-      lengthMm: STUB_MM,
-      circuitId
-    });
-    now = at(`F${id}`, 'out');
-  }
-  const lever = leverAt(box, tags, valueOf(relay.switchPortId, undefined));
-  const own = lever && !n.parts.some((p) => p.id === lever.tag) ? lever : undefined;
-  if (own)
-    n.part({
-      id: own.tag,
-      kind: 'switch',
-      label: `Switch ${own.tag}`,
-      terminals: ['in', 'out'],
-      ratingA: own.part?.ratingA ?? null,
-      throughMilliOhm: own.part?.contactMilliOhm ?? 0,
-      ref: { kind: 'port', id: own.portId }
-    });
-  const inPlus = own && relay.switchPole === 'plus';
-  if (inPlus) {
-    wire('coil-switch', now, at(own.tag, 'in'), 'positive', COIL_RUN_MM);
-    now = at(own.tag, 'out');
-  }
-  wire('coil', now, at(id, RELAY.coilPlus), 'positive', COIL_RUN_MM);
-  if (own && !inPlus) {
-    wire('coil-switch', at(id, RELAY.coilMinus), at(own.tag, 'in'), 'negative', COIL_RUN_MM);
-    wire('coil-back', at(own.tag, 'out'), bus, 'negative', COIL_RUN_MM);
-  } else wire('coil-back', at(id, RELAY.coilMinus), bus, 'negative', COIL_RUN_MM);
-}
-
-/**
- * Fuse of a relay's coil; undefined for none, null when nobody knows. Automatic: its own on the main path, and behind every fuse
- * that its thin wire would burn before.
- */
-function coilFuseA(box: Box, relay: Relay, behindA: number | null | undefined): number | null | undefined {
-  const f = relay.coilFuse;
-  if (f.is === 'none') return undefined;
-  if (f.is === 'unknown') return null;
-  if (f.is === 'set') return f.value;
-  const small = relay.inId !== mainFeed(box).id && behindA != null && behindA <= COIL_FUSE_MOST_A;
-  return small ? undefined : COIL_FUSE_A;
 }

@@ -1,6 +1,6 @@
 import { remove } from '../../box/edit.ts';
 import { AUTO } from '../../box/attr.ts';
-import { COIL_FUSE_A, COIL_FUSE_MOST_A, relayTag } from '../../wiring/net-main.ts';
+import { COIL_FUSE_A, COIL_FUSE_MOST_A, relayTag } from '../../wiring/net-coil.ts';
 import type { Happening } from '../../judge/table.ts';
 import type { Relay } from '../../box/schema.ts';
 import { BOX_PLACE, branches, rule, set, type Draft, type Facts } from '../rule.ts';
