@@ -35,6 +35,15 @@ test('an own case is measured, packed, its ports laid out by mouse and keys, a d
   await expect(page.getByRole('group', { name: 'Plan of the inside, front edge down' })).toBeVisible();
   await expect(page.getByText('7 sizes of the case not measured yet')).toBeVisible();
 
+  // one that was a battery itself is refused, and taken back
+  await page.getByRole('button', { name: 'Measure my own' }).click();
+  await sheet.getByLabel('Kind').selectOption('shell of a battery');
+  await page.getByRole('button', { name: 'Use this case' }).click();
+  const refused = page.getByText('The case is the shell of a battery that was opened').first();
+  await expect(refused).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(refused).toBeHidden();
+
   // packed: the battery is moved by keys until it meets the block, turned, and let go again
   const plan = page.getByRole('group', { name: 'Plan of the inside, front edge down' });
   const battery = plan.locator('[data-body=battery-1]');

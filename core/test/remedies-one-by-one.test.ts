@@ -324,3 +324,33 @@ describe('the automatic fuse of a module', () => {
     }
   );
 });
+
+describe('a box built into the shell of a battery that was opened', () => {
+  const shell = (() => {
+    const b = base();
+    const part = STARTER_CATALOGUE.find((p) => p.id === 'case-hard-large')!;
+    if (part.kind !== 'case') throw new Error('no case');
+    const own = {
+      ...part,
+      id: 'own-shell',
+      name: 'Old big one',
+      origin: 'own' as const,
+      caseKind: 'battery-shell' as const
+    };
+    b.set(`parts/${own.id}`, own).set('casePartId', own.id);
+    const p = b.port('circular-16', 'front', 'Lamp');
+    b.device('lamp-red', { name: 'Lamp', portId: p.portId, spans: span(18, 19) });
+    return b.box;
+  })();
+
+  it('is refused, and another case is offered that fits', () => {
+    expect(found(shell, 'battery-shell')).toMatchObject({ severity: 'stop', verdict: 'safe', stage: 'case' });
+    const all = remediesOf(shell, 'battery-shell');
+    expect(all.length).toBeGreaterThan(0);
+    for (const r of all) {
+      const cured = applyEdits(shell, r.edits);
+      expect(found(cured, 'battery-shell'), r.label).toBeUndefined();
+      expect(found(cured, 'battery-does-not-fit'), r.label).toBeUndefined();
+    }
+  });
+});

@@ -271,6 +271,8 @@ const TRIPS: Record<string, () => Box> = {
   'main-fuse-far': () => change(good, set('feeds/main/fuseFromStartMm', setTo(400))),
   'main-fuse-near-limit': () => change(good, watts(good, 'Bait aerator', 330), set('feeds/main/fuse', setTo(30))),
   'main-over-60a': () => change(good, watts(good, 'Bait aerator', 900)),
+  'battery-shell': () =>
+    change(hide, set(`parts/${hide.casePartId!}`, { ...hide.parts[hide.casePartId!], caseKind: 'battery-shell' })),
   'metal-case': () => change(hide, ...use(starter('case', 'case-steel-medium'), 'casePartId')),
   'never-on': () => change(good, set(`devices/${device(good, 'Phone').id}/spans`, [])),
   'no-cutoff': () => good,

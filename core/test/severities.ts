@@ -107,6 +107,7 @@ export const SEVERITY_OF_TRIP: Record<string, readonly string[]> = {
     'battery-does-not-fit',
     'battery-terminal-small',
     'battery-wrong-way-up',
+    'battery-shell',
     'behind-panel-collision',
     'bms-current',
     'bracket-foot',

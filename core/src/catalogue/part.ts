@@ -75,7 +75,17 @@ const zone = z.strictObject({
 export const casePart = z.strictObject({
   kind: z.literal('case'),
   ...common,
-  caseKind: z.enum(['hinged-can', 'steel-can', 'hard-case', 'junction-box', 'battery-box', 'tool-box', 'wooden-box']),
+  caseKind: z.enum([
+    'hinged-can',
+    'steel-can',
+    'hard-case',
+    'junction-box',
+    'battery-box',
+    'tool-box',
+    'wooden-box',
+    // what a big battery stood in, emptied: known only so that it can be refused
+    'battery-shell'
+  ]),
   material: z.enum(['PP', 'ABS', 'PC', 'steel', 'wood']),
   floorLengthMm: sizeMm,
   floorWidthMm: sizeMm,

@@ -180,7 +180,9 @@ const KIND: Record<
   'junction-box': { drillGrade: 'A', skirtMm: 0, floorFilletMm: 3, gasketBandMm: 15 },
   'battery-box': { drillGrade: 'C', skirtMm: 20, floorFilletMm: 10, gasketBandMm: 15 },
   'tool-box': { drillGrade: 'C', skirtMm: 10, floorFilletMm: 10, gasketBandMm: 15 },
-  'wooden-box': { drillGrade: 'C', skirtMm: 0, floorFilletMm: 0, gasketBandMm: 15 }
+  'wooden-box': { drillGrade: 'C', skirtMm: 0, floorFilletMm: 0, gasketBandMm: 15 },
+  // no part of the catalogue; a case of somebody's own may be one
+  'battery-shell': { drillGrade: 'C', skirtMm: 0, floorFilletMm: 10, gasketBandMm: 15 }
 };
 
 /** Typical no-drill zones of the mechanical reference 1.4, laid on the faces of one case. */

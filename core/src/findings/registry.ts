@@ -7,6 +7,7 @@ import { batteryDoesNotFit } from './rules/battery-does-not-fit.ts';
 import { batteryDragsGasket } from './rules/battery-drags-gasket.ts';
 import { batteryFiguresUnknown } from './rules/battery-figures-unknown.ts';
 import { batteryOnSide } from './rules/battery-on-side.ts';
+import { batteryShell } from './rules/battery-shell.ts';
 import { batteryTerminalSmall } from './rules/battery-terminal-small.ts';
 import { batteryWrongWayUp } from './rules/battery-wrong-way-up.ts';
 import { behindPanelCollision } from './rules/behind-panel-collision.ts';
@@ -182,6 +183,7 @@ export const RULES: readonly Rule[] = [
   batteryDragsGasket,
   batteryFiguresUnknown,
   batteryOnSide,
+  batteryShell,
   batteryTerminalSmall,
   batteryWorn,
   batteryWrongWayUp,

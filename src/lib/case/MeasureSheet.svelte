@@ -132,7 +132,8 @@
           ><option value="hard-case">foam-lined hard case</option><option value="junction-box"
             >screw-lid junction box</option
           ><option value="battery-box">strap-lid battery box</option><option value="tool-box">tackle or tool box</option
-          ><option value="wooden-box">wooden box</option></select
+          ><option value="wooden-box">wooden box</option><option value="battery-shell">shell of a battery</option
+          ></select
         ></label
       >
       <label class="flex items-center gap-2"

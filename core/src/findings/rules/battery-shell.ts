@@ -1,0 +1,28 @@
+import type { PartOf } from '../../catalogue/part.ts';
+import { CASE_PLACE, catalogueOf, rule, usePart } from '../rule.ts';
+
+/** Cases that are offered in its place. */
+const OFFERED = 4;
+
+const roomMm3 = (c: PartOf<'case'>): number => c.floorLengthMm * c.floorWidthMm * c.depthMm;
+
+/** The box is built into the emptied shell of a battery. */
+export const batteryShell = rule('battery-shell', 'safe', 'case', (x) => {
+  const part = x.fit?.part;
+  if (part?.caseKind !== 'battery-shell') return [];
+  return [
+    {
+      at: CASE_PLACE,
+      severity: 'stop',
+      short: 'Case is an opened battery',
+      title: 'The case is the shell of a battery that was opened',
+      why: 'Acid and lead dust stay in its plastic and burn skin, eyes and lungs; sawing a lithium one open can set it on fire. Nobody who lifts it expects a box. Take what is left of it to a collection point, and take a case that was never a battery.',
+      figures: { depthMm: part.depthMm },
+      remedies: () =>
+        catalogueOf(x, 'case')
+          .toSorted((a, b) => Math.abs(roomMm3(a) - roomMm3(part)) - Math.abs(roomMm3(b) - roomMm3(part)))
+          .slice(0, OFFERED)
+          .map((c) => ({ label: c.name, effect: 'about the same room', edits: usePart(c, 'casePartId') }))
+    }
+  ];
+});
