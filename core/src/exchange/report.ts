@@ -24,11 +24,26 @@ export type Longer = {
 
 /** The derived plan as plain data, in the shape docs/format/report.md describes. Keys are added, never renamed. */
 export function report(box: Box, plan: Plan, longer: Longer = {}) {
-  const o = plan.outing;
   return {
     report: REPORT_VERSION,
     name: box.name,
     stops: unaccepted(plan).filter((f) => f.severity === 'stop').length,
+    ...answersOf(plan, longer),
+    ...needOf(plan),
+    ...hoursOf(plan, longer),
+    ...placesOf(plan),
+    ...circuitOf(plan),
+    ...kitOf(plan),
+    massKg: round(plan.carry.massKg),
+    seal: plan.sealing
+      ? { inUse: plan.sealing.inUse, closed: plan.sealing.closed, weakest: plan.sealing.weakest.name }
+      : null
+  };
+}
+
+/** The five answers, what is said against the box, and what that comes from. */
+function answersOf(plan: Plan, longer: Longer) {
+  return {
     verdicts: Object.fromEntries(
       withSeason(plan.verdicts, longer.season).map((v) => [
         v.id,
@@ -59,7 +74,13 @@ export function report(box: Box, plan: Plan, longer: Longer = {}) {
       title: c.title,
       severity: c.severity,
       keys: [c.head.key, ...c.others.map((f) => f.key)]
-    })),
+    }))
+  };
+}
+
+/** What the devices need, and the battery. */
+function needOf(plan: Plan) {
+  return {
     demand: {
       totalWh: round(plan.demand.totalWh),
       totalAh: round(plan.demand.totalAh),
@@ -82,7 +103,14 @@ export function report(box: Box, plan: Plan, longer: Longer = {}) {
           neededAh: round(plan.bank.neededAh),
           shortCircuitA: round(plan.bank.shortCircuitA)
         }
-      : null,
+      : null
+  };
+}
+
+/** How long it lasts: on this outing, in many runs of it, through a season. */
+function hoursOf(plan: Plan, longer: Longer) {
+  const o = plan.outing;
+  return {
     runtime: o
       ? {
           wantedH: o.wantedH,
@@ -122,7 +150,13 @@ export function report(box: Box, plan: Plan, longer: Longer = {}) {
           visitPlan: longer.season.visitPlan,
           everyDays: longer.season.everyDays ?? null
         }
-      : null,
+      : null
+  };
+}
+
+/** Where everything sits. */
+function placesOf(plan: Plan) {
+  return {
     fit: plan.fit
       ? {
           state: plan.fit.state,
@@ -140,7 +174,12 @@ export function report(box: Box, plan: Plan, longer: Longer = {}) {
       needMm: round(p.needMm),
       freeMm: round(p.freeMm),
       clearMm: round(p.clearMm)
-    })),
+    }))
+  };
+}
+
+function circuitOf(plan: Plan) {
+  return {
     circuits: plan.wiring.circuits.map((c) => ({
       id: c.circuit.id,
       tag: c.tag,
@@ -160,7 +199,12 @@ export function report(box: Box, plan: Plan, longer: Longer = {}) {
       loadA: round(plan.wiring.main.loadA),
       prospectiveA: round(plan.judge.of('F0')?.shortA ?? 0)
     },
-    netlist: plan.wiring.netlist,
+    netlist: plan.wiring.netlist
+  };
+}
+
+function kitOf(plan: Plan) {
+  return {
     kit: {
       lines: plan.kit.lines.map((l) => ({
         id: l.lineId,
@@ -172,11 +216,7 @@ export function report(box: Box, plan: Plan, longer: Longer = {}) {
       })),
       totalCost: round(plan.kit.totalCost),
       costPerBox: round(plan.kit.costPerBox)
-    },
-    massKg: round(plan.carry.massKg),
-    seal: plan.sealing
-      ? { inUse: plan.sealing.inUse, closed: plan.sealing.closed, weakest: plan.sealing.weakest.name }
-      : null
+    }
   };
 }
 
