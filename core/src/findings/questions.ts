@@ -1,3 +1,4 @@
+import { CHEMISTRY } from '../battery/chemistry.ts';
 import { mainFeed } from '../box/feeds.ts';
 import { fuseFieldOf, placeOf } from './elements.ts';
 import type { Feed } from '../box/schema.ts';
@@ -170,6 +171,16 @@ function* ofCharging(x: Facts): Questions {
       'how it is charged',
       'An inlet of its own, through an outlet, or clips with the lid open? A box without a way to charge it is not finished.',
       'charging/path',
+      false
+    );
+  // of lithium it is asked with what the frost would do
+  const lithium = x.bank !== undefined && CHEMISTRY[x.bank.chemistry].isLithium;
+  if (charging.coldestC.is === 'unknown' && charging.path.is !== 'none' && !lithium)
+    yield ask(
+      BATTERY_PLACE,
+      'where it is charged',
+      'Indoors, in a shed, outdoors? The coldest it gets there decides the voltage it wants.',
+      'charging/coldestC',
       false
     );
   if (charging.chargerA.is === 'unknown')

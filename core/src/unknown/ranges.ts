@@ -30,8 +30,17 @@ export type Range = {
   rules?: RegExp;
 };
 
+/** What no fuse and no wire changes: when, where and with which voltage it is charged. */
+const NOT_CHARGING = /^(?!cold-charge|no-temp-comp|lead-acid|charge-voltage|deep-frost)/;
+
 /** Which rules hang on an attribute: an item says what follows from it, not from its neighbours. */
 const RULES: Readonly<Record<string, RegExp>> = {
+  fuse: NOT_CHARGING,
+  packFuse: NOT_CHARGING,
+  coilFuse: NOT_CHARGING,
+  senseFuse: NOT_CHARGING,
+  wire: NOT_CHARGING,
+  returnWire: NOT_CHARGING,
   insulationC: /conductor|fuse-exceeds|adiabatic|insulation|guard|terminal-too-hot|lead-thin/,
   bundledCount: /conductor|fuse-exceeds|guard|bundle/,
   lengthMm: /drop|undervoltage|fault|lead-|unfused/,
@@ -43,7 +52,7 @@ const RULES: Readonly<Record<string, RegExp>> = {
   terminal: /battery-terminal|main-fuse-exceeds/,
   chargerA: /charg|overload|terminal/,
   currentA: /charg|overload|terminal/,
-  coldestC: /cold/,
+  coldestC: /cold|temp-comp/,
   holdDown: /loose/,
   ageYears: /runtime|dod|parallel-age|peak|undervoltage|power-limit|worn|fault/,
   packs: /runtime|dod|parallel-age|peak|undervoltage|power-limit|worn|fault/,

@@ -16,7 +16,8 @@ export const cordArmour = rule('cord-armour', 'safe', 'ports', (x) =>
                 : `The armour of ${d.name}’s cord is a conductor`,
             why: 'A braid or metal hose carries a short from a pinched core, from a stud or from the case to whatever it touches outside. End it in the gland, sleeve its cut end, and join it to − at one end only, or to nothing at all.',
             figures: {},
-            open: d.lead.armoured === 'unknown'
+            open: d.lead.armoured === 'unknown',
+            asks: 'metal braid'
           }
         ]
   )

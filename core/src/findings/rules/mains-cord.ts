@@ -17,7 +17,8 @@ export const mainsCord = rule('mains-cord', 'safe', 'battery', (x) =>
                 : `${c.name || 'The charger'} brings the mains into the box`,
             why: 'Mains can kill, and a box that gets wet outdoors is the wrong place for it: strain relief, an earth leakage breaker, never outdoors, unplugged before the lid is opened. Local codes and a licensed electrician decide about it; Haversack plans the 12 V side only.',
             figures: {},
-            open: c.input === 'unknown'
+            open: c.input === 'unknown',
+            asks: `what feeds ${c.name || 'the charger in the box'}`
           }
         ]
   )

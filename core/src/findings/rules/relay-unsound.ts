@@ -69,7 +69,7 @@ function ofContacts({ relay: r, tag, carriesA }: Seen): Said[] {
       short: `${tag}: contact rating unknown`,
       title: `${tag}: what its contacts bear is unknown`,
       why: 'Read the DC amps printed on it; the larger of two figures is often for alternating current.',
-      asks: 'contact rating',
+      asks: `contact rating of ${tag}`,
       open: true
     });
   return out;
@@ -108,6 +108,7 @@ function ofCoil({ relay: r, tag, path, inMain, coil }: Seen): Said[] {
         r.suppressed === 'no' ? `The coil of ${tag} has no diode` : `Whether the coil of ${tag} has a diode is unknown`,
       why: 'As it lets go, a bare coil throws a hundred volts or more at its switch and at electronics beside it.',
       open: r.suppressed === 'unknown',
+      asks: `coil diode of ${tag}`,
       remedies: [{ label: 'A diode across the coil', effect: 'stripe to +', edits: [set(`${path}/suppressed`, 'yes')] }]
     });
   return out;
@@ -159,7 +160,7 @@ function ofUnknowns({ relay: r, tag, path }: Seen): Said[] {
       short: `${tag}: coil current unknown`,
       title: `${tag}: what its coil draws is unknown`,
       why: '0.15 A is taken while nobody knows. Measure it: 12 divided by the coil’s ohms.',
-      asks: 'coil',
+      asks: `coil current of ${tag}`,
       open: true,
       remedies: [
         { label: 'Take 0.15 A', effect: 'usual for a small relay', edits: [set(`${path}/coilA`, 0.15)], answer: true }
@@ -172,7 +173,7 @@ function ofUnknowns({ relay: r, tag, path }: Seen): Said[] {
       short: `${tag}: what switches its coil?`,
       title: `${tag}: what feeds its coil is unknown`,
       why: 'Trace the wire from its coil, or see which lever makes it click.',
-      asks: 'current of its coil',
+      asks: `what switches ${tag}`,
       open: true
     });
   if (r.switchPortId.is !== 'set' && r.switchPortId.is !== 'unknown' && r.contact === 'make')
