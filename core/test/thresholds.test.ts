@@ -862,32 +862,34 @@ const EDGES: Edge[] = [
   }
 ];
 
-const speaks = (e: Edge, v: number): boolean => {
+/** Whether the rule speaks at an input, and what decides there. */
+function look(e: Edge, v: number): { speaks: boolean; figure: number } {
   const rank = { note: 0, caution: 1, stop: 2 };
-  return evaluate(e.make(v), STARTER_CATALOGUE).findings.some(
-    (f) => f.id === e.rule && rank[f.severity] >= rank[e.severity]
-  );
-};
+  const plan = evaluate(e.make(v), STARTER_CATALOGUE);
+  const speaks = plan.findings.some((f) => f.id === e.rule && rank[f.severity] >= rank[e.severity]);
+  return { speaks, figure: e.figure(plan, v) };
+}
+
+/** The input is halved no more often; one whose figure jumps never comes nearer. */
+const MOST_HALVINGS = 22;
 
 describe('both sides of each threshold', () => {
   test.each(EDGES.map((e) => [`${e.rule}, ${e.severity}, at ${e.threshold}`, e] as const))('%s', (_, e) => {
-    expect(speaks(e, e.quiet), `quiet at ${e.quiet}`).toBe(false);
-    expect(speaks(e, e.trips), `speaks at ${e.trips}`).toBe(true);
-    const figure = (v: number): number => e.figure(evaluate(e.make(v), STARTER_CATALOGUE), v);
-    const near = (e.within ?? 1e-3) * Math.max(1, Math.abs(e.threshold));
     let [quiet, trips] = [e.quiet, e.trips];
-    let at = [figure(quiet), figure(trips)];
-    // a figure that jumps never comes nearer: then the input is as near as it can be
-    for (let i = 0; i < 26 && Math.abs(at[0]! - at[1]!) > near / 100; i += 3) {
-      for (let k = 0; k < 3; k++) {
-        const mid = (quiet + trips) / 2;
-        if (speaks(e, mid)) trips = mid;
-        else quiet = mid;
-      }
-      at = [figure(quiet), figure(trips)];
+    let [below, above] = [look(e, quiet), look(e, trips)];
+    expect(below.speaks, `quiet at ${quiet}`).toBe(false);
+    expect(above.speaks, `speaks at ${trips}`).toBe(true);
+    const near = (e.within ?? 1e-3) * Math.max(1, Math.abs(e.threshold));
+    for (let i = 0; i < MOST_HALVINGS && Math.abs(below.figure - above.figure) > near / 100; i++) {
+      const mid = (quiet + trips) / 2;
+      const there = look(e, mid);
+      if (there.speaks) [trips, above] = [mid, there];
+      else [quiet, below] = [mid, there];
     }
-    const slack = near + Math.abs(at[0]! - at[1]!);
-    for (const edge of at)
-      expect(Math.abs(edge - e.threshold), `the edge lies at ${at.join(' / ')}`).toBeLessThanOrEqual(slack);
+    const slack = near + Math.abs(below.figure - above.figure);
+    for (const { figure } of [below, above])
+      expect(Math.abs(figure - e.threshold), `the edge lies at ${below.figure} / ${above.figure}`).toBeLessThanOrEqual(
+        slack
+      );
   });
 });
