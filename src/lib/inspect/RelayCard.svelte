@@ -3,7 +3,7 @@
   import { choiceOf, fromChoice } from '@haversack/core/box/attr';
   import type { Relay } from '@haversack/core/box/schema';
   import { mainFeed } from '@haversack/core/box/feeds';
-  import { relayTag } from '@haversack/core/wiring/net-main';
+  import { relayTag } from '@haversack/core/wiring/net-coil';
   import { freeId } from '@haversack/core/box/lookup';
   import { fixed } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/use-box.ts';
