@@ -34,6 +34,12 @@ function step(name, command, args, env = {}) {
   });
 }
 
+/** A runner that wrote no report did not come to its end. */
+function noReport(name) {
+  failed++;
+  failures.push(`${name}: the runner ended without a report`);
+}
+
 const lastLine = (said) => said.trimEnd().split('\n').at(-1).slice(0, 300);
 
 /** One check that needs no other, its words kept until it is done. */
@@ -113,7 +119,7 @@ if (existsSync(unitFile)) {
   const unit = JSON.parse(readFileSync(unitFile, 'utf8'));
   passed += unit.numPassedTests;
   failed += unit.numFailedTests + (unit.numFailedTestSuites > 0 && unit.numFailedTests === 0 ? 1 : 0);
-} else failed++;
+} else noReport('unit tests');
 
 timed('build', ensureBuilt);
 await browserReady;
@@ -127,7 +133,7 @@ if (existsSync(browserFile)) {
   passed += stats.expected + stats.flaky;
   failed += stats.unexpected + (errors.length > 0 && stats.unexpected === 0 ? 1 : 0);
   if (stats.flaky > 0) console.log(`\nPassed only at the second try (see 'flaky' above): ${stats.flaky}`);
-} else failed++;
+} else noReport('browser tests');
 
 /** No test takes longer: one that does is split, or given less to do. */
 const LONGEST_S = 60;

@@ -9,8 +9,7 @@ import { evaluate } from '../src/evaluate.ts';
 import { byCause } from '../src/findings/causes.ts';
 import { AS_BUILT } from './as-built/boxes.ts';
 import { DEMO_BOXES } from './boxes.ts';
-
-const span = (startH: number, endH: number) => [{ startH, endH, dutyFraction: null }];
+import { span } from './small-boxes.ts';
 
 /** Nobody knows anything of it: battery, leads, ports, relay, charger. */
 const nobodyKnows = (chemistry: 'unknown' | 'lfp'): Box => {

@@ -11,20 +11,12 @@ import { panelPartOf } from '../src/box/lookup.ts';
 import { proven } from '../src/remedy/prove.ts';
 import { coveredPorts } from '../src/wiring/cutoff.ts';
 import { tree } from '../src/wiring/tree.ts';
-
-const span = (startH: number, endH: number) => [{ startH, endH, dutyFraction: null }];
-const on = (powerW: number) => [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power' as const, powerW } }];
+import { on, soundBase, span } from './small-boxes.ts';
 
 /** Two lamps until the battery is flat, a cut-off at 11.8 V that nobody said the place of. */
 function twoLamps(...more: Edit[]): { box: Box; left: string; right: string; rightId: string } {
-  const b = new BoxBuilder('Two lamps');
-  b.use('battery', 'battery-agm-20', 'bank/partId').use('case', 'case-hard-large', 'casePartId');
-  b.use('fuse-holder', 'holder-midi', 'feeds/main/holderPartId').use(
-    'fuse-block',
-    'block-blade-6',
-    'feeds/main/blockPartId'
-  );
-  b.set('bank/postsCovered', 'yes').set('bank/holdDown', setTo('strap')).set('outing/durationH', 24);
+  const b = soundBase('Two lamps', 'battery-agm-20');
+  b.set('outing/durationH', 24);
   b.set('bank/disconnect', setTo({ cutV: 11.8, backV: 12.6 })).set('bank/keepBack', setTo(0));
   const [left, right] = (['front', 'right'] as const).map((face) => b.port('circular-16', face, face));
   const { startH } = b.box.outing;

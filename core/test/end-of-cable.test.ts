@@ -4,23 +4,16 @@ import { set } from '../src/box/edit.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
 import type { Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
-import { BoxBuilder } from '../src/demo/builder.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { schematic } from '../src/schematic/layout.ts';
+import { awg, soundBase } from './small-boxes.ts';
 
-const awg = (size: string) => setTo({ system: 'awg' as const, size });
 const LEAD_MM = 2400;
 
 /** A battery outside on a lead, one port; the main fuse so far along the wire, null where nobody said. */
 function boxAt(fuseMm: number | null, more: Edit[] = []): Box {
-  const b = new BoxBuilder('At the end of a cable');
-  b.use('battery', 'battery-agm-50', 'bank/partId').use('case', 'case-hard-large', 'casePartId');
-  b.use('fuse-holder', 'holder-midi', 'feeds/main/holderPartId').use(
-    'fuse-block',
-    'block-blade-6',
-    'feeds/main/blockPartId'
-  );
-  b.set('bank/stands', 'outside').set('bank/postsCovered', 'yes').set('bank/holdDown', setTo('strap'));
+  const b = soundBase('At the end of a cable', 'battery-agm-50');
+  b.set('bank/stands', 'outside');
   b.set('feeds/main/lead', { lengthMm: LEAD_MM, wire: awg('6'), wireCount: 1 })
     .set('feeds/main/wire', awg('10'))
     .set('feeds/main/lengthMm', setTo(600))

@@ -7,6 +7,7 @@ import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { BoxBuilder } from '../src/demo/builder.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { chargeFuseA, controllerFuseA } from '../src/wiring/charge-fuse.ts';
+import { solar } from './small-boxes.ts';
 
 /** A camera without a fuse of its own on the load terminals of a built-in controller; its fuse, and where its lead begins. */
 function onTerminal(controllerFuse: Attr<number>, from: Attr<Origin> = AUTO, camera: Attr<number> = NONE): Box {
@@ -19,25 +20,19 @@ function onTerminal(controllerFuse: Attr<number>, from: Attr<Origin> = AUTO, cam
   b.edit({ op: 'remove', path: `circuits/${panel.circuitId}` });
   b.set(`circuits/${cam.circuitId}/from`, setTo({ at: 'load-terminal' })).set(`circuits/${cam.circuitId}/fuse`, camera);
   b.device('ip-camera', { name: 'Camera', portId: cam.portId });
-  b.set('charging/solar', {
-    panelW: 50,
-    maxPowerV: 18,
-    openV: 22,
-    tiltDeg: 60,
-    unshadedFraction: 1,
-    learnt: null,
-    skyFraction: AUTO,
-    controller: 'pwm',
-    controllerMaxV: 25,
-    controllerMaxA: 10,
-    duringOuting: false,
-    fit: 'inside',
-    panelPortId: setTo(panel.portId),
-    from,
-    switchPortId: NONE,
-    loadTerminal: { mostA: 10 },
-    fuse: controllerFuse
-  });
+  b.set(
+    'charging/solar',
+    solar({
+      panelW: 50,
+      controllerMaxV: 25,
+      controllerMaxA: 10,
+      duringOuting: false,
+      panelPortId: setTo(panel.portId),
+      from,
+      loadTerminal: { mostA: 10 },
+      fuse: controllerFuse
+    })
+  );
   return b.box;
 }
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);

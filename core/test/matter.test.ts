@@ -5,27 +5,21 @@ import { set } from '../src/box/edit.ts';
 import { applyEdits } from '../src/box/edits.ts';
 import type { Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
-import { BoxBuilder } from '../src/demo/builder.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { WORST_OF_PLACE } from '../src/findings/elements.ts';
+import { under } from '../src/findings/left-out.ts';
 import { matterOf } from '../src/findings/matter.ts';
 import type { Finding } from '../src/findings/rule.ts';
 import { attempt } from '../src/remedy/attempt.ts';
 import { proven } from '../src/remedy/prove.ts';
+import { awg, soundBase } from './small-boxes.ts';
 
-const awg = (size: string) => setTo({ system: 'awg' as const, size });
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);
 
 /** An outside battery on a thin lead, with a thin return inside as well: two elements of one place that F0 does not protect. */
 function twoThin(): Box {
-  const b = new BoxBuilder('Two thin');
-  b.use('battery', 'battery-agm-50', 'bank/partId').use('case', 'case-hard-large', 'casePartId');
-  b.use('fuse-holder', 'holder-post', 'feeds/main/holderPartId').use(
-    'fuse-block',
-    'block-blade-6',
-    'feeds/main/blockPartId'
-  );
-  b.set('bank/stands', 'outside').set('bank/postsCovered', 'yes').set('bank/holdDown', setTo('strap'));
+  const b = soundBase('Two thin', 'battery-agm-50', 'holder-post');
+  b.set('bank/stands', 'outside');
   b.set('feeds/main/lead', { lengthMm: 1500, wire: awg('16'), wireCount: 1 })
     .set('feeds/main/wire', awg('8'))
     .set('feeds/main/returnWire', awg('18'))
@@ -66,6 +60,21 @@ describe('what is wrong at one place', () => {
     // nor does the next element count as something new that was brought
     expect(tried.fresh.filter((g) => g.id === 'guard-exceeds-element')).toEqual([]);
     expect(attempt({ box, catalogue: STARTER_CATALOGUE, plan }, half, f!.key)).toBeUndefined();
+  });
+
+  it('does not come from a cause that is left out while it stands all the same', () => {
+    const where = { kind: 'main', id: 'main', label: 'F0' } as const;
+    const f = (also: string): Finding =>
+      ({
+        id: 'guard-exceeds-element',
+        key: `guard-exceeds-element:main:${also}`,
+        where,
+        open: false,
+        cause: null
+      }) as Finding;
+    const [told] = under([f('lead')], [f('return')], 'something else');
+    expect(told!.cause).toBeNull();
+    expect(under([f('lead')], [], 'something else')[0]!.cause).toBe('something else');
   });
 
   it('every remedy that is offered leaves nothing of it', () => {

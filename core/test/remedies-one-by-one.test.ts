@@ -2,28 +2,17 @@ import { describe, expect, it } from 'vitest';
 import { AUTO, setTo, UNKNOWN } from '../src/box/attr.ts';
 import { applyEdits } from '../src/box/edits.ts';
 import type { Box } from '../src/box/schema.ts';
+import { byPrice } from '../src/catalogue/by-price.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
-import { BoxBuilder } from '../src/demo/builder.ts';
+import type { BoxBuilder } from '../src/demo/builder.ts';
 import { evaluate } from '../src/evaluate.ts';
 import type { Finding } from '../src/findings/rule.ts';
 import { proven, type Proven } from '../src/remedy/prove.ts';
 import { listOf } from '../src/quantity/list-of.ts';
 import { AS_BUILT } from './as-built/boxes.ts';
+import { awg, on, solar, soundBase, span } from './small-boxes.ts';
 
-const span = (startH: number, endH: number) => [{ startH, endH, dutyFraction: null }];
-const on = (powerW: number) => [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power' as const, powerW } }];
-const awg = (size: string) => setTo({ system: 'awg' as const, size });
-
-function base(): BoxBuilder {
-  const b = new BoxBuilder('Remedies');
-  b.use('battery', 'battery-agm-20', 'bank/partId').use('case', 'case-hard-large', 'casePartId');
-  b.use('fuse-holder', 'holder-midi', 'feeds/main/holderPartId').use(
-    'fuse-block',
-    'block-blade-6',
-    'feeds/main/blockPartId'
-  );
-  return b.set('bank/postsCovered', 'yes').set('bank/holdDown', setTo('strap'));
-}
+const base = (): BoxBuilder => soundBase('Remedies', 'battery-agm-20');
 const found = (box: Box, id: string): Finding | undefined =>
   evaluate(box, STARTER_CATALOGUE).findings.find((f) => f.id === id);
 function remediesOf(box: Box, id: string): Proven[] {
@@ -184,25 +173,7 @@ describe('lead-acid that several things charge while the case is shut', () => {
     more(b);
     return b.box;
   };
-  const SOLAR = {
-    panelW: 10,
-    maxPowerV: 17.5,
-    openV: 21.5,
-    tiltDeg: 45,
-    unshadedFraction: 1,
-    learnt: null,
-    skyFraction: AUTO,
-    controller: 'pwm' as const,
-    controllerMaxV: 50,
-    controllerMaxA: 5,
-    duringOuting: true,
-    fit: 'plugged' as const,
-    panelPortId: AUTO,
-    from: AUTO,
-    switchPortId: { is: 'none' as const },
-    loadTerminal: null,
-    fuse: AUTO
-  };
+  const SOLAR = solar({ controllerMaxV: 50, controllerMaxA: 5, fit: 'plugged' });
   const MAINTAINER = {
     id: 'm1',
     name: 'Maintainer',
@@ -352,5 +323,19 @@ describe('a box built into the shell of a battery that was opened', () => {
       expect(found(cured, 'battery-shell'), r.label).toBeUndefined();
       expect(found(cured, 'battery-does-not-fit'), r.label).toBeUndefined();
     }
+  });
+});
+
+describe('the order of prices', () => {
+  it('is cheapest first; what nobody priced comes last, and two of those are equal', () => {
+    const of = (priceAmount: number | null) => ({ priceAmount });
+    expect([of(null), of(3), of(0), of(null), of(2)].toSorted(byPrice).map((p) => p.priceAmount)).toEqual([
+      0,
+      2,
+      3,
+      null,
+      null
+    ]);
+    expect(byPrice(of(null), of(null))).toBe(0);
   });
 });

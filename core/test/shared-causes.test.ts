@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { NONE, setTo } from '../src/box/attr.ts';
+import { AUTO, NONE, setTo } from '../src/box/attr.ts';
 import { set } from '../src/box/edit.ts';
 import { applyEdits } from '../src/box/edits.ts';
 import type { Box } from '../src/box/schema.ts';
@@ -8,22 +8,13 @@ import { BoxBuilder } from '../src/demo/builder.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { byCause } from '../src/findings/causes.ts';
 import type { Finding } from '../src/findings/rule.ts';
+import { on, solar, soundBase, span } from './small-boxes.ts';
 
-const span = (startH: number, endH: number) => [{ startH, endH, dutyFraction: null }];
-const on = (powerW: number) => [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'power' as const, powerW } }];
-
-function base(name: string, batteryId: string): BoxBuilder {
-  const b = new BoxBuilder(name);
-  b.use('battery', batteryId, 'bank/partId').use('case', 'case-hard-large', 'casePartId');
-  b.use('fuse-holder', 'holder-midi', 'feeds/main/holderPartId');
-  b.use('fuse-block', 'block-blade-6', 'feeds/main/blockPartId');
-  return b.set('bank/postsCovered', 'yes').set('bank/holdDown', setTo('strap'));
-}
 const found = (box: Box): Finding[] => evaluate(box, STARTER_CATALOGUE).findings;
 
 /** A starter's lead straight off the post, unfused, beside an instrument that has nothing to do with it. */
 function withStarter(): Box {
-  const b = base('Starter lead', 'battery-agm-50');
+  const b = soundBase('Starter lead', 'battery-agm-50');
   const finder = b.port('socket-12v-capped', 'front', 'Finder');
   const studs = b.port('binding-posts', 'right', 'Starter');
   b.device('fish-finder-7', { name: 'Finder', portId: finder.portId, spans: span(18, 26) });
@@ -103,7 +94,7 @@ describe('what a refused thing brings about', () => {
 
 describe('a box that is hotter inside than its insulation bears', () => {
   const hot = (() => {
-    const b = base('Hot', 'battery-lfp-50');
+    const b = soundBase('Hot', 'battery-lfp-50');
     b.set('outing/airC', 35).set('outing/warmestC', 55).set('outing/inSun', true);
     const a = b.port('socket-12v-20', 'front', 'A');
     const c = b.port('socket-12v-capped', 'front', 'B');
@@ -159,7 +150,7 @@ describe('packs with their own fuses', () => {
         ['battery-agm-12', 'holder-inline-blade'],
         ['battery-lfp-50', 'holder-midi']
       ] as const) {
-        const b = base('Two packs', batteryId);
+        const b = soundBase('Two packs', batteryId);
         b.use('fuse-holder', holderId, 'feeds/main/holderPartId');
         b.set('bank/count', 2).set('bank/arrangement', arrangement);
         const p = b.port('socket-12v-capped', 'front', 'A');
@@ -171,7 +162,7 @@ describe('packs with their own fuses', () => {
   );
 
   it('leave thin wire that somebody set a stop', () => {
-    const b = base('Two packs', 'battery-lfp-9');
+    const b = soundBase('Two packs', 'battery-lfp-9');
     b.set('bank/count', 2)
       .set('bank/arrangement', 'changeover')
       .set('feeds/main/wire', setTo({ system: 'awg', size: '18' }));
@@ -183,7 +174,7 @@ describe('packs with their own fuses', () => {
 
 /** A pump on a socket that is too small for it, one or two of them. */
 function weakSockets(count: number): Box {
-  const b = base('Weak sockets', 'battery-lfp-50');
+  const b = soundBase('Weak sockets', 'battery-lfp-50');
   for (let n = 1; n <= count; n++) {
     const p = b.port('socket-12v-capped', n === 1 ? 'front' : 'right', `Pump ${n}`);
     b.device('air-pump', { name: `Pump ${n}`, portId: p.portId, modes: on(104), spans: span(18, 18.2) });
@@ -207,7 +198,7 @@ describe('one part that is too small', () => {
   });
 
   it('what only one sentence is about stays alike with the same elsewhere', () => {
-    const b = base('Warm contacts', 'battery-lfp-20');
+    const b = soundBase('Warm contacts', 'battery-lfp-20');
     for (const [n, face] of (['front', 'right'] as const).entries()) {
       const p = b.port('socket-12v-capped', face, `Lamp ${n}`);
       b.device('lamp-strip', { name: `Lamp ${n}`, portId: p.portId, modes: on(50), spans: span(18, 22) });
@@ -220,30 +211,12 @@ describe('one part that is too small', () => {
 
 /** A lamp that bears 15 V on a lead-acid battery with a panel; `over` changes how it is charged. */
 function withPanel(controller: 'none' | 'pwm', chargerV: number | null): Box {
-  const b = base('Panel', 'battery-agm-20');
+  const b = soundBase('Panel', 'battery-agm-20');
   const lamp = b.port('circular-16', 'front', 'Router');
   const panel = b.port('inlet-sae', 'right', 'Panel');
   b.device('router', { name: 'Router', portId: lamp.portId, maxV: 15.9, minV: null, spans: span(18, 24) });
   b.edit({ op: 'remove', path: `circuits/${panel.circuitId}` });
-  b.set('charging/solar', {
-    panelW: 10,
-    maxPowerV: 17.5,
-    openV: 21.5,
-    tiltDeg: 45,
-    unshadedFraction: 1,
-    learnt: null,
-    skyFraction: { is: 'auto' },
-    controller,
-    controllerMaxV: null,
-    controllerMaxA: null,
-    duringOuting: true,
-    fit: 'inside',
-    panelPortId: setTo(panel.portId),
-    from: { is: 'auto' },
-    switchPortId: { is: 'none' },
-    loadTerminal: null,
-    fuse: { is: 'auto' }
-  });
+  b.set('charging/solar', solar({ controller, panelPortId: setTo(panel.portId) }));
   if (chargerV !== null) b.set('charging/chargerV', setTo(chargerV)).set('charging/path', setTo('lid-open'));
   return b.box;
 }
@@ -271,6 +244,28 @@ describe('what charges a battery wrongly', () => {
     const still = new Set(found(matched).map((f) => f.key));
     for (const f of group.others) expect(still.has(f.key)).toBe(false);
     for (const f of all.filter((x) => still.has(x.key))) expect(group.others).not.toContain(f);
+  });
+
+  it('two chargers of another voltage are one cause: what either does alone hangs below both', () => {
+    const box = applyEdits(withPanel('pwm', 18), [
+      set('charging/builtIn', [
+        {
+          id: 'bc1',
+          name: 'Maintainer',
+          currentA: setTo(1),
+          voltageV: setTo(18),
+          fuse: AUTO,
+          from: AUTO,
+          input: 'dc',
+          lidShut: 'no'
+        }
+      ])
+    ]);
+    const groups = byCause(found(box));
+    const group = groups.find((c) => c.head.id === 'charge-voltage')!;
+    const ids = [group.head, ...group.others].map((f) => f.id);
+    expect(ids.filter((id) => id === 'charge-voltage')).toHaveLength(2);
+    expect(ids).toContain('device-overvoltage');
   });
 
   it('an acceptance of the cause leaves the rest to stand by itself', () => {

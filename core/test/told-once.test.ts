@@ -5,9 +5,7 @@ import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { BoxBuilder } from '../src/demo/builder.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { capital, inSentence } from '../src/quantity/capital.ts';
-
-const awg = (size: string) => setTo({ system: 'awg' as const, size });
-const span = (startH: number, endH: number) => [{ startH, endH, dutyFraction: null }];
+import { awg, span } from './small-boxes.ts';
 
 function base(batteryId: string, holderId = 'holder-inline-blade'): BoxBuilder {
   const b = new BoxBuilder('Told once');

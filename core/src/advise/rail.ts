@@ -1,6 +1,6 @@
 import type { Box, Device } from '../box/schema.ts';
 import type { Catalogue, PartOf } from '../catalogue/part.ts';
-import { greatestW } from '../demand/draw.ts';
+import { wantedOfModuleW } from '../demand/module-load.ts';
 import { madeForV } from '../demand/on-rail.ts';
 import { converterFor, railByPort } from '../wiring/rails.ts';
 
@@ -38,7 +38,7 @@ export function railIdea(box: Box, catalogue: Catalogue): RailIdea {
   const devices = best?.devices ?? [];
   const outV = best?.outV ?? USUAL_V;
   const ports = new Set(devices.map((d) => d.portId));
-  const watts = devices.reduce((s, d) => s + greatestW(d), 0);
+  const watts = wantedOfModuleW(devices);
   return {
     outV,
     part: converterFor(catalogue, outV, watts),

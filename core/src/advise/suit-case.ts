@@ -1,3 +1,4 @@
+import { byPrice } from '../catalogue/by-price.ts';
 import { applyEdits } from '../box/edits.ts';
 import type { Plan } from '../evaluate.ts';
 import { attempt } from '../remedy/attempt.ts';
@@ -69,8 +70,6 @@ export function* suitingCases(box: Box, plan: Plan, catalogue: Catalogue): Gener
   }
   return rows.sort(
     (a, b) =>
-      Number(b.suits) - Number(a.suits) ||
-      Number(b.fits ?? true) - Number(a.fits ?? true) ||
-      (a.part.priceAmount ?? 1e6) - (b.part.priceAmount ?? 1e6)
+      Number(b.suits) - Number(a.suits) || Number(b.fits ?? true) - Number(a.fits ?? true) || byPrice(a.part, b.part)
   );
 }

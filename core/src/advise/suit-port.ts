@@ -1,3 +1,4 @@
+import { byPrice } from '../catalogue/by-price.ts';
 import { panelPartOf } from '../box/lookup.ts';
 import type { Box, Device, SealWord } from '../box/schema.ts';
 import { wallMmOf } from '../case/faces.ts';
@@ -48,7 +49,7 @@ export function suitedOutlets(
       const rank = (holdsWeather ? 0 : 4) + (enough ? 0 : 2) + (goesIn ? 0 : 1);
       return { suited: { part, holdsWeather, bears: enough, say }, rank };
     })
-    .sort((a, b) => a.rank - b.rank || (a.suited.part.priceAmount ?? 1e6) - (b.suited.part.priceAmount ?? 1e6));
+    .sort((a, b) => a.rank - b.rank || byPrice(a.suited.part, b.suited.part));
   return ranked.map((r) => r.suited);
 }
 
@@ -68,7 +69,7 @@ export function sealedInstead(catalogue: Catalogue, part: Panel, wanted: SealWor
         reaches(closed(p), wanted) &&
         (!plugged || reaches(usedSeal(p), wanted))
     )
-    .sort((a, b) => (a.priceAmount ?? 1e6) - (b.priceAmount ?? 1e6));
+    .sort(byPrice);
 }
 
 /** A free port of the right kind for a device: those first that suit the weather and the draw. */

@@ -1,3 +1,4 @@
+import { byPrice } from '../catalogue/by-price.ts';
 import type { Box, Device } from '../box/schema.ts';
 import { wallMmOf } from '../case/faces.ts';
 import { depthBehindMm, type CaseFit } from '../case/fit.ts';
@@ -53,7 +54,7 @@ export function shelfParts(box: Box, x: ShelfContext, face: Face, role: ShelfRol
         Number(b.row.suits) - Number(a.row.suits) ||
         a.wanted - b.wanted ||
         ORDER.indexOf(a.row.part.role) - ORDER.indexOf(b.row.part.role) ||
-        (a.row.part.priceAmount ?? 1e6) - (b.row.part.priceAmount ?? 1e6)
+        byPrice(a.row.part, b.row.part)
     )
     .map(({ row }) => row);
 }

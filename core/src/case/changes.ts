@@ -1,3 +1,4 @@
+import { byPrice, priceOf } from '../catalogue/by-price.ts';
 import { remove, set } from '../box/edit.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
 import { partOf } from '../box/lookup.ts';
@@ -71,13 +72,13 @@ function fitCandidates(box: Box, catalogue: Catalogue): Candidate[] {
   }
   const cases = catalogue
     .filter((p): p is PartOf<'case'> => p.kind === 'case' && p.id !== box.casePartId)
-    .sort((a, b) => (a.priceAmount ?? 1e6) - (b.priceAmount ?? 1e6) || a.massKg - b.massKg);
+    .sort((a, b) => byPrice(a, b) || a.massKg - b.massKg);
   for (const c of cases)
     out.push({
       label: c.name,
       effect: `${c.priceAmount === null ? 'price unknown' : `${box.preferences.currency}${c.priceAmount.toFixed(0)}`}, everything goes in; ports keep their faces`,
       edits: [set(`parts/${c.id}`, c), set('casePartId', c.id)],
-      costAmount: 10 + (c.priceAmount ?? 1e6)
+      costAmount: 10 + priceOf(c)
     });
   return out.sort((a, b) => a.costAmount - b.costAmount);
 }

@@ -1,3 +1,4 @@
+import { priceOf } from '../catalogue/by-price.ts';
 import type { Box, Device, SealWord } from '../box/schema.ts';
 import type { Catalogue, PartOf } from '../catalogue/part.ts';
 import { portSupply } from '../demand/converter.ts';
@@ -22,8 +23,7 @@ export type Ground = {
   fits: Map<string, CaseFit | undefined>;
 };
 
-const price = (p: { priceAmount: number | null }): number => p.priceAmount ?? 1e6;
-const byPrice = (a: Panel, b: Panel): number => price(a) - price(b) || (a.id < b.id ? -1 : 1);
+const byPrice = (a: Panel, b: Panel): number => priceOf(a) - priceOf(b) || (a.id < b.id ? -1 : 1);
 const deepMm = (p: Panel): number => depthBehindMm(p, { terminals: 'flag', spacerMm: 0 });
 
 /** Panel parts that may come into question at all: nothing bare and live, nothing to solder where that is not wanted. */
@@ -119,10 +119,10 @@ export const metersOf = (g: Ground, kind: Choice['meter'], wallMm: number): Pane
 export const blocksFor = (catalogue: Catalogue, ways: number): PartOf<'fuse-block'>[] =>
   catalogue
     .filter((p): p is PartOf<'fuse-block'> => p.kind === 'fuse-block' && p.wayCount >= ways)
-    .sort((a, b) => price(a) - price(b) || a.wayCount - b.wayCount || (a.id < b.id ? -1 : 1));
+    .sort((a, b) => priceOf(a) - priceOf(b) || a.wayCount - b.wayCount || (a.id < b.id ? -1 : 1));
 
 /** Shunts that bear the load, the smallest first. */
 export const shuntsFor = (g: Ground): PartOf<'shunt'>[] =>
   g.catalogue
     .filter((p): p is PartOf<'shunt'> => p.kind === 'shunt' && (p.ratingA ?? 0) * LOAD_SHARE >= allOnA(g.need))
-    .sort((a, b) => price(a) - price(b) || (a.id < b.id ? -1 : 1));
+    .sort((a, b) => priceOf(a) - priceOf(b) || (a.id < b.id ? -1 : 1));

@@ -1,6 +1,7 @@
 import { applyEdits } from '../box/edits.ts';
 import type { Box } from '../box/schema.ts';
 import { changed } from './changed.ts';
+import { matterOf } from './matter.ts';
 import { OUT_OF_SCOPE } from './out-of-scope.ts';
 import { rootCause } from './roots.ts';
 import type { Finding } from './rule.ts';
@@ -15,9 +16,11 @@ const BY_ITS_REMEDY = ['solar-direct', 'charge-voltage'];
 export function leftOut(box: Box, told: readonly Finding[]): LeftOut[] {
   const field = box.devices.filter((d) => d.use === 'field');
   const refused = field.length < box.devices.length ? [{ cause: OUT_OF_SCOPE, rest: { ...box, devices: field } }] : [];
-  const others = told.flatMap((f): LeftOut[] => {
-    if (f.severity !== 'stop' || f.acceptedBecause !== null || !BY_ITS_REMEDY.includes(f.id)) return [];
-    return [{ cause: rootCause(f.id)!, rest: applyEdits(box, f.remedies[0]!.edits) }];
+  const others = BY_ITS_REMEDY.flatMap((id): LeftOut[] => {
+    const roots = told.filter((f) => f.id === id && f.severity === 'stop' && f.acceptedBecause === null);
+    // several of one kind, such as two chargers, are one cause: all of them are left out
+    const edits = roots.flatMap((f) => f.remedies[0]!.edits);
+    return roots.length > 0 ? [{ cause: rootCause(id)!, rest: applyEdits(box, edits) }] : [];
   });
   return [...refused, ...others];
 }
@@ -28,7 +31,7 @@ export function leftOut(box: Box, told: readonly Finding[]): LeftOut[] {
  * @param without findings of the same box without that thing
  */
 export function under(found: readonly Finding[], without: readonly Finding[], cause: string): Finding[] {
-  const still = new Set(without.map((f) => f.key));
+  const still = new Set(without.map(matterOf));
   // an open question stays one of its own
-  return found.map((f) => (still.has(f.key) || f.open ? f : changed(f, { cause })));
+  return found.map((f) => (still.has(matterOf(f)) || f.open ? f : changed(f, { cause })));
 }

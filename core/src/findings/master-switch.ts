@@ -1,15 +1,11 @@
 import { setTo } from '../box/attr.ts';
 import { mainFeed, switchesOf } from '../box/feeds.ts';
-import type { PartOf } from '../catalogue/part.ts';
+import { byPrice } from '../catalogue/by-price.ts';
 import { PLACE_FACES, placePort } from '../panel/place-port.ts';
 import { usedSeal } from '../advise/suit-port.ts';
 import type { Box } from '../box/schema.ts';
 import { reaches } from '../sealing/sealing.ts';
 import { catalogueOf, mainPath, set, type Facts, type Remedy } from './rule.ts';
-
-/** Dearest last; what has no price after all that have one. */
-const byPrice = (a: PartOf<'panel'>, b: PartOf<'panel'>): number =>
-  (a.priceAmount ?? Infinity) - (b.priceAmount ?? Infinity);
 
 /** Switch of the main feed as soon as no breaker's lever does that work: the one that is named, or one that is free. */
 export function switchWithoutLever(box: Box): string | undefined {

@@ -128,7 +128,7 @@ function coveredPlaces(
   place: (portId: string | null) => number,
   placeOf: (device: Device) => number
 ): readonly boolean[] | undefined {
-  const ports = coveredPorts(box, tree(box));
+  const ports = box.bank.disconnect.is === 'set' ? coveredPorts(box, tree(box)) : undefined;
   if (!ports) return undefined;
   const out = new Array<boolean>(count).fill(false);
   for (const id of ports) out[place(id)] = true;

@@ -1,3 +1,4 @@
+import { byPrice } from '../catalogue/by-price.ts';
 import { remove, set } from '../box/edit.ts';
 import { movePort } from './move-port.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
@@ -111,5 +112,5 @@ function shallowerPart(
       return { part, clearMm: free.depthMm - depthBehindMm(part, p.port) };
     })
     .filter((o) => o.clearMm >= BEHIND_GAP_MM)
-    .sort((a, b) => (a.part.priceAmount ?? 1e6) - (b.part.priceAmount ?? 1e6))[0];
+    .sort((a, b) => byPrice(a.part, b.part))[0];
 }

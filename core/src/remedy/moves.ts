@@ -1,3 +1,4 @@
+import { byPrice } from '../catalogue/by-price.ts';
 import { saidIn } from '../quantity/said.ts';
 import { AUTO, setTo } from '../box/attr.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
@@ -168,7 +169,7 @@ function portMoves({ box, plan, catalogue }: Bench, portId: string): Move[] {
     .filter((p) => p.role !== 'switch' || p.tabs === now.tabs || p.tabs === 'two-tabs')
     .filter((p) => wall >= p.panelMinMm && wall <= p.panelMaxMm)
     .filter((p) => p.ratingA === null || p.converterRatedW !== null || p.ratingA >= throughA)
-    .toSorted((a, b) => (a.priceAmount ?? 1e6) - (b.priceAmount ?? 1e6))
+    .toSorted(byPrice)
     .slice(0, 6)
     .flatMap((p) => {
       const swap = swapPart(box, plan.fit!, portId, p);

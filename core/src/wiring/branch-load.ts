@@ -1,3 +1,4 @@
+import { stepFuseA } from './charge-fuse.ts';
 import { chargeSources } from '../judge/charge-sources.ts';
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
@@ -224,8 +225,6 @@ export const pushedInto = (box: Box, bank: Bank | undefined, feedId: string): nu
   return [...amps.values()].reduce((sum, a) => sum + a, 0);
 };
 
-/** Fuses that leaflets of modules name; none is smaller, which is what their contacts bear. @source blade fuses as they are sold */
-const MODULE_FUSES_A = [5, 7.5, 10, 15, 20, 25, 30];
 /** What a module takes against what it gives, at its worst. @source efficiency of small converters, 87 % */
 const MODULE_TAKES = 1.15;
 
@@ -235,6 +234,6 @@ const MODULE_TAKES = 1.15;
  */
 function portInputA(part: PartOf<'panel'>, lowV: number): number {
   if (!part.converterRatedW) return part.ratingA!;
-  const fullA = (part.converterRatedW * MODULE_TAKES) / lowV / LOAD_SHARE;
-  return Math.max(MODULE_FUSES_A.find((a) => a >= fullA) ?? fullA, part.ratingA ?? 0);
+  const fullA = (part.converterRatedW * MODULE_TAKES) / lowV;
+  return Math.max(stepFuseA(fullA) ?? fullA / LOAD_SHARE, part.ratingA ?? 0);
 }

@@ -113,6 +113,11 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
   }
   const afterFuse = now;
   const relay: Relay | undefined = box.relays.find((r) => r.inId === id);
+  const coil = (): void => {
+    if (!relay) return;
+    const stub = { size: c.wire ?? null, count: circuit.wireCount, behindA: c.guard?.ratingA };
+    coilNet(n, box, tags, relay, afterFuse, ends.bus, stub);
+  };
   const through = c.feed && valueOf(c.feed.throughPortId, undefined);
   const way = through === undefined ? undefined : leverAt(box, tags, through);
   const free = c.switches.filter((w) => !n.parts.some((p) => p.id === w.tag));
@@ -187,12 +192,7 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
         wire('rail-back', at(bus, '-'), at(converter, CONVERTER.outMinus), 'negative', 0, null);
       }
     }
-    if (relay)
-      coilNet(n, box, tags, relay, afterFuse, ends.bus, {
-        size: c.wire ?? null,
-        count: circuit.wireCount,
-        behindA: c.guard?.ratingA
-      });
+    coil();
     return;
   }
   const isMeter = c.portPart?.role === 'meter';
@@ -216,12 +216,7 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
   const onPort = x.back.has(id);
   wire('return', at(c.portTag, '-'), lands, 'negative', onPort ? c.lengthMm : (x.backMm.get(id) ?? c.lengthMm));
   if (sensed && !made.portIsThere) sensePair(n, box, c);
-  if (relay)
-    coilNet(n, box, tags, relay, afterFuse, ends.bus, {
-      size: c.wire ?? null,
-      count: circuit.wireCount,
-      behindA: c.guard?.ratingA
-    });
+  coil();
 }
 
 /**

@@ -1,19 +1,15 @@
 import { once } from '../../src/demo/once.ts';
 import { NONE, setTo, UNKNOWN } from '../../src/box/attr.ts';
 import { addFeedEdits } from '../../src/box/feed-edits.ts';
-import type { Box, Device } from '../../src/box/schema.ts';
+import type { Box } from '../../src/box/schema.ts';
 import type { PartOf } from '../../src/catalogue/part.ts';
 import { BoxBuilder, starter } from '../../src/demo/builder.ts';
+import { awg, on, solar, span } from '../small-boxes.ts';
 
 /**
  * Boxes as other people build them, none of them sound: what lies at hand, what nobody read, what grew. Used to see
  * whether what must be told is told, and whether a way to a sound box is found.
  */
-const awg = (size: string) => setTo({ system: 'awg' as const, size });
-const on = (powerW: number, dutyFraction = 1): Device['modes'] => [
-  { id: 'm1', name: 'on', dutyFraction, draw: { kind: 'power', powerW } }
-];
-const span = (startH: number, endH: number): Device['spans'] => [{ startH, endH, dutyFraction: null }];
 const outing = (over: Partial<Box['outing']>): Box['outing'] => ({
   startH: 18,
   durationH: 8,
@@ -144,25 +140,18 @@ const ridgeTrackerBox = once((): Box => {
   const panel = b.port('inlet-sae', 'front', 'Panel');
   b.edit({ op: 'remove', path: `circuits/${panel.circuitId}` });
   b.device('tracker', { name: 'Tracker', portId: tracker.portId, spans: span(18, 78) });
-  b.set('charging/solar', {
-    panelW: 20,
-    maxPowerV: 18,
-    openV: 22,
-    tiltDeg: 50,
-    unshadedFraction: 1,
-    learnt: null,
-    skyFraction: { is: 'auto' },
-    controller: 'none',
-    controllerMaxV: null,
-    controllerMaxA: null,
-    duringOuting: true,
-    fit: 'inside',
-    panelPortId: setTo(panel.portId),
-    from: { is: 'auto' },
-    switchPortId: { is: 'none' },
-    loadTerminal: null,
-    fuse: NONE
-  });
+  b.set(
+    'charging/solar',
+    solar({
+      panelW: 20,
+      maxPowerV: 18,
+      openV: 22,
+      tiltDeg: 50,
+      controller: 'none',
+      panelPortId: setTo(panel.portId),
+      fuse: NONE
+    })
+  );
   return b.box;
 });
 

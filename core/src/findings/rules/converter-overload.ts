@@ -1,4 +1,5 @@
 import { greatestW } from '../../demand/draw.ts';
+import { devicesAt, wantedOfModuleW } from '../../demand/module-load.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import { listOf } from '../../quantity/list-of.ts';
 import { portPlace, rule, set, type Facts, type Remedy } from '../rule.ts';
@@ -6,8 +7,8 @@ import { waysIn } from '../ways-in.ts';
 
 /** As many of several devices as are too much for one module go to another, the hungriest first: a free port that suits, or a new one. */
 function ownPorts(x: Facts, portId: string, ratedW: number): Remedy[] {
-  const devices = x.box.devices.filter((d) => d.portId === portId).toSorted((a, b) => greatestW(b) - greatestW(a));
-  let leftW = devices.reduce((sum, d) => sum + greatestW(d), 0);
+  const devices = devicesAt(x.box, portId).toSorted((a, b) => greatestW(b) - greatestW(a));
+  let leftW = wantedOfModuleW(devices);
   const moved = devices.filter((d) => {
     const goes = leftW > ratedW;
     if (goes) leftW -= greatestW(d);
@@ -33,7 +34,7 @@ export const converterOverload = rule('converter-overload', 'safe', 'ports', (x)
   (x.panel?.ports ?? []).flatMap((p) => {
     const rated = p.part.converterRatedW;
     if (rated === null) return [];
-    const wantedW = x.box.devices.filter((d) => d.portId === p.port.id).reduce((s, d) => s + greatestW(d), 0);
+    const wantedW = wantedOfModuleW(devicesAt(x.box, p.port.id));
     if (wantedW <= rated) return [];
     return [
       {

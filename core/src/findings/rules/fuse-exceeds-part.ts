@@ -1,3 +1,4 @@
+import { byPrice } from '../../catalogue/by-price.ts';
 import { swapPart } from '../../panel/place-port.ts';
 import { AUTO, setTo } from '../../box/attr.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
@@ -96,7 +97,7 @@ function largerPort(x: Facts, c: CircuitPlan): Remedy[] {
   const larger = catalogueOf(x, 'panel')
     .filter((p) => p.role === weak.portPart!.role && p.supply === weak.portPart!.supply && !p.exposedLivePins)
     .filter((p) => (p.ratingA ?? 0) >= fuseA)
-    .sort((a, b) => a.ratingA! - b.ratingA! || (a.priceAmount ?? 1e6) - (b.priceAmount ?? 1e6))[0];
+    .sort((a, b) => a.ratingA! - b.ratingA! || byPrice(a, b))[0];
   const swap = larger && x.fit ? swapPart(x.box, x.fit, weak.circuit.portId, larger) : undefined;
   return swap ? [{ label: larger!.name, effect: `bears ${larger!.ratingA} A`, edits: swap.edits }] : [];
 }

@@ -1,3 +1,4 @@
+import { byPrice } from '../../catalogue/by-price.ts';
 import { set } from '../../box/edit.ts';
 import { sealedInstead } from '../../advise/suit-port.ts';
 import { applyEdits } from '../../box/edits.ts';
@@ -53,7 +54,7 @@ export const ipWeakest = rule('ip-weakest', 'dry', 'ports', (x) => {
 const holdingCases = (x: Facts) =>
   catalogueOf(x, 'case')
     .filter((c) => reaches(sealWord(c.seal), x.box.outing.seal))
-    .sort((a, b) => (a.priceAmount ?? 1e6) - (b.priceAmount ?? 1e6));
+    .sort(byPrice);
 
 /** The same kind of part, sealed, where it meets nothing. */
 function sealedPart(x: Facts, portId: string): Remedy[] {

@@ -1,7 +1,7 @@
 import { panelPartOf } from '../../box/lookup.ts';
 import type { Box, Device } from '../../box/schema.ts';
 import { portSupply } from '../../demand/converter.ts';
-import { greatestW } from '../../demand/draw.ts';
+import { devicesAt, wantedOfModuleW } from '../../demand/module-load.ts';
 import { SUPPLY_WORDS } from '../../demand/edit-draw.ts';
 import { devicePlace, rule, set } from '../rule.ts';
 import { waysIn } from '../ways-in.ts';
@@ -12,8 +12,7 @@ function hasRoom(box: Box, portId: string, more: Device): boolean {
     box,
     box.ports.find((p) => p.id === portId)
   )?.converterRatedW;
-  const devices = box.devices.filter((d) => d.portId === portId);
-  return rated == null || [...devices, more].reduce((sum, d) => sum + greatestW(d), 0) <= rated;
+  return rated == null || wantedOfModuleW([...devicesAt(box, portId), more]) <= rated;
 }
 
 /** A device is plugged where its supply is not to be had. */

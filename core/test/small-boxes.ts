@@ -1,0 +1,45 @@
+import { AUTO, NONE, setTo } from '../src/box/attr.ts';
+import type { Box, Device } from '../src/box/schema.ts';
+import { BoxBuilder } from '../src/demo/builder.ts';
+
+/** Pieces of the small boxes that tests are made of. */
+export const awg = (size: string) => setTo({ system: 'awg' as const, size });
+export const span = (startH: number, endH: number): Device['spans'] => [{ startH, endH, dutyFraction: null }];
+export const on = (powerW: number, dutyFraction = 1): Device['modes'] => [
+  { id: 'm1', name: 'on', dutyFraction, draw: { kind: 'power', powerW } }
+];
+
+/** Battery, case, main fuse and block of a box that is sound so far: held, its posts covered. */
+export function soundBase(name: string, batteryId: string, holderId = 'holder-midi'): BoxBuilder {
+  const b = new BoxBuilder(name);
+  b.use('battery', batteryId, 'bank/partId').use('case', 'case-hard-large', 'casePartId');
+  b.use('fuse-holder', holderId, 'feeds/main/holderPartId').use(
+    'fuse-block',
+    'block-blade-6',
+    'feeds/main/blockPartId'
+  );
+  return b.set('bank/postsCovered', 'yes').set('bank/holdDown', setTo('strap'));
+}
+
+type Solar = NonNullable<Box['charging']['solar']>;
+/** A small panel that stands there during the outing. */
+export const solar = (over: Partial<Solar>): Solar => ({
+  panelW: 10,
+  maxPowerV: 17.5,
+  openV: 21.5,
+  tiltDeg: 45,
+  unshadedFraction: 1,
+  learnt: null,
+  skyFraction: AUTO,
+  controller: 'pwm',
+  controllerMaxV: null,
+  controllerMaxA: null,
+  duringOuting: true,
+  fit: 'inside',
+  panelPortId: AUTO,
+  from: AUTO,
+  switchPortId: NONE,
+  loadTerminal: null,
+  fuse: AUTO,
+  ...over
+});
