@@ -1,4 +1,5 @@
 import { add, set } from './edit.ts';
+import type { FuseFamily } from '../catalogue/part.ts';
 import { AUTO, NONE, setTo, type Attr } from './attr.ts';
 import type { Edit } from './edits.ts';
 import { plainFeed } from './empty.ts';
@@ -25,6 +26,12 @@ export function addFeedEdits(box: Box, over: Partial<Feed> = {}): { feedId: stri
     ...over
   };
   return { feedId, edits: [add('feeds', value)] };
+}
+
+/** A fuse in place of a breaker takes its lever along: what was to be the switch is none any more. */
+export function withoutLever(box: Box, family: FuseFamily, base: string): Edit[] {
+  const feed = box.feeds.find((f) => base === `feeds/${f.id}`);
+  return feed?.leverSwitches && family !== 'breaker' ? [set(`feeds/${feed.id}/leverSwitches`, false)] : [];
 }
 
 /** Circuits that name a switch as their own. */

@@ -463,6 +463,9 @@ const BODIES: PartOf<'body'>[] = [
 
 /** [system, size, outside mm, price per pack, kg per pack]; 105 °C tinned stranded copper, packs of 5 m of one colour. */
 const WIRE_ROWS: ['awg' | 'mm2', string, number, number, number][] = [
+  ['awg', '28', 1.1, 2.5, 0.01],
+  ['awg', '26', 1.3, 2.5, 0.015],
+  ['awg', '24', 1.5, 2.5, 0.02],
   ['awg', '22', 1.7, 3, 0.03],
   ['awg', '20', 2, 3.5, 0.04],
   ['awg', '18', 2.4, 4, 0.06],
@@ -476,6 +479,9 @@ const WIRE_ROWS: ['awg' | 'mm2', string, number, number, number][] = [
   ['awg', '2', 11.6, 84, 2.05],
   ['awg', '1', 13, 105, 2.6],
   ['awg', '1/0', 14.4, 132, 3.3],
+  ['mm2', '0.14', 1.2, 2.5, 0.015],
+  ['mm2', '0.25', 1.4, 2.5, 0.02],
+  ['mm2', '0.34', 1.6, 2.5, 0.025],
   ['mm2', '0.5', 2, 3, 0.04],
   ['mm2', '0.75', 2.3, 3.5, 0.05],
   ['mm2', '1', 2.6, 4, 0.07],

@@ -21,7 +21,10 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
     rule.check(facts).map((d): Finding => {
       const where = d.at ?? BOX_PLACE;
       let known: Remedy[] | undefined;
-      const key = own(`${rule.id}:${where.id}${d.also ? `:${d.also}` : ''}`);
+      const keyAt = (id: string): string => `${rule.id}:${id}${d.also ? `:${d.also}` : ''}`;
+      const key = own(keyAt(d.keptAs ?? where.id));
+      // accepted as it is told now, or while it was told by the place it named
+      const acceptedAs = [key, ...(d.keptAs ? [keyAt(where.id)] : [])].find((k) => reasons.has(k)) ?? null;
       return {
         id: rule.id,
         key,
@@ -42,7 +45,8 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
         asks: d.asks ?? null,
         about: d.about ?? null,
         mayBe: [],
-        acceptedBecause: reasons.get(key) ?? null
+        acceptedAs,
+        acceptedBecause: acceptedAs === null ? null : reasons.get(acceptedAs)!
       };
     })
   );

@@ -64,6 +64,8 @@ export type Finding = {
   about: string | null;
   /** What may be wrong, depending on what is not known; worst first. */
   mayBe: { key: string; title: string; severity: Severity }[];
+  /** Key of the acceptance that counts for it. */
+  acceptedAs: string | null;
   /** The person's reason for going on all the same. */
   acceptedBecause: string | null;
 };
@@ -94,6 +96,8 @@ export type Facts = {
 
 export type Draft = {
   at?: Where;
+  /** What it is about where it only names the worst of several places: its key stays when another becomes the worst. */
+  keptAs?: string;
   /** Where the same is the matter, too: all of them are told in one finding. */
   others?: Where[];
   /** Tells apart several findings of one rule at one place. */

@@ -18,6 +18,8 @@ export type Guard = {
 /** How the battery reaches a place: over which fuse, how much wire without one, and what stands in between. */
 export type Way = {
   guard: Guard | undefined;
+  /** Of all fuses on the way the one that opens first: nothing more comes through for minutes. */
+  least: Guard | undefined;
   unfusedMm: number;
   ohmOut: number;
   /** Behind a converter: no short draws more, whatever the battery gives. */
@@ -30,6 +32,10 @@ const guardOf = (p: NetPart): Guard => ({
   ratingA: p.ratingA,
   heldA: p.ratingA === null ? undefined : heldA(p.family ?? 'blade', p.ratingA)
 });
+
+/** Which of two fuses in a row opens first; one that nobody read may be any. */
+const lesser = (ahead: Guard | undefined, next: Guard): Guard =>
+  ahead?.heldA !== undefined && (next.heldA === undefined || ahead.heldA < next.heldA) ? ahead : next;
 
 /** The ways from the packs, and from what converters give: to every node, and ahead of every conductor. */
 export class Ways {
@@ -47,6 +53,7 @@ export class Ways {
       for (const c of flow.next.get(node) ?? []) {
         const next: Way = {
           guard: out.guard,
+          least: out.least,
           unfusedMm: out.guard ? 0 : out.unfusedMm + c.lengthMm,
           ohmOut: out.ohmOut + coldOhm(c, wiring.cca),
           ...(out.limitA === undefined ? {} : { limitA: out.limitA })
@@ -64,12 +71,12 @@ export class Ways {
   }
 
   #starts({ netlist }: WiringPlan): string[] {
-    for (const id of netlist.packIds) this.to.set(id, { guard: undefined, unfusedMm: 0, ohmOut: 0 });
+    for (const id of netlist.packIds) this.to.set(id, { guard: undefined, least: undefined, unfusedMm: 0, ohmOut: 0 });
     for (const p of netlist.parts) {
       if (!p.gives) continue;
       const limitA = p.gives.limitA ?? null;
       const guard: Guard = { tag: p.id, family: 'breaker', ratingA: limitA, heldA: limitA ?? undefined, limits: true };
-      this.to.set(`${p.id}${GIVES}`, { guard, unfusedMm: 0, ohmOut: 0, limitA: limitA ?? Infinity });
+      this.to.set(`${p.id}${GIVES}`, { guard, least: guard, unfusedMm: 0, ohmOut: 0, limitA: limitA ?? Infinity });
     }
     return [...this.to.keys()];
   }
@@ -77,7 +84,9 @@ export class Ways {
   #through(node: string): Way {
     const way = this.to.get(node)!;
     const part = this.#partById.get(node);
-    return part?.kind === 'fuse' ? { ...way, guard: guardOf(part), unfusedMm: 0 } : way;
+    if (part?.kind !== 'fuse') return way;
+    const guard = guardOf(part);
+    return { ...way, guard, least: lesser(way.least, guard), unfusedMm: 0 };
   }
 
   /** A return is watched by the largest fuse of those whose current comes back over it. @param feedTag the joint of the feed it belongs to */
@@ -94,7 +103,7 @@ export class Ways {
       const part = this.#partById.get(node.replace(COIL, ''));
       if (!node.endsWith(COIL) && !['port', 'device', 'controller'].includes(part?.kind ?? '')) continue;
       const way = this.to.get(node);
-      const guard = way?.guard;
+      const guard = way?.least;
       bare ||= way !== undefined && !guard;
       if (guard && (worst === undefined || (guard.ratingA ?? 0) > (worst.ratingA ?? 0))) worst = guard;
     }

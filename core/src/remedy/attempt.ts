@@ -1,7 +1,7 @@
 import { applyEdits, type Edit } from '../box/edits.ts';
 import type { Box } from '../box/schema.ts';
 import { asItStands, settled, type Plan } from '../evaluate.ts';
-import { matterOf } from '../findings/matter.ts';
+import { degreeOf, matterOf } from '../findings/matter.ts';
 import type { Finding, Severity } from '../findings/rule.ts';
 import type { Bench } from './moves.ts';
 
@@ -21,6 +21,17 @@ export type Attempt = {
   cleared: string[];
 };
 
+/** How bad each matter of a plan is, of the findings that count. */
+function worstOf(
+  plan: Plan,
+  counts: (f: Finding) => boolean,
+  bad: (f: Finding) => number
+): ReadonlyMap<string, number> {
+  const worst = new Map<string, number>();
+  for (const f of plan.findings) if (counts(f)) worst.set(matterOf(f), Math.max(worst.get(matterOf(f)) ?? 0, bad(f)));
+  return worst;
+}
+
 /**
  * Tries edits on a copy.
  * @param cures key of a finding that they are to cure: where it stands all the same, the ends of what is unknown are not
@@ -39,22 +50,16 @@ export function attempt(b: Bench, edits: readonly Edit[], cures?: string): Attem
   const left = wanted && asIs.findings.find((f) => matterOf(f) === matterOf(wanted));
   if (wanted && left && BAD[left.severity] >= BAD[wanted.severity]) return undefined;
   const plan = settled(box, b.catalogue, asIs);
-  const badOf = (p: Plan, counts: (f: Finding) => boolean): ReadonlyMap<string, number> => {
-    const worst = new Map<string, number>();
-    for (const f of p.findings)
-      if (counts(f)) worst.set(matterOf(f), Math.max(worst.get(matterOf(f)) ?? 0, BAD[f.severity]));
-    return worst;
-  };
   const notAccepted = (f: Finding) => f.acceptedBecause === null;
-  const now = badOf(plan, notAccepted);
+  const badly = (f: Finding): number => BAD[f.severity];
+  const byDegree = (f: Finding): number => BAD[f.severity] + degreeOf(f) / 2;
+  const now = worstOf(plan, notAccepted, badly);
   // a question that becomes a caution under the same key is a new caution
-  const stood = badOf(b.plan, stands);
+  const stood = worstOf(b.plan, stands, byDegree);
   return {
     box,
     plan,
-    fresh: plan.findings.filter((f) => stands(f) && BAD[f.severity] > (stood.get(matterOf(f)) ?? 0)),
-    cleared: b.plan.findings
-      .filter((f) => notAccepted(f) && (now.get(matterOf(f)) ?? 0) < BAD[f.severity])
-      .map((f) => f.key)
+    fresh: plan.findings.filter((f) => stands(f) && byDegree(f) > (stood.get(matterOf(f)) ?? 0)),
+    cleared: b.plan.findings.filter((f) => notAccepted(f) && (now.get(matterOf(f)) ?? 0) < badly(f)).map((f) => f.key)
   };
 }

@@ -2,11 +2,13 @@ import { byPrice } from '../catalogue/by-price.ts';
 import { saidIn } from '../quantity/said.ts';
 import { AUTO, setTo } from '../box/attr.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
+import { withoutLever } from '../box/feed-edits.ts';
 import { mainFeed, switchesOf } from '../box/feeds.ts';
 import { panelPartOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import { wallMmOf } from '../case/faces.ts';
 import type { Catalogue } from '../catalogue/part.ts';
+import { weakerCharge } from '../charge/weaker.ts';
 import { chooseBattery } from '../compare/candidate.ts';
 import type { Plan } from '../evaluate.ts';
 import { fuseFieldOf } from '../findings/elements.ts';
@@ -109,7 +111,8 @@ function holderMoves({ box, catalogue, plan }: Bench, tag: string): Move[] {
       ...usePart(p, `${base}/holderPartId`),
       set(`${base}/fuseFamily`, AUTO),
       set(`${base}/fuse`, AUTO),
-      set(`${base}/wire`, AUTO)
+      set(`${base}/wire`, AUTO),
+      ...withoutLever(box, p.family, base)
     ])
   );
 }
@@ -190,16 +193,19 @@ function batteryMoves({ box, catalogue, plan }: Bench): Move[] {
 }
 
 /** Weaker chargers, and what a charger may be left to be. */
-const chargeMoves = ({ plan }: Bench, id: string): Move[] => {
+const chargeMoves = ({ box, plan }: Bench, id: string): Move[] => {
   const now = Math.max(0, ...plan.judge.sources.map((s) => s.currentA ?? 0));
   // what its way in bears for good, of those that are sold
   const inA = branches(plan).find((c) => c.circuit.id === id && c.circuit.purpose === 'charge')?.weakest?.ratingA;
   const borne = inA === undefined ? [] : [soldA(BEARS.contact * inA)];
   return [
-    move('A charger that suits the battery', 'chosen by its capacity', [set('charging/chargerA', AUTO)]),
+    ...(box.charging.fedFrom === 'vehicle-direct'
+      ? []
+      : [move('A charger that suits the battery', 'chosen by its capacity', [set('charging/chargerA', AUTO)])]),
     ...[...new Set([...borne, 10, 5, 3, 2, 1])]
       .filter((a) => a < now)
-      .map((a) => move(`Charge with ${a} A`, 'slower', [set('charging/chargerA', setTo(a))])),
+      .map((a) => weakerCharge(box, a, 'slower'))
+      .map(({ label, effect, edits }) => move(label, effect, edits)),
     move('Charge with the lid open', 'no current through the ports', [set('charging/path', setTo('lid-open'))])
   ];
 };

@@ -1,6 +1,7 @@
 import type { Edit } from '../box/edits.ts';
 import { durationText, fixed, massText } from '../quantity/format.ts';
 import type { Plan } from '../evaluate.ts';
+import { matterOf } from '../findings/matter.ts';
 import type { Finding } from '../findings/rule.ts';
 import { finished } from '../work.ts';
 import { attempt, stands, type Attempt } from './attempt.ts';
@@ -22,6 +23,8 @@ const OFFERED = 3;
 const TRIED = 28;
 /** Changes that clear their finding but bring something: how many of them are followed one step further. */
 const FOLLOWED = 3;
+/** Changes of which it is looked whether they are half of a cure. */
+const HALVES = 16;
 
 /** One of two lists of edits is contained in the other, the parts they bring along aside. */
 function sameChange(a: readonly Edit[], b: readonly Edit[]): boolean {
@@ -85,11 +88,27 @@ export function* proving(b: Bench, finding: Finding): Generator<undefined, Prove
     if (out.length === OFFERED) break;
   }
   if (out.length > 0 || answers.length > 0) return [...answers, ...out];
-  for (const { move, tried } of nearly
+  const brought = nearly
     .toSorted((p, q) => p.tried.fresh.length - q.tried.fresh.length)
-    .slice(0, FOLLOWED)) {
+    .map((n): FirstStep => ({ ...n, next: n.tried.fresh[0]! }));
+  yield* twoSteps(b, finding, brought.slice(0, FOLLOWED), out);
+  if (out.length === 0) yield* twoSteps(b, finding, yield* halfWays(b, finding, moves.slice(0, HALVES)), out);
+  return out;
+}
+
+/** A change that is not enough by itself, and what is to be cured after it. */
+type FirstStep = { move: Move; tried: Attempt; next: Finding };
+
+/** Follows first steps to what is left after them; the first pair that clears the finding and brings nothing goes into `out`. */
+function* twoSteps(
+  b: Bench,
+  finding: Finding,
+  firsts: readonly FirstStep[],
+  out: Proven[]
+): Generator<undefined, void> {
+  for (const { move, tried, next: then } of firsts) {
     const on: Bench = { ...b, box: tried.box, plan: tried.plan };
-    for (const next of movesFor(on, tried.fresh[0]!).slice(0, TRIED / 2)) {
+    for (const next of movesFor(on, then).slice(0, TRIED / 2)) {
       yield undefined;
       // what the second sets anew, the first need not have set
       const alone = overrides(next.edits, move.edits);
@@ -98,11 +117,23 @@ export function* proving(b: Bench, finding: Finding): Generator<undefined, Prove
       if (!both?.cleared.includes(finding.key) || both.fresh.length > 0) continue;
       const label = alone ? next.label : `${move.label}, and: ${next.label}`;
       out.push(provenBy(b, finding, { ...move, label, edits }, both));
-      break;
+      return;
     }
-    if (out.length > 0) break;
   }
-  return out;
+}
+
+/** Changes that bring nothing and cure one of several things a finding is about: a switch, where the wire is too thin as well. */
+function* halfWays(b: Bench, finding: Finding, moves: readonly Move[]): Generator<undefined, FirstStep[]> {
+  const firsts: FirstStep[] = [];
+  for (const move of moves) {
+    yield undefined;
+    const tried = attempt(b, move.edits);
+    if (!tried || tried.fresh.length > 0) continue;
+    const left = tried.plan.findings.find((f) => stands(f) && matterOf(f) === matterOf(finding));
+    if (left && left.why !== finding.why) firsts.push({ move, tried, next: left });
+    if (firsts.length === FOLLOWED) break;
+  }
+  return firsts;
 }
 
 function provenBy(b: Bench, finding: Finding, move: Move, tried: Attempt): Proven {

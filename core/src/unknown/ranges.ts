@@ -76,7 +76,12 @@ const FUSE_RANGE: Record<FuseFamily, readonly number[]> = {
 /** Ratings sold in some family, A. @source electrical reference 3 */
 const FUSE_RATINGS_A = [1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 40, 50, 60, 80, 100];
 /** Gauges met in the field. @source as-built reference */
-const THIN = { branch: ['22', '20', '18', '16', '14', '12', '10'], main: ['18', '16', '14', '12', '10', '8', '6'] };
+const THIN = {
+  /** Cords of small devices are thinner than what lies in a box. */
+  cord: ['24', '22', '20', '18', '16', '14', '12'],
+  branch: ['22', '20', '18', '16', '14', '12', '10'],
+  main: ['18', '16', '14', '12', '10', '8', '6']
+};
 /** Insulation classes printed on wire, °C; none printed counts as the lowest. @source electrical reference 1 */
 const INSULATION_C = [60, 75, 90, 105];
 /** One way inside a box or to one beside it, mm. @source rule of thumb */
@@ -130,7 +135,7 @@ function rangeOf(path: string, key: string, at: Place): Range | undefined {
       return range(path, [setTo(1), setTo(2), setTo(10)], setTo(10), setTo(10));
     case 'wire':
     case 'returnWire': {
-      const sizes = isMain ? THIN.main : THIN.branch;
+      const sizes = isMain ? THIN.main : path.startsWith('devices/') ? THIN.cord : THIN.branch;
       return range(path, sizes.map(awg), awg(sizes[0]!), awg(sizes.at(-1)!));
     }
     case 'insulationC':

@@ -80,13 +80,17 @@ export function settle(rough: readonly Finding[], { ends, sorts, ranged }: Ends)
   const bySort = possible(stands, [ends[0]!, ...sorts]);
   const asked = rough.filter((f) => f.open);
   const hanging = new Map(asked.map((f) => [f, hangsOn(f, maybe, bySort, ranged)]));
-  // what hangs on no place that is asked about hangs on whatever is asked
+  // what hangs on no place that is asked about hangs on what may bring it about, wherever that is asked
   const told = new Set([...hanging.values()].flat());
-  const left = [...new Set([...maybe, ...bySort])].filter((f) => !told.has(f));
   const ranging = asked.filter((f) => f.about !== null && ranged.has(f.about));
-  const idle = ranging.filter((f) => hanging.get(f)!.length === 0);
-  for (const f of left.length === 0 ? [] : idle.length > 0 ? idle : ranging.slice(0, 1))
-    hanging.set(f, [...hanging.get(f)!, ...left]);
+  const idle = new Set(ranging.filter((f) => hanging.get(f)!.length === 0));
+  for (const left of new Set([...maybe, ...bySort])) {
+    if (told.has(left)) continue;
+    const may = ranging.filter((f) => ranged.get(f.about!)?.test(left.id) ?? true);
+    const among = may.length > 0 ? may : ranging;
+    for (const f of among.some((a) => idle.has(a)) ? among.filter((a) => idle.has(a)) : among.slice(0, 1))
+      hanging.set(f, [...hanging.get(f)!, left]);
+  }
   const open = asked.flatMap((f): Finding[] => {
     const hang = hanging.get(f)!;
     if (f.about !== null && ranged.has(f.about) && hang.length === 0) return [];

@@ -11,7 +11,8 @@ import { type Branch, type Tree } from './tree.ts';
 import type { SharedRail } from './rails.ts';
 import { leverAt, type Lever } from './levers.ts';
 import type { Draft, Sources } from './draft.ts';
-import { capacitorInrushA2s, LOAD_SHARE, motorInrushA2s } from './fuse.ts';
+import { BEARS, capacitorInrushA2s, LOAD_SHARE, motorInrushA2s } from './fuse.ts';
+import { SOCKET_HEAT_W } from './contacts.ts';
 import type { Laid } from './sizing.ts';
 import { INLET_MILLIOHM } from './net-main.ts';
 import { chargerA } from './charger.ts';
@@ -138,12 +139,8 @@ export function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: Dra
   const charge = circuit.purpose === 'charge';
   const quiescent = portPart?.quiescentA ?? 0;
   const assumedLoad = !charge && devices.length === 0 && portPart?.role === 'outlet';
-  // nobody plugs in more than it bears unless he says so; a module gives no more than it can in any case
-  const usualA = Math.min(
-    ASSUMED_OUTLET_A,
-    portPart?.ratingA ?? Infinity,
-    rail?.ratedW ? rail.ratedW / lowV : Infinity
-  );
+  // a module gives no more than it can in any case
+  const usualA = Math.min(usualOutletA(portPart), rail?.ratedW ? rail.ratedW / lowV : Infinity);
   const assumedA = Math.min(
     valueOf(circuit.expectedA, usualA) ?? usualA,
     portPart?.converterRatedW ? portPart.converterRatedW / lowV : Infinity
@@ -200,6 +197,13 @@ export function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: Dra
       relay?.ratingA != null ? { name: relay.name || 'relay', ratingA: relay.ratingA } : undefined
     ].filter((r) => r !== undefined)
   };
+}
+
+/** What is taken for a spare outlet: nobody plugs in more than its contacts bear for good unless he says so. To 0.1 A. */
+function usualOutletA(part: PartOf<'panel'> | undefined): number {
+  const heatA = part?.contactMilliOhm ? Math.sqrt(SOCKET_HEAT_W / (part.contactMilliOhm / 1000)) : Infinity;
+  const bearsA = part?.ratingA == null || part.converterRatedW != null ? Infinity : BEARS.contact * part.ratingA;
+  return Math.floor(10 * Math.min(ASSUMED_OUTLET_A, bearsA, heatA)) / 10;
 }
 
 /** What comes in through a charge inlet: the strongest of charger and sun that use it. */

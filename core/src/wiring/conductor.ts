@@ -9,10 +9,44 @@ const STRANDING = 1.02;
 /** Copper-clad aluminium against copper. @source electrical reference 1, after ASTM B566 classes */
 const CCA_FACTOR = 1.58;
 
-export const AWG_SIZES = ['22', '20', '18', '16', '14', '12', '10', '8', '6', '4', '2', '1', '1/0'] as const;
-export const MM2_SIZES = ['0.5', '0.75', '1', '1.5', '2.5', '4', '6', '10', '16', '25'] as const;
-/** Largest resistance at 20 °C of class 5 conductors, mohm/m. @source IEC 60228 */
+export const AWG_SIZES = [
+  '28',
+  '26',
+  '24',
+  '22',
+  '20',
+  '18',
+  '16',
+  '14',
+  '12',
+  '10',
+  '8',
+  '6',
+  '4',
+  '2',
+  '1',
+  '1/0'
+] as const;
+export const MM2_SIZES = [
+  '0.14',
+  '0.25',
+  '0.34',
+  '0.5',
+  '0.75',
+  '1',
+  '1.5',
+  '2.5',
+  '4',
+  '6',
+  '10',
+  '16',
+  '25'
+] as const;
+/** Largest resistance at 20 °C of class 5 conductors, mohm/m. @source IEC 60228; under 0.5 mm² scaled from 0.5 by area */
 const CLASS5_MILLIOHM_PER_M: Record<string, number> = {
+  '0.14': 139.3,
+  '0.25': 78,
+  '0.34': 57.4,
   '0.5': 39,
   '0.75': 26,
   '1': 19.5,
@@ -30,8 +64,11 @@ export type InsulationC = (typeof INSULATION_CLASSES)[number];
 /** A class by its figure in a list to choose from. */
 export const insulationOf = (text: string): InsulationC => INSULATION_CLASSES.find((c) => String(c) === text) ?? 75;
 
-/** Single conductors, DC, open air, 30 °C, columns INSULATION_CLASSES, A. @source ABYC E-11 as remembered; electrical reference 2. 20 and 22 AWG: short leads inside the box only [rule of thumb]. */
+/** Single conductors, DC, open air, 30 °C, columns INSULATION_CLASSES, A. @source ABYC E-11 as remembered; electrical reference 2. 22 AWG and thinner: short leads inside the box and cords of small devices [rule of thumb]. */
 const AMPACITY_AWG: Record<string, readonly number[]> = {
+  '28': [1.4, 1.4, 1.4, 1.4, 1.4, 1.4, 1.4],
+  '26': [2.2, 2.2, 2.2, 2.2, 2.2, 2.2, 2.2],
+  '24': [3.5, 3.5, 3.5, 3.5, 3.5, 3.5, 3.5],
   '22': [5, 5, 5, 5, 5, 5, 5],
   '20': [8, 8, 8, 8, 8, 8, 8],
   '18': [10, 10, 15, 20, 20, 25, 25],
@@ -46,8 +83,11 @@ const AMPACITY_AWG: Record<string, readonly number[]> = {
   '1': [165, 195, 210, 210, 245, 265, 280],
   '1/0': [195, 230, 245, 245, 285, 305, 325]
 };
-/** Metric at 70, 85-90 and 105 °C. @source ISO 10133 as remembered; electrical reference 2 */
+/** Metric at 70, 85-90 and 105 °C. @source ISO 10133 as remembered; electrical reference 2; under 0.5 mm² rule of thumb */
 const AMPACITY_MM2: Record<string, readonly [number, number, number]> = {
+  '0.14': [2, 2, 2],
+  '0.25': [4, 4, 4],
+  '0.34': [5, 5, 5],
   '0.5': [7, 8, 10],
   '0.75': [10, 12, 16],
   '1': [14, 18, 20],

@@ -7,6 +7,9 @@ export const CONTACT_MILLIOHM = {
   busJoint: 0.2
 } as const;
 
+/** Heat that the contacts of a plastic socket may give off, W. @source electrical reference 12 */
+export const SOCKET_HEAT_W = 0.5;
+
 /** Allowed drop at the plug as a share of 12.0 V: electronics and radio, or lamps and heaters. @source ABYC E-11; electrical reference 3 */
 export const DROP_LIMIT_FUSSY = 0.03;
 export const DROP_LIMIT_GENERAL = 0.1;

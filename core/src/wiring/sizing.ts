@@ -12,9 +12,11 @@ export const WORST_INSULATION_C = 60;
 
 /** Sizes this tool picks by itself, thin to thick; thinner ones break too easily. @source electrical reference 12, gauge-too-thin */
 export const pickSizes = (system: 'awg' | 'mm2'): WireSize[] =>
-  system === 'awg'
-    ? AWG_SIZES.filter((s) => !['22', '20'].includes(s)).map((size) => ({ system, size }))
-    : MM2_SIZES.filter((s) => s !== '0.5').map((size) => ({ system, size }));
+  (system === 'awg' ? AWG_SIZES : MM2_SIZES)
+    .map((size): WireSize => ({ system, size }))
+    .filter((w) => areaMm2(w) >= LEAST_PICK_MM2);
+/** Between 20 AWG and 18 AWG, of which 0.75 mm² is the metric neighbour. */
+const LEAST_PICK_MM2 = 0.75;
 
 /** Whether a rating carries the steady load at 80 % and survives the inrush again and again. @source electrical reference 4, rules 1 and inrush */
 const fuseCarries = (family: FuseFamily, ratingA: number, loadA: number, inrushA2s: number): boolean => {

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Attr } from '@haversack/core/box/attr';
   import { AWG_SIZES, MM2_SIZES } from '@haversack/core/wiring/conductor';
+  import { pickSizes } from '@haversack/core/wiring/sizing';
   import type { WireSize } from '@haversack/core/quantity/wire-size';
   import { wireSizeText } from '@haversack/core/quantity/wire-size';
   import AttrField from '$lib/ui/AttrField.svelte';
@@ -20,7 +21,7 @@
   {label}
   {attr}
   automatic={actual ? wireSizeText(actual) : 'not known'}
-  start={actual ?? sizes[2]!}
+  start={actual ?? pickSizes(system)[0]!}
   allow={['auto', 'set', 'unknown']}
   {onattr}
 >

@@ -45,7 +45,7 @@
     open.set(
       `No longer accepted: ${finding.title}`,
       'accepted',
-      open.doc.accepted.filter((a) => a.key !== finding.key)
+      open.doc.accepted.filter((a) => a.key !== finding.acceptedAs)
     );
   }
 </script>

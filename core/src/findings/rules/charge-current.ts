@@ -1,7 +1,7 @@
-import { setTo } from '../../box/attr.ts';
+import { weakerCharge } from '../../charge/weaker.ts';
 import { bankChargeLimits } from '../../battery/charge-limits.ts';
 import { togetherA } from '../../judge/charge-sources.ts';
-import { BATTERY_PLACE, rule, set } from '../rule.ts';
+import { BATTERY_PLACE, rule } from '../rule.ts';
 
 /** What charges it pushes more than the cells like: the charger alone, or all that can charge at once. */
 export const chargeCurrent = rule('charge-current', 'safe', 'battery', (x) => {
@@ -21,15 +21,7 @@ export const chargeCurrent = rule('charge-current', 'safe', 'battery', (x) => {
       title: `${from} too strong`,
       why: `${recommended.toFixed(1)} A is recommended and ${most.toFixed(1)} A the most ${Number.isFinite(labelA) && labelA <= most ? 'its label allows' : `for ${x.bank.ratedAh} Ah of this kind`}.`,
       figures: { chargerA: a, recommendedA: recommended, mostA: most },
-      remedies: alone
-        ? [
-            {
-              label: `Charge with ${Math.max(1, Math.floor(recommended))} A`,
-              effect: 'gentle to the cells',
-              edits: [set('charging/chargerA', setTo(Math.max(1, Math.floor(recommended))))]
-            }
-          ]
-        : []
+      remedies: alone ? [weakerCharge(x.box, Math.max(1, Math.floor(recommended)), 'gentle to the cells')] : []
     }
   ];
 });

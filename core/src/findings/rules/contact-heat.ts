@@ -1,12 +1,12 @@
 import { fittedPart } from '../../box/lookup.ts';
 import type { Happening } from '../../judge/table.ts';
+import { SOCKET_HEAT_W } from '../../wiring/contacts.ts';
 import { placeOf } from '../elements.ts';
 import { panelPort } from '../panel-port.ts';
 import { weakPart } from '../weak-part.ts';
 import { circuitPlace, rule, type Draft, type Facts, type Where } from '../rule.ts';
 
-/** Heat that a contact may give off: in a plastic socket, and elsewhere, W. @source electrical reference 12 */
-const SOCKET_W = 0.5;
+/** In a switch, W. @source electrical reference 12 */
 const SWITCH_W = 1;
 
 type Contact = { at: Where; tag: string; amps: number; milliOhm: number; limitW: number };
@@ -26,7 +26,7 @@ function contactOf(x: Facts, h: Happening): Contact | undefined {
     tag: part.kind === 'inlet' ? placed.tag : part.id,
     amps: Math.max(h.rmsA, h.chargeA),
     milliOhm,
-    limitW: part.kind === 'switch' ? SWITCH_W : SOCKET_W
+    limitW: part.kind === 'switch' ? SWITCH_W : SOCKET_HEAT_W
   };
 }
 
@@ -34,7 +34,7 @@ function contactOf(x: Facts, h: Happening): Contact | undefined {
 function panelContact(x: Facts): Contact | undefined {
   const port = panelPort(x);
   return port && port.part.contactMilliOhm !== null
-    ? { at: port.at, tag: port.tag, amps: port.amps, milliOhm: port.part.contactMilliOhm, limitW: SOCKET_W }
+    ? { at: port.at, tag: port.tag, amps: port.amps, milliOhm: port.part.contactMilliOhm, limitW: SOCKET_HEAT_W }
     : undefined;
 }
 

@@ -1,27 +1,41 @@
 import { areaMm2, knownSize } from '../../wiring/conductor.ts';
-import { wireSizeText } from '../../quantity/wire-size.ts';
-import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
+import { wireSizeText, type WireSize } from '../../quantity/wire-size.ts';
+import type { CircuitPlan } from '../../wiring/types.ts';
+import { branches, branchPath, circuitPlace, rule, set, type Draft } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
 
 const LEAST = { system: 'awg', size: '18' } as const;
 
-/** Thin power wire breaks when flexed. */
+/** Thin power wire breaks when flexed, out as well as back. */
 export const gaugeTooThin = rule('gauge-too-thin', 'safe', 'wiring', (x) =>
-  branches(x)
-    .filter((c) => c.wire && knownSize(c.wire) && areaMm2(c.wire) < areaMm2(LEAST) * 0.9 && c.wireOrigin === 'set')
-    .map((c) => ({
-      at: circuitPlace(c.circuit.id, c.tag),
-      severity: 'note' as const,
-      short: `${c.tag} ${wireSizeText(c.wire!)} breaks easily`,
-      title: `${c.tag}: ${wireSizeText(c.wire!)} is thin for a power lead`,
-      why: 'Under 18 AWG the strands break at the crimp when the lid opens and closes.',
-      figures: { areaMm2: areaMm2(c.wire!) },
-      remedies: [
-        {
-          label: 'Let Haversack choose the wire',
-          effect: '18 AWG or thicker',
-          edits: [set(`${branchPath(c)}/wire`, AUTO)]
-        }
-      ]
-    }))
+  branches(x).flatMap((c) => [
+    ...(c.wireOrigin === 'set' && isThin(c.wire) ? [thin(c, 'wire', c.wire!)] : []),
+    ...(c.circuit.returnWire.is === 'set' && isThin(c.circuit.returnWire.value)
+      ? [thin(c, 'returnWire', c.circuit.returnWire.value)]
+      : [])
+  ])
 );
+
+const isThin = (w: WireSize | undefined): boolean =>
+  w !== undefined && knownSize(w) && areaMm2(w) < areaMm2(LEAST) * 0.9;
+
+function thin(c: CircuitPlan, field: 'wire' | 'returnWire', size: WireSize): Draft {
+  const isReturn = field === 'returnWire';
+  const text = `${isReturn ? 'return of ' : ''}${wireSizeText(size)}`;
+  return {
+    at: circuitPlace(c.circuit.id, c.tag),
+    ...(isReturn ? { also: 'return' } : {}),
+    severity: 'note',
+    short: `${c.tag} ${text} breaks easily`,
+    title: `${c.tag}: ${isReturn ? 'a ' : ''}${text} is thin for a power lead`,
+    why: 'Under 18 AWG the strands break at the crimp when the lid opens and closes.',
+    figures: { areaMm2: areaMm2(size) },
+    remedies: [
+      {
+        label: `Let Haversack choose the ${isReturn ? 'return' : 'wire'}`,
+        effect: '18 AWG or thicker',
+        edits: [set(`${branchPath(c)}/${field}`, AUTO)]
+      }
+    ]
+  };
+}

@@ -1,4 +1,5 @@
 import { AUTO } from '../../box/attr.ts';
+import { withoutLever } from '../../box/feed-edits.ts';
 import type { Happening } from '../../judge/table.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { placeOf } from '../elements.ts';
@@ -60,7 +61,8 @@ function remediesFor(x: Facts, h: Happening, shortA: number): Remedy[] {
         ...usePart(p, mainPath(x, 'holderPartId')),
         set(mainPath(x, 'fuseFamily'), AUTO),
         set(mainPath(x, 'fuse'), AUTO),
-        set(mainPath(x, 'wire'), AUTO)
+        set(mainPath(x, 'wire'), AUTO),
+        ...withoutLever(x.box, p.family, `feeds/${x.box.feeds[0].id}`)
       ]
     }));
   const c = branches(x).find((b) => b.circuit.id === h.circuitId);
@@ -71,7 +73,8 @@ function remediesFor(x: Facts, h: Happening, shortA: number): Remedy[] {
     edits: [
       ...usePart(p, `${branchPath(c)}/holderPartId`),
       set(`${branchPath(c)}/fuseFamily`, AUTO),
-      set(`${branchPath(c)}/fuse`, AUTO)
+      set(`${branchPath(c)}/fuse`, AUTO),
+      ...withoutLever(x.box, p.family, branchPath(c))
     ]
   }));
 }

@@ -8,14 +8,28 @@ export const parallelFuse = rule('parallel-fuse', 'safe', 'battery', (x) => {
   if (!x.bank || x.bank.count < 2 || x.box.bank.arrangement === 'series' || p.is === 'set' || p.is === 'auto')
     return [];
   const unknown = p.is === 'unknown';
+  const { arrangement, changeoverJoins } = x.box.bank;
+  const byTurns = arrangement === 'changeover';
+  const packA = x.bank.shortCircuitA / x.bank.count;
   return [
     {
       at: BATTERY_PLACE,
       severity: unknown ? 'caution' : 'stop',
-      short: unknown ? 'Has each pack its fuse?' : 'Packs share without own fuses',
-      title: unknown ? 'Whether each pack has a fuse is unknown' : 'Each pack of a parallel bank needs its own fuse',
-      why: `One pack would feed a short in the other with up to ${(x.bank.shortCircuitA / x.bank.count).toFixed(0)} A.`,
-      figures: { packShortA: x.bank.shortCircuitA / x.bank.count },
+      short: unknown
+        ? 'Has each pack its fuse?'
+        : byTurns
+          ? 'Pack leads without a fuse'
+          : 'Packs share without own fuses',
+      title: unknown
+        ? 'Whether each pack has a fuse is unknown'
+        : byTurns
+          ? 'The leads from the packs to the changeover have no fuse'
+          : 'Each pack of a parallel bank needs its own fuse',
+      why:
+        byTurns && !changeoverJoins
+          ? `Nothing opens on a short between a pack and the changeover: up to ${packA.toFixed(0)} A flow there.`
+          : `One pack would feed a short in the other with up to ${packA.toFixed(0)} A.`,
+      figures: { packShortA: packA },
       asks: 'pack fuses',
       about: 'bank/packFuse',
       open: unknown,

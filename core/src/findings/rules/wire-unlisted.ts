@@ -1,5 +1,5 @@
 import { AUTO } from '../../box/attr.ts';
-import { knownSize } from '../../wiring/conductor.ts';
+import { AWG_SIZES, knownSize, MM2_SIZES } from '../../wiring/conductor.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { placeOf, wirePathOf } from '../elements.ts';
 import { rule, set, type Draft } from '../rule.ts';
@@ -21,7 +21,7 @@ export const wireUnlisted = rule('wire-unlisted', 'safe', 'wiring', (x) => {
       severity: 'stop',
       short: `${at.label}: ${name} is unlisted`,
       title: `${at.label}: no figures for ${name}`,
-      why: 'The tables hold 22 to 1/0 AWG and 0.5 to 25 mm². Enter the nearest size below the real one.',
+      why: `The tables hold ${AWG_SIZES[0]} to ${AWG_SIZES.at(-1)} AWG and ${MM2_SIZES[0]} to ${MM2_SIZES.at(-1)} mm². Enter the nearest size below the real one.`,
       figures: {},
       remedies: path
         ? [{ label: 'Let Haversack choose the wire', effect: 'a listed size', edits: [set(path, AUTO)] }]
