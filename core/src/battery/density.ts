@@ -24,7 +24,7 @@ export function byWeight(part: Known): { only: 'lead' | 'lithium' | undefined; s
 
 const LEAD: readonly KnownChemistry[] = ['agm', 'gel', 'flooded'];
 /** Those of some chemistries that the weight leaves. */
-export const leftByWeight = (part: Known, all: readonly KnownChemistry[]): KnownChemistry[] => {
+export const leftByWeight = <C extends KnownChemistry>(part: Known, all: readonly C[]): C[] => {
   const { only } = byWeight(part);
   return only === undefined ? [...all] : all.filter((c) => LEAD.includes(c) === (only === 'lead'));
 };

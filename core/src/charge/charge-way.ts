@@ -108,6 +108,11 @@ function limitsOf(box: Box, plan: Pick<Plan, 'wiring' | 'bank'>, c: CircuitPlan)
 /** Switches between a circuit's port and the battery: its own and those of the feeds it hangs behind. */
 function switchTags(box: Box, plan: Pick<Plan, 'wiring' | 'panel'>, c: CircuitPlan): string[] {
   const tagOf = (id: string): string => plan.panel?.ports.find((p) => p.port.id === id)?.tag ?? id;
+  // a relay whose coil is not fed passes nothing either
+  const coils = (id: string): string[] =>
+    box.relays.flatMap((r) =>
+      r.inId === id && r.contact === 'make' && r.switchPortId.is === 'set' ? [tagOf(r.switchPortId.value)] : []
+    );
   const feeds = switchedBy(box, plan.wiring.tree, c.circuit.id).flatMap((f) => {
     const chosen = switchesOf(box, f).map(tagOf);
     const lever = f.leverSwitches
@@ -115,7 +120,7 @@ function switchTags(box: Box, plan: Pick<Plan, 'wiring' | 'panel'>, c: CircuitPl
           `the lever of ${f.id === mainFeed(box).id ? 'F0' : (plan.wiring.feeds.find((k) => k.circuit.id === f.id)?.fuseTag ?? f.name)}`
         ]
       : [];
-    return [...chosen, ...lever];
+    return [...chosen, ...coils(f.id), ...lever];
   });
-  return [...new Set([...feeds, ...c.switches.map((s) => s.tag)])];
+  return [...new Set([...feeds, ...c.switches.map((s) => s.tag), ...coils(c.circuit.id)])];
 }

@@ -7,7 +7,8 @@ const ROOT_OF: Readonly<Record<string, string>> = {
   'hot-box': HEAT_INSIDE,
   'engine-circuit': OUT_OF_SCOPE,
   'solar-direct': 'panel straight on the battery',
-  'charge-voltage': 'charger of another voltage'
+  'charge-voltage': 'charger of another voltage',
+  'no-charge-way': 'charger where nothing gets in'
 };
 
 /** Under what the consequences of a rule's findings hang; undefined where it is no cause itself. */

@@ -279,6 +279,8 @@ const SETTINGS: Readonly<Record<string, (b: Bench) => Move[]>> = {
       ...holderMoves(b, 'F0').map((m) => move(m.label, m.effect, [...m.edits, ...theirs]))
     ];
   },
+  // the fuse of a coil is fed as the feed of its relay is
+  'interrupting-low': (b) => b.box.relays.flatMap((r) => branchMoves(b, r.inId)),
   'cold-charge': () => [move('Charge it indoors', '5 °C or warmer', [set('charging/coldestC', AUTO)])],
   'meter-unfused': () => [move('A small fuse for the sense leads', '', [set('wiring/senseFuse', AUTO)])],
   'shunt-overload': ({ catalogue }) =>

@@ -1,5 +1,19 @@
-import { byWeight } from '../../battery/density.ts';
+import { byWeight, leftByWeight } from '../../battery/density.ts';
+import type { Said } from '../../quantity/said.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
+
+const LITHIUM = ['lfp', 'nmc3', 'nmc4'] as const;
+const ALL = ['lfp', 'agm', 'gel', 'flooded', 'nmc3', 'nmc4'] as const;
+
+/** What stands on a label of each sort, and what follows from it. */
+const LABEL: Record<(typeof ALL)[number], { says: string; means: (said: Said) => string }> = {
+  lfp: { says: 'LiFePO4', means: (said) => `12.8 V, no charging below ${said.degC(0)}` },
+  agm: { says: 'AGM', means: () => '12 V, half its charge usable' },
+  gel: { says: 'gel', means: () => '12 V, charged with less than AGM' },
+  flooded: { says: 'acid, with caps to fill', means: () => '12 V, stands upright and is charged in the open' },
+  nmc3: { says: '11.1 V, three cells', means: () => 'reaches 12.6 V while it charges' },
+  nmc4: { says: '14.8 V, four cells', means: () => 'reaches 16.8 V while it charges' }
+};
 
 /** Nobody read what the battery is made of: charging and capacity rest on it. */
 export const chemistryUnknown = rule('chemistry-unknown', 'safe', 'battery', (x) => {
@@ -19,14 +33,9 @@ export const chemistryUnknown = rule('chemistry-unknown', 'safe', 'battery', (x)
       figures: { massKg: x.bank.part.massKg, capacityAh: x.bank.part.capacityAh },
       asks: 'chemistry',
       open: true,
-      remedies: (lithium ? (['lfp', 'nmc4'] as const) : (['lfp', 'agm'] as const)).map((c) => ({
-        label: `The label says ${c === 'lfp' ? 'LiFePO4' : c === 'agm' ? 'AGM' : '14.8 V, four cells'}`,
-        effect:
-          c === 'lfp'
-            ? `12.8 V, no charging below ${x.said.degC(0)}`
-            : c === 'agm'
-              ? '12 V, half its charge usable'
-              : 'reaches 16.8 V while it charges',
+      remedies: (lithium ? LITHIUM : leftByWeight(x.bank.part, ALL)).map((c) => ({
+        label: `The label says ${LABEL[c].says}`,
+        effect: LABEL[c].means(x.said),
         edits: [set(`parts/${id}/chemistry`, c)],
         answer: true
       }))

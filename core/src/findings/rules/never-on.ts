@@ -1,4 +1,5 @@
-import { devicePlace, rule, set } from '../rule.ts';
+import { stretchText } from '../../timeline/bars.ts';
+import { devicePlace, rule, set, type Facts } from '../rule.ts';
 
 /** A device that is never switched on counts nothing. */
 export const neverOn = rule('never-on', 'lasts', 'outing', (x) =>
@@ -9,7 +10,7 @@ export const neverOn = rule('never-on', 'lasts', 'outing', (x) =>
       severity: 'note' as const,
       short: `${d.name} is never on`,
       title: `${d.name} is never on`,
-      why: 'It has no bar within the outing, so it draws nothing in this plan.',
+      why: `It has no bar within the outing${d.spans.length > 0 ? `, which runs ${outingText(x)}` : ''}, so it draws nothing in this plan.`,
       figures: { onH: 0 },
       remedies: [
         {
@@ -24,3 +25,6 @@ export const neverOn = rule('never-on', 'lasts', 'outing', (x) =>
       ]
     }))
 );
+
+const outingText = ({ box: { outing } }: Facts): string =>
+  stretchText(outing, { startH: outing.startH, endH: outing.startH + outing.durationH });

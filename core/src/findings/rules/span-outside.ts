@@ -7,10 +7,11 @@ export const spanOutside = rule('span-outside', 'lasts', 'outing', (x) => {
   const endH = startH + durationH;
   return x.box.devices.flatMap((d) => {
     const outside = d.spans.filter((s) => s.startH < startH - 1e-6 || s.endH > endH + 1e-6);
-    if (outside.length === 0) return [];
     const clipped = d.spans
       .map((s) => ({ ...s, startH: Math.max(startH, s.startH), endH: Math.min(endH, s.endH) }))
       .filter((s) => s.endH > s.startH);
+    // with nothing of it left within, it is said that it never runs
+    if (outside.length === 0 || clipped.length === 0) return [];
     return [
       {
         at: devicePlace(d.id, d.name),
