@@ -11,7 +11,7 @@ import type { Outing } from './outing/outing.ts';
 import type { PanelPlan } from './panel/panel.ts';
 import { BEHIND_GAP_MM } from './panel/spacing.ts';
 import { durationText, fixed, lengthText, massText } from './quantity/format.ts';
-import { isWide, spanOf } from './unknown/span.ts';
+import { isWide, spanOf, type Span } from './unknown/span.ts';
 import { reaches, SEAL_WORDS, type Sealing } from './sealing/sealing.ts';
 
 export type VerdictState = 'not-started' | 'stop' | 'caution' | 'holds';
@@ -122,7 +122,7 @@ function lasts(x: Input): VerdictAnswer {
     id: 'lasts',
     name: 'Lasts',
     state: state === 'holds' && short > 0 ? 'caution' : state,
-    say: short > 0 ? `${durationText(short)} short` : sureText(o.chanceFraction),
+    say: short > 0 ? shortText(o.wantedH, span) : sureText(o.chanceFraction),
     isChance: short <= 0,
     value: hoursPieces(span.low),
     target: isWide(span) ? `to ${durationText(span.high)}` : `of ${wanted} wanted`,
@@ -136,13 +136,21 @@ function lasts(x: Input): VerdictAnswer {
     ),
     way:
       short > 0
-        ? `${durationText(short)} short`
+        ? shortText(o.wantedH, span)
         : Number.isFinite(span.low)
           ? `${durationText(-short)} to spare`
           : 'far more than wanted',
     rawValue: Number.isFinite(o.lastsH) ? o.lastsH : 1e6,
     rawText: durationText(o.lastsH)
   };
+}
+
+/** How much is missing: from the best that may be to the worst. */
+function shortText(wantedH: number, span: Span): string {
+  const most = `${durationText(wantedH - span.low)} short`;
+  if (span.high >= wantedH) return `up to ${most}`;
+  const least = `${durationText(wantedH - span.high)} short`;
+  return least === most ? most : `${durationText(wantedH - span.high)} to ${most}`;
 }
 
 function fits(x: Input): VerdictAnswer {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { AUTO, NONE, setTo } from '../src/box/attr.ts';
+import { AUTO, NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
 import { set } from '../src/box/edit.ts';
 import { applyEdits } from '../src/box/edits.ts';
 import { addFeedEdits } from '../src/box/feed-edits.ts';
@@ -213,5 +213,61 @@ describe('a battery whose label nobody read', () => {
     const heavy = applyEdits(box('unknown'), [set('parts/battery-nmc3-20/massKg' as string, 8)]);
     expect(answers(heavy).map((r) => r.label)).toContain('The label says AGM');
     expect(answers(heavy).map((r) => r.label)).not.toContain('The label says LiFePO4');
+  });
+});
+
+describe('fuses of packs that nobody read', () => {
+  it('are asked for once, with what may be wrong there', () => {
+    const b = soundBase('Packs', 'battery-agm-12', 'holder-inline-blade');
+    b.set('bank/count', 2).set('bank/packFuse', UNKNOWN).set('bank/changeoverA', setTo(40));
+    const asked = planOf(b.box).findings.filter((f) => f.open && f.about === 'bank/packFuse');
+    expect(asked.map((f) => f.id)).toEqual(['parallel-fuse']);
+    expect(asked[0]!.mayBe.length).toBeGreaterThan(0);
+  });
+});
+
+describe('a fuse that Haversack chose for a part that is too weak', () => {
+  const box = (over: Parameters<typeof applyEdits>[1]): Box => {
+    const b = soundBase('Weak', 'battery-lfp-20', 'holder-post');
+    const i = b.port('inlet-sae', 'left', 'Charge');
+    b.set('charging/path', setTo('inlet')).set('charging/chargerA', setTo(8));
+    b.set(`circuits/${i.circuitId}/fuse`, AUTO);
+    return applyEdits(b.box, over);
+  };
+  it('is told why no smaller one will do, with the part as the cause', () => {
+    const [f] = told(box([]), 'fuse-exceeds-part');
+    expect(f!.cause).toBe('part I1');
+    expect(f!.why).toBe(
+      'I1 is rated 7.0 A. No smaller fuse than 10 A carries 8.0 A for good, and with that one it melts first: less current, or a part that bears more.'
+    );
+  });
+  it('but one that somebody fitted is the cause itself', () => {
+    const id = box([]).circuits[0]!.id;
+    const [f] = told(
+      box([set('charging/chargerA', setTo(2)), set(`circuits/${id}/fuse`, setTo(15))]),
+      'fuse-exceeds-part'
+    );
+    expect(f!.cause).toMatch(/^fuse F\d/);
+    expect(f!.why).toBe('I1 is rated 7.0 A; with a 15 A fuse it melts first.');
+  });
+});
+
+describe('what is asked', () => {
+  it('is looked up or built as Haversack would: no larger fuse and no other battery is offered for it', () => {
+    const b = soundBase('Asked', 'battery-agm-20', 'holder-inline-blade');
+    const p = b.port('circular-20', 'front', 'Lamp');
+    b.device('lamp-strip', { name: 'Lamp', portId: p.portId, spans: span(9, 12) });
+    b.set('feeds/main/fuse', UNKNOWN)
+      .set('feeds/main/wire', UNKNOWN)
+      .set('parts/battery-agm-20/chemistry' as string, 'unknown');
+    const plan = planOf(b.box);
+    const loadA = plan.wiring.main.loadA;
+    for (const f of plan.findings.filter((k) => k.open))
+      for (const r of proven({ box: b.box, catalogue: STARTER_CATALOGUE, plan }, f)) {
+        const after = applyEdits(b.box, r.edits);
+        expect([r.label, after.bank.partId]).toEqual([r.label, 'battery-agm-20']);
+        const fuse = after.feeds[0].fuse;
+        if (fuse.is === 'set') expect(fuse.value).toBeLessThanOrEqual(Math.max(5, 3 * loadA));
+      }
   });
 });

@@ -189,7 +189,7 @@ describe('one part that is too small', () => {
     const [group, ...more] = ofPart(weakSockets(1));
     expect(more).toEqual([]);
     const ids = [group!.head, ...group!.others].map((f) => f.id).toSorted();
-    expect(ids).toEqual(['connector-overload', 'contact-heat', 'socket-overcurrent']);
+    expect(ids).toEqual(['connector-overload', 'contact-heat', 'fuse-exceeds-part', 'socket-overcurrent']);
     expect(group!.title).toBe(group!.head.title);
   });
 

@@ -1,5 +1,6 @@
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { mainFeed } from '../box/feeds.ts';
+import type { Happening } from '../judge/table.ts';
 import { fuseFieldOf, placeOf } from './elements.ts';
 import type { Feed } from '../box/schema.ts';
 import type { CircuitPlan } from '../wiring/types.ts';
@@ -263,10 +264,19 @@ function* ofLaying(c: CircuitPlan): Questions {
     yield ask(at, 'kind of fuse', KIND_OF_FUSE, `${path}/fuseFamily`, false);
 }
 
+const isPackFuse = (h: Happening): boolean => h.part?.ref.kind === 'battery';
+
 function* ofOtherFuses(x: Facts): Questions {
-  // fuses that stand in no feed and no circuit: of a pack, a coil, a controller, a charger in the box
+  // fuses that stand in no feed and no circuit: of a coil, a controller, a charger in the box; those of the packs are asked
+  // for together, with what they are for
   for (const h of x.judge.all)
-    if (h.kind === 'fuse' && h.part!.ratingA === null && h.id !== 'F0' && !branches(x).some((c) => c.fuseTag === h.id))
+    if (
+      h.kind === 'fuse' &&
+      h.part!.ratingA === null &&
+      h.id !== 'F0' &&
+      !isPackFuse(h) &&
+      !branches(x).some((c) => c.fuseTag === h.id)
+    )
       yield ask(
         placeOf(x, h),
         `${h.part!.label.toLowerCase()} ${h.id}`,

@@ -67,8 +67,10 @@ function fuseMoves(b: Bench, tag: string): Move[] {
   const smaller = ratings
     .filter((r) => r < (part?.ratingA ?? Infinity) && r * LOAD_SHARE >= loadA - 1e-9)
     .toSorted((p, q) => q - p);
-  // the largest that is smaller, the middle one and the smallest that bears the load: the rest lies between
-  const tried = [...new Set([smaller[0], smaller[smaller.length >> 1], smaller.at(-1)])].filter((r) => r !== undefined);
+  // the largest that is smaller, the middle one and the smallest that bears the load: the rest lies between; of one that
+  // nobody read nothing is known to be smaller
+  const some = part?.ratingA == null ? [smaller.at(-1)] : [smaller[0], smaller[smaller.length >> 1], smaller.at(-1)];
+  const tried = [...new Set(some)].filter((r) => r !== undefined);
   const bears = `carries ${loadA.toFixed(1)} A`;
   const out = [
     ...tried.map((r) => move(`${tag}: a ${r} A fuse`, bears, [set(path, setTo(r))])),
@@ -312,7 +314,8 @@ export function movesFor(b: Bench, f: Finding): Move[] {
   const tag = f.cause?.startsWith('fuse ') ? f.cause.slice(5) : undefined;
   const id = f.where.id;
   const more: Move[] = [
-    ...(SETTINGS[f.id]?.(b) ?? []),
+    // of what is asked its rule knows the answers
+    ...(f.open ? [] : (SETTINGS[f.id]?.(b) ?? [])),
     ...(f.where.kind === 'battery' && b.box.bank.changeoverA.is === 'set' ? [changeoverMove] : []),
     ...(tag ? fuseMoves(b, tag) : []),
     ...(f.cause === 'short current' ? holderMoves(b, 'F0') : []),
@@ -320,7 +323,8 @@ export function movesFor(b: Bench, f: Finding): Move[] {
     ...portsOf(b, f).flatMap((portId) => portMoves(b, portId)),
     ...(f.where.kind === 'main' && !tag ? fuseMoves(b, 'F0') : []),
     ...(/charg/.test(f.key) || isChargeWay(b, id) ? chargeMoves(b, id) : []),
-    ...(f.where.kind === 'battery' && f.verdict !== 'fits' ? batteryMoves(b) : [])
+    // what is asked is looked up, not bought anew
+    ...(f.where.kind === 'battery' && f.verdict !== 'fits' && !f.open ? batteryMoves(b) : [])
   ];
   const seen = new Set<string>();
   const now = JSON.stringify(b.box);

@@ -4,6 +4,7 @@ import { AUTO, setTo } from '../../box/attr.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { smallestFuse } from '../../wiring/sizing.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
+import { weakPart } from '../weak-part.ts';
 import { branches, branchPath, catalogueOf, circuitPlace, type Facts, type Remedy, rule, set } from '../rule.ts';
 
 /** A branch fuse larger than the weakest switch, socket or fuse way behind it. */
@@ -13,24 +14,31 @@ export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =
     const fuseA = guard?.ratingA;
     const own = c.fuseOrigin !== 'none';
     if (!guard || fuseA === undefined || !c.weakest || fuseA <= c.weakest.ratingA + 1e-9) return [];
+    const chosen = c.fuseOrigin === 'auto' && guard.tag === c.fuseTag;
     // behind one fuse the same part is the weakest of several circuits: told where it sits
     if (c.portTag !== c.weakest.name && toldElsewhere(x, c)) return [];
     return [
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: 'stop' as const,
-        cause: `fuse ${guard.tag}`,
+        // one that Haversack chose is as small as what runs through it lets it be: the part is too weak for that
+        cause: chosen && ofPanel(c) ? weakPart(c.weakest.name) : `fuse ${guard.tag}`,
         short: `${guard.tag} ${plain(fuseA)} A is too big for ${c.weakest.name}`,
         title: `${guard.tag} is too big for ${c.weakest.name}`,
         why: guard.limits
           ? `${c.weakest.name} is rated ${c.weakest.ratingA.toFixed(1)} A; the converter drives up to ${plain(fuseA)} A into a short behind it, and nothing opens.`
-          : `${c.weakest.name} is rated ${c.weakest.ratingA.toFixed(1)} A; with a ${fuseA} A fuse it melts first.`,
+          : chosen
+            ? `${c.weakest.name} is rated ${c.weakest.ratingA.toFixed(1)} A. No smaller fuse than ${plain(fuseA)} A carries ${c.carriesA.toFixed(1)} A for good, and with that one it melts first: less current, or a part that bears more.`
+            : `${c.weakest.name} is rated ${c.weakest.ratingA.toFixed(1)} A; with a ${fuseA} A fuse it melts first.`,
         figures: { fuseA, ratingA: c.weakest.ratingA },
         remedies: () => remediesFor(x, c, own)
       }
     ];
   })
 );
+
+/** The weakest is a part of the panel: the port itself, or a switch before it. */
+const ofPanel = (c: CircuitPlan): boolean => [c.portTag, ...c.switches.map((s) => s.tag)].includes(c.weakest!.name);
 
 const toldElsewhere = (x: Facts, c: CircuitPlan): boolean =>
   branches(x).some(
