@@ -13,7 +13,7 @@ import { swapEdits, swapPart } from '../panel/place-port.ts';
 import { quantityText } from '../quantity/parse.ts';
 import { wireSizeText } from '../quantity/wire-size.ts';
 import { attempt } from '../remedy/attempt.ts';
-import type { Bench } from '../remedy/moves.ts';
+import type { Bench } from '../remedy/move.ts';
 import { effectOf } from '../remedy/prove.ts';
 import { fuseOf } from '../wiring/main-path.ts';
 import { wireLine, type KitLine } from '../kit/kit.ts';

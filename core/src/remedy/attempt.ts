@@ -3,7 +3,7 @@ import type { Box } from '../box/schema.ts';
 import { asItStands, settled, type Plan } from '../evaluate.ts';
 import { degreeOf, matterOf } from '../findings/matter.ts';
 import type { Finding, Severity } from '../findings/rule.ts';
-import type { Bench } from './moves.ts';
+import type { Bench } from './move.ts';
 
 /** How bad a finding is against another. */
 export const BAD: Record<Severity, number> = { stop: 3, caution: 2, note: 1 };

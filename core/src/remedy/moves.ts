@@ -1,4 +1,6 @@
 import { byPrice } from '../catalogue/by-price.ts';
+import { move, weightOf, type Bench, type Move } from './move.ts';
+import { sourceMoves } from './source-moves.ts';
 import { saidIn } from '../quantity/said.ts';
 import { AUTO, setTo } from '../box/attr.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
@@ -7,53 +9,14 @@ import { mainFeed, switchesOf } from '../box/feeds.ts';
 import { panelPartOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import { wallMmOf } from '../case/faces.ts';
-import type { Catalogue } from '../catalogue/part.ts';
 import { weakerCharge } from '../charge/weaker.ts';
 import { chooseBattery } from '../compare/candidate.ts';
-import type { Plan } from '../evaluate.ts';
 import { fuseFieldOf } from '../findings/elements.ts';
 import { branches, branchPath, catalogueOf, mainPath, set, usePart, type Finding } from '../findings/rule.ts';
 import { swapPart } from '../panel/place-port.ts';
 import { soldA } from '../wiring/charger.ts';
 import { BEARS, LOAD_SHARE } from '../wiring/fuse.ts';
 import { fuseOf } from '../wiring/main-path.ts';
-
-/** A change that may cure a finding. The weight says how much it upsets: a fuse is little, another battery is much. */
-export type Move = {
-  label: string;
-  effect: string;
-  edits: Edit[];
-  weight: number;
-  /** Variants of one idea: the first that holds is offered, not all of them. */
-  idea?: string;
-  reckoned?: boolean;
-};
-export type Bench = { box: Box; catalogue: Catalogue; plan: Plan };
-
-/** How much a change upsets what is built. @source rule of thumb: what takes minutes, what takes an evening, what is bought anew */
-const WEIGHT = { fuse: 1, wire: 2, holder: 3, part: 4, battery: 30, case: 40 } as const;
-
-/** What upsets most of what some edits touch. */
-export function weightOf(edits: readonly Edit[]): number {
-  const of = (path: string): number => {
-    if (path.startsWith('parts/')) return 0;
-    if (path === 'casePartId') return WEIGHT.case;
-    if (path === 'bank/partId' || path === 'bank/count') return WEIGHT.battery;
-    if (/^ports\/.*partId$|^ports$/.test(path)) return WEIGHT.part;
-    if (/(holder|block|shunt)PartId$/.test(path)) return WEIGHT.holder;
-    if (/wire$|Wire$|insulationC$/.test(path)) return WEIGHT.wire;
-    return WEIGHT.fuse;
-  };
-  return edits.reduce((sum, e) => sum + of(e.path), 0);
-}
-
-const move = (label: string, effect: string, edits: Edit[], idea?: string): Move => ({
-  label,
-  effect,
-  edits,
-  weight: weightOf(edits),
-  ...(idea ? { idea } : {})
-});
 
 /** A smaller fuse of the same family first; then another size of wire with it; then another family in another holder. */
 function fuseMoves(b: Bench, tag: string): Move[] {
@@ -282,7 +245,8 @@ const SETTINGS: Readonly<Record<string, (b: Bench) => Move[]>> = {
     ];
   },
   // the fuse of a coil is fed as the feed of its relay is
-  'interrupting-low': (b) => b.box.relays.flatMap((r) => branchMoves(b, r.inId)),
+  'interrupting-low': (b) => [...b.box.relays.flatMap((r) => branchMoves(b, r.inId)), ...sourceMoves(b)],
+  'run-unfused': sourceMoves,
   'cold-charge': () => [move('Charge it indoors', '5 °C or warmer', [set('charging/coldestC', AUTO)])],
   'meter-unfused': () => [move('A small fuse for the sense leads', '', [set('wiring/senseFuse', AUTO)])],
   'shunt-overload': ({ catalogue }) =>

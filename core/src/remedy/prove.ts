@@ -5,7 +5,8 @@ import { matterOf } from '../findings/matter.ts';
 import type { Finding } from '../findings/rule.ts';
 import { finished } from '../work.ts';
 import { attempt, stands, type Attempt } from './attempt.ts';
-import { movesFor, type Bench, type Move } from './moves.ts';
+import type { Bench, Move } from './move.ts';
+import { movesFor } from './moves.ts';
 
 /** A change that was tried on a copy: it clears or eases its finding and brings no new stop or caution. */
 export type Proven = {
@@ -87,13 +88,13 @@ export function* proving(b: Bench, finding: Finding): Generator<undefined, Prove
     }
     if (out.length === OFFERED) break;
   }
-  if (out.length > 0 || answers.length > 0) return [...answers, ...out];
+  if (out.length > 0 || (answers.length > 0 && finding.open)) return [...answers, ...out];
   const brought = nearly
     .toSorted((p, q) => p.tried.fresh.length - q.tried.fresh.length)
     .map((n): FirstStep => ({ ...n, next: n.tried.fresh[0]! }));
   yield* twoSteps(b, finding, brought.slice(0, FOLLOWED), out);
   if (out.length === 0) yield* twoSteps(b, finding, yield* halfWays(b, finding, moves.slice(0, HALVES)), out);
-  return out;
+  return [...answers, ...out];
 }
 
 /** A change that is not enough by itself, and what is to be cured after it. */

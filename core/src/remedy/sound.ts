@@ -5,7 +5,8 @@ import { evaluate, type Plan } from '../evaluate.ts';
 import type { Finding } from '../findings/rule.ts';
 import { finished } from '../work.ts';
 import { attempt, stands, type Attempt } from './attempt.ts';
-import { movesFor, type Bench, type Move } from './moves.ts';
+import type { Bench, Move } from './move.ts';
+import { movesFor } from './moves.ts';
 
 /** What the search aims at: no stop, or no caution either. */
 export type Goal = 'stops' | 'cautions';
