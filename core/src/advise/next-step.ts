@@ -39,10 +39,19 @@ const LOOK_AGAIN: Partial<Record<Verdict, string>> = {
   dry: 'Look again at how dry it stays',
   carry: 'Look again at how it is carried'
 };
+/** Where the answer waits for something that nobody looked up yet. */
+const NOT_KNOWN: Readonly<Record<Verdict, string>> = {
+  lasts: 'Whether it lasts as long as wanted is not known yet',
+  fits: 'Whether it all fits is not known yet',
+  dry: 'How dry it stays is not known yet',
+  safe: 'Look up what is not known yet',
+  carry: 'How it is carried is not known yet'
+};
 const WETTER: readonly string[] = ['ip-open-in-use', 'ip-weakest', 'port-faces-up', 'port-too-low', 'sinks'];
 
 /** What is said ahead of the reason: that the answer is missed only where it is. */
 function leadOf(id: Verdict, plan: Plan, because: Finding | undefined): string {
+  if (because?.open) return NOT_KNOWN[id];
   return (because === undefined || misses(plan, because) ? undefined : LOOK_AGAIN[id]) ?? LEAD[id];
 }
 

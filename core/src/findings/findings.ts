@@ -21,15 +21,14 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
     rule.check(facts).map((d): Finding => {
       const where = d.at ?? BOX_PLACE;
       let known: Remedy[] | undefined;
-      const keyAt = (id: string): string => `${rule.id}:${id}${d.also ? `:${d.also}` : ''}`;
-      const key = own(keyAt(d.keptAs ?? where.id));
-      // accepted as it is told now, or while it was told by the place it named
-      const acceptedAs = [key, ...(d.keptAs ? [keyAt(where.id)] : [])].find((k) => reasons.has(k)) ?? null;
+      const key = own(`${rule.id}:${d.keptAs ?? where.id}${d.also ? `:${d.also}` : ''}`);
+      const keys = d.formerly === undefined ? [key] : [key, `${rule.id}:${d.formerly}`];
+      const acceptedAs = keys.find((k) => reasons.has(k)) ?? null;
       return {
         id: rule.id,
         key,
         severity: d.severity,
-        verdict: rule.verdict,
+        verdict: d.verdict ?? rule.verdict,
         stage: rule.stage,
         where,
         others: d.others ?? [],

@@ -289,11 +289,17 @@ function* ofOtherFuses(x: Facts): Questions {
 function* ofJoins(x: Facts): Questions {
   const { solar, builtIn } = x.box.charging;
   for (const c of [
-    ...(solar?.fit === 'inside' ? [{ name: 'solar controller', from: solar.from }] : []),
-    ...builtIn.map((b) => ({ name: b.name, from: b.from }))
+    ...(solar?.fit === 'inside' ? [{ name: 'solar controller', from: solar.from, path: 'charging/solar/from' }] : []),
+    ...builtIn.map((b) => ({ name: b.name, from: b.from, path: `charging/builtIn/${b.id}/from` }))
   ])
     if (c.from.is === 'unknown')
-      yield ask(BOX_PLACE, `where ${c.name} is joined`, 'Follow its + lead: to the post, or behind a fuse or switch?');
+      yield ask(
+        BOX_PLACE,
+        `where ${c.name || 'the charger in the box'} is joined`,
+        'Follow its + lead: to the post, or behind a fuse or switch?',
+        c.path,
+        false
+      );
 }
 
 function* ofParts(x: Facts): Questions {

@@ -98,11 +98,15 @@ export type Draft = {
   at?: Where;
   /** What it is about where it only names the worst of several places: its key stays when another becomes the worst. */
   keptAs?: string;
+  /** What stood in its key behind the rule before: by that it may have been accepted. */
+  formerly?: string;
   /** Where the same is the matter, too: all of them are told in one finding. */
   others?: Where[];
   /** Tells apart several findings of one rule at one place. */
   also?: string;
   severity: Severity;
+  /** The answer it speaks against, where that is another than its rule's. */
+  verdict?: Verdict;
   short: string;
   title: string;
   why: string;

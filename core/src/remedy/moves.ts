@@ -170,7 +170,7 @@ const chargeMoves = ({ box, plan }: Bench, id: string): Move[] => {
     ...[...new Set([...borne, 10, 5, 3, 2, 1])]
       .filter((a) => a < now)
       .map((a) => weakerCharge(box, a, 'slower'))
-      .map(({ label, effect, edits }) => move(label, effect, edits)),
+      .map(({ label, effect, edits }) => move(label, effect, edits, 'weaker charge')),
     move('Charge with the lid open', 'no current through the ports', [set('charging/path', setTo('lid-open'))])
   ];
 };

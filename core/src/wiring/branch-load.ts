@@ -15,7 +15,7 @@ import { BEARS, capacitorInrushA2s, LOAD_SHARE, motorInrushA2s } from './fuse.ts
 import { SOCKET_HEAT_W } from './contacts.ts';
 import type { Laid } from './sizing.ts';
 import { INLET_MILLIOHM } from './net-main.ts';
-import { chargerA } from './charger.ts';
+import { chargerA, usualChargerA } from './charger.ts';
 
 /** Load taken for an outlet that no device is named for yet, A; said wherever it counts. */
 const ASSUMED_OUTLET_A = 4;
@@ -209,7 +209,8 @@ function usualOutletA(part: PartOf<'panel'> | undefined): number {
 /** What comes in through a charge inlet: the strongest of charger and sun that use it. */
 const throughInletA = (box: Box, bank: Bank | undefined, portId: string): number =>
   Math.max(
-    chargerA(box, bank) ?? 0,
+    // one that nobody read is drawn as the usual one; what it may be else is tried at the ends of its range
+    chargerA(box, bank) ?? usualChargerA(box, bank) ?? 0,
     ...chargeSources(box, bank).flatMap((s) => (s.portId === portId ? (s.currentA ?? 0) : []))
   );
 

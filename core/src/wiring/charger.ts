@@ -12,10 +12,15 @@ const SOLD_A = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30, 40];
 /** The largest that is sold and no stronger. */
 export const soldA = (amps: number): number => SOLD_A.findLast((a) => a <= amps + 1e-9) ?? SOLD_A[0]!;
 
-/** Charger current: named, or the usual one for the bank, within 80 % of what the inlet bears. */
-export function chargerA(box: Box, b: Bank | undefined): number | undefined {
-  const rate = b && CHEMISTRY[b.chemistry].isLithium ? CHARGE_RATE.lithium : CHARGE_RATE.lead;
+/** The usual charger for a bank, within 80 % of what the inlet bears; undefined without a bank. */
+export function usualChargerA(box: Box, b: Bank | undefined): number | undefined {
+  if (!b) return undefined;
+  const rate = CHEMISTRY[b.chemistry].isLithium ? CHARGE_RATE.lithium : CHARGE_RATE.lead;
   const inlet = box.circuits.find((c) => c.purpose === 'charge');
   const rating = partOf(box, 'panel', box.ports.find((p) => p.id === inlet?.portId)?.partId)?.ratingA;
-  return valueOf(box.charging.chargerA, b && soldA(Math.min(b.ratedAh * rate, BEARS.contact * (rating ?? Infinity))));
+  return soldA(Math.min(b.ratedAh * rate, BEARS.contact * (rating ?? Infinity)));
 }
+
+/** Charger current: named, or the usual one. */
+export const chargerA = (box: Box, b: Bank | undefined): number | undefined =>
+  valueOf(box.charging.chargerA, usualChargerA(box, b));

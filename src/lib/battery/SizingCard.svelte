@@ -2,8 +2,8 @@
   import { yearsText } from '@haversack/core/box/age';
   import { setTo } from '@haversack/core/box/attr';
   import { resizeOuting } from '@haversack/core/box/commands';
-  import { ampsTable } from '@haversack/core/battery/amps-for';
-  import { ampsText, durationText, fixed, temperatureText } from '@haversack/core/quantity/format';
+  import { chosenBattery } from '@haversack/core/advise/chosen-battery';
+  import { durationText, fixed, temperatureText } from '@haversack/core/quantity/format';
   import { AGE_UNITS } from '@haversack/core/quantity/units';
   import { useBox } from '$lib/client/use-box.ts';
   import Figure from '$lib/ui/Figure.svelte';
@@ -15,6 +15,7 @@
   const bank = $derived(open.plan.bank);
   const s = $derived(bank?.size);
   const outing = $derived(open.doc.outing);
+  const chosen = $derived(chosenBattery(open.plan, outing.durationH));
   const unit = $derived(open.doc.preferences.temperatureUnit);
 </script>
 
@@ -123,16 +124,12 @@
     </div>
     <div class="row">
       <span>Chosen, rated</span><span class="flex items-center gap-2"
-        ><span class="val"><span class="n">{fixed(bank.ratedAh, 1)}</span><span class="u min-w-6">Ah</span></span><Mark
-          state={bank.ratedAh >= bank.neededAh ? 'holds' : 'caution'}
+        ><span class="val"><span class="n">{chosen?.ratedAh}</span><span class="u min-w-6">Ah</span></span><Mark
+          state={chosen?.suffices ? 'holds' : 'caution'}
         /></span
       >
     </div>
-    <p class="lab mt-1">
-      Down to what is kept back it gives {ampsTable(bank, outing.durationH)
-        .map((r) => `${ampsText(r.amps)} A for ${durationText(r.durationH)}`)
-        .join(', ')}.
-    </p>
+    <p class="lab mt-1">Down to what is kept back it gives {chosen?.gives}.</p>
   {:else}
     <p class="text-[0.875rem]">
       {open.plan.demand.totalWh > 0

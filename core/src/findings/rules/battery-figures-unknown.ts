@@ -16,7 +16,14 @@ export const batteryFiguresUnknown = rule('battery-figures-unknown', 'lasts', 'b
   const others = missing.filter((m) => m !== 'capacity');
   return [
     ...(capacity.length > 0 ? [draft(capacity, { about: `parts/${part!.id}/capacityAh` })] : []),
-    ...(others.length > 0 ? [draft(others, capacity.length > 0 ? { also: 'bulk' } : {})] : [])
+    ...(others.length > 0
+      ? [
+          draft(others, {
+            verdict: others.includes('size') ? 'fits' : 'carry',
+            ...(capacity.length > 0 ? { also: 'bulk' } : {})
+          })
+        ]
+      : [])
   ];
 });
 

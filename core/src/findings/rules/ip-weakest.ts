@@ -25,6 +25,7 @@ export const ipWeakest = rule('ip-weakest', 'dry', 'ports', (x) => {
     {
       at: port ? portPlace(port.id, worst.name) : CASE_PLACE,
       keptAs: CASE_PLACE.id,
+      ...(port ? { formerly: port.id } : {}),
       severity: 'caution',
       short: `${worst.name} lets it down: ${SEAL_WORDS[s.closed].toLowerCase()}`,
       title: `Built towards ${SEAL_WORDS[s.closed].toLowerCase()}, not ${SEAL_WORDS[wanted].toLowerCase()}`,

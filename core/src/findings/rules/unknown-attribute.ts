@@ -1,4 +1,5 @@
 import { AUTO } from '../../box/attr.ts';
+import { capital } from '../../quantity/capital.ts';
 import { fieldOf, unknownRanges } from '../../unknown/ranges.ts';
 import { questions, TOUCHING, type Question } from '../questions.ts';
 import {
@@ -55,14 +56,18 @@ function others(x: Facts, own: readonly Question[]): Question[] {
 const fuseAt = (x: Facts, at: Where): string | undefined =>
   at.kind === 'main' ? 'F0' : branches(x).find((c) => at.kind === 'circuit' && c.circuit.id === at.id)?.fuseTag;
 
+const slug = (text: string): string => text.replace(/\W+/g, '-');
+
 function draft(x: Facts, { at, name, how, path, build }: Question): Draft {
   const fuse = fuseAt(x, at);
   return {
     at,
-    also: name.replace(/\W+/g, '-'),
+    // by the field it asks for, as no words of it stand for ever
+    also: slug(path ?? name),
+    formerly: `${at.id}:${slug(name)}`,
     severity: 'caution',
-    short: `${at.label}: ${name} unknown`,
-    title: `${at.label}: ${name} ${MANY.includes(name) ? 'are' : 'is'} unknown`,
+    short: `${capital(at.label)}: ${name} unknown`,
+    title: `${capital(at.label)}: ${name} ${MANY.includes(name) ? 'are' : 'is'} unknown`,
     why: how,
     figures: {},
     open: true,
