@@ -86,22 +86,44 @@ const setValue = (v: unknown): unknown => (isWord(v) && v.is === 'set' ? v.value
 const without = (box: Raw, ...keys: string[]): Raw =>
   Object.fromEntries(Object.entries(box).filter(([key]) => !keys.includes(key)));
 
-/** Version 3 knew one main path with places of its own for isolator, master, second box, and circuits that were 'live' in three ways. */
-function fromVersion3(box: Raw): Raw {
+/** What a file of version 3 says about its one main path. */
+type Former = {
+  box: Raw;
+  wiring: Raw;
+  switching: Raw;
+  bank: Raw;
+  outside: boolean;
+  circuits: readonly unknown[];
+  /** The isolator, where it is not the master itself. */
+  isolator: unknown;
+  ownIsolator: boolean;
+  /** How the main path ended. */
+  block: Raw;
+};
+
+function formerOf(box: Raw): Former {
   const wiring = isRaw(box.wiring) ? box.wiring : {};
   const switching = isRaw(box.switching) ? box.switching : {};
   const bank = isRaw(box.bank) ? box.bank : {};
-  const outside = bank.arrangement === 'outside';
-  const circuits: readonly unknown[] = Array.isArray(box.circuits) ? box.circuits : [];
   const isolator = setValue(switching.isolator);
-  const masterSet = setValue(switching.master);
-  const ownIsolator = isolator !== undefined && isolator !== masterSet;
-  const block = {
-    ends: wiring.school === 'daisy-chain' ? 'chain' : 'fuse-block',
-    blockPartId: wiring.fuseBlockPartId ?? null
+  return {
+    box,
+    wiring,
+    switching,
+    bank,
+    outside: bank.arrangement === 'outside',
+    circuits: Array.isArray(box.circuits) ? box.circuits : [],
+    isolator,
+    ownIsolator: isolator !== undefined && isolator !== setValue(switching.master),
+    block: {
+      ends: wiring.school === 'daisy-chain' ? 'chain' : 'fuse-block',
+      blockPartId: wiring.fuseBlockPartId ?? null
+    }
   };
-  const master = switchWord(switching.master);
-  const main: Raw = {
+}
+
+function mainFrom3({ wiring, switching, bank, outside, block }: Former): Raw {
+  return {
     ...plainFeed(MAIN_ID, 'Main feed'),
     from: setTo({ at: 'post', pack: null }),
     // without a holder there was none, whatever its field said
@@ -116,12 +138,18 @@ function fromVersion3(box: Raw): Raw {
     wireCount: wiring.mainWireCount,
     leverSwitches: wiring.breakerIsSwitch,
     lead: outside ? { lengthMm: bank.leadMm, wire: AUTO, wireCount: 1 } : null,
-    switches: master,
+    switches: switchWord(switching.master),
     ...block
   };
+}
+
+/** The main path as feeds, one behind the other: up to the isolator, behind it, to the second box. */
+function feedsFrom3(f: Former): { feeds: Raw[]; home: string; masterId: unknown } {
+  const { wiring, ownIsolator, block } = f;
+  const main = mainFrom3(f);
   const feeds = [main];
   let home = MAIN_ID;
-  const taken = new Set(circuits.map((c) => (isRaw(c) ? c.id : undefined)));
+  const taken = new Set(f.circuits.map((c) => (isRaw(c) ? c.id : undefined)));
   const add = (stem: string, name: string, over: Raw): void => {
     let id = stem;
     for (let n = 2; taken.has(id); n++) id = `${stem}-${n}`;
@@ -140,88 +168,96 @@ function fromVersion3(box: Raw): Raw {
     home = id;
   };
   if (ownIsolator) {
-    main.switches = setTo([isolator]);
-    add('switched', 'Behind the master', { switches: masterOf(box, master) });
+    const master = main.switches;
+    main.switches = setTo([f.isolator]);
+    add('switched', 'Behind the master', { switches: masterOf(f.box, master) });
   }
   if (typeof wiring.distributionMm === 'number' && wiring.distributionMm > 0)
     add('second', 'Second box', { lengthMm: setTo(wiring.distributionMm), secondBox: true });
-  const first = home;
-  const masterId = ownIsolator ? feeds[1]!.id : MAIN_ID;
-  // what was always live stood behind an isolator, ahead of everything else
-  const ahead = setTo({ at: 'feed', id: MAIN_ID, ahead: !ownIsolator });
-  const chained = wiring.school === 'daisy-chain';
-  const originOf = (c: Raw): unknown => {
-    const tap = setValue(c.tapFrom);
-    if (tap !== undefined) return setTo({ at: 'circuit', id: tap, ahead: true });
-    if (c.live === 'direct') return setTo({ at: 'post', pack: null });
-    if (c.live === 'always') return c.purpose === 'charge' && !ownIsolator ? AUTO : ahead;
-    if (isWord(c.tapFrom) && c.tapFrom.is === 'unknown') return c.tapFrom;
-    const own = isWord(c.tapFrom) && c.tapFrom.is === 'none' && chained;
-    return first === MAIN_ID && c.purpose !== 'charge' && !own ? AUTO : setTo({ at: 'feed', id: first, ahead: false });
-  };
-  const after: Raw = {
+  return { feeds, home, masterId: ownIsolator ? feeds[1]!.id : MAIN_ID };
+}
+
+/** What was always live stood behind an isolator, ahead of everything else. */
+const aheadIn3 = ({ ownIsolator }: Former): unknown => setTo({ at: 'feed', id: MAIN_ID, ahead: !ownIsolator });
+
+/** Where a circuit took its positive. @param home the feed that what is switched hangs on */
+function originFrom3(f: Former, c: Raw, home: string): unknown {
+  const tap = setValue(c.tapFrom);
+  if (tap !== undefined) return setTo({ at: 'circuit', id: tap, ahead: true });
+  if (c.live === 'direct') return setTo({ at: 'post', pack: null });
+  if (c.live === 'always') return c.purpose === 'charge' && !f.ownIsolator ? AUTO : aheadIn3(f);
+  if (isWord(c.tapFrom) && c.tapFrom.is === 'unknown') return c.tapFrom;
+  const own = isWord(c.tapFrom) && c.tapFrom.is === 'none' && f.wiring.school === 'daisy-chain';
+  return home === MAIN_ID && c.purpose !== 'charge' && !own ? AUTO : setTo({ at: 'feed', id: home, ahead: false });
+}
+
+const circuitFrom3 = (f: Former, c: Raw, home: string): Raw => ({
+  ...without(c, 'live', 'tapFrom', 'fuseFromBatteryMm'),
+  from: originFrom3(f, c, home),
+  fuseFamily: AUTO,
+  fuseFromStartMm: c.fuseFromBatteryMm,
+  returnWire: AUTO,
+  insulationC: AUTO,
+  bundledCount: AUTO,
+  expectedA: AUTO
+});
+
+const chargingFrom3 = (f: Former): unknown =>
+  isRaw(f.box.charging)
+    ? {
+        ...f.box.charging,
+        builtIn: [],
+        throughPortId: AUTO,
+        solar: withUsual(f.box.charging.solar, {
+          from: f.ownIsolator ? aheadIn3(f) : AUTO,
+          switchPortId: NONE,
+          loadTerminal: null
+        })
+      }
+    : f.box.charging;
+
+/** Fields of the wiring that became fields of the main feed. */
+const MAIN_IN_3 = [
+  'school',
+  'mainFuse',
+  'mainHolderPartId',
+  'mainFuseFromBatteryMm',
+  'mainSheathed',
+  'mainWire',
+  'mainWireCount',
+  'breakerIsSwitch',
+  'distributionMm',
+  'fuseBlockPartId'
+];
+
+/** Version 3 knew one main path with places of its own for isolator, master, second box, and circuits that were 'live' in three ways. */
+function fromVersion3(box: Raw): Raw {
+  const f = formerOf(box);
+  const { feeds, home, masterId } = feedsFrom3(f);
+  return {
     ...without(box, 'switching'),
     version: 4,
     bank: {
-      ...withUsualOf(without(bank, 'leadMm'), {
-        stands: outside ? 'outside' : 'inside',
+      ...withUsualOf(without(f.bank, 'leadMm'), {
+        stands: f.outside ? 'outside' : 'inside',
         disconnectIn: AUTO,
         blocksCold: 'unknown'
       }),
-      arrangement: outside ? 'parallel' : bank.arrangement
+      arrangement: f.outside ? 'parallel' : f.bank.arrangement
     },
-    charging: isRaw(box.charging)
-      ? {
-          ...box.charging,
-          builtIn: [],
-          throughPortId: AUTO,
-          solar: withUsual(box.charging.solar, {
-            from: ownIsolator ? ahead : AUTO,
-            switchPortId: NONE,
-            loadTerminal: null
-          })
-        }
-      : box.charging,
+    charging: chargingFrom3(f),
     devices: each(box.devices, (d) =>
       isRaw(d) ? { ...d, lead: withUsual(d.lead, { reversed: 'no', armoured: 'no' }) } : d
     ),
     ports: each(box.ports, (p) => withUsual(p, { insert: null })),
     feeds,
-    relays: each(switching.relays ?? [], (r) =>
+    relays: each(f.switching.relays ?? [], (r) =>
       isRaw(r) ? { ...without(r, 'circuitId'), inId: r.circuitId ?? masterId, switchPole: 'plus' } : r
     ),
-    circuits: each(circuits, (c) =>
-      isRaw(c)
-        ? {
-            ...without(c, 'live', 'tapFrom', 'fuseFromBatteryMm'),
-            from: originOf(c),
-            fuseFamily: AUTO,
-            fuseFromStartMm: c.fuseFromBatteryMm,
-            returnWire: AUTO,
-            insulationC: AUTO,
-            bundledCount: AUTO,
-            expectedA: AUTO
-          }
-        : c
-    ),
-    wiring: isRaw(box.wiring)
-      ? without(
-          wiring,
-          'school',
-          'mainFuse',
-          'mainHolderPartId',
-          'mainFuseFromBatteryMm',
-          'mainSheathed',
-          'mainWire',
-          'mainWireCount',
-          'breakerIsSwitch',
-          'distributionMm',
-          'fuseBlockPartId'
-        )
-      : box.wiring,
+    circuits: each(f.circuits, (c) => (isRaw(c) ? circuitFrom3(f, c, home) : c)),
+    wiring: isRaw(box.wiring) ? without(f.wiring, ...MAIN_IN_3) : box.wiring,
     parts: partsFromOlder(box.parts)
   };
-  return after;
 }
 
 const withUsualOf = (v: Raw, usual: Raw): Raw => ({ ...usual, ...v });

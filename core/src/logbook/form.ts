@@ -55,142 +55,133 @@ const air = ({ temperatureUnit }: Units, first = true): FormField =>
   );
 
 /** The fields of each kind of record, in the order they are asked. */
-export function formFields(kind: LogKind, units: Units): FormField[] {
-  switch (kind) {
-    case 'outing':
-      return [
-        quantity('durationH', 'Hours it ran', 'duration', '9h30', HOURS),
-        quantity('chargeAh', 'Amp-hours drawn, by the meter', 'capacity', '12.4 Ah', AH),
-        quantity('endV', 'Volts at the end', 'voltage', '12.9 V', LIKELY_V),
-        {
-          as: 'choice',
-          key: 'endState',
-          label: 'Volts were read',
-          first: true,
-          options: [
-            ['', 'not noted'],
-            ['rested', 'rested'],
-            ['loaded', 'with the load on']
-          ]
-        },
-        air(units),
-        {
-          as: 'choice',
-          key: 'ended',
-          label: 'It ended because',
-          first: true,
-          options: [
-            ['', 'not noted'],
-            ['packed-up', 'we packed up'],
-            ['battery-empty', 'the battery was empty'],
-            ['device-failed', 'a device failed']
-          ]
-        },
-        quantity('startPercent', 'Percent at the start', 'fraction', '100 %', SHARE, false),
-        quantity('endPercent', 'Percent at the end', 'fraction', '35 %', SHARE, false),
-        quantity('startV', 'Volts at the start, rested', 'voltage', '13.4 V', LIKELY_V, false),
-        words('place', 'Where', 120, false),
-        words('purpose', 'What for', 120, false)
-      ];
-    case 'charge':
-      return [
-        {
-          as: 'choice',
-          key: 'full',
-          label: 'Charged',
-          first: true,
-          options: [
-            ['', 'not noted'],
-            ['yes', 'until full'],
-            ['no', 'not to full']
-          ]
-        },
-        quantity('durationH', 'Hours on the charger', 'duration', '5h', HOURS),
-        quantity('endV', 'Volts at the end', 'voltage', '14.4 V', LIKELY_V),
-        quantity('chargeAh', 'Amp-hours put in', 'capacity', '11 Ah', AH),
-        quantity('currentA', 'Amps', 'current', '2.5 A', AMPS, false),
-        air(units, false),
-        words('way', 'How', 80, false, 'mains charger, sun, car')
-      ];
-    case 'storage':
-      return [
-        quantity('percent', 'How full it is stored', 'fraction', '60 %', SHARE),
-        quantity('endV', 'Volts, rested', 'voltage', '13.2 V', LIKELY_V),
-        quantity('topUpAh', 'Amp-hours topped up', 'capacity', '1.2 Ah', AH)
-      ];
-    case 'reading':
-      return [
-        quantity('volts', 'Volts', 'voltage', '12.7 V', LIKELY_V),
-        {
-          as: 'choice',
-          key: 'state',
-          label: 'It was',
-          first: true,
-          options: [
-            ['', 'not noted'],
-            ['rested', 'rested'],
-            ['loaded', 'with a load on'],
-            ['just-charged', 'just charged']
-          ]
-        },
-        quantity('currentA', 'Amps out of the battery', 'current', '0.85 A', AMPS),
-        { as: 'flag', key: 'allOff', label: 'Everything was switched off', first: true },
-        quantity('percent', 'Percent by the meter', 'fraction', '70 %', SHARE, false),
-        air(units, false)
-      ];
-    case 'fault':
-      return [
-        words('what', 'What went wrong', 300),
-        words('cause', 'What it was', 300),
-        words('cure', 'What cured it', 300),
-        words('partName', 'Part that failed', 120, false)
-      ];
-    case 'renewal':
-      return [
-        {
-          as: 'choice',
-          key: 'what',
-          label: 'Renewed',
-          first: true,
-          options: [
-            ['desiccant', 'desiccant'],
-            ['gasket', 'gasket'],
-            ['fuse', 'fuse'],
-            ['torque', 'bolts tightened'],
-            ['other', 'something else']
-          ]
-        },
-        words('detail', 'Which, and how', 300),
-        quantity('costAmount', 'What it cost', 'money', '4.20', { min: 0, max: 100_000 }, false)
-      ];
-    case 'capacity':
-      return [
-        quantity('chargeAh', 'Amp-hours that came out', 'capacity', '18.6 Ah', AH),
-        quantity('currentA', 'At so many amps', 'current', '1 A', AMPS),
-        quantity('endV', 'Volts at the end', 'voltage', '11.5 V', LIKELY_V, false),
-        air(units)
-      ];
-    case 'moisture':
-      return [
-        {
-          as: 'choice',
-          key: 'seen',
-          label: 'Inside it was',
-          first: true,
-          options: [
-            ['damp', 'damp'],
-            ['water', 'wet: water'],
-            ['dry', 'dry']
-          ]
-        },
-        words('where', 'Where', 300)
-      ];
-    case 'wish':
-      return [words('wish', 'For the next version', 500)];
-    case 'change':
-      return [];
-  }
-}
+const FIELDS: Readonly<Record<LogKind, (units: Units) => FormField[]>> = {
+  outing: (units) => [
+    quantity('durationH', 'Hours it ran', 'duration', '9h30', HOURS),
+    quantity('chargeAh', 'Amp-hours drawn, by the meter', 'capacity', '12.4 Ah', AH),
+    quantity('endV', 'Volts at the end', 'voltage', '12.9 V', LIKELY_V),
+    {
+      as: 'choice',
+      key: 'endState',
+      label: 'Volts were read',
+      first: true,
+      options: [
+        ['', 'not noted'],
+        ['rested', 'rested'],
+        ['loaded', 'with the load on']
+      ]
+    },
+    air(units),
+    {
+      as: 'choice',
+      key: 'ended',
+      label: 'It ended because',
+      first: true,
+      options: [
+        ['', 'not noted'],
+        ['packed-up', 'we packed up'],
+        ['battery-empty', 'the battery was empty'],
+        ['device-failed', 'a device failed']
+      ]
+    },
+    quantity('startPercent', 'Percent at the start', 'fraction', '100 %', SHARE, false),
+    quantity('endPercent', 'Percent at the end', 'fraction', '35 %', SHARE, false),
+    quantity('startV', 'Volts at the start, rested', 'voltage', '13.4 V', LIKELY_V, false),
+    words('place', 'Where', 120, false),
+    words('purpose', 'What for', 120, false)
+  ],
+  charge: (units) => [
+    {
+      as: 'choice',
+      key: 'full',
+      label: 'Charged',
+      first: true,
+      options: [
+        ['', 'not noted'],
+        ['yes', 'until full'],
+        ['no', 'not to full']
+      ]
+    },
+    quantity('durationH', 'Hours on the charger', 'duration', '5h', HOURS),
+    quantity('endV', 'Volts at the end', 'voltage', '14.4 V', LIKELY_V),
+    quantity('chargeAh', 'Amp-hours put in', 'capacity', '11 Ah', AH),
+    quantity('currentA', 'Amps', 'current', '2.5 A', AMPS, false),
+    air(units, false),
+    words('way', 'How', 80, false, 'mains charger, sun, car')
+  ],
+  storage: () => [
+    quantity('percent', 'How full it is stored', 'fraction', '60 %', SHARE),
+    quantity('endV', 'Volts, rested', 'voltage', '13.2 V', LIKELY_V),
+    quantity('topUpAh', 'Amp-hours topped up', 'capacity', '1.2 Ah', AH)
+  ],
+  reading: (units) => [
+    quantity('volts', 'Volts', 'voltage', '12.7 V', LIKELY_V),
+    {
+      as: 'choice',
+      key: 'state',
+      label: 'It was',
+      first: true,
+      options: [
+        ['', 'not noted'],
+        ['rested', 'rested'],
+        ['loaded', 'with a load on'],
+        ['just-charged', 'just charged']
+      ]
+    },
+    quantity('currentA', 'Amps out of the battery', 'current', '0.85 A', AMPS),
+    { as: 'flag', key: 'allOff', label: 'Everything was switched off', first: true },
+    quantity('percent', 'Percent by the meter', 'fraction', '70 %', SHARE, false),
+    air(units, false)
+  ],
+  fault: () => [
+    words('what', 'What went wrong', 300),
+    words('cause', 'What it was', 300),
+    words('cure', 'What cured it', 300),
+    words('partName', 'Part that failed', 120, false)
+  ],
+  renewal: () => [
+    {
+      as: 'choice',
+      key: 'what',
+      label: 'Renewed',
+      first: true,
+      options: [
+        ['desiccant', 'desiccant'],
+        ['gasket', 'gasket'],
+        ['fuse', 'fuse'],
+        ['torque', 'bolts tightened'],
+        ['other', 'something else']
+      ]
+    },
+    words('detail', 'Which, and how', 300),
+    quantity('costAmount', 'What it cost', 'money', '4.20', { min: 0, max: 100_000 }, false)
+  ],
+  capacity: (units) => [
+    quantity('chargeAh', 'Amp-hours that came out', 'capacity', '18.6 Ah', AH),
+    quantity('currentA', 'At so many amps', 'current', '1 A', AMPS),
+    quantity('endV', 'Volts at the end', 'voltage', '11.5 V', LIKELY_V, false),
+    air(units)
+  ],
+  moisture: () => [
+    {
+      as: 'choice',
+      key: 'seen',
+      label: 'Inside it was',
+      first: true,
+      options: [
+        ['damp', 'damp'],
+        ['water', 'wet: water'],
+        ['dry', 'dry']
+      ]
+    },
+    words('where', 'Where', 300)
+  ],
+  wish: () => [words('wish', 'For the next version', 500)],
+  change: () => []
+};
+
+/** The fields of one kind of record. */
+export const formFields = (kind: LogKind, units: Units): FormField[] => FIELDS[kind](units);
 
 export type FormTexts = Readonly<Record<string, string>>;
 

@@ -1,7 +1,6 @@
 import { BARE_MM } from './placement.ts';
-import { blockOf } from '../box/feeds.ts';
 import { valueOf } from '../box/lookup.ts';
-import type { Box, Relay } from '../box/schema.ts';
+import type { Box, Feed, Relay } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { leverAt } from './levers.ts';
 import type { NetContext } from './net-context.ts';
@@ -10,17 +9,13 @@ import { controllerPart, hasLoadTerminal } from './net-extras.ts';
 import { INLET_MILLIOHM } from './net-main.ts';
 import { coilNet, relayPart, relayTag, STUB_MM } from './net-coil.ts';
 import { CONVERTER, RELAY, type Terminal } from './netlist.ts';
-import { converterTag } from './rails.ts';
+import { converterPart, feedEnd, sensePair } from './net-ends.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { wayTo, type Tree } from './tree.ts';
 import type { CircuitPlan } from './types.ts';
 
 /** Share of a branch's run up to its switch while the layout does not tell; the rest goes on to the port. */
 const TO_SWITCH = 0.6;
-/** Automatic fuse of a sense lead. @source electrical reference 10 */
-const SENSE_FUSE_A = 1;
-const SENSE_WIRE = { system: 'awg', size: '22' } as const;
-
 type BranchContext = {
   tree: Tree;
   back: ReadonlyMap<string, string>;
@@ -28,14 +23,6 @@ type BranchContext = {
   block: PartOf<'fuse-block'> | undefined;
   shunt: PartOf<'shunt'> | undefined;
 };
-
-/** Fuse of each sense lead; undefined for none, null when nobody knows. */
-function senseFuseA(box: Box): number | null | undefined {
-  const f = box.wiring.senseFuse;
-  if (f.is === 'none') return undefined;
-  if (f.is === 'unknown') return null;
-  return f.is === 'set' ? f.value : SENSE_FUSE_A;
-}
 
 /** Where what hangs on a branch is taken off: ahead of its switch, and at its far end. */
 type Taps = { ahead: Terminal; end: Terminal; wire: [WireSize | null, number] };
@@ -69,27 +56,85 @@ function beginOf({ builder: n, ends, bank, box }: NetContext, c: CircuitPlan, ma
   return pack && box.bank.count > 1 && pack <= box.bank.count ? at(`battery-${pack}`, '+') : bank.plus;
 }
 
-function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): void {
-  const { builder: n, ends, box, main, tags } = net;
-  const { circuit } = c;
-  const id = circuit.id;
-  const wire = (
+/** One branch, laid step by step from where it begins: what was laid last stands in `#now`. */
+class BranchWay {
+  readonly #net: NetContext;
+  readonly #n: NetBuilder;
+  readonly #c: CircuitPlan;
+  readonly #made: Made;
+  readonly #x: BranchContext;
+  readonly #id: string;
+  readonly #relay: Relay | undefined;
+  #now: Terminal;
+  /** Wire that is not laid yet, mm. */
+  #leftMm: number;
+  /** Where what is taken off ahead of its switch hangs. */
+  #ahead: Terminal | undefined;
+  #afterFuse: Terminal;
+
+  constructor(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext) {
+    this.#net = net;
+    this.#n = net.builder;
+    this.#c = c;
+    this.#made = made;
+    this.#x = x;
+    this.#id = c.circuit.id;
+    this.#relay = net.box.relays.find((r) => r.inId === c.circuit.id);
+    this.#now = beginOf(net, c, made, x.tree);
+    this.#afterFuse = this.#now;
+    this.#leftMm = c.lengthMm;
+  }
+
+  get #fromPost(): boolean {
+    return this.#c.upId === undefined && this.#c.live === 'direct';
+  }
+
+  #has(tag: string, kind?: 'switch'): boolean {
+    return this.#n.parts.some((p) => p.id === tag && (kind === undefined || p.kind === kind));
+  }
+
+  /** A wire out of this branch; back where it is said so. */
+  #wire(
     key: string,
     from: Terminal,
     to: Terminal,
-    polarity: 'positive' | 'negative',
     lengthMm: number,
-    size = (polarity === 'negative' ? c.returnWire : c.wire) ?? null,
-    count = circuit.wireCount
-  ) => n.wire({ id: `${id}/${key}`, from, to, polarity, size, count, lengthMm, circuitId: id });
-  const up = c.upId !== undefined;
-  const fromPost = !up && c.live === 'direct';
-  let now = beginOf(net, c, made, x.tree);
-  // one that sits out along the wire is in no way of a block, whatever the wire hangs on
-  const inBlock = !setOut(c) && n.parts.some((p) => p.kind === 'fuse-block' && p.id === now.part);
-  let left = c.lengthMm;
-  if (c.fuseOrigin !== 'none') {
-    n.part({
+    lead: readonly [WireSize | null, number] = [this.#c.wire ?? null, this.#c.circuit.wireCount]
+  ): void {
+    const [size, count] = lead;
+    this.#n.wire({
+      id: `${this.#id}/${key}`,
+      from,
+      to,
+      polarity: 'positive',
+      size,
+      count,
+      lengthMm,
+      circuitId: this.#id
+    });
+  }
+
+  #back(key: string, from: Terminal, to: Terminal, lengthMm: number, size = this.#c.returnWire ?? null): void {
+    const { wireCount: count } = this.#c.circuit;
+    this.#n.wire({
+      id: `${this.#id}/${key}`,
+      from,
+      to,
+      polarity: 'negative',
+      size,
+      count,
+      lengthMm,
+      circuitId: this.#id
+    });
+  }
+
+  /** Its own fuse and what lies ahead of it. */
+  fuse(): void {
+    const c = this.#c;
+    if (c.fuseOrigin === 'none') return;
+    // one that sits out along the wire is in no way of a block, whatever the wire hangs on
+    const inBlock = !setOut(c) && this.#n.parts.some((p) => p.kind === 'fuse-block' && p.id === this.#now.part);
+    this.#n.part({
       id: c.fuseTag,
       kind: 'fuse',
       label: c.fuseFamily === 'breaker' ? `Breaker ${c.fuseTag}` : `Fuse ${c.fuseTag}`,
@@ -97,36 +142,34 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
       ratingA: c.fuseA ?? null,
       family: c.fuseFamily,
       throughMilliOhm: c.fuseMilliOhm,
-      ref: circuitRef(id)
+      ref: circuitRef(this.#id)
     });
-    // ahead of its own fuse only what stands before protects it: that stub is as thick as what it hangs on
     const stubMm = c.fuseDistanceMm ?? STUB_MM;
+    const to = at(c.fuseTag, 'in');
     if (inBlock)
-      wire('way', now, at(c.fuseTag, 'in'), 'positive', 0, null); // inside the block
-    else if (ownAhead(c)) wire('stub', now, at(c.fuseTag, 'in'), 'positive', stubMm, ...leadOf(c));
-    else if (up) wire('stub', now, at(c.fuseTag, 'in'), 'positive', stubMm, ...upWire(c, made));
-    else if (fromPost) wire('post', now, at(c.fuseTag, 'in'), 'positive', stubMm, ...postWire(net, c));
-    else wire('stub', now, at(c.fuseTag, 'in'), 'positive', stubMm, main.wire ?? null, main.wireCount);
-    now = at(c.fuseTag, 'out');
+      this.#wire('way', this.#now, to, 0, [null, c.circuit.wireCount]); // inside the block
+    else this.#wire(this.#fromPost && !ownAhead(c) ? 'post' : 'stub', this.#now, to, stubMm, this.#stubLead());
+    this.#now = at(c.fuseTag, 'out');
+    this.#afterFuse = this.#now;
     // the whole length was measured, the stretch ahead of the fuse in it
-    if (setOut(c)) left = Math.max(0, left - stubMm);
+    if (setOut(c)) this.#leftMm = Math.max(0, this.#leftMm - stubMm);
   }
-  const afterFuse = now;
-  const relay: Relay | undefined = box.relays.find((r) => r.inId === id);
-  const coil = (): void => {
-    if (!relay) return;
-    const stub = { size: c.wire ?? null, count: circuit.wireCount, behindA: c.guard?.ratingA };
-    coilNet(n, box, tags, relay, afterFuse, ends.bus, stub);
-  };
-  const through = c.feed && valueOf(c.feed.throughPortId, undefined);
-  const way = through === undefined ? undefined : leverAt(box, tags, through);
-  const free = c.switches.filter((w) => !n.parts.some((p) => p.id === w.tag));
-  const hops = free.length + (relay ? 1 : 0);
-  const toSwitchMm = c.toSwitchMm ?? c.lengthMm * TO_SWITCH;
-  const hopMm = hops > 0 ? toSwitchMm / hops : 0;
-  let ahead: Terminal | undefined;
-  if (way && !n.parts.some((p) => p.id === `${way.tag}`)) {
-    n.part({
+
+  /** Ahead of its own fuse only what stands before protects it: that stub is as thick as what it hangs on. */
+  #stubLead(): [WireSize | null, number] {
+    const { main } = this.#net;
+    if (ownAhead(this.#c)) return leadOf(this.#c);
+    if (this.#c.upId !== undefined) return upWire(this.#c, this.#made);
+    return this.#fromPost ? postWire(this.#net, this.#c) : [main.wire ?? null, main.wireCount];
+  }
+
+  /** The placed port that a feed comes in through. */
+  wayIn(): void {
+    const { feed } = this.#c;
+    const through = feed && valueOf(feed.throughPortId, undefined);
+    const way = through === undefined ? undefined : leverAt(this.#net.box, this.#net.tags, through);
+    if (!way || this.#has(way.tag)) return;
+    this.#n.part({
       id: way.tag,
       kind: 'inlet',
       label: `${way.tag} +`,
@@ -135,88 +178,123 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
       throughMilliOhm: (way.part?.contactMilliOhm ?? INLET_MILLIOHM) / 2,
       ref: { kind: 'port', id: way.portId }
     });
-    const [size, count] = leadOf(c);
-    wire('way-in', now, at(way.tag, 'in'), 'positive', c.feed?.lead?.lengthMm ?? left / 2, size, count);
-    if (!c.feed?.lead) left /= 2;
-    now = at(way.tag, 'out');
+    this.#wire('way-in', this.#now, at(way.tag, 'in'), feed?.lead?.lengthMm ?? this.#leftMm / 2, leadOf(this.#c));
+    if (!feed?.lead) this.#leftMm /= 2;
+    this.#now = at(way.tag, 'out');
   }
-  if (relay) {
-    const tag = relayTag(box, relay);
-    relayPart(n, tag, relay);
-    wire('relay', now, at(tag, RELAY.common), 'positive', hopMm);
-    ahead ??= now;
-    now = at(tag, RELAY.out);
-    left -= hopMm;
-  }
-  for (const s of c.switches) {
-    if (!n.parts.some((p) => p.id === s.tag)) {
-      n.part({
-        id: s.tag,
-        kind: 'switch',
-        label: `Switch ${s.tag}`,
-        terminals: ['in', 'out'],
-        ratingA: s.part?.ratingA ?? null,
-        throughMilliOhm: s.part?.contactMilliOhm ?? 0,
-        ref: { kind: 'port', id: s.portId }
-      });
-      wire(s === c.switches[0] ? 'switch' : `switch-${s.portId}`, now, at(s.tag, 'in'), 'positive', hopMm);
-      left -= hopMm;
+
+  /** Its relay's contact, then its switches. */
+  switches(): void {
+    const c = this.#c;
+    const relay = this.#relay;
+    const free = c.switches.filter((w) => !this.#has(w.tag));
+    const hops = free.length + (relay ? 1 : 0);
+    const toSwitchMm = c.toSwitchMm ?? c.lengthMm * TO_SWITCH;
+    const hopMm = hops > 0 ? toSwitchMm / hops : 0;
+    if (relay) {
+      const tag = relayTag(this.#net.box, relay);
+      relayPart(this.#n, tag, relay);
+      this.#wire('relay', this.#now, at(tag, RELAY.common), hopMm);
+      this.#ahead ??= this.#now;
+      this.#now = at(tag, RELAY.out);
+      this.#leftMm -= hopMm;
     }
-    // one lever for several circuits: each comes to it with its own lead, they leave it together
-    else if (n.parts.some((p) => p.id === s.tag && p.kind === 'switch') && now.part !== s.tag)
-      wire(`switch-${s.portId}`, now, at(s.tag, 'in'), 'positive', toSwitchMm);
-    ahead ??= at(s.tag, 'in');
-    now = at(s.tag, 'out');
-  }
-  const lands = landing(net, c, made, x, fromPost);
-  if (c.feed) {
-    const joint = feedEnd(n, c, box);
-    const converter = converterPart(n, c);
-    wire('feed', now, converter ? at(converter, CONVERTER.inPlus) : joint, 'positive', Math.max(0, left));
-    made.taps.set(id, { ahead: ahead ?? afterFuse, end: joint, wire: [c.wire ?? null, circuit.wireCount] });
-    if (converter || c.feed.secondBox) {
-      const bus = `bus-${c.tag}`;
-      n.part({
-        id: bus,
-        kind: 'bus',
-        label: `Negative joint of ${c.feed.name || c.tag}`,
-        terminals: ['-'],
-        ref: circuitRef(id)
-      });
-      const back = converter ? at(converter, CONVERTER.inMinus) : at(bus, '-');
-      wire('return', back, lands, 'negative', c.lengthMm + (c.feed.lead?.lengthMm ?? 0));
-      made.buses.set(id, at(bus, '-'));
-      // joints at the converter's own output terminals
-      if (converter) {
-        wire('rail', at(converter, CONVERTER.outPlus), joint, 'positive', 0, null);
-        wire('rail-back', at(bus, '-'), at(converter, CONVERTER.outMinus), 'negative', 0, null);
+    for (const s of c.switches) {
+      if (!this.#has(s.tag)) {
+        this.#n.part({
+          id: s.tag,
+          kind: 'switch',
+          label: `Switch ${s.tag}`,
+          terminals: ['in', 'out'],
+          ratingA: s.part?.ratingA ?? null,
+          throughMilliOhm: s.part?.contactMilliOhm ?? 0,
+          ref: { kind: 'port', id: s.portId }
+        });
+        this.#wire(s === c.switches[0] ? 'switch' : `switch-${s.portId}`, this.#now, at(s.tag, 'in'), hopMm);
+        this.#leftMm -= hopMm;
       }
+      // one lever for several circuits: each comes to it with its own lead, they leave it together
+      else if (this.#has(s.tag, 'switch') && this.#now.part !== s.tag)
+        this.#wire(`switch-${s.portId}`, this.#now, at(s.tag, 'in'), toSwitchMm);
+      this.#ahead ??= at(s.tag, 'in');
+      this.#now = at(s.tag, 'out');
     }
-    coil();
-    return;
   }
-  const isMeter = c.portPart?.role === 'meter';
-  const sensed = isMeter && x.shunt !== undefined;
-  if (!made.portIsThere)
-    n.part({
-      id: c.portTag,
-      kind: 'port',
-      label: c.portTag,
-      terminals: sensed ? ['+', '-', 'plug', 'sense+', 'sense-'] : ['+', '-', 'plug'],
-      ratingA: c.portPart?.ratingA ?? null,
-      throughMilliOhm: c.portPart?.contactMilliOhm ?? 0,
-      ref: { kind: 'port', id: circuit.portId }
+
+  /** A feed ends in its joint, over a converter where it has one; a second box has a joint for its returns as well. */
+  toJoint(feed: Feed): void {
+    const c = this.#c;
+    const lands = landing(this.#net, c, this.#made, this.#x, this.#fromPost);
+    const joint = feedEnd(this.#n, c, this.#net.box);
+    const converter = converterPart(this.#n, c);
+    this.#wire('feed', this.#now, converter ? at(converter, CONVERTER.inPlus) : joint, Math.max(0, this.#leftMm));
+    this.#tap(joint, this.#afterFuse);
+    if (!converter && !feed.secondBox) return;
+    const bus = `bus-${c.tag}`;
+    this.#n.part({
+      id: bus,
+      kind: 'bus',
+      label: `Negative joint of ${feed.name || c.tag}`,
+      terminals: ['-'],
+      ref: circuitRef(this.#id)
     });
-  wire('feed', now, at(c.portTag, '+'), 'positive', Math.max(0, left));
-  made.taps.set(id, {
-    ahead: ahead ?? at(c.portTag, '+'),
-    end: at(c.portTag, '+'),
-    wire: [c.wire ?? null, circuit.wireCount]
-  });
-  const onPort = x.back.has(id);
-  wire('return', at(c.portTag, '-'), lands, 'negative', onPort ? c.lengthMm : (x.backMm.get(id) ?? c.lengthMm));
-  if (sensed && !made.portIsThere) sensePair(n, box, c);
-  coil();
+    const back = converter ? at(converter, CONVERTER.inMinus) : at(bus, '-');
+    this.#back('return', back, lands, c.lengthMm + (feed.lead?.lengthMm ?? 0));
+    this.#made.buses.set(this.#id, at(bus, '-'));
+    if (!converter) return;
+    // joints at the converter's own output terminals
+    this.#wire('rail', at(converter, CONVERTER.outPlus), joint, 0, [null, c.circuit.wireCount]);
+    this.#back('rail-back', at(bus, '-'), at(converter, CONVERTER.outMinus), 0, null);
+  }
+
+  /** A circuit ends in its port; a meter on a shunt has its two thin leads besides. */
+  toPort(): void {
+    const c = this.#c;
+    const sensed = c.portPart?.role === 'meter' && this.#x.shunt !== undefined;
+    const lands = landing(this.#net, c, this.#made, this.#x, this.#fromPost);
+    if (!this.#made.portIsThere)
+      this.#n.part({
+        id: c.portTag,
+        kind: 'port',
+        label: c.portTag,
+        terminals: sensed ? ['+', '-', 'plug', 'sense+', 'sense-'] : ['+', '-', 'plug'],
+        ratingA: c.portPart?.ratingA ?? null,
+        throughMilliOhm: c.portPart?.contactMilliOhm ?? 0,
+        ref: { kind: 'port', id: c.circuit.portId }
+      });
+    const plus = at(c.portTag, '+');
+    this.#wire('feed', this.#now, plus, Math.max(0, this.#leftMm));
+    this.#tap(plus, plus);
+    const onPort = this.#x.back.has(this.#id);
+    this.#back('return', at(c.portTag, '-'), lands, onPort ? c.lengthMm : (this.#x.backMm.get(this.#id) ?? c.lengthMm));
+    if (sensed && !this.#made.portIsThere) sensePair(this.#n, this.#net.box, c);
+  }
+
+  #tap(end: Terminal, otherwise: Terminal): void {
+    this.#made.taps.set(this.#id, {
+      ahead: this.#ahead ?? otherwise,
+      end,
+      wire: [this.#c.wire ?? null, this.#c.circuit.wireCount]
+    });
+  }
+
+  /** The coil of its relay, fed from behind its fuse. */
+  coil(): void {
+    if (!this.#relay) return;
+    const { box, tags, ends } = this.#net;
+    const stub = { size: this.#c.wire ?? null, count: this.#c.circuit.wireCount, behindA: this.#c.guard?.ratingA };
+    coilNet(this.#n, box, tags, this.#relay, this.#afterFuse, ends.bus, stub);
+  }
+}
+
+function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): void {
+  const way = new BranchWay(net, c, made, x);
+  way.fuse();
+  way.wayIn();
+  way.switches();
+  if (c.feed) way.toJoint(c.feed);
+  else way.toPort();
+  way.coil();
 }
 
 /**
@@ -239,47 +317,6 @@ function leadOf(c: CircuitPlan): [WireSize | null, number] {
 /** From a post to the first fuse: a feed's own wire; ahead of a circuit's fuse as thick as the main one. */
 const postWire = ({ main }: NetContext, c: CircuitPlan): [WireSize | null, number] =>
   c.feed || c.wireOrigin === 'set' ? leadOf(c) : [main.wire ?? null, main.wireCount];
-
-const END_LABEL: Record<NonNullable<CircuitPlan['feed']>['ends'], string> = {
-  'fuse-block': 'Fuse block',
-  chain: 'Joint',
-  'bus-bar': 'Positive bus',
-  stud: 'Stud',
-  lever: 'Lever connector',
-  'push-in': 'Push-in connector',
-  splice: 'Splice',
-  terminal: 'Joint'
-};
-
-/** The converter ahead of a feed's end; undefined for a feed without one. */
-function converterPart(n: NetBuilder, c: CircuitPlan): string | undefined {
-  if (!c.gives) return undefined;
-  const id = converterTag(c.tag);
-  n.part({
-    id,
-    kind: 'converter',
-    label: `Converter to ${c.gives.outV} V`,
-    terminals: Object.values(CONVERTER),
-    gives: c.gives,
-    ref: circuitRef(c.circuit.id)
-  });
-  return id;
-}
-
-/** The joint a feed ends in. */
-function feedEnd(n: NetBuilder, c: CircuitPlan, box: Box): Terminal {
-  const feed = c.feed!;
-  const block = blockOf(box, feed);
-  n.part({
-    id: c.portTag,
-    kind: block ? 'fuse-block' : 'bus',
-    label: `${END_LABEL[feed.ends]} ${c.tag}`,
-    terminals: ['+'],
-    ratingA: block?.totalA ?? null,
-    ref: circuitRef(c.circuit.id)
-  });
-  return at(c.portTag, '+');
-}
 
 /** Where a branch's return ends. */
 function landing(
@@ -306,41 +343,3 @@ const portTagOf = (box: Box, tags: Readonly<Record<string, string>>, circuitId: 
   const portId = box.circuits.find((c) => c.id === circuitId)?.portId;
   return portId === undefined ? undefined : (tags[portId] ?? portId);
 };
-
-/** The two thin leads from the shunt to its meter, each with its own fuse at the shunt. */
-function sensePair(n: NetBuilder, box: Box, c: CircuitPlan): void {
-  const fuseA = senseFuseA(box);
-  const sides = [
-    ['+', 'load side'],
-    ['-', 'battery side']
-  ] as const;
-  for (const [sign, side] of sides) {
-    let from = at('shunt', side);
-    const wire = (key: string, to: Terminal, lengthMm: number) =>
-      n.wire({
-        id: `${c.circuit.id}/${key}`,
-        from,
-        to,
-        polarity: 'sense',
-        size: SENSE_WIRE,
-        lengthMm,
-        circuitId: c.circuit.id
-      });
-    if (fuseA !== undefined) {
-      const tag = `F${c.portTag}${sign === '-' ? '−' : sign}`;
-      n.part({
-        id: tag,
-        kind: 'fuse',
-        label: `Sense fuse ${tag}`,
-        terminals: ['in', 'out'],
-        ratingA: fuseA,
-        family: 'blade',
-        throughMilliOhm: 120,
-        ref: circuitRef(c.circuit.id)
-      });
-      wire(`sense${sign}fuse`, at(tag, 'in'), STUB_MM);
-      from = at(tag, 'out');
-    }
-    wire(`sense${sign}`, at(c.portTag, `sense${sign}`), c.lengthMm);
-  }
-}

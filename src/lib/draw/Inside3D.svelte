@@ -12,7 +12,8 @@
   import { saveBlob } from '$lib/client/save-file.ts';
   import LabelsLayer from './LabelsLayer.svelte';
   import { pictureOf } from './picture.ts';
-  import type { Cut, NamedSpot, Scene3D } from './scene-3d.ts';
+  import type { NamedSpot, Scene3D } from './scene-3d.ts';
+  import type { Cut } from './scene-pieces.ts';
 
   /** The box to be turned about: its lid opened, cut through, taken away as a picture or a model; three.js comes only when this is opened. */
   type Props = {
@@ -50,9 +51,9 @@
   onMount(() => {
     let gone = false;
     import('./scene-3d.ts')
-      .then(({ makeScene }) => {
+      .then(({ Scene3D: Shown }) => {
         if (gone) return;
-        scene = makeScene(
+        scene = new Shown(
           holder,
           (id, kind) => (open.selected = { kind, id }),
           (now) => (spots = now)

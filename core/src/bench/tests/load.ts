@@ -44,62 +44,70 @@ function usbRows(c: CircuitPlan, demand: Demand): TestRow[] {
 }
 
 /** Under load: the drop at each plug, what each device draws, warmth, charging, cut-off and relays. */
-export function loadRows({ box, bank, wiring, demand }: Sources): TestRow[] {
-  const restV = openCircuitV(bank.chemistry, AT_SOC);
-  const batteryMilliOhm = bankMilliOhm(bank, 20, AT_SOC);
-  const said = saidIn(box.preferences);
-  const out: TestRow[] = [];
-  for (const c of loads(wiring)) {
-    if (c.portPart?.converterRatedW) {
-      out.push(
-        row('load', {
-          id: `port-${c.circuit.id}`,
-          what: `Output of ${c.portTag} with ${c.feeds} plugged in`,
-          where: c.portTag,
-          expected: 'it charges',
-          why: `takes ${ampsText(c.lowLoadA)} A at ${fixed(c.rail?.outV ?? wiring.lowV, 1)} V`,
-          causes: { low: 'Another cable first, then the module’s supply under load.', high: '' },
-          seen: { portTag: c.portTag, level: 'low' }
-        })
-      );
-      out.push(...usbRows(c, demand));
-      continue;
+export function loadRows(x: Sources): TestRow[] {
+  return [
+    ...loads(x.wiring).flatMap((c) => (c.portPart?.converterRatedW ? moduleRows(c, x) : [plugRow(c, x)])),
+    ...drawRows(x),
+    ...warmRows(x),
+    ...chargeRows(x),
+    ...cutoffRows(x),
+    ...killRows(x),
+    ...relayRows(x)
+  ];
+}
+
+/** A port with a converter of its own: whether it gives anything, and how much. */
+const moduleRows = (c: CircuitPlan, { wiring, demand }: Sources): TestRow[] => [
+  row('load', {
+    id: `port-${c.circuit.id}`,
+    what: `Output of ${c.portTag} with ${c.feeds} plugged in`,
+    where: c.portTag,
+    expected: 'it charges',
+    why: `takes ${ampsText(c.lowLoadA)} A at ${fixed(c.rail?.outV ?? wiring.lowV, 1)} V`,
+    causes: { low: 'Another cable first, then the module’s supply under load.', high: '' },
+    seen: { portTag: c.portTag, level: 'low' }
+  }),
+  ...usbRows(c, demand)
+];
+
+/** A plain port: what reaches its plug while its load is on. */
+function plugRow(c: CircuitPlan, { bank, wiring }: Sources): TestRow {
+  // a converter holds its voltage: only what lies behind it is lost
+  const openV = c.rail?.outV ?? openCircuitV(bank.chemistry, AT_SOC);
+  const allMilliOhm = c.branchMilliOhm + (c.rail ? 0 : bankMilliOhm(bank, 20, AT_SOC) + wiring.main.commonMilliOhm);
+  const dropV = (c.lowLoadA * allMilliOhm) / 1000;
+  return row('load', {
+    id: `port-${c.circuit.id}`,
+    what: `${c.portTag} with ${ampsText(c.lowLoadA)} A flowing (${c.feeds}), others off`,
+    where: c.portTag,
+    expected: fixed(openV - dropV, 2),
+    unit: 'V',
+    why: `${fixed(openV, 2)} V less ${fixed(dropV, 2)} V in ${c.rail ? 'its leads' : 'battery and wiring'}`,
+    kind: 'voltage',
+    low: -(dropV * (1 + OPEN.dropFraction) + OPEN.volts),
+    high: 0.05,
+    drop: { atRestV: openV },
+    causes: {
+      low: 'A crimp or contact loses it: feel which is warm, or let the fault finder halve the way.',
+      high: 'Nothing flows: is the load on?'
+    },
+    seen: { portTag: c.portTag, level: 'low' },
+    resists: {
+      portId: c.circuit.portId,
+      currentA: c.lowLoadA,
+      elseMilliOhm: allMilliOhm - (c.portPart?.contactMilliOhm ?? 0)
     }
-    // a converter holds its voltage: only what lies behind it is lost
-    const openV = c.rail?.outV ?? restV;
-    const allMilliOhm = c.branchMilliOhm + (c.rail ? 0 : batteryMilliOhm + wiring.main.commonMilliOhm);
-    const dropV = (c.lowLoadA * allMilliOhm) / 1000;
-    out.push(
-      row('load', {
-        id: `port-${c.circuit.id}`,
-        what: `${c.portTag} with ${ampsText(c.lowLoadA)} A flowing (${c.feeds}), others off`,
-        where: c.portTag,
-        expected: fixed(openV - dropV, 2),
-        unit: 'V',
-        why: `${fixed(openV, 2)} V less ${fixed(dropV, 2)} V in ${c.rail ? 'its leads' : 'battery and wiring'}`,
-        kind: 'voltage',
-        low: -(dropV * (1 + OPEN.dropFraction) + OPEN.volts),
-        high: 0.05,
-        drop: { atRestV: openV },
-        causes: {
-          low: 'A crimp or contact loses it: feel which is warm, or let the fault finder halve the way.',
-          high: 'Nothing flows: is the load on?'
-        },
-        seen: { portTag: c.portTag, level: 'low' },
-        resists: {
-          portId: c.circuit.portId,
-          currentA: c.lowLoadA,
-          elseMilliOhm: allMilliOhm - (c.portPart?.contactMilliOhm ?? 0)
-        }
-      })
-    );
-  }
-  for (const d of box.devices) {
+  });
+}
+
+/** What each device draws by itself. */
+function drawRows({ box, demand }: Sources): TestRow[] {
+  return box.devices.flatMap((d): TestRow[] => {
     const need = demand.devices.find((k) => k.deviceId === d.id);
-    if (!need || need.meanA <= 0 || d.portId === null) continue;
+    if (!need || need.meanA <= 0 || d.portId === null) return [];
     // what idles in the box flows through the same meter
     const allA = need.peakA + demand.box.currentA;
-    out.push(
+    return [
       row('load', {
         id: `draw-${d.id}`,
         what: `Current at the battery with only ${d.name} on`,
@@ -119,64 +127,79 @@ export function loadRows({ box, bank, wiring, demand }: Sources): TestRow[] {
         },
         draws: { deviceId: d.id, peakA: need.peakA, idleA: demand.box.currentA }
       })
-    );
-  }
-  for (const minutes of [10, 30])
-    out.push(
-      row('load', {
-        id: `warm-${minutes}`,
-        what: `Hottest crimp, fuse or switch after ${minutes} minutes with everything on`,
-        where: 'by touch first, then a thermometer',
-        expected: `under ${said.degC(TERMINAL_LIMIT_C)}`,
-        why: 'what plastic terminals bear, with room for a warm day',
-        kind: 'temperature',
-        high: TERMINAL_LIMIT_C,
-        causes: {
-          low: '',
-          high: 'A loose crimp or screw is hot by itself: make it again. All of them warm: less load or more copper.'
-        }
-      })
-    );
+    ];
+  });
+}
+
+/** How warm it gets. */
+const warmRows = ({ box }: Sources): TestRow[] =>
+  [10, 30].map((minutes) =>
+    row('load', {
+      id: `warm-${minutes}`,
+      what: `Hottest crimp, fuse or switch after ${minutes} minutes with everything on`,
+      where: 'by touch first, then a thermometer',
+      expected: `under ${saidIn(box.preferences).degC(TERMINAL_LIMIT_C)}`,
+      why: 'what plastic terminals bear, with room for a warm day',
+      kind: 'temperature',
+      high: TERMINAL_LIMIT_C,
+      causes: {
+        low: '',
+        high: 'A loose crimp or screw is hot by itself: make it again. All of them warm: less load or more copper.'
+      }
+    })
+  );
+
+/** What goes in while it charges. */
+function chargeRows({ box, bank, wiring }: Sources): TestRow[] {
   const chargeA = box.charging.path.is === 'none' ? undefined : chargerA(box, bank);
-  if (chargeA)
-    out.push(
-      row('load', {
-        id: 'charging',
-        what: `Charging current, nothing else on${wiring.shunt ? '; the meter counts up' : ''}`,
-        where: wiring.shunt ? 'the box’s own meter' : 'in the charger’s lead',
-        expected: ampsText(chargeA),
-        unit: 'A',
-        why: 'what the charger gives until the battery is nearly full',
-        kind: 'current',
-        low: chargeA * 0.5,
-        high: chargeA * 1.1,
-        causes: {
-          low: 'Nearly full, or the plug loses it. With a minus sign the shunt is the wrong way round.',
-          high: 'Another charger than the plan says.'
-        }
-      })
-    );
+  if (!chargeA) return [];
+  return [
+    row('load', {
+      id: 'charging',
+      what: `Charging current, nothing else on${wiring.shunt ? '; the meter counts up' : ''}`,
+      where: wiring.shunt ? 'the box’s own meter' : 'in the charger’s lead',
+      expected: ampsText(chargeA),
+      unit: 'A',
+      why: 'what the charger gives until the battery is nearly full',
+      kind: 'current',
+      low: chargeA * 0.5,
+      high: chargeA * 1.1,
+      causes: {
+        low: 'Nearly full, or the plug loses it. With a minus sign the shunt is the wrong way round.',
+        high: 'Another charger than the plan says.'
+      }
+    })
+  ];
+}
+
+/** Where the low-voltage cut-off opens. */
+function cutoffRows({ box }: Sources): TestRow[] {
   const cut = box.bank.disconnect;
-  if (cut.is === 'set')
-    out.push(
-      row('load', {
-        id: 'cutoff',
-        what: 'Voltage at which the low-voltage stop opens, under a small load',
-        where: 'battery posts',
-        expected: fixed(cut.value.cutV, 1),
-        unit: 'V',
-        why: 'as set',
-        kind: 'voltage',
-        low: cut.value.cutV - CUT_V,
-        high: cut.value.cutV + CUT_V,
-        causes: {
-          low: 'It is set lower, or its sense lead loses nothing while its load lead does.',
-          high: 'It is set higher, or its sense lead carries load.'
-        }
-      })
-    );
-  for (const s of wiring.netlist.parts.filter((k) => k.kind === 'switch' && k.duty))
-    out.push(
+  if (cut.is !== 'set') return [];
+  return [
+    row('load', {
+      id: 'cutoff',
+      what: 'Voltage at which the low-voltage stop opens, under a small load',
+      where: 'battery posts',
+      expected: fixed(cut.value.cutV, 1),
+      unit: 'V',
+      why: 'as set',
+      kind: 'voltage',
+      low: cut.value.cutV - CUT_V,
+      high: cut.value.cutV + CUT_V,
+      causes: {
+        low: 'It is set lower, or its sense lead loses nothing while its load lead does.',
+        high: 'It is set higher, or its sense lead carries load.'
+      }
+    })
+  ];
+}
+
+/** Switches that must open under load. */
+const killRows = ({ wiring }: Sources): TestRow[] =>
+  wiring.netlist.parts
+    .filter((k) => k.kind === 'switch' && k.duty)
+    .map((s) =>
       row('load', {
         id: `kill-${placeId(s)}`,
         what: `${s.id} switched off while everything runs: all behind it is dead at once, nothing spits or sticks`,
@@ -185,15 +208,15 @@ export function loadRows({ box, bank, wiring, demand }: Sources): TestRow[] {
         causes: { low: 'A switch without a rating for direct current: take one that has it, at this load.', high: '' }
       })
     );
-  for (const r of box.relays)
-    out.push(
-      row('load', {
-        id: `relay-${r.id}`,
-        what: `${r.name || 'The relay'} dropped at full load: it opens, without an arc that stands`,
-        where: r.name || 'relay',
-        why: 'a welded contact shows only when it should open',
-        causes: { low: 'Replace it by one rated for direct current at this load.', high: '' }
-      })
-    );
-  return out;
-}
+
+/** Relays that must open at full load. */
+const relayRows = ({ box }: Sources): TestRow[] =>
+  box.relays.map((r) =>
+    row('load', {
+      id: `relay-${r.id}`,
+      what: `${r.name || 'The relay'} dropped at full load: it opens, without an arc that stands`,
+      where: r.name || 'relay',
+      why: 'a welded contact shows only when it should open',
+      causes: { low: 'Replace it by one rated for direct current at this load.', high: '' }
+    })
+  );

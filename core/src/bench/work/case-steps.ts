@@ -12,15 +12,31 @@ import { MIN, WAIT } from './step-times.ts';
 
 /** Charging the battery first, then the case: measured, drilled, its parts fitted, and tried with water while it is empty. */
 export function caseSteps(x: StepSources): Draft[] {
-  const { box, bank, fit, panel, wiring } = x;
-  const said = saidIn(box.preferences);
-  const holes = panel ? holesToDrill(box, panel) : 0;
-  const steel = fit?.part.material === 'steel';
-  const data = bank && CHEMISTRY[bank.chemistry];
-  const out: Draft[] = [];
-  const add = (...given: Parameters<typeof draft>) => out.push(draft(...given));
-  if (bank && data && box.charging.path.is !== 'none')
-    add(
+  const holes = x.panel ? holesToDrill(x.box, x.panel) : 0;
+  return [
+    ...firstCharge(x),
+    draft(
+      'mock',
+      'Mock it up',
+      'Put battery, fuse block and every panel part in place with tape. Open and close the lid. Compare with the plan view before anything is cut.',
+      {
+        workMin: MIN.mock,
+        tools: ['tape'],
+        shows: 'plan'
+      }
+    ),
+    ...(holes > 0 ? holeSteps(x, holes) : []),
+    ...cordSteps(x),
+    ...(holes > 0 ? [fitting(x)] : []),
+    ...waterTest(x)
+  ];
+}
+
+function firstCharge({ box, bank }: StepSources): Draft[] {
+  if (!bank || box.charging.path.is === 'none') return [];
+  const data = CHEMISTRY[bank.chemistry];
+  return [
+    draft(
       'charge',
       'First full charge',
       `${data.absorbV} V charger for ${data.name}. Begin with it: it charges while you drill.`,
@@ -31,19 +47,16 @@ export function caseSteps(x: StepSources): Draft[] {
         caution: data.isLead ? 'Lid open, nothing that sparks near it.' : 'Above 0 °C, on a hard surface, attended.',
         place: 'warm room'
       }
-    );
-  add(
-    'mock',
-    'Mock it up',
-    'Put battery, fuse block and every panel part in place with tape. Open and close the lid. Compare with the plan view before anything is cut.',
-    {
-      workMin: MIN.mock,
-      tools: ['tape'],
-      shows: 'plan'
-    }
-  );
-  if (holes > 0) {
-    add(
+    )
+  ];
+}
+
+/** From the caliper to the deburred hole. */
+function holeSteps({ box, fit }: StepSources, holes: number): Draft[] {
+  const said = saidIn(box.preferences);
+  const steel = fit?.part.material === 'steel';
+  return [
+    draft(
       'measure',
       'Measure your parts',
       'Caliper on every panel part: hole and depth behind the wall. Enter what differs; the checks run again.',
@@ -52,8 +65,8 @@ export function caseSteps(x: StepSources): Draft[] {
         tools: ['caliper'],
         shows: 'holes'
       }
-    );
-    add(
+    ),
+    draft(
       'mark',
       `Mark ${holes} holes`,
       'From the left edge and up from the inner floor, seen from outside. Tape first; punch the centres.',
@@ -64,8 +77,8 @@ export function caseSteps(x: StepSources): Draft[] {
         shows: 'holes',
         place: 'daylight'
       }
-    );
-    add(
+    ),
+    draft(
       'drill',
       'Drill',
       `Pilot ${said.mm(pilotMm(fit?.part.material ?? 'PP'))}, wood clamped behind, slowly. Under the size and filed beats over it.`,
@@ -76,8 +89,8 @@ export function caseSteps(x: StepSources): Draft[] {
         shows: 'holes',
         caution: 'Eye protection; clamp the case.'
       }
-    );
-    add(
+    ),
+    draft(
       'deburr',
       'Deburr and try every part',
       steel
@@ -89,25 +102,30 @@ export function caseSteps(x: StepSources): Draft[] {
         tools: ['deburring tool or knife', 'round file', 'vacuum cleaner'],
         shows: 'holes'
       }
-    );
-    if (steel)
-      add(
-        'paint',
-        'Paint the cut edges',
-        'Zinc primer on bare edges, inside and out; let it dry before anything is fitted.',
-        {
-          after: ['deburr'],
-          workMin: MIN.paint,
-          waitMin: WAIT.paint,
-          waitWhat: 'the paint dries',
-          place: 'outdoors',
-          tools: ['zinc primer', 'masking tape']
-        }
-      );
+    ),
+    ...(steel ? [PAINT] : [])
+  ];
+}
+
+const PAINT: Draft = draft(
+  'paint',
+  'Paint the cut edges',
+  'Zinc primer on bare edges, inside and out; let it dry before anything is fitted.',
+  {
+    after: ['deburr'],
+    workMin: MIN.paint,
+    waitMin: WAIT.paint,
+    waitWhat: 'the paint dries',
+    place: 'outdoors',
+    tools: ['zinc primer', 'masking tape']
   }
+);
+
+function cordSteps({ box, wiring }: StepSources): Draft[] {
   const cords = cordsOf(box, wiring);
-  if (cords.length > 0)
-    add(
+  if (cords.length === 0) return [];
+  return [
+    draft(
       'cords',
       'Thread the cords, terminals after',
       `${cords.join(', ')}: thread nut, seal and body over each cord and through its gland before any terminal is crimped; a terminal does not go through. The nut must stay reachable when the box is closed.`,
@@ -118,25 +136,31 @@ export function caseSteps(x: StepSources): Draft[] {
         caution: 'Armour ends in the gland, its cut end sleeved: it is a conductor.',
         shows: 'parts'
       }
-    );
-  if (holes > 0)
-    add(
-      'fit-parts',
-      'Fit the panel parts',
-      'Gasket or neutral-cure silicone under each flange. Hand-tight plus a quarter turn. Every nut while you can still reach it.',
-      {
-        after: ['deburr', 'paint', 'cords'],
-        workMin: MIN.part * box.ports.length + 5 * box.brackets.length,
-        waitMin: WAIT.sealant,
-        waitWhat: 'the sealant cures',
-        caution: 'No acetic-cure (vinegar-smelling) silicone: it corrodes copper.',
-        place: 'warm room',
-        tools: ['spanners for the nuts', 'neutral-cure silicone'],
-        shows: 'parts'
-      }
-    );
-  if (fit && reaches(box.outing.seal, 'splash'))
-    add(
+    )
+  ];
+}
+
+const fitting = ({ box }: StepSources): Draft =>
+  draft(
+    'fit-parts',
+    'Fit the panel parts',
+    'Gasket or neutral-cure silicone under each flange. Hand-tight plus a quarter turn. Every nut while you can still reach it.',
+    {
+      after: ['deburr', 'paint', 'cords'],
+      workMin: MIN.part * box.ports.length + 5 * box.brackets.length,
+      waitMin: WAIT.sealant,
+      waitWhat: 'the sealant cures',
+      caution: 'No acetic-cure (vinegar-smelling) silicone: it corrodes copper.',
+      place: 'warm room',
+      tools: ['spanners for the nuts', 'neutral-cure silicone'],
+      shows: 'parts'
+    }
+  );
+
+function waterTest({ box, fit }: StepSources): Draft[] {
+  if (!fit || !reaches(box.outing.seal, 'splash')) return [];
+  return [
+    draft(
       'water',
       'Water test, empty',
       'Paper inside at every penetration, lid shut, a hose or a bath: open it and look at each paper.',
@@ -148,8 +172,8 @@ export function caseSteps(x: StepSources): Draft[] {
         tools: ['paper', 'hose or bucket'],
         shows: 'tests-water'
       }
-    );
-  return out;
+    )
+  ];
 }
 
 /** Glands with a cord in them: a circuit that is wired inside, or a feed that comes in. */
