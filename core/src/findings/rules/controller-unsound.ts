@@ -1,6 +1,10 @@
-import { AUTO } from '../../box/attr.ts';
+import { AUTO, NONE } from '../../box/attr.ts';
+import { switchesOf } from '../../box/feeds.ts';
+import type { Feed, Solar } from '../../box/schema.ts';
+import { listOf } from '../../quantity/list-of.ts';
 import { controllerFuseA } from '../../wiring/charge-fuse.ts';
-import { BATTERY_PLACE, rule, set, type Draft } from '../rule.ts';
+import { startOf, switchedBy } from '../../wiring/tree.ts';
+import { BATTERY_PLACE, rule, set, type Draft, type Facts } from '../rule.ts';
 
 /** A controller built into the box: its fuse, its panel's port, and which side is joined first. */
 export const controllerUnsound = rule('controller-unsound', 'safe', 'battery', (x) => {
@@ -29,6 +33,8 @@ export const controllerUnsound = rule('controller-unsound', 'safe', 'battery', (
       title: 'The panel has no port to plug into',
       why: 'The controller is built in: give the panel an inlet of its own on a face, of another kind than the charge inlet.'
     });
+  const off = partedBy(x);
+  if (off.length > 0) out.push(switchedOff(x, solar, off));
   out.push({
     at: BATTERY_PLACE,
     also: 'order',
@@ -40,3 +46,54 @@ export const controllerUnsound = rule('controller-unsound', 'safe', 'battery', (
   });
   return out;
 });
+
+type Parting = { tag: string; daily: boolean };
+
+/** What can part the controller from the battery: a switch of its own, those and the breakers of the feed it hangs behind. */
+function partedBy(x: Facts): Parting[] {
+  const { switchPortId, from } = x.box.charging.solar!;
+  const daily = (id: string): Parting => ({
+    tag: x.panel?.ports.find((p) => p.port.id === id)?.tag ?? id,
+    daily: true
+  });
+  const own = switchPortId.is === 'set' ? [daily(switchPortId.value)] : [];
+  if (from.is !== 'set' || from.value.at !== 'feed') return own;
+  const { id, ahead } = from.value;
+  const feeds = [...switchedBy(x.box, x.wiring.tree, id), ...x.box.feeds.filter((f) => f.id === id && !ahead)];
+  // a breaker is opened to work on the box, a switch every evening
+  const levers = feeds.filter((f) => f.leverSwitches).map((f) => fuseTagOf(x, f));
+  return [
+    ...own,
+    ...feeds.flatMap((f) => switchesOf(x.box, f)).map(daily),
+    ...levers.map((tag) => ({ tag, daily: false }))
+  ];
+}
+
+const fuseTagOf = (x: Facts, f: Feed): string => x.wiring.feeds.find((k) => k.circuit.id === f.id)?.fuseTag ?? 'F0';
+
+function switchedOff(x: Facts, solar: Solar, off: readonly Parting[]): Draft {
+  const tags = [...new Set(off.map((o) => o.tag))];
+  const onTerminals = x.wiring.circuits.filter((c) => startOf(x.wiring.tree, c.circuit.id) === 'load-terminal');
+  const bears = (portId: string): boolean =>
+    x.box.devices.every((d) => d.portId !== portId || (d.maxV !== null && d.maxV >= solar.openV));
+  return {
+    at: BATTERY_PLACE,
+    also: 'switch',
+    severity: off.some((o) => o.daily) && onTerminals.some((c) => !bears(c.circuit.portId)) ? 'caution' : 'note',
+    short: `${tags.join(' or ')} parts controller and battery`,
+    title: `With ${tags.join(' or ')} off the controller has no battery`,
+    why: `In the sun it may then pass the panel’s open voltage, ${solar.openV.toFixed(1)} V, on${
+      onTerminals.length > 0
+        ? ` to ${listOf(onTerminals.map((c) => `${c.portTag} ${c.feeds}`))} at its load terminals`
+        : ''
+    }. Pull the panel first, and write that beside the switch; or join the controller ahead of every switch.`,
+    figures: { openV: solar.openV },
+    remedies: [
+      {
+        label: 'Join the controller ahead of every switch',
+        effect: 'fused at the battery end',
+        edits: [set('charging/solar/from', AUTO), set('charging/solar/switchPortId', NONE)]
+      }
+    ]
+  };
+}
