@@ -6,7 +6,7 @@ import type { Box, Feed } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { proven } from '../src/remedy/prove.ts';
-import { soundBase, span } from './small-boxes.ts';
+import { awg, soundBase, span } from './small-boxes.ts';
 
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);
 const told = (box: Box, also: string) =>
@@ -18,7 +18,7 @@ function outside(wayIn: Feed['wayIn'], deviceId: 'fish-finder-5' | 'lamp-strip' 
   const p = b.port('circular-20', 'front', 'Port');
   b.device(deviceId, { name: 'Thing', portId: p.portId, spans: span(9, 12) });
   b.set('bank/stands', 'outside').set('feeds/main/wayIn', wayIn);
-  return b.set('feeds/main/lead', { lengthMm: 1500, wire: setTo({ system: 'awg', size: '8' }), wireCount: 1 }).box;
+  return b.set('feeds/main/lead', { lengthMm: 1500, wire: awg('8'), wireCount: 1 }).box;
 }
 
 describe('what an outside battery is joined by', () => {

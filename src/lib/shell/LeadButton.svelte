@@ -11,5 +11,5 @@
   class="btn main max-w-full"
   title="{text} (key N)"
   data-lead={press.kind}
-  onclick={() => leading.press()}><span class="py-0.5 text-left text-wrap leading-tight">{press.label}</span></button
+  onclick={() => leading.press()}><span class="py-0.5 text-left leading-tight text-wrap">{press.label}</span></button
 >
