@@ -11,7 +11,7 @@ import { degreeOf } from '../src/findings/matter.ts';
 import type { Finding } from '../src/findings/rule.ts';
 import { attempt } from '../src/remedy/attempt.ts';
 import { proven, type Proven } from '../src/remedy/prove.ts';
-import { awg, on, soundBase, span } from './small-boxes.ts';
+import { awg, on, solar, soundBase, span } from './small-boxes.ts';
 
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);
 const found = (box: Box, id: string): Finding | undefined => planOf(box).findings.find((f) => f.id === id);
@@ -158,5 +158,35 @@ describe('a weaker charge', () => {
       expect(remedies.length).toBeGreaterThan(0);
       for (const r of remedies) expect(applyEdits(box(fedFrom), r.edits).charging.fedFrom).not.toBe('vehicle-direct');
     }
+  });
+});
+
+describe('a stop that its label may answer', () => {
+  /** Lithium in the frost, charged by the sun on the outing and through the season. */
+  const box = (): Box => {
+    const b = soundBase('Frost', 'battery-lfp-20', 'holder-post');
+    const camera = b.port('circular-20', 'front', 'Camera');
+    b.device('ip-camera', { name: 'Camera', portId: camera.portId, spans: span(0, 24), inSeason: true });
+    b.set('outing/startH', 0).set('outing/durationH', 24).set('outing/airC', -10).set('outing/warmestC', -2);
+    b.set('charging/solar', solar({})).set('season', {
+      startDay: '2026-12-10',
+      dayCount: 30,
+      monthC: Array.from({ length: 12 }, () => -4),
+      swingK: 6,
+      boxOn: true,
+      useSun: true,
+      visitEveryDays: null,
+      visit: 'charge'
+    });
+    return b.box;
+  };
+
+  it('is offered what cures it, too, for whoever finds nothing on the label', () => {
+    expect(found(box(), 'cold-charge')!.severity).toBe('stop');
+    const remedies = remediesOf(box(), 'cold-charge');
+    expect(remedies[0]).toMatchObject({ answer: true });
+    const cures = remedies.filter((r) => !r.answer);
+    expect(cures.length).toBeGreaterThan(0);
+    for (const r of cures) expect(found(applyEdits(box(), r.edits), 'cold-charge')?.severity).not.toBe('stop');
   });
 });

@@ -105,8 +105,16 @@ export function fusePlace({ wiring }: Pick<Plan, 'wiring'>, tag: string): string
 }
 
 /** What can be built otherwise than drawn, as the plan draws it now. */
-function printsOf(box: Box, plan: PlanFacts): Print[] {
-  const holes = (plan.panel?.ports ?? []).flatMap(({ port, tag, part }): Print[] =>
+const printsOf = (box: Box, plan: PlanFacts): Print[] => [
+  ...holePrints(box, plan),
+  ...bracketPrints(box),
+  ...partPrints(box, plan),
+  ...leadPrints(box, plan),
+  ...fusePrints(box, plan)
+];
+
+const holePrints = (box: Box, plan: PlanFacts): Print[] =>
+  (plan.panel?.ports ?? []).flatMap(({ port, tag, part }): Print[] =>
     part.hole.shape === 'none'
       ? []
       : [
@@ -132,7 +140,9 @@ function printsOf(box: Box, plan: PlanFacts): Print[] {
           }
         ]
   );
-  const parts = (plan.panel?.ports ?? []).map(({ port, tag }): Print => ({
+
+const partPrints = (box: Box, plan: PlanFacts): Print[] =>
+  (plan.panel?.ports ?? []).map(({ port, tag }): Print => ({
     key: `part ${port.id}`,
     tickedBy: [`part fit-parts ${port.id}`, 'step fit-parts'],
     name: tag,
@@ -142,7 +152,9 @@ function printsOf(box: Box, plan: PlanFacts): Print[] {
       return part ? partBuilt(box, port.id, part) : [];
     }
   }));
-  const leads = plan.runs.runs.flatMap((r): Print[] =>
+
+const leadPrints = (box: Box, plan: PlanFacts): Print[] =>
+  plan.runs.runs.flatMap((r): Print[] =>
     r.wire
       ? [
           {
@@ -164,7 +176,9 @@ function printsOf(box: Box, plan: PlanFacts): Print[] {
         ]
       : []
   );
-  const fuses = plan.wiring.netlist.parts.flatMap((p): Print[] => {
+
+const fusePrints = (box: Box, plan: PlanFacts): Print[] =>
+  plan.wiring.netlist.parts.flatMap((p): Print[] => {
     if (p.kind !== 'fuse' || p.ratingA === null) return [];
     const place = fusePlace(plan, p.id);
     return [
@@ -177,7 +191,9 @@ function printsOf(box: Box, plan: PlanFacts): Print[] {
       }
     ];
   });
-  const brackets = box.brackets.flatMap((b): Print[] =>
+
+const bracketPrints = (box: Box): Print[] =>
+  box.brackets.flatMap((b): Print[] =>
     b.fixing === 'bolted'
       ? [
           {
@@ -199,8 +215,6 @@ function printsOf(box: Box, plan: PlanFacts): Print[] {
         ]
       : []
   );
-  return [...holes, ...brackets, ...parts, ...leads, ...fuses];
-}
 
 /** How a print reads, in the person's units. */
 function sayPrint(box: Box, print: Print, text: string): string {

@@ -93,7 +93,8 @@ export function* proving(b: Bench, finding: Finding): Generator<undefined, Prove
     .toSorted((p, q) => p.tried.fresh.length - q.tried.fresh.length)
     .map((n): FirstStep => ({ ...n, next: n.tried.fresh[0]! }));
   yield* twoSteps(b, finding, brought.slice(0, FOLLOWED), out);
-  if (out.length === 0) yield* twoSteps(b, finding, yield* halfWays(b, finding, moves.slice(0, HALVES)), out);
+  if (out.length === 0 && stands(finding))
+    yield* twoSteps(b, finding, yield* halfWays(b, finding, moves.slice(0, HALVES)), out);
   return [...answers, ...out];
 }
 

@@ -33,93 +33,105 @@ function railRow({ feedId, outV, name }: SharedRail, wiring: WiringPlan): TestRo
 }
 
 /** The first power: the battery itself, what flows with nothing plugged in, polarity, every switch against the live map. */
-export function firstRows({ box, bank, wiring, demand }: Sources): TestRow[] {
+export const firstRows = (x: Sources): TestRow[] => [
+  restRow(x),
+  ...idleRows(x),
+  ...x.wiring.feeds.flatMap((f) => (f.gives ? [railRow(f.gives, x.wiring)] : [])),
+  ...polarityRows(x),
+  ...mapRows(x)
+];
+
+const restRow = ({ bank }: Sources): TestRow =>
+  row('first', {
+    id: 'rest',
+    what: 'Battery at rest for an hour, 20 °C, about three quarters full',
+    where: 'battery posts',
+    expected: fixed(openCircuitV(bank.chemistry, AT_SOC), 2),
+    unit: 'V',
+    why: 'from the battery’s own curve, ± 0.1 V',
+    kind: 'voltage',
+    low: openCircuitV(bank.chemistry, 0.3) - OPEN.volts,
+    high: openCircuitV(bank.chemistry, 1) + 2 * OPEN.volts,
+    causes: {
+      low: 'It is nearly empty, or a cell is dead: charge it and measure again.',
+      high: 'It comes straight off the charger, or it is another chemistry than the plan says.'
+    }
+  });
+
+function milliAmps(id: string, what: string, currentA: number, why: string): TestRow {
+  const mA = currentA * 1000;
+  return row('first', {
+    id,
+    what,
+    where: 'in the battery lead, through a meter',
+    expected: fixed(mA, 0),
+    unit: 'mA',
+    why,
+    kind: 'current',
+    low: Math.max(0, (mA * (1 - OPEN.loadFraction) - OPEN.milliAmps) / 1000),
+    high: (mA * (1 + OPEN.loadFraction) + OPEN.milliAmps) / 1000,
+    causes: {
+      low: 'Something that should idle is not connected.',
+      high: 'Something stays on: pull fuse by fuse until it falls; or a meter in its sense lead.'
+    }
+  });
+}
+
+const idleRows = ({ box, wiring, demand }: Sources): TestRow[] => [
+  milliAmps(
+    'standing',
+    'Current with the master off, nothing plugged in',
+    standingA(box, wiring),
+    'only what is always live'
+  ),
+  milliAmps('idle', 'Current with the master on, nothing plugged in', demand.box.currentA, 'meters and idle converters')
+];
+
+/** Which contact is + at every port; at an inlet what stands on it as well. */
+function polarityRows({ bank, wiring }: Sources): TestRow[] {
   const restV = openCircuitV(bank.chemistry, AT_SOC);
-  const milliAmps = (id: string, what: string, currentA: number, why: string): TestRow => {
-    const mA = currentA * 1000;
-    return row('first', {
-      id,
-      what,
-      where: 'in the battery lead, through a meter',
-      expected: fixed(mA, 0),
-      unit: 'mA',
-      why,
-      kind: 'current',
-      low: Math.max(0, (mA * (1 - OPEN.loadFraction) - OPEN.milliAmps) / 1000),
-      high: (mA * (1 + OPEN.loadFraction) + OPEN.milliAmps) / 1000,
-      causes: {
-        low: 'Something that should idle is not connected.',
-        high: 'Something stays on: pull fuse by fuse until it falls; or a meter in its sense lead.'
-      }
-    });
-  };
-  const out: TestRow[] = [
+  return wiring.circuits.flatMap((c): TestRow[] => [
     row('first', {
-      id: 'rest',
-      what: 'Battery at rest for an hour, 20 °C, about three quarters full',
-      where: 'battery posts',
-      expected: fixed(restV, 2),
-      unit: 'V',
-      why: 'from the battery’s own curve, ± 0.1 V',
-      kind: 'voltage',
-      low: openCircuitV(bank.chemistry, 0.3) - OPEN.volts,
-      high: openCircuitV(bank.chemistry, 1) + 2 * OPEN.volts,
-      causes: {
-        low: 'It is nearly empty, or a cell is dead: charge it and measure again.',
-        high: 'It comes straight off the charger, or it is another chemistry than the plan says.'
-      }
+      id: `polarity-${c.circuit.id}`,
+      what: `${c.portTag}: + is where its drawing says, by the meter’s sign`,
+      where: c.portTag,
+      why: 'the other way round kills what is plugged in',
+      causes: { low: 'Swap its two leads at the port.', high: '' }
     }),
-    milliAmps(
-      'standing',
-      'Current with the master off, nothing plugged in',
-      standingA(box, wiring),
-      'only what is always live'
-    ),
-    milliAmps(
-      'idle',
-      'Current with the master on, nothing plugged in',
-      demand.box.currentA,
-      'meters and idle converters'
-    )
-  ];
-  for (const f of wiring.feeds) if (f.gives) out.push(railRow(f.gives, wiring));
-  for (const c of wiring.circuits) {
-    out.push(
-      row('first', {
-        id: `polarity-${c.circuit.id}`,
-        what: `${c.portTag}: + is where its drawing says, by the meter’s sign`,
-        where: c.portTag,
-        why: 'the other way round kills what is plugged in',
-        causes: { low: 'Swap its two leads at the port.', high: '' }
-      })
-    );
-    if (c.circuit.purpose === 'charge')
-      out.push(
-        row('first', {
-          id: `charge-${c.circuit.id}`,
-          what: `Polarity and voltage at ${c.portTag}, unplugged`,
-          where: c.portTag,
-          expected: fixed(restV, 2),
-          unit: 'V',
-          why: 'the inlet is always live: + must be the shrouded side',
-          kind: 'voltage',
-          low: -OPEN.volts,
-          high: OPEN.volts,
-          drop: { atRestV: restV },
-          causes: {
-            low: 'Its fuse, its crimps, or the switch that must be on.',
-            high: 'Measured against another battery voltage.'
-          },
-          seen: { portTag: c.portTag, level: 'none' }
-        })
+    ...(c.circuit.purpose === 'charge'
+      ? [
+          row('first', {
+            id: `charge-${c.circuit.id}`,
+            what: `Polarity and voltage at ${c.portTag}, unplugged`,
+            where: c.portTag,
+            expected: fixed(restV, 2),
+            unit: 'V',
+            why: 'the inlet is always live: + must be the shrouded side',
+            kind: 'voltage',
+            low: -OPEN.volts,
+            high: OPEN.volts,
+            drop: { atRestV: restV },
+            causes: {
+              low: 'Its fuse, its crimps, or the switch that must be on.',
+              high: 'Measured against another battery voltage.'
+            },
+            seen: { portTag: c.portTag, level: 'none' }
+          })
+        ]
+      : [])
+  ]);
+}
+
+/** What each switch makes dead. */
+const mapRows = ({ wiring }: Sources): TestRow[] =>
+  wiring.netlist.parts
+    .filter((p) => p.kind === 'switch')
+    .flatMap((s): TestRow[] => {
+      const dead = wiring.circuits.filter(
+        (c) => c.switches.some((w) => w.tag === s.id) || (s.duty && c.live === 'master')
       );
-  }
-  for (const s of wiring.netlist.parts.filter((p) => p.kind === 'switch')) {
-    const dead = wiring.circuits.filter(
-      (c) => c.switches.some((w) => w.tag === s.id) || (s.duty && c.live === 'master')
-    );
-    if (dead.length > 0)
-      out.push(
+      if (dead.length === 0) return [];
+      return [
         row('first', {
           id: `map-${placeId(s)}`,
           what: `${s.id} off: ${dead.map((c) => c.portTag).join(', ')} dead, the rest as it was`,
@@ -127,7 +139,5 @@ export function firstRows({ box, bank, wiring, demand }: Sources): TestRow[] {
           why: 'every switch against the live map',
           causes: { low: 'It sits in another lead than the drawing says: follow its two tabs.', high: '' }
         })
-      );
-  }
-  return out;
-}
+      ];
+    });
