@@ -10,7 +10,9 @@ import { evaluate } from '../src/evaluate.ts';
 import { byCause } from '../src/findings/causes.ts';
 import type { Finding } from '../src/findings/rule.ts';
 import { proven } from '../src/remedy/prove.ts';
-import { awg, solar, soundBase, span } from './small-boxes.ts';
+import { soldForInletA } from '../src/wiring/charger.ts';
+import { usualFuseA } from '../src/wiring/fuse.ts';
+import { awg, on, solar, soundBase, span } from './small-boxes.ts';
 
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);
 const told = (box: Box, id: string): Finding[] => planOf(box).findings.filter((f) => f.id === id);
@@ -269,5 +271,75 @@ describe('what is asked', () => {
         const fuse = after.feeds[0].fuse;
         if (fuse.is === 'set') expect(fuse.value).toBeLessThanOrEqual(Math.max(5, 3 * loadA));
       }
+  });
+});
+
+describe('a charger that nobody chose', () => {
+  const INLETS = STARTER_CATALOGUE.filter((p) => p.kind === 'panel' && p.role === 'inlet').map((p) => p.id);
+  const BATTERIES = STARTER_CATALOGUE.filter((p) => p.kind === 'battery').map((p) => p.id);
+  const of = (batteryId: string, inletId: string): Box => {
+    const b = soundBase('Usual', batteryId, 'holder-post');
+    b.port(inletId, 'left', 'Charge');
+    return b.set('charging/path', setTo('inlet')).box;
+  };
+
+  it('is one whose fuse and plug suit each other, at every inlet and battery', () => {
+    for (const inlet of INLETS)
+      for (const battery of BATTERIES) {
+        const plan = planOf(of(battery, inlet));
+        const [c] = plan.wiring.circuits;
+        const said = plan.findings.filter(
+          (f) => f.where.id === c!.circuit.id && /exceeds|overload|near-limit|contact-heat/.test(f.id)
+        );
+        expect([battery, inlet, c!.loadA, said.map((f) => f.title)]).toEqual([battery, inlet, c!.loadA, []]);
+        expect(c!.loadA).toBeGreaterThan(0);
+      }
+  });
+
+  it('is never larger than contacts and fuse bear together', () => {
+    expect([2, 5, 7, 10, 20].map((ratingA) => soldForInletA(Infinity, ratingA))).toEqual([1, 4, 4, 8, 15]);
+    expect(soldForInletA(3, 20)).toBe(3);
+    expect([1, 4, 5, 8, 20].map(usualFuseA)).toEqual([2, 5, 7.5, 10, 25]);
+  });
+});
+
+describe('lead-acid while the lid is shut', () => {
+  const box = (ports: readonly string[], path: Box['charging']['path'] = AUTO): Box => {
+    const b = soundBase('Shut', 'battery-agm-12', 'holder-inline-blade');
+    ports.forEach((id, i) => b.port(id, (['front', 'left'] as const)[i]!, id));
+    return b.set('charging/path', path).box;
+  };
+  const stops = (b: Box) => told(b, 'lead-acid-sealed-charge').length;
+
+  it('is charged by what can be plugged in, or while nobody said how', () => {
+    expect(stops(box(['inlet-3pin']))).toBe(1);
+    expect(stops(box(['circular-20']))).toBe(1);
+    expect(stops(box(['gland-m16'], UNKNOWN))).toBe(1);
+  });
+
+  it('is not where a charger can only be clipped on the posts', () => {
+    expect(stops(box(['gland-m16', 'usb-a-boot']))).toBe(0);
+    expect(stops(box([]))).toBe(0);
+    expect(stops(box(['circular-20'], setTo('lid-open')))).toBe(0);
+  });
+});
+
+describe('a main fuse that a small switch keeps small', () => {
+  it('is cured at that switch where a branch may open it', () => {
+    const b = soundBase('Small', 'battery-lfp-12', 'holder-inline-blade');
+    for (const [face, powerW] of [
+      ['front', 22],
+      ['left', 8]
+    ] as const) {
+      const p = b.port('circular-20', face, face);
+      b.device('lamp-strip', { name: face, portId: p.portId, modes: on(powerW), spans: span(9, 12) });
+    }
+    b.port('button-19', 'right', 'On');
+    const f = told(b.box, 'selectivity-poor').find((k) => k.severity === 'caution');
+    expect(f).toBeDefined();
+    const cured = cures(b.box, f!);
+    expect(cured.length).toBeGreaterThan(0);
+    for (const one of cured)
+      expect(told(one, 'selectivity-poor').map((k) => [k.key, k.severity])).not.toContainEqual([f!.key, 'caution']);
   });
 });

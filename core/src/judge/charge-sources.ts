@@ -50,15 +50,18 @@ export function chargePortId(box: Box): string | undefined {
   if (!through) return undefined;
   if (named !== undefined) return named;
   // nobody said which: any plain 12 V outlet would do, the weakest of them counts
-  const outlets = box.circuits.flatMap((c) => {
+  return plainOutlets(box).sort((a, b) => a.ratingA - b.ratingA)[0]?.id;
+}
+
+/** Outlets without a converter: a charger plugged in there charges. */
+const plainOutlets = (box: Box): { id: string; ratingA: number }[] =>
+  box.circuits.flatMap((c) => {
     const port = box.ports.find((p) => p.id === c.portId);
     const part = panelPartOf(box, port);
     return part?.role === 'outlet' && part.converterRatedW === null
       ? [{ id: c.portId, ratingA: part.ratingA ?? 0 }]
       : [];
   });
-  return outlets.sort((a, b) => a.ratingA - b.ratingA)[0]?.id;
-}
 
 /** Everything that can charge this bank: a charger at home and on the outing, the sun, what lives in the box. Every rule about charging reads this. */
 export function chargeSources(box: Box, bank: Bank | undefined): readonly ChargeSource[] {
@@ -113,10 +116,10 @@ function chargersOf({ box, volts, amps, endH, home, coldestIn }: Ground): Charge
   const { charging } = box;
   const portId = chargePortId(box);
   const same = { partId: undefined, currentA: amps, volts };
-  const lidOpen = charging.path.is === 'set' && charging.path.value === 'lid-open';
+  const shut = mayBeShut(box, portId);
   const out: ChargeSource[] = [];
   if (charging.path.is !== 'none')
-    out.push({ id: 'charger', name: 'the charger', portId, ...same, whileShut: !lidOpen, ...home });
+    out.push({ id: 'charger', name: 'the charger', portId, ...same, whileShut: shut, ...home });
   const plugged = charging.plugged.filter((s) => s.endH > s.startH && s.startH < endH);
   if (plugged.length)
     out.push({
@@ -129,6 +132,16 @@ function chargersOf({ box, volts, amps, endH, home, coldestIn }: Ground): Charge
       when: 'outing'
     });
   return out;
+}
+
+/**
+ * Whether the charger at home can charge while the lid is shut: where it is plugged in somewhere, where nobody said how, and
+ * where an outlet would take it. With none of these it is clipped on the posts.
+ */
+function mayBeShut(box: Box, portId: string | undefined): boolean {
+  const { path } = box.charging;
+  if (path.is === 'set' && path.value === 'lid-open') return false;
+  return portId !== undefined || path.is === 'unknown' || plainOutlets(box).length > 0;
 }
 
 /** The panel on the outing, and through the season. */

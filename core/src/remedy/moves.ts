@@ -14,8 +14,8 @@ import { chooseBattery } from '../compare/candidate.ts';
 import { fuseFieldOf } from '../findings/elements.ts';
 import { branches, branchPath, catalogueOf, mainPath, set, usePart, type Finding } from '../findings/rule.ts';
 import { swapPart } from '../panel/place-port.ts';
-import { soldA } from '../wiring/charger.ts';
-import { BEARS, LOAD_SHARE } from '../wiring/fuse.ts';
+import { soldForInletA } from '../wiring/charger.ts';
+import { LOAD_SHARE } from '../wiring/fuse.ts';
 import { fuseOf } from '../wiring/main-path.ts';
 
 /** A smaller fuse of the same family first; then another size of wire with it; then another family in another holder. */
@@ -162,7 +162,7 @@ const chargeMoves = ({ box, plan }: Bench, id: string): Move[] => {
   const now = Math.max(0, ...plan.judge.sources.map((s) => s.currentA ?? 0));
   // what its way in bears for good, of those that are sold
   const inA = branches(plan).find((c) => c.circuit.id === id && c.circuit.purpose === 'charge')?.weakest?.ratingA;
-  const borne = inA === undefined ? [] : [soldA(BEARS.contact * inA)];
+  const borne = inA === undefined ? [] : [soldForInletA(Infinity, inA)];
   return [
     ...(box.charging.fedFrom === 'vehicle-direct'
       ? []
@@ -247,6 +247,8 @@ const SETTINGS: Readonly<Record<string, (b: Bench) => Move[]>> = {
   // the fuse of a coil is fed as the feed of its relay is
   'interrupting-low': (b) => [...b.box.relays.flatMap((r) => branchMoves(b, r.inId)), ...sourceMoves(b)],
   'run-unfused': sourceMoves,
+  // a small main fuse may be all that a small switch allows
+  'selectivity-poor': (b) => switchesOf(b.box, mainFeed(b.box)).flatMap((portId) => portMoves(b, portId)),
   'cold-charge': () => [move('Charge it indoors', '5 °C or warmer', [set('charging/coldestC', AUTO)])],
   'meter-unfused': () => [move('A small fuse for the sense leads', '', [set('wiring/senseFuse', AUTO)])],
   'shunt-overload': ({ catalogue }) =>

@@ -5,7 +5,7 @@ import { AGES_Y } from '../box/age.ts';
 import { capacityRangeAh, leftByWeight } from '../battery/density.ts';
 import { usualPackFuse } from '../battery/parallel-plan.ts';
 import type { Box } from '../box/schema.ts';
-import { LOAD_SHARE, SELECTIVE_RATIO } from '../wiring/fuse.ts';
+import { LOAD_SHARE, SELECTIVE_RATIO, usualFuseA } from '../wiring/fuse.ts';
 import { fuseFieldOf } from '../findings/elements.ts';
 import type { Judge } from '../judge/table.ts';
 import { railLoadW, RATINGS_W } from '../wiring/rails.ts';
@@ -73,8 +73,6 @@ const FUSE_RANGE: Record<FuseFamily, readonly number[]> = {
   glass: [2, 5, 10],
   breaker: [10, 20, 40]
 };
-/** Ratings sold in some family, A. @source electrical reference 3 */
-const FUSE_RATINGS_A = [1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 40, 50, 60, 80, 100];
 /** Gauges met in the field. @source as-built reference */
 const THIN = {
   /** Cords of small devices are thinner than what lies in a box. */
@@ -200,9 +198,6 @@ function loadsByField(box: Box, { wiring, judge }: Loads): ReadonlyMap<string, n
   }
   return out;
 }
-
-/** The smallest rating sold that carries a load for good, A. */
-const usualFuseA = (loadA: number): number => FUSE_RATINGS_A.find((a) => a * LOAD_SHARE >= loadA) ?? loadA / LOAD_SHARE;
 
 /** Fuse families of what is unknown: as its holder or kind says, else in line. */
 function familyAt(box: Box, list: string, id: string): FuseFamily {

@@ -2,7 +2,7 @@ import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { partOf, valueOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
-import { BEARS } from './fuse.ts';
+import { BEARS, usualFuseA } from './fuse.ts';
 
 /** Charge current taken while none is named, share of capacity per hour. @source electrical reference 6, recommended rates */
 const CHARGE_RATE = { lithium: 0.25, lead: 0.15 };
@@ -11,6 +11,9 @@ const CHARGE_RATE = { lithium: 0.25, lead: 0.15 };
 const SOLD_A = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30, 40];
 /** The largest that is sold and no stronger. */
 export const soldA = (amps: number): number => SOLD_A.findLast((a) => a <= amps + 1e-9) ?? SOLD_A[0]!;
+/** The largest that a way in bears for good: its contacts, and behind the fuse that carries so much. */
+export const soldForInletA = (amps: number, ratingA: number): number =>
+  SOLD_A.findLast((a) => a <= Math.min(amps, BEARS.contact * ratingA) + 1e-9 && usualFuseA(a) <= ratingA) ?? SOLD_A[0]!;
 
 /** The usual charger for a bank, within 80 % of what the inlet bears; undefined without a bank. */
 export function usualChargerA(box: Box, b: Bank | undefined): number | undefined {
@@ -18,7 +21,7 @@ export function usualChargerA(box: Box, b: Bank | undefined): number | undefined
   const rate = CHEMISTRY[b.chemistry].isLithium ? CHARGE_RATE.lithium : CHARGE_RATE.lead;
   const inlet = box.circuits.find((c) => c.purpose === 'charge');
   const rating = partOf(box, 'panel', box.ports.find((p) => p.id === inlet?.portId)?.partId)?.ratingA;
-  return soldA(Math.min(b.ratedAh * rate, BEARS.contact * (rating ?? Infinity)));
+  return rating == null ? soldA(b.ratedAh * rate) : soldForInletA(b.ratedAh * rate, rating);
 }
 
 /** Charger current: named, or the usual one. */

@@ -86,6 +86,11 @@ export const heldA = (family: FuseFamily, ratingA: number): number =>
 export const INRUSH_SHARE = 0.3;
 /** Steady load over rating. @source electrical reference 4, selection rule 1 */
 export const LOAD_SHARE = 0.8;
+/** Ratings sold in some family, A. @source electrical reference 3 */
+const FUSE_RATINGS_A = [1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 40, 50, 60, 80, 100];
+/** The smallest rating sold that carries a load for good, A. */
+export const usualFuseA = (loadA: number): number =>
+  FUSE_RATINGS_A.find((a) => a * LOAD_SHARE >= loadA - 1e-9) ?? loadA / LOAD_SHARE;
 /** What other things bear for good, as a share of their rating: near it they age, and a rating is no promise. */
 export const BEARS = {
   /** A wire's ampacity. @source electrical reference 12, table of findings */
