@@ -1,9 +1,16 @@
 import { byWeight, leftByWeight } from '../../battery/density.ts';
+import type { PartOf } from '../../catalogue/part.ts';
 import type { Said } from '../../quantity/said.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 const LITHIUM = ['lfp', 'nmc3', 'nmc4'] as const;
 const ALL = ['lfp', 'agm', 'gel', 'flooded', 'nmc3', 'nmc4'] as const;
+
+/** What the weight leaves comes first; a label that says otherwise can be read out all the same. */
+function likeliestFirst(part: PartOf<'battery'>): (typeof ALL)[number][] {
+  const left = leftByWeight(part, ALL);
+  return [...left, ...ALL.filter((c) => !left.includes(c))];
+}
 
 /** What stands on a label of each sort, and what follows from it. */
 const LABEL: Record<(typeof ALL)[number], { says: string; means: (said: Said) => string }> = {
@@ -33,7 +40,7 @@ export const chemistryUnknown = rule('chemistry-unknown', 'safe', 'battery', (x)
       figures: { massKg: x.bank.part.massKg, capacityAh: x.bank.part.capacityAh },
       asks: 'chemistry',
       open: true,
-      remedies: (lithium ? LITHIUM : leftByWeight(x.bank.part, ALL)).map((c) => ({
+      remedies: (lithium ? LITHIUM : likeliestFirst(x.bank.part)).map((c) => ({
         label: `The label says ${LABEL[c].says}`,
         effect: LABEL[c].means(x.said),
         edits: [set(`parts/${id}/chemistry`, c)],
