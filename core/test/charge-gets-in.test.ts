@@ -317,6 +317,8 @@ describe('lead-acid while the lid is shut', () => {
     expect(stops(box(['inlet-3pin']))).toBe(1);
     expect(stops(box(['circular-20']))).toBe(1);
     expect(stops(box(['gland-m16'], UNKNOWN))).toBe(1);
+    // an inlet that is still to be placed
+    expect(stops(box([], setTo('inlet')))).toBe(1);
   });
 
   it('is not where a charger can only be clipped on the posts', () => {

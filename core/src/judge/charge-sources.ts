@@ -135,12 +135,12 @@ function chargersOf({ box, volts, amps, endH, home, coldestIn }: Ground): Charge
 }
 
 /**
- * Whether the charger at home can charge while the lid is shut: where it is plugged in somewhere, where nobody said how, and
- * where an outlet would take it. With none of these it is clipped on the posts.
+ * Whether the charger at home can charge while the lid is shut: where it is plugged in somewhere or meant to be, where nobody
+ * knows how, and where an outlet would take it. With none of these it is clipped on the posts.
  */
 function mayBeShut(box: Box, portId: string | undefined): boolean {
   const { path } = box.charging;
-  if (path.is === 'set' && path.value === 'lid-open') return false;
+  if (path.is === 'set') return path.value !== 'lid-open';
   return portId !== undefined || path.is === 'unknown' || plainOutlets(box).length > 0;
 }
 

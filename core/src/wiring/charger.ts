@@ -10,7 +10,7 @@ const CHARGE_RATE = { lithium: 0.25, lead: 0.15 };
 /** Chargers that are sold, A. @source common ratings of small 12 V chargers */
 const SOLD_A = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30, 40];
 /** The largest that is sold and no stronger. */
-export const soldA = (amps: number): number => SOLD_A.findLast((a) => a <= amps + 1e-9) ?? SOLD_A[0]!;
+const soldA = (amps: number): number => SOLD_A.findLast((a) => a <= amps + 1e-9) ?? SOLD_A[0]!;
 /** The largest that a way in bears for good: its contacts, and behind the fuse that carries so much. */
 export const soldForInletA = (amps: number, ratingA: number): number =>
   SOLD_A.findLast((a) => a <= Math.min(amps, BEARS.contact * ratingA) + 1e-9 && usualFuseA(a) <= ratingA) ?? SOLD_A[0]!;
