@@ -220,6 +220,30 @@ describe('a battery whose label nobody read', () => {
   });
 });
 
+describe('the fuse of a lead that charges from inside', () => {
+  const asked = (box: Box, path: string) => planOf(box).findings.filter((f) => f.open && f.about === path);
+  it('is asked for by its tag where nobody read it: of the packs only their own are asked together', () => {
+    const b = soundBase('Inside', 'battery-agm-20', 'holder-inline-blade');
+    b.set('charging/solar', solar({ fuse: UNKNOWN })).set('charging/builtIn', [
+      {
+        id: 'bc1',
+        name: 'Maintainer',
+        currentA: setTo(2),
+        voltageV: setTo(14.4),
+        fuse: UNKNOWN,
+        from: AUTO,
+        input: 'dc',
+        lidShut: 'no'
+      }
+    ]);
+    const [sun] = asked(b.box, 'charging/solar/fuse');
+    expect(sun!.title).toMatch(/FS is unknown$/);
+    expect(sun!.why).toContain('Pull FS and read the number on it.');
+    const [maintainer] = asked(b.box, 'charging/builtIn/bc1/fuse');
+    expect(maintainer!.title).toMatch(/FC1 is unknown$/);
+  });
+});
+
 describe('fuses of packs that nobody read', () => {
   it('are asked for once, with what may be wrong there', () => {
     const b = soundBase('Packs', 'battery-agm-12', 'holder-inline-blade');

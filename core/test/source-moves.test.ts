@@ -62,8 +62,8 @@ describe('the lead of a charger that lives in the box', () => {
     const sun = (fit: 'inside' | 'plugged') =>
       applyEdits(maintained(AUTO, AUTO), [set('charging/solar', solar({ fit, from: AT_POST, fuse: NONE }))]);
     expect(sourceMoves(bench(sun('inside'))).map((m) => m.label)).toEqual([
-      'A fuse in the lead of the controller',
-      'The lead of the controller from behind the main fuse'
+      'A fuse in the lead of the solar controller',
+      'The lead of the solar controller from behind the main fuse'
     ]);
     expect(sourceMoves(bench(sun('plugged')))).toEqual([]);
   });

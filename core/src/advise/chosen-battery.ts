@@ -1,4 +1,4 @@
-import { ampsTable } from '../battery/amps-for.ts';
+import { ampsFor, ampsTable } from '../battery/amps-for.ts';
 import type { Plan } from '../evaluate.ts';
 import { ampsText, durationText, fixed } from '../quantity/format.ts';
 import { spanOf, spanText } from '../unknown/span.ts';
@@ -22,8 +22,8 @@ export function chosenBattery(plan: Plan, wantedH: number): Chosen | undefined {
     ratedAh: spanText(rated, (v) => fixed(v, 1)),
     suffices: all.every((p) => !p.bank || p.bank.ratedAh >= p.bank.neededAh),
     gives: ampsTable(bank, wantedH)
-      .map(({ durationH }, i) => {
-        const amps = spanOf(plan, (p) => p.bank && ampsTable(p.bank, wantedH)[i]!.amps)!;
+      .map(({ durationH }) => {
+        const amps = spanOf(plan, (p) => p.bank && ampsFor(p.bank, durationH))!;
         return `${spanText(amps, ampsText)} A for ${durationText(durationH)}`;
       })
       .join(', ')

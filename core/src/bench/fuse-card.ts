@@ -1,3 +1,4 @@
+import { isPackFuse } from '../judge/table.ts';
 import type { NetPart } from '../wiring/netlist.ts';
 import type { CircuitPlan, WiringPlan } from '../wiring/types.ts';
 
@@ -42,7 +43,7 @@ export function fuseCard(wiring: WiringPlan): CardRow[] {
 /** The order they go in: branches, then the main one, those on the battery posts last. */
 export function fusesInOrder(card: readonly CardRow[]): string {
   const rated = card.filter((r) => / A$/.test(r.fuse) || r.fuse === 'unknown');
-  const onPack = rated.filter((r) => /^FP\d+$/.test(r.tag));
+  const onPack = rated.filter((r) => isPackFuse({ id: r.tag }));
   const main = rated.filter((r) => r.tag === 'F0');
   const branches = rated.filter((r) => !onPack.includes(r) && !main.includes(r));
   const list = (rows: readonly CardRow[]) => rows.map((r) => `${r.tag} ${r.fuse}`).join(', ');

@@ -1,3 +1,4 @@
+import { portTag } from '../panel/panel.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { valueOf } from '../box/lookup.ts';
 import { mainFeed, switchesOf } from '../box/feeds.ts';
@@ -107,7 +108,7 @@ function limitsOf(box: Box, plan: Pick<Plan, 'wiring' | 'bank'>, c: CircuitPlan)
 
 /** Switches between a circuit's port and the battery: its own and those of the feeds it hangs behind. */
 function switchTags(box: Box, plan: Pick<Plan, 'wiring' | 'panel'>, c: CircuitPlan): string[] {
-  const tagOf = (id: string): string => plan.panel?.ports.find((p) => p.port.id === id)?.tag ?? id;
+  const tagOf = (id: string): string => portTag(plan.panel, id) ?? id;
   // a relay whose coil is not fed passes nothing either
   const coils = (id: string): string[] =>
     box.relays.flatMap((r) =>

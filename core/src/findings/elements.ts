@@ -1,5 +1,5 @@
 import { mainFeed } from '../box/feeds.ts';
-import type { Happening } from '../judge/table.ts';
+import { isPackFuse, type Happening } from '../judge/table.ts';
 import { wireSizeText } from '../quantity/wire-size.ts';
 import {
   BATTERY_PLACE,
@@ -42,7 +42,7 @@ export function nameOf(x: Facts, h: Happening): string {
 /** Field of the document that holds the rating of a fuse of the drawn circuit; undefined when none does. */
 export function fuseFieldOf(x: Pick<Facts, 'box' | 'wiring'>, tag: string): string | undefined {
   if (tag === 'F0') return mainPath(x, 'fuse');
-  if (/^FP\d+$/.test(tag)) return 'bank/packFuse';
+  if (isPackFuse({ id: tag })) return 'bank/packFuse';
   if (tag === 'FS') return 'charging/solar/fuse';
   const branch = branches(x).find((b) => b.fuseTag === tag);
   if (branch) return `${branchPath(branch)}/fuse`;

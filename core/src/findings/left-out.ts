@@ -11,7 +11,8 @@ export type LeftOut = { cause: string; rest: Box };
 
 /**
  * Findings whose first remedy takes the cause itself away: a panel without a controller, a charger of another voltage or
- * at a port that only gives. */
+ * at a port that only gives.
+ */
 const BY_ITS_REMEDY = ['solar-direct', 'charge-voltage', 'no-charge-way'];
 
 /** Each cause that stands and can be left out, with what the box would be then. */

@@ -1,6 +1,7 @@
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { mainFeed } from '../box/feeds.ts';
-import type { Happening } from '../judge/table.ts';
+import { isPackFuse } from '../judge/table.ts';
+import { sourceLeads } from '../box/source-leads.ts';
 import { fuseFieldOf, placeOf } from './elements.ts';
 import type { Feed } from '../box/schema.ts';
 import type { CircuitPlan } from '../wiring/types.ts';
@@ -264,8 +265,6 @@ function* ofLaying(c: CircuitPlan): Questions {
     yield ask(at, 'kind of fuse', KIND_OF_FUSE, `${path}/fuseFamily`, false);
 }
 
-const isPackFuse = (h: Happening): boolean => h.part?.ref.kind === 'battery';
-
 function* ofOtherFuses(x: Facts): Questions {
   // fuses that stand in no feed and no circuit: of a coil, a controller, a charger in the box; those of the packs are asked
   // for together, with what they are for
@@ -287,17 +286,13 @@ function* ofOtherFuses(x: Facts): Questions {
 }
 
 function* ofJoins(x: Facts): Questions {
-  const { solar, builtIn } = x.box.charging;
-  for (const c of [
-    ...(solar?.fit === 'inside' ? [{ name: 'solar controller', from: solar.from, path: 'charging/solar/from' }] : []),
-    ...builtIn.map((b) => ({ name: b.name, from: b.from, path: `charging/builtIn/${b.id}/from` }))
-  ])
-    if (c.from.is === 'unknown')
+  for (const lead of sourceLeads(x.box))
+    if (lead.from.is === 'unknown')
       yield ask(
         BOX_PLACE,
-        `where ${c.name || 'the charger in the box'} is joined`,
+        `where ${lead.name} is joined`,
         'Follow its + lead: to the post, or behind a fuse or switch?',
-        c.path,
+        `${lead.path}/from`,
         false
       );
 }

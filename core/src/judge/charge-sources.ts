@@ -1,3 +1,4 @@
+import { chargerName } from '../box/source-leads.ts';
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { panelPartOf, valueOf } from '../box/lookup.ts';
@@ -179,7 +180,7 @@ const builtInOf = ({ box, absorbV, endH, home, coldestIn }: Ground): ChargeSourc
     const away = c.input === 'dc';
     return {
       id: `built-in-${c.id}`,
-      name: c.name || 'the charger in the box',
+      name: chargerName(c),
       portId: undefined,
       partId: `CG${i + 1}`,
       currentA: builtInA(c),

@@ -108,7 +108,8 @@ export function judge(input: JudgeInput): Judge {
   };
 }
 
-const isPackFuse = (p: NetPart): boolean => /^FP\d+$/.test(p.id);
+/** A fuse at a pack of several: 'FP1'. */
+export const isPackFuse = (p: { id: string }): boolean => /^FP\d+$/.test(p.id);
 
 /** What the hardest worked pack gives: by the links it hangs on, all of it in a changeover. */
 function packMostA({ box, bank, wiring }: JudgeInput): number {

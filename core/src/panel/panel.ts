@@ -61,6 +61,10 @@ export type PanelPlan = {
   holeCount: number;
 };
 
+/** Tag of a placed port; undefined while it stands on no face. */
+export const portTag = (panel: Pick<PanelPlan, 'ports'> | undefined, portId: string | undefined): string | undefined =>
+  panel?.ports.find((p) => p.port.id === portId)?.tag;
+
 /** The part with the hole that was really drilled for it: drawings, templates and the wall between two holes go by that. */
 const asDrilled = (part: Panel, { drilledMm }: Port): Panel =>
   drilledMm === null || part.hole.shape !== 'round' ? part : { ...part, hole: { ...part.hole, diameterMm: drilledMm } };

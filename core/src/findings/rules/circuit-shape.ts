@@ -1,3 +1,4 @@
+import { portTag } from '../../panel/panel.ts';
 import { add } from '../../box/edit.ts';
 import { freeId, panelPartOf } from '../../box/lookup.ts';
 import { removeCircuit } from '../../box/remove-circuit.ts';
@@ -63,7 +64,7 @@ function unwired(x: Facts, port: Port): Draft[] {
   // a cord through a gland ends inside: what hangs there wants a circuit as an outlet does
   const cords = part.role === 'gland' ? devices.filter((d) => d.portId === port.id) : [];
   if (!wantsCircuit(part) && cords.length === 0) return [];
-  const tag = x.panel?.ports.find((p) => p.port.id === port.id)?.tag ?? port.id;
+  const tag = portTag(x.panel, port.id) ?? port.id;
   return [
     {
       at: portPlace(port.id, tag),

@@ -1,3 +1,4 @@
+import { portTag } from '../../panel/panel.ts';
 import { AUTO, NONE } from '../../box/attr.ts';
 import { switchesOf } from '../../box/feeds.ts';
 import type { Feed, Solar } from '../../box/schema.ts';
@@ -53,7 +54,7 @@ type Parting = { tag: string; daily: boolean };
 function partedBy(x: Facts): Parting[] {
   const { switchPortId, from } = x.box.charging.solar!;
   const daily = (id: string): Parting => ({
-    tag: x.panel?.ports.find((p) => p.port.id === id)?.tag ?? id,
+    tag: portTag(x.panel, id) ?? id,
     daily: true
   });
   const own = switchPortId.is === 'set' ? [daily(switchPortId.value)] : [];

@@ -1,3 +1,4 @@
+import { portTag } from '../../panel/panel.ts';
 import { movePort } from '../../panel/move-port.ts';
 import { freeSpot } from '../../panel/panel.ts';
 import { panelPartOf } from '../../box/lookup.ts';
@@ -8,7 +9,7 @@ export const portFaceLost = rule('port-face-lost', 'fits', 'ports', (x) =>
   x.box.ports.flatMap((port) => {
     if (port.cameOn === null) return [];
     const part = panelPartOf(x.box, port);
-    const tag = x.panel?.ports.find((p) => p.port.id === port.id)?.tag ?? port.name;
+    const tag = portTag(x.panel, port.id) ?? port.name;
     return [
       {
         at: portPlace(port.id, tag),

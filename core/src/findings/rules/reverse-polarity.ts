@@ -1,3 +1,4 @@
+import { portTag } from '../../panel/panel.ts';
 import { setTo } from '../../box/attr.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import { panelPartOf, valueOf } from '../../box/lookup.ts';
@@ -47,7 +48,7 @@ function ofBatteryLead(x: Facts): Draft[] {
   if (x.box.bank.stands !== 'outside') return [];
   const feed = mainFeed(x.box);
   const port = x.box.ports.find((p) => p.id === valueOf(feed.throughPortId, undefined));
-  const tag = x.panel?.ports.find((p) => p.port.id === port?.id)?.tag;
+  const tag = portTag(x.panel, port?.id);
   const way = valueOf(feed.wayIn, undefined);
   const loose = port === undefined && (way === 'clips' || way === 'lugs');
   if (!loose && panelPartOf(x.box, port)?.keyed !== false) return [];
