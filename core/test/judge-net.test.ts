@@ -48,6 +48,12 @@ const weakened = (box: Box, path: string, partId: string, over: object): Box => 
 const pathOf = (box: Box, circuitId: string): string =>
   `${box.feeds.some((f) => f.id === circuitId) ? 'feeds' : 'circuits'}/${circuitId}`;
 
+/** Circuits and feeds that start at a joint. */
+const hangingOn = (box: Box, feedId: string | null): string[] =>
+  [...box.circuits, ...box.feeds]
+    .filter(({ from }) => from.is === 'set' && from.value.at === 'feed' && from.value.id === feedId)
+    .map(({ id }) => id);
+
 /** Which elements a case is about, and what drives one of them beyond its limit; undefined: does not apply there. */
 type Case = {
   figure: string;
@@ -55,7 +61,7 @@ type Case = {
   drive: (h: Happening, box: Box, plan: Plan) => Box | undefined;
   least?: 'caution';
   /** Key of the finding that has to come. */
-  says?: (h: Happening) => RegExp;
+  says?: (h: Happening, box: Box) => RegExp;
   /** Kinds of element it must have been tried on. */
   kinds: string[];
 };
@@ -120,8 +126,12 @@ const CASES: Case[] = [
     of: (h) => h.kind === 'fuse' && h.id !== 'FS' && !/^FK/.test(h.id),
     drive: (h, box) => {
       const field = fuseField(h, box);
-      return field === undefined ? undefined : applyEdits(box, [set(field, setTo(200))]);
+      // a smaller one ahead would open first: they are raised with it
+      const ahead = box.feeds.filter((f) => f.fuse.is !== 'none').map((f) => set(`feeds/${f.id}/fuse`, setTo(200)));
+      return field === undefined ? undefined : applyEdits(box, [...ahead, set(field, setTo(200))]);
     },
+    // of a joint's fuse it may be said where the first thing behind it is too weak
+    says: (h, box) => new RegExp(`:(${[h.circuitId ?? '.', ...hangingOn(box, h.circuitId)].join('|')})`),
     kinds: ['fuse']
   },
   {
@@ -242,7 +252,7 @@ describe('every kind of element, every figure of the table', () => {
         tried.set(h.kind, (tried.get(h.kind) ?? 0) + 1);
         const after = planOf(driven);
         const said = plan.findings.some((f) => f.severity === 'stop' && f.where.id === h.circuitId);
-        const says = one.says?.(h) ?? /./;
+        const says = one.says?.(h, box) ?? /./;
         if (!said && !worse(plan, after, one.least ?? 'stop').some((key) => says.test(key)))
           silent.push(`${name}: ${h.id}`);
       }

@@ -48,12 +48,9 @@ class Backwards {
 
   part = (id: string) => this.plan.wiring.netlist.parts.find((p) => p.id === id);
 
-  /** The nearest fuse ahead of a lead, its own starting point in. */
-  fuseAhead(c: Conductor, way: readonly Conductor[]) {
-    for (const at of [c, ...way].map((lead) => place(lead.from)))
-      if (this.part(at)?.kind === 'fuse') return this.part(at)!;
-    return undefined;
-  }
+  /** The fuses ahead of a lead, the nearest first, its own starting point in. */
+  fusesAhead = (c: Conductor, way: readonly Conductor[]) =>
+    [c, ...way].map((lead) => this.part(place(lead.from))).filter((p) => p?.kind === 'fuse');
 }
 
 /** Everything that hangs on a place, by asking of each part whether its own way back leads through there. */
@@ -93,9 +90,10 @@ function compare(box: Box): number {
       expect(h.bearsA, c.id).toBe(known ? c.count * ampacityA(c.size!, laidAt(c.circuitId)) : null);
       expect(h.standsA2s, c.id).toBe(known ? standsA2s(c.size!, laidAt(c.circuitId), c.count) : undefined);
     } else expect(h.bearsA, c.id).toBeUndefined();
-    if (h.guard && h.guard.ratingA !== null && !h.guard.limits)
-      expect(h.letsA2s, c.id).toBe(letThroughA2s(h.guard.family, h.guard.ratingA));
-    else expect(h.letsA2s, c.id).toBeUndefined();
+    const lets = [h.guard, h.opensFirst]
+      .filter((g) => g !== undefined && g.ratingA !== null && !g.limits)
+      .map((g) => letThroughA2s(g!.family, g!.ratingA!));
+    expect(h.letsA2s, c.id).toBe(h.guard && h.guard.ratingA !== null && lets.length ? Math.min(...lets) : undefined);
     const branch = [...plan.wiring.circuits, ...plan.wiring.feeds].find((k) => k.circuit.id === c.circuitId);
     expect(h.weakA, c.id).toBe(branch?.weakFaultA ?? plan.wiring.main.weakFaultA);
     if (c.polarity === 'sense') expect(h, c.id).toMatchObject({ steadyA: 0, rmsA: 0, chargeA: 0, inrushA2s: 0 });
@@ -103,10 +101,16 @@ function compare(box: Box): number {
     const back = packs.includes(place(c.from)) ? [] : b.way(place(c.from));
     if (!back) continue;
     compared++;
-    const fuse = b.fuseAhead(c, back);
+    const fuses = b.fusesAhead(c, back);
+    const [fuse] = fuses;
     expect(h.guard?.tag, `${c.id}: the fuse ahead`).toBe(fuse?.id);
     expect(h.guard?.ratingA, c.id).toBe(fuse ? fuse.ratingA : undefined);
     if (fuse) expect(h.guard!.heldA, c.id).toBe(fuse.ratingA === null ? undefined : heldA(fuse.family!, fuse.ratingA));
+    const atOnce = box.bank.arrangement === 'changeover' ? 1 : box.bank.count;
+    const held = fuses.flatMap((p) =>
+      p!.ratingA === null ? [] : [heldA(p!.family!, p!.ratingA) * (/^FP\d/.test(p!.id) ? atOnce : 1)]
+    );
+    expect(h.opensFirst?.heldA, `${c.id}: what opens first`).toBe(held.length ? Math.min(...held) : undefined);
     const bareMm = [c, ...back].reduce((s, lead) => s + lead.lengthMm, 0);
     expect(h.unfusedMm, `${c.id}: wire without a fuse`).toBeCloseTo(fuse ? 0 : bareMm, 6);
     const outOhm = [c, ...back].reduce((s, lead) => s + ohm(lead), 0);

@@ -1,4 +1,4 @@
-import { isPackFuse } from '../judge/table.ts';
+import { isPackFuse } from '../judge/ways.ts';
 import type { NetPart } from '../wiring/netlist.ts';
 import type { CircuitPlan, WiringPlan } from '../wiring/types.ts';
 

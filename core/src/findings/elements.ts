@@ -1,5 +1,6 @@
 import { mainFeed } from '../box/feeds.ts';
-import { isPackFuse, type Happening } from '../judge/table.ts';
+import type { Happening } from '../judge/table.ts';
+import { isPackFuse } from '../judge/ways.ts';
 import { wireSizeText } from '../quantity/wire-size.ts';
 import {
   BATTERY_PLACE,

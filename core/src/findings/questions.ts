@@ -1,6 +1,6 @@
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { mainFeed } from '../box/feeds.ts';
-import { isPackFuse } from '../judge/table.ts';
+import { isPackFuse } from '../judge/ways.ts';
 import { sourceLeads } from '../box/source-leads.ts';
 import { fuseFieldOf, placeOf } from './elements.ts';
 import type { Feed } from '../box/schema.ts';

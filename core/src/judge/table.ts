@@ -15,7 +15,7 @@ import { Drawn, type Sums } from './drawn.ts';
 import { Flow, nodeOf } from './flow.ts';
 import { chargeSources, type ChargeSource } from './charge-sources.ts';
 import { terminalBears } from './terminals.ts';
-import { Ways, type Guard, type Way } from './ways.ts';
+import { isPackFuse, Ways, type Guard, type Way } from './ways.ts';
 
 /** What happens to one element of the circuit, and what it bears. Figures are the worst the plan allows. */
 export type Happening = {
@@ -35,6 +35,8 @@ export type Happening = {
   /** While charging, from all sources behind it. */
   chargeA: number;
   guard: Guard | undefined;
+  /** Of all fuses on its way the one that opens first: what it has to bear for minutes. */
+  opensFirst: Guard | undefined;
   /** Wire without any fuse before it, from the nearest battery post, mm; 0 when something protects it. */
   unfusedMm: number;
   /** Bolted short right here, full and warm; and at its far end, cold and nearly empty. */
@@ -85,7 +87,7 @@ export function judge(input: JudgeInput): Judge {
     ...input,
     flow,
     drawn: new Drawn(box, wiring, sources),
-    ways: new Ways(wiring, flow, partById),
+    ways: new Ways(wiring, flow, partById, together(box)),
     partById,
     packParts: new Set([...netlist.packIds, ...netlist.parts.filter(isPackFuse).map((p) => p.id)]),
     packA: packMostA(input),
@@ -108,8 +110,8 @@ export function judge(input: JudgeInput): Judge {
   };
 }
 
-/** A fuse at a pack of several: 'FP1'. */
-export const isPackFuse = (p: { id: string }): boolean => /^FP\d+$/.test(p.id);
+/** How many packs give at once. */
+const together = (box: Box): number => (box.bank.arrangement === 'changeover' ? 1 : box.bank.count);
 
 /** What the hardest worked pack gives: by the links it hangs on, all of it in a changeover. */
 function packMostA({ box, bank, wiring }: JudgeInput): number {
@@ -170,6 +172,7 @@ function partRows(g: Ground): (p: NetPart) => Happening {
       inrushA2s: flows.inrushA2s,
       chargeA: ofBank ? g.packChargeA : controller ? 0 : flows.chargeA,
       guard: controller ? undefined : way?.guard,
+      opensFirst: controller ? undefined : way?.least,
       unfusedMm: way?.unfusedMm ?? 0,
       shortA: isPackFuse(p) ? packShortA : way ? shortAt(bank, way) : 0,
       weakA: weakAt(circuitId),
@@ -178,6 +181,15 @@ function partRows(g: Ground): (p: NetPart) => Happening {
       breaksA: p.kind === 'fuse' ? (fuse?.interruptingA ?? null) : undefined
     };
   };
+}
+
+/** What fuses in a row let through in a heavy short, A²s: the quicker one ends it; undefined where nobody read the nearest. */
+function leastLet(nearest: Guard | undefined, first: Guard | undefined): number | undefined {
+  if (!nearest || nearest.ratingA === null) return undefined;
+  const lets = [nearest, first].flatMap((g) =>
+    g && g.ratingA !== null && !g.limits ? [letThroughA2s(g.family, g.ratingA)] : []
+  );
+  return lets.length > 0 ? Math.min(...lets) : undefined;
 }
 
 const NOTHING: Sums = { steadyA: 0, rmsA: 0, chargeA: 0, inrushA2s: 0 };
@@ -193,11 +205,14 @@ function wireRows(g: Ground): (c: Conductor) => Happening {
       : c.polarity === 'negative'
         ? drawn.over(flow.returning(nodeOf(c.from)))
         : NOTHING;
-  const guardAt = (c: Conductor): Guard | undefined => {
-    if (c.polarity === 'positive') return ways.ahead.get(c.id)?.guard;
-    if (c.polarity !== 'negative') return undefined;
+  /** The nearest fuse, and the one that opens first. */
+  const guardsAt = (c: Conductor): [Guard | undefined, Guard | undefined] => {
+    const way = ways.ahead.get(c.id);
+    if (c.polarity === 'positive') return [way?.guard, way?.least];
+    if (c.polarity !== 'negative') return [undefined, undefined];
     const joint = partById.get(c.from.part)?.gives ? c.from.part : feedTags.get(c.circuitId ?? '');
-    return ways.returnGuard(c, joint);
+    const guard = ways.returnGuard(c, joint);
+    return [guard, guard];
   };
   /** A lead of one pack of several: it carries that pack's share. */
   const isOfPack = (c: Conductor): boolean =>
@@ -209,7 +224,7 @@ function wireRows(g: Ground): (c: Conductor) => Happening {
     const laid = laidAt(c.circuitId);
     const known = c.size !== null && knownSize(c.size);
     const flows = flowsOf(c);
-    const guard = guardAt(c);
+    const [guard, opensFirst] = guardsAt(c);
     const ofPack = isOfPack(c);
     const trunk = c.circuitId === null && !c.id.startsWith('battery-');
     return {
@@ -224,11 +239,11 @@ function wireRows(g: Ground): (c: Conductor) => Happening {
       inrushA2s: flows.inrushA2s,
       chargeA: flows.chargeA,
       guard,
+      opensFirst,
       unfusedMm: way && !way.guard ? way.unfusedMm : 0,
       shortA: shortAt(bank, way ?? { ohmOut: 0 }),
       weakA: weakAt(c.circuitId),
-      letsA2s:
-        guard && guard.ratingA !== null && !guard.limits ? letThroughA2s(guard.family, guard.ratingA) : undefined,
+      letsA2s: leastLet(guard, opensFirst),
       standsA2s: known && c.lengthMm > 0 ? standsA2s(c.size!, laid, c.count) : undefined,
       breaksA: undefined
     };

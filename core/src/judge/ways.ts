@@ -33,6 +33,16 @@ const guardOf = (p: NetPart): Guard => ({
   heldA: p.ratingA === null ? undefined : heldA(p.family ?? 'blade', p.ratingA)
 });
 
+/** A fuse at a pack of several: 'FP1'. */
+export const isPackFuse = (p: { id: string }): boolean => /^FP\d+$/.test(p.id);
+
+/** Several equal fuses beside each other. */
+const times = (g: Guard, n: number): Guard => ({
+  ...g,
+  ratingA: g.ratingA === null ? null : n * g.ratingA,
+  heldA: g.heldA === undefined ? undefined : n * g.heldA
+});
+
 /** Which of two fuses in a row opens first; one that nobody read may be any. */
 const lesser = (ahead: Guard | undefined, next: Guard): Guard =>
   ahead?.heldA !== undefined && (next.heldA === undefined || ahead.heldA < next.heldA) ? ahead : next;
@@ -43,10 +53,13 @@ export class Ways {
   readonly ahead = new Map<string, Way>();
   readonly #partById: ReadonlyMap<string, NetPart>;
   readonly #flow: Flow;
+  readonly #together: number;
 
-  constructor(wiring: WiringPlan, flow: Flow, partById: ReadonlyMap<string, NetPart>) {
+  /** @param together how many packs give at once: behind their fuses flows what all of them let through */
+  constructor(wiring: WiringPlan, flow: Flow, partById: ReadonlyMap<string, NetPart>, together: number) {
     this.#partById = partById;
     this.#flow = flow;
+    this.#together = together;
     const queue = this.#starts(wiring);
     for (let node = queue.shift(); node !== undefined; node = queue.shift()) {
       const out = this.#through(node);
@@ -86,7 +99,8 @@ export class Ways {
     const part = this.#partById.get(node);
     if (part?.kind !== 'fuse') return way;
     const guard = guardOf(part);
-    return { ...way, guard, least: lesser(way.least, guard), unfusedMm: 0 };
+    const all = isPackFuse(part) ? times(guard, this.#together) : guard;
+    return { ...way, guard, least: lesser(way.least, all), unfusedMm: 0 };
   }
 
   /** A return is watched by the largest fuse of those whose current comes back over it. @param feedTag the joint of the feed it belongs to */

@@ -22,6 +22,17 @@ const baseV = (d: Pick<Draft, 'rail'>): number => d.rail?.outV ?? DROP_BASE_V;
 const letsOf = (g: CircuitPlan['guard']): number =>
   g?.ratingA === undefined || g.limits ? 0 : letThroughA2s(g.family, g.ratingA);
 
+/** What flows for minutes before a guard opens, A; undefined where nobody read it. */
+const heldBy = (g: CircuitPlan['guard']): number | undefined =>
+  g?.ratingA === undefined ? undefined : g.limits ? g.ratingA : heldA(g.family, g.ratingA);
+
+/** Of fuses in a row, the nearest first, the one that opens first. Where nobody read the nearest, it may be that: unread as well. */
+const firstOf = (guards: readonly NonNullable<CircuitPlan['guard']>[]): CircuitPlan['guard'] =>
+  guards.reduce<CircuitPlan['guard']>(
+    (best, g) => (best === undefined || (heldBy(g) ?? Infinity) < (heldBy(best) ?? 0) ? g : best),
+    undefined
+  );
+
 /** Of several ways to lie the one in which a wire carries least. */
 const tightest = (all: readonly Laid[]): Laid => ({
   ...all[0]!,
@@ -44,15 +55,17 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
   const weakBankMilliOhm = bank
     ? weakestMilliOhm(bank, box.bank.arrangement === 'changeover', box.outing.airC, WEAK_SOC)
     : Infinity;
-  return drafts.map((d) =>
-    finish(sources, d, x, {
+  return drafts.map((d) => {
+    const guards = ways.guardsOf(d);
+    return finish(sources, d, x, {
       wire: wires.get(d.circuit.id),
-      guard: ways.guardOf(d),
+      guard: guards[0],
+      opensFirst: firstOf(guards),
       weakBankMilliOhm,
       pieces: () => ways.piecesOf(d, fixed),
       ...ways.dropOf(d, fixed)
-    })
-  );
+    });
+  });
 }
 
 /** The smallest wire for those of a group whose wire is automatic: by ampacity, drop, what its fuse lets through, and its tabs. */
@@ -65,9 +78,7 @@ function sizeFor(
   const sharedV = (main.lowLoadA * main.commonMilliOhm) / 1000;
   // a short between a shared voltage and the box's minus comes back over its converter's own return
   const most = (d: Draft): number => {
-    const guard = ways.guardOf(d);
-    const held = guard?.ratingA == null ? 0 : guard.limits ? guard.ratingA : heldA(guard.family, guard.ratingA);
-    return Math.max(held, d.carriesA, d.gives?.worstLimitA ?? 0);
+    return Math.max(heldBy(ways.guardsOf(d)[0]) ?? 0, d.carriesA, d.gives?.worstLimitA ?? 0);
   };
   const holds = (s: WireSize): boolean =>
     members.every((d) => {
@@ -82,7 +93,7 @@ function sizeFor(
     box.wiring.reels,
     {
       ...(members.some((d) => d.feed === undefined) ? { mostMm2: TAB_MOST_MM2 } : {}),
-      letsA2s: Math.max(0, ...free.map((d) => letsOf(ways.guardOf(d)))),
+      letsA2s: Math.max(0, ...free.map((d) => letsOf(ways.guardsOf(d)[0]))),
       count: Math.min(...free.map((d) => d.circuit.wireCount))
     }
   );
@@ -95,6 +106,7 @@ function finish(
   found: {
     wire: WireSize | undefined;
     guard: CircuitPlan['guard'];
+    opensFirst: CircuitPlan['guard'];
     dropV: number;
     milliOhm: number;
     weakBankMilliOhm: number;
@@ -103,7 +115,7 @@ function finish(
 ): CircuitPlan {
   const { main, lowV } = x;
   const { laid } = d;
-  const { wire, guard, milliOhm } = found;
+  const { wire, guard, opensFirst, milliOhm } = found;
   const sharedMilliOhm = d.live === 'direct' || d.rail ? 0 : main.commonMilliOhm;
   const sharedV = (main.lowLoadA * sharedMilliOhm) / 1000;
   const dropV = found.dropV + (d.circuit.purpose === 'charge' ? 0 : sharedV);
@@ -173,6 +185,7 @@ function finish(
     ampacityA: ampacity,
     oneAmpacityA: one,
     guard,
+    opensFirst,
     windowA,
     branchMilliOhm: milliOhm,
     fuseMilliOhm: lead.fuse,

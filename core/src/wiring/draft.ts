@@ -26,6 +26,7 @@ export type Draft = Omit<
   | 'ampacityA'
   | 'oneAmpacityA'
   | 'guard'
+  | 'opensFirst'
   | 'branchMilliOhm'
   | 'fuseMilliOhm'
   | 'dropV'

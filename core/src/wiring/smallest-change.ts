@@ -19,7 +19,7 @@ const FAST = 3.5;
 /** What does not hold at a circuit: too large a fuse, too small a one, too much drop, too weak a short. Empty when it holds. */
 export function troubles(c: CircuitPlan): string[] {
   const out: string[] = [];
-  const guardA = c.guard?.ratingA;
+  const guardA = c.opensFirst?.ratingA;
   if (c.guard === undefined) out.push('no fuse');
   if (guardA !== undefined && c.ampacityA !== undefined && guardA > c.ampacityA + 1e-9)
     out.push('the fuse lets the wire burn');

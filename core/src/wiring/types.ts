@@ -67,6 +67,8 @@ export type CircuitPlan = {
    * no fuse, but the converter of its rail, which never drives more than that.
    */
   guard: { tag: string; family: FuseFamily; ratingA: number | undefined; limits?: true } | undefined;
+  /** Of all that stand before it the one that opens first, which may be far ahead of a larger one of its own: no more flows for minutes. */
+  opensFirst: CircuitPlan['guard'];
   /** It is meant to stand behind a fuse it shares: in a chain, or fed from another port. */
   sharesFuse: boolean;
   /** From where it starts to its own fuse, where that is known; usual for one straight off the battery. */

@@ -9,7 +9,7 @@ import { startOf, wayTo } from './tree.ts';
 import type { CircuitPlan } from './types.ts';
 
 /** The converter of a rail protects what has no fuse behind it: it never drives more than its limit. */
-const limitOf = (rail: SharedRail, feedTag: string): CircuitPlan['guard'] => ({
+const limitOf = (rail: SharedRail, feedTag: string): NonNullable<CircuitPlan['guard']> => ({
   tag: converterTag(feedTag),
   family: 'breaker',
   ratingA: rail.limitA,
@@ -30,28 +30,28 @@ export class WayDrops {
     this.#byId = new Map(drafts.map((d) => [d.circuit.id, d]));
   }
 
-  /** The nearest fuse on the way; the converter's limit behind one; none straight off a post. */
-  guardOf(d: Draft): CircuitPlan['guard'] {
+  /** Every fuse on the way, the nearest first; behind a converter its limit and nothing ahead of it; none straight off a post. */
+  guardsOf(d: Draft): NonNullable<CircuitPlan['guard']>[] {
     const { main, tree } = this.#x;
+    const found: NonNullable<CircuitPlan['guard']>[] = [];
     for (const id of wayTo(tree, d.circuit.id).reverse()) {
       const up = this.#byId.get(id)!;
       // what is ahead of a converter opens for nothing behind it
-      if (up.circuit.id === d.rail?.feedId) return limitOf(d.rail, up.tag);
-      if (up.fuseOrigin !== 'none') return { tag: up.fuseTag, family: up.fuseFamily, ratingA: up.fuseA };
+      if (up.circuit.id === d.rail?.feedId) return [...found, limitOf(d.rail, up.tag)];
+      if (up.fuseOrigin !== 'none') found.push({ tag: up.fuseTag, family: up.fuseFamily, ratingA: up.fuseA });
     }
     const start = startOf(tree, d.circuit.id);
-    if (start === 'post') return undefined;
+    if (start === 'post') return found;
     if (start === 'load-terminal') {
       const { box } = this.#sources;
       const fuseA = controllerFuseA(box);
-      if (fuseA !== undefined) return { tag: 'FS', family: 'blade', ratingA: fuseA ?? undefined };
-      // without a fuse of its own the controller's lead has what stands ahead of it
+      if (fuseA !== undefined) found.push({ tag: 'FS', family: 'blade', ratingA: fuseA ?? undefined });
       const from = box.charging.solar?.from;
-      if (from?.is === 'set' && from.value.at === 'post') return undefined;
+      if (from?.is === 'set' && from.value.at === 'post') return found;
     }
-    return main.fuseOrigin !== 'none' && main.fuseFamily
-      ? { tag: 'F0', family: main.fuseFamily, ratingA: main.fuseA }
-      : undefined;
+    if (main.fuseOrigin !== 'none' && main.fuseFamily)
+      found.push({ tag: 'F0', family: main.fuseFamily, ratingA: main.fuseA });
+    return found;
   }
 
   /** Circuits that are sized together: one size all along a chain; a feed and what hangs on it each for itself. */

@@ -12,7 +12,7 @@ export const adiabaticFail = rule('adiabatic-fail', 'safe', 'wiring', (x) => {
   );
   return worstByPlace(found).map(({ h, where }) => {
     const size = wireSizeText(h.conductor!.size!);
-    const { tag } = h.guard!;
+    const { tag } = (h.opensFirst ?? h.guard)!;
     const c = branches(x).find((b) => b.circuit.id === h.circuitId);
     const path = wirePathOf(x, h);
     return {

@@ -65,7 +65,7 @@ function byFuse(x: Facts, on: On, f: Happening): Draft[] {
         severity: 'stop',
         short: `${f.id} ${ratingA} A on a ${on.words}`,
         title: `${f.id} is too big for the battery’s ${on.words}`,
-        why: `The tab bears ${on.ratingA} A; ${ratingA} A can flow for minutes before ${f.id} opens. Take a smaller fuse where the load allows it.`,
+        why: `It bears ${on.ratingA} A; ${ratingA} A can flow for minutes before ${f.id} opens. Take a smaller fuse where the load allows it.`,
         cause
       })
     );

@@ -29,8 +29,9 @@ export const deviceLeadThin = rule('device-lead-thin', 'safe', 'wiring', (x) =>
   x.box.devices.flatMap((d) => {
     const c = x.wiring.circuits.find((k) => k.circuit.portId === d.portId);
     const size = d.lead && leadWire(d.lead);
-    const fuseA = c?.guard?.ratingA;
-    if (!c || !size || !knownSize(size) || fuseA === undefined) return [];
+    const guard = c?.opensFirst;
+    const fuseA = guard?.ratingA;
+    if (!c || !guard || !size || !knownSize(size) || fuseA === undefined) return [];
     const laid = { insulationC: x.wiring.insulationC, ambientC: 30, bundledCount: 2 };
     const bears = ampacityA(size, laid);
     if (fuseA <= bears) return [];
@@ -39,9 +40,9 @@ export const deviceLeadThin = rule('device-lead-thin', 'safe', 'wiring', (x) =>
       {
         at: devicePlace(d.id, d.name),
         severity: 'stop' as const,
-        cause: `fuse ${c.guard!.tag}`,
-        short: `${c.guard!.tag} ${fuseA} A burns a lead`,
-        title: `${c.guard!.tag} lets the lead of ${d.name} burn`,
+        cause: `fuse ${guard.tag}`,
+        short: `${guard.tag} ${fuseA} A burns a lead`,
+        title: `${guard.tag} lets the lead of ${d.name} burn`,
         why: `A short in the lead can carry ${fuseA} A; ${wireSizeText(size)} bears ${bears.toFixed(1)} A.`,
         figures: { fuseA, bearsA: bears },
         remedies: [

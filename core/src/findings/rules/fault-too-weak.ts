@@ -39,12 +39,15 @@ function rowsOf(x: Facts): Row[] {
     ...branches(x).map((c) => ({
       at: circuitPlace(c.circuit.id, c.tag),
       end: c.portTag,
-      guard: noneNeeded(c) || (c.fuseOrigin === 'none' && !c.sharesFuse) ? undefined : c.guard,
+      guard: noneNeeded(c) || (c.fuseOrigin === 'none' && !c.sharesFuse) ? undefined : opener(c),
       weakFaultA: c.weakFaultA,
       paths: c.wireOrigin === 'set' || c.fuseOrigin === 'set' ? [`${branchPath(c)}/wire`, `${branchPath(c)}/fuse`] : []
     }))
   ];
 }
+
+/** A converter that drives less than the fuse behind it opens nothing. */
+const opener = (c: CircuitPlan): CircuitPlan['guard'] => (c.opensFirst?.limits ? c.guard : c.opensFirst);
 
 /** Behind a converter that drives no more than the wire bears nothing has to open. */
 const noneNeeded = (c: CircuitPlan): boolean =>

@@ -15,7 +15,9 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
     const fuseA = guard?.ratingA;
     if (!guard || fuseA === undefined || c.ampacityA === undefined) return [];
     const held = heldA(guard.family, fuseA);
-    if (held <= c.ampacityA + 1e-9) return [];
+    const first = c.opensFirst!;
+    const firstA = first.ratingA ?? fuseA;
+    if (heldA(first.family, firstA) <= c.ampacityA + 1e-9) return [];
     const own = c.fuseA !== undefined;
     const { ampacityA } = c;
     const cures = (): Remedy[] => {
@@ -54,7 +56,7 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
         title: own ? `${c.fuseTag} is too big for its wire` : `${guard.tag} is too big for the wire of ${c.tag}`,
         why: guard.limits
           ? `Into a short at ${c.portTag} the converter drives up to ${fuseA.toFixed(1)} A for as long as it lasts. ${wireSizeText(c.wire!)} overheats above ${c.ampacityA.toFixed(1)} A.`
-          : `A short at ${c.portTag} could carry ${fuseA} A for minutes. ${wireSizeText(c.wire!)} overheats above ${c.ampacityA.toFixed(1)} A, before the fuse opens.`,
+          : `A short at ${c.portTag} could carry ${firstA} A for minutes. ${wireSizeText(c.wire!)} overheats above ${c.ampacityA.toFixed(1)} A, before ${first.tag === guard.tag ? 'the fuse' : first.tag} opens.`,
         figures: { fuseA, ampacityA: c.ampacityA, loadA: c.loadA },
         remedies: cures
       }

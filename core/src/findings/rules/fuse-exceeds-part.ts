@@ -13,7 +13,8 @@ export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =
     const guard = c.fuseOrigin === 'none' && !c.sharesFuse ? undefined : c.guard;
     const fuseA = guard?.ratingA;
     const own = c.fuseOrigin !== 'none';
-    if (!guard || fuseA === undefined || !c.weakest || fuseA <= c.weakest.ratingA + 1e-9) return [];
+    if (!guard || fuseA === undefined || !c.weakest) return [];
+    if ((c.opensFirst?.ratingA ?? fuseA) <= c.weakest.ratingA + 1e-9) return [];
     const chosen = c.fuseOrigin === 'auto' && guard.tag === c.fuseTag;
     // behind one fuse the same part is the weakest of several circuits: told where it sits
     if (c.portTag !== c.weakest.name && toldElsewhere(x, c)) return [];

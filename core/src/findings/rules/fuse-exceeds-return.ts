@@ -8,19 +8,19 @@ export const fuseExceedsReturn = rule('fuse-exceeds-return', 'safe', 'wiring', (
   const ways = returnWays(x.box, x.wiring.tree);
   return x.wiring.circuits.flatMap((c) => {
     const through = x.wiring.circuits.filter(
-      (o) => o !== c && ways.get(o.circuit.id)?.includes(c.circuit.id) && o.guard?.ratingA !== undefined
+      (o) => o !== c && ways.get(o.circuit.id)?.includes(c.circuit.id) && o.opensFirst?.ratingA !== undefined
     );
-    const worst = through.sort((a, b) => b.guard!.ratingA! - a.guard!.ratingA!)[0];
-    if (!worst || c.ampacityA === undefined || worst.guard!.ratingA! <= c.ampacityA + 1e-9) return [];
+    const worst = through.sort((a, b) => b.opensFirst!.ratingA! - a.opensFirst!.ratingA!)[0];
+    if (!worst || c.ampacityA === undefined || worst.opensFirst!.ratingA! <= c.ampacityA + 1e-9) return [];
     return [
       {
         at: circuitPlace(c.circuit.id, c.tag),
         severity: 'stop' as const,
-        cause: tooHotFor(c.laid) ? HEAT_INSIDE : `fuse ${worst.guard!.tag}`,
-        short: `${c.tag} return: ${worst.guard!.tag} is too big`,
-        title: `The return of ${c.tag} burns before ${worst.guard!.tag} opens`,
-        why: `${worst.portTag} returns over it: a short there sends ${worst.guard!.ratingA} A through ${c.ampacityA.toFixed(1)} A of wire.`,
-        figures: { fuseA: worst.guard!.ratingA!, ampacityA: c.ampacityA },
+        cause: tooHotFor(c.laid) ? HEAT_INSIDE : `fuse ${worst.opensFirst!.tag}`,
+        short: `${c.tag} return: ${worst.opensFirst!.tag} is too big`,
+        title: `The return of ${c.tag} burns before ${worst.opensFirst!.tag} opens`,
+        why: `${worst.portTag} returns over it: a short there sends ${worst.opensFirst!.ratingA} A through ${c.ampacityA.toFixed(1)} A of wire.`,
+        figures: { fuseA: worst.opensFirst!.ratingA!, ampacityA: c.ampacityA },
         remedies: [
           {
             label: 'Returns to a bus bar instead',

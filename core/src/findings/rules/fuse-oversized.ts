@@ -1,12 +1,30 @@
 import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
+import type { FuseFamily } from '../../catalogue/part.ts';
+import { heldA } from '../../wiring/fuse.ts';
+import type { CircuitPlan } from '../../wiring/types.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { smallestFuse } from '../../wiring/sizing.ts';
 
-/** Three times the load, although a smaller one would do. */
+/** What a fuse holds for minutes is more than the wire takes. */
+const burns = (c: CircuitPlan, family: FuseFamily, ratingA: number): boolean =>
+  c.ampacityA !== undefined && heldA(family, ratingA) > c.ampacityA + 1e-9;
+
+/** The smaller fuse ahead that keeps the wire whole, where its own does not. */
+function savedBy(c: CircuitPlan): CircuitPlan['opensFirst'] {
+  const first = c.opensFirst;
+  if (first?.ratingA === undefined || first.tag === c.fuseTag) return undefined;
+  return burns(c, first.family, first.ratingA) ? undefined : first;
+}
+
+/** Three times the load, or more than its wire takes behind a smaller one, although a smaller one would do. */
 export const fuseOversized = rule('fuse-oversized', 'safe', 'wiring', (x) =>
   branches(x).flatMap((c) => {
-    if (c.fuseA === undefined || c.fuseOrigin !== 'set' || c.fuseA <= 3 * c.carriesA || c.assumedLoad) return [];
+    if (c.fuseA === undefined || c.fuseOrigin !== 'set') return [];
+    // with a smaller one ahead that opens first nothing burns until that one is changed; without one it is a stop of its own
+    const over = burns(c, c.fuseFamily, c.fuseA);
+    const ahead = over ? savedBy(c) : undefined;
+    if (!ahead && (over || c.fuseA <= 3 * c.carriesA || c.assumedLoad)) return [];
     const smaller = smallestFuse(c.fuseFamily, fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [], {
       loadA: c.carriesA,
       inrushA2s: c.inrushA2s
@@ -15,10 +33,14 @@ export const fuseOversized = rule('fuse-oversized', 'safe', 'wiring', (x) =>
     return [
       {
         at: circuitPlace(c.circuit.id, c.tag),
-        severity: 'note' as const,
-        short: `${c.fuseTag} could be ${smaller} A`,
-        title: `${c.fuseTag} could be ${smaller} A`,
-        why: `It feeds ${c.carriesA.toFixed(2)} A; ${c.fuseA} A protects the wire but hardly the device.`,
+        severity: ahead ? ('caution' as const) : ('note' as const),
+        short: ahead ? `${c.fuseTag} protects nothing` : `${c.fuseTag} could be ${smaller} A`,
+        title: ahead
+          ? `${c.fuseTag} is larger than its wire takes; ${ahead.tag} ahead of it opens first`
+          : `${c.fuseTag} could be ${smaller} A`,
+        why: ahead
+          ? `Its wire bears ${c.ampacityA!.toFixed(1)} A. Only ${ahead.tag}, ${ahead.ratingA} A, keeps ${c.fuseTag}, ${c.fuseA} A, from letting it burn; it feeds ${c.carriesA.toFixed(2)} A.`
+          : `It feeds ${c.carriesA.toFixed(2)} A; ${c.fuseA} A protects the wire but hardly the device.`,
         figures: { fuseA: c.fuseA, smallerA: smaller },
         remedies: [
           {

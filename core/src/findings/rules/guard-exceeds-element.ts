@@ -37,8 +37,10 @@ export const guardExceedsElement = rule('guard-exceeds-element', 'safe', 'wiring
     const { guard } = h;
     if (!guard || guard.heldA === undefined || h.bearsA == null || h.kind === 'fuse' || h.kind === 'battery') return [];
     if (h.kind === 'relay' || hasOwn(x, h) || h.kind === 'sense') return [];
-    const over = (h.conductor ? guard.heldA : (guard.ratingA ?? 0)) / h.bearsA;
-    return over <= 1 + 1e-9 ? [] : [{ h, guard, over, where: placeOf(x, h) }];
+    // of the leads of one pack its own fuse; of everything else what opens first
+    const first = (h.id.startsWith('battery-') ? undefined : h.opensFirst) ?? guard;
+    const over = (h.conductor ? (first.heldA ?? guard.heldA) : (first.ratingA ?? 0)) / h.bearsA;
+    return over <= 1 + 1e-9 ? [] : [{ h, guard: first, over, where: placeOf(x, h) }];
   });
   return worstByPlace(found).map(({ h, guard, where }) => {
     const path = h.conductor ? wirePathOf(x, h) : undefined;

@@ -21,14 +21,14 @@ export const parallelWires = rule('parallel-wires', 'safe', 'wiring', (x) => {
       ]
     });
   for (const c of x.wiring.circuits) {
-    const fuseA = c.guard?.ratingA;
+    const fuseA = c.opensFirst?.ratingA;
     if (c.circuit.wireCount < 2 || fuseA === undefined || c.oneAmpacityA === undefined) continue;
     if (fuseA <= c.oneAmpacityA + 1e-9) continue;
     out.push({
       at: circuitPlace(c.circuit.id, c.tag),
       severity: 'caution',
       short: `${c.tag}: one wire must bear ${fuseA} A`,
-      title: `One wire of ${c.tag} alone burns before ${c.guard!.tag} opens`,
+      title: `One wire of ${c.tag} alone burns before ${c.opensFirst!.tag} opens`,
       why: `${c.circuit.wireCount} share the current; if one joint comes off, the other has ${c.oneAmpacityA.toFixed(1)} A to set against ${fuseA} A.`,
       figures: { fuseA, oneA: c.oneAmpacityA },
       remedies: [
