@@ -224,7 +224,7 @@ describe('the fuse of a lead that charges from inside', () => {
   const asked = (box: Box, path: string) => planOf(box).findings.filter((f) => f.open && f.about === path);
   it('is asked for by its tag where nobody read it: of the packs only their own are asked together', () => {
     const b = soundBase('Inside', 'battery-agm-20', 'holder-inline-blade');
-    const post = setTo({ at: 'post', pack: null });
+    const post = setTo({ at: 'post' as const, pack: null });
     b.set('charging/solar', solar({ fuse: UNKNOWN, from: post })).set('charging/builtIn', [
       {
         id: 'bc1',

@@ -61,7 +61,7 @@ describe('a branch fuse behind a smaller main fuse', () => {
   });
 
   test('neither a socket nor a lead behind it burns', () => {
-    const lead = { lengthMm: 1000, wire: awg('24'), adapter: 'none', reversed: 'no', armoured: 'no' };
+    const lead = { lengthMm: 1000, wire: awg('24'), adapter: 'none', reversed: 'no', armoured: 'no' } as const;
     const box = (mainA: number) =>
       twoWays(mainA, 15, [set('devices/d1/lead', lead), set('circuits/c1/wire', awg('12'))]);
     expect(said(box(20), 'fuse-exceeds-part')).toMatchObject({ severity: 'stop' });
