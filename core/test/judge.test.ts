@@ -670,7 +670,7 @@ describe('one table', () => {
       set(`circuits/${circuitOf(canal, 'Aerator').id}/from`, tapOf(circuitOf(canal, 'Lamp').id, false))
     );
     const plan = planOf(box);
-    const open = plan.findings.filter((f) => f.open && f.where.label === 'A').map((f) => f.title);
+    const open = plan.findings.filter((f) => f.open && f.where.label === 'Feed A').map((f) => f.title);
     expect(open.length).toBeGreaterThanOrEqual(3);
     for (const c of plan.wiring.circuits) expect(Number.isFinite(c.dropV)).toBe(true);
   });

@@ -7,7 +7,8 @@ import {
   BOX_PLACE,
   branches,
   branchPath,
-  circuitPlace,
+  branchName,
+  branchPlace,
   MAIN_PLACE,
   mainPath,
   portPlace,
@@ -18,7 +19,7 @@ import {
 /** Where a finding about an element stands. */
 export function placeOf(x: Facts, h: Happening): Where {
   const c = branches(x).find((b) => b.circuit.id === h.circuitId);
-  if (c) return circuitPlace(c.circuit.id, c.tag);
+  if (c) return branchPlace(c);
   const ref = h.part?.ref;
   if (ref?.kind === 'port') {
     const port = x.panel?.ports.find((p) => p.port.id === ref.id);
@@ -37,7 +38,7 @@ export function nameOf(x: Facts, h: Happening): string {
   const size = c.size ? `${c.count > 1 ? `${c.count} × ` : ''}${wireSizeText(c.size)}` : 'the unknown wire';
   if (c.id.endsWith('-link')) return `the link at battery ${c.id.split('/')[0]!.replace('battery-', '')} (${size})`;
   if (h.kind === 'return') return branch ? `the return of ${branch.tag} (${size})` : `the return ${size}`;
-  return branch ? `the wire of ${branch.tag} (${size})` : `${size} from ${c.from.part} to ${c.to.part}`;
+  return branch ? `the wire of ${branchName(branch)} (${size})` : `${size} from ${c.from.part} to ${c.to.part}`;
 }
 
 /** Field of the document that holds the rating of a fuse of the drawn circuit; undefined when none does. */

@@ -10,7 +10,7 @@ import {
   BOX_PLACE,
   branches,
   branchPath,
-  circuitPlace,
+  branchPlace,
   devicePlace,
   MAIN_PLACE,
   mainPath,
@@ -199,7 +199,7 @@ function* ofCharging(x: Facts): Questions {
 
 function* ofBranch(c: CircuitPlan): Questions {
   const path = branchPath(c);
-  const at = circuitPlace(c.circuit.id, c.tag);
+  const at = branchPlace(c);
   if (c.fuseOrigin === 'unknown') yield ask(at, 'fuse', `Pull ${c.fuseTag} and read the number on it.`, `${path}/fuse`);
   if (c.wireOrigin === 'unknown')
     yield ask(
@@ -224,7 +224,7 @@ function* ofBranch(c: CircuitPlan): Questions {
 
 function* ofFeed(x: Facts, feed: Feed): Questions {
   const plan = x.wiring.feeds.find((f) => f.circuit.id === feed.id);
-  const at = plan ? circuitPlace(feed.id, plan.tag) : MAIN_PLACE;
+  const at = plan ? branchPlace(plan) : MAIN_PLACE;
   const path = `feeds/${feed.id}`;
   if (feed.wayIn.is === 'unknown')
     yield ask(
@@ -254,7 +254,7 @@ function* ofFeed(x: Facts, feed: Feed): Questions {
 }
 
 function* ofLaying(c: CircuitPlan): Questions {
-  const at = circuitPlace(c.circuit.id, c.tag);
+  const at = branchPlace(c);
   const path = branchPath(c);
   if (c.circuit.returnWire.is === 'unknown')
     yield ask(at, 'return wire', 'Read the print on the black wire, too.', `${path}/returnWire`);

@@ -1,3 +1,4 @@
+import { capital } from '../quantity/capital.ts';
 import type { Bank } from '../battery/bank.ts';
 import type { Edit } from '../box/edits.ts';
 import { set } from '../box/edit.ts';
@@ -134,6 +135,10 @@ export const BATTERY_PLACE: Where = { kind: 'battery', id: 'bank', label: 'batte
 export const CASE_PLACE: Where = { kind: 'case', id: 'case', label: 'case' };
 export const portPlace = (id: string, label: string): Where => ({ kind: 'port', id, label });
 export const circuitPlace = (id: string, label: string): Where => ({ kind: 'circuit', id, label });
+/** What a circuit or a feed is called in a sentence: a letter alone would read as a word. */
+export const branchName = (c: Pick<CircuitPlan, 'feed' | 'tag'>): string => (c.feed ? `feed ${c.tag}` : c.tag);
+export const branchPlace = (c: Pick<CircuitPlan, 'circuit' | 'feed' | 'tag'>): Where =>
+  circuitPlace(c.circuit.id, capital(branchName(c)));
 /** Path in the document of a circuit or of a feed. */
 export const branchPath = (c: Pick<CircuitPlan, 'circuit' | 'feed'>): `circuits/${string}` | `feeds/${string}` =>
   c.feed ? `feeds/${c.circuit.id}` : `circuits/${c.circuit.id}`;

@@ -1,5 +1,5 @@
 import { AUTO, setTo } from '../../box/attr.ts';
-import { branchPath, circuitPlace, rule, set, type Draft } from '../rule.ts';
+import { branchPath, circuitPlace, rule, set, type Draft, branchPlace } from '../rule.ts';
 
 /** Circuits that feed each other in a ring, or hang on one that is not there. */
 export const chainLoop = rule('chain-loop', 'safe', 'wiring', (x) => {
@@ -8,8 +8,8 @@ export const chainLoop = rule('chain-loop', 'safe', 'wiring', (x) => {
     const all = ring.map((id) => byId.get(id)!);
     const [first] = all;
     return {
-      at: circuitPlace(first!.circuit.id, first!.tag),
-      others: all.slice(1).map((c) => circuitPlace(c.circuit.id, c.tag)),
+      at: branchPlace(first!),
+      others: all.slice(1).map((c) => branchPlace(c)),
       severity: 'stop',
       short: `${all.map((c) => c.tag).join(' and ')} form a loop`,
       title: `${all.map((c) => c.tag).join(' → ')} → ${first!.tag} feed each other`,

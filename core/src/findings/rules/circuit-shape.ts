@@ -6,7 +6,7 @@ import type { Port } from '../../box/schema.ts';
 import { newCircuit, wantsCircuit } from '../../panel/add-port.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 import { sharesIds } from '../../wiring/netlist.ts';
-import { BOX_PLACE, circuitPlace, portPlace, rule, type Draft, type Facts } from '../rule.ts';
+import { BOX_PLACE, portPlace, rule, type Draft, type Facts, branchPlace } from '../rule.ts';
 
 /** Ports on two circuits, circuits without a port, outlets without a circuit, terminals that lead nowhere. */
 export const circuitShape = rule('circuit-shape', 'safe', 'wiring', (x) => {
@@ -36,7 +36,7 @@ const NOT_CLOSED: Draft = {
 };
 
 const portless = (x: Facts, c: CircuitPlan): Draft => ({
-  at: circuitPlace(c.circuit.id, c.tag),
+  at: branchPlace(c),
   severity: 'stop',
   short: `${c.tag} leads to no port`,
   title: `${c.tag} leads to no port`,
@@ -45,7 +45,7 @@ const portless = (x: Facts, c: CircuitPlan): Draft => ({
 });
 
 const fedTwice = (x: Facts, c: CircuitPlan): Draft => ({
-  at: circuitPlace(c.circuit.id, c.tag),
+  at: branchPlace(c),
   severity: 'stop',
   short: `${c.portTag} is fed by two circuits`,
   title: `${c.portTag} is fed by two circuits`,

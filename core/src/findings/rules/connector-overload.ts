@@ -2,7 +2,7 @@ import { apart } from '../../quantity/format.ts';
 import { BEARS } from '../../wiring/fuse.ts';
 import { panelPort } from '../panel-port.ts';
 import { weakPart } from '../weak-part.ts';
-import { circuitPlace, rule, type Draft, type Where } from '../rule.ts';
+import { rule, type Draft, type Where, branchPlace } from '../rule.ts';
 
 /** What runs through one plug, and what it is made for. */
 function overloaded(at: Where, tag: string, amps: number, ratingA: number, share: number): Draft[] {
@@ -33,7 +33,7 @@ export const connectorOverload = rule('connector-overload', 'safe', 'wiring', (x
       if (rating == null || c.portPart?.role === 'meter' || c.portPart?.role === 'lamp') return [];
       // a converter is made for all of its own current; contacts age
       const share = c.portPart?.converterRatedW ? 1 : BEARS.contact;
-      return overloaded(circuitPlace(c.circuit.id, c.tag), c.portTag, c.loadA, rating, share);
+      return overloaded(branchPlace(c), c.portTag, c.loadA, rating, share);
     }),
     ...(port?.part.ratingA == null ? [] : overloaded(port.at, port.tag, port.amps, port.part.ratingA, BEARS.contact))
   ];

@@ -4,7 +4,7 @@ import { SOCKET_HEAT_W } from '../../wiring/contacts.ts';
 import { placeOf } from '../elements.ts';
 import { panelPort } from '../panel-port.ts';
 import { weakPart } from '../weak-part.ts';
-import { circuitPlace, rule, type Draft, type Facts, type Where } from '../rule.ts';
+import { rule, type Draft, type Facts, type Where, branchPlace } from '../rule.ts';
 
 /** In a switch, W. @source electrical reference 12 */
 const SWITCH_W = 1;
@@ -21,7 +21,7 @@ function contactOf(x: Facts, h: Happening): Contact | undefined {
   if (!placed || milliOhm == null) return undefined;
   const branch = x.wiring.circuits.find((c) => (part.kind === 'port' ? c.portTag : c.switchTag) === part.id);
   return {
-    at: branch ? circuitPlace(branch.circuit.id, branch.tag) : placeOf(x, h),
+    at: branch ? branchPlace(branch) : placeOf(x, h),
     // a way in is two parts of the circuit, a pole each, and one thing in the wall
     tag: part.kind === 'inlet' ? placed.tag : part.id,
     amps: Math.max(h.rmsA, h.chargeA),

@@ -1,6 +1,6 @@
 import { AUTO } from '../../box/attr.ts';
 import { BARE_MM } from '../../wiring/placement.ts';
-import { branchPath, circuitPlace, rule, set } from '../rule.ts';
+import { branchPath, rule, set, branchPlace } from '../rule.ts';
 
 /** A lead straight off the battery whose fuse sits too far out. */
 export const directFuseFar = rule('direct-fuse-far', 'safe', 'wiring', (x) =>
@@ -9,7 +9,7 @@ export const directFuseFar = rule('direct-fuse-far', 'safe', 'wiring', (x) =>
       ? []
       : [
           {
-            at: circuitPlace(c.circuit.id, c.tag),
+            at: branchPlace(c),
             severity: 'stop' as const,
             short: `${c.fuseTag} is ${x.said.run(c.fuseDistanceMm, BARE_MM)} from the post`,
             title: `${c.fuseTag} sits ${x.said.run(c.fuseDistanceMm, BARE_MM)} from the battery`,

@@ -1,16 +1,6 @@
 import { AUTO } from '../../box/attr.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
-import {
-  branches,
-  branchPath,
-  circuitPlace,
-  MAIN_PLACE,
-  mainPath,
-  rule,
-  set,
-  type Facts,
-  type Where
-} from '../rule.ts';
+import { branches, branchPath, branchPlace, MAIN_PLACE, mainPath, rule, set, type Facts, type Where } from '../rule.ts';
 
 const FAST = 3.5;
 const OPENS = 1.6;
@@ -37,7 +27,7 @@ function rowsOf(x: Facts): Row[] {
   return [
     main,
     ...branches(x).map((c) => ({
-      at: circuitPlace(c.circuit.id, c.tag),
+      at: branchPlace(c),
       end: c.portTag,
       guard: noneNeeded(c) || (c.fuseOrigin === 'none' && !c.sharesFuse) ? undefined : opener(c),
       weakFaultA: c.weakFaultA,

@@ -5,7 +5,7 @@ import { pickSizes, smallestFuse } from '../../wiring/sizing.ts';
 import { ampacityA as oneA, areaMm2 } from '../../wiring/conductor.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
-import { branches, branchPath, circuitPlace, type Remedy, rule, set } from '../rule.ts';
+import { branches, branchPath, branchName, branchPlace, type Remedy, rule, set } from '../rule.ts';
 
 /** A branch fuse larger than what its wire takes: the wire overheats first. */
 export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiring', (x) =>
@@ -47,13 +47,15 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
     };
     return [
       {
-        at: circuitPlace(c.circuit.id, c.tag),
+        at: branchPlace(c),
         severity: 'stop' as const,
         cause: tooHotFor(c.laid) ? HEAT_INSIDE : `fuse ${guard.tag}`,
         short: guard.limits
           ? `${guard.tag} drives ${fuseA.toFixed(1)} A into ${wireSizeText(c.wire!)}`
           : `${guard.tag} ${fuseA} A is too big for ${wireSizeText(c.wire!)}`,
-        title: own ? `${c.fuseTag} is too big for its wire` : `${guard.tag} is too big for the wire of ${c.tag}`,
+        title: own
+          ? `${c.fuseTag} is too big for its wire`
+          : `${guard.tag} is too big for the wire of ${branchName(c)}`,
         why: guard.limits
           ? `Into a short at ${c.portTag} the converter drives up to ${fuseA.toFixed(1)} A for as long as it lasts. ${wireSizeText(c.wire!)} overheats above ${c.ampacityA.toFixed(1)} A.`
           : `A short at ${c.portTag} could carry ${firstA} A for minutes. ${wireSizeText(c.wire!)} overheats above ${c.ampacityA.toFixed(1)} A, before ${first.tag === guard.tag ? 'the fuse' : first.tag} opens.`,

@@ -5,7 +5,7 @@ import { fuseOf } from '../../wiring/main-path.ts';
 import { smallestFuse } from '../../wiring/sizing.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 import { weakPart } from '../weak-part.ts';
-import { branches, branchPath, catalogueOf, circuitPlace, type Facts, type Remedy, rule, set } from '../rule.ts';
+import { branches, branchPath, catalogueOf, branchPlace, type Facts, type Remedy, rule, set } from '../rule.ts';
 
 /** A branch fuse larger than the weakest switch, socket or fuse way behind it. */
 export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =>
@@ -20,7 +20,7 @@ export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =
     if (c.portTag !== c.weakest.name && toldElsewhere(x, c)) return [];
     return [
       {
-        at: circuitPlace(c.circuit.id, c.tag),
+        at: branchPlace(c),
         severity: 'stop' as const,
         // one that Haversack chose is as small as what runs through it lets it be: the part is too weak for that
         cause: chosen && ofPanel(c) ? weakPart(c.weakest.name) : `fuse ${guard.tag}`,

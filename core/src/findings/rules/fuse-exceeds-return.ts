@@ -1,5 +1,5 @@
 import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
-import { circuitPlace, rule, set } from '../rule.ts';
+import { rule, set, branchPlace } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
 import { returnWays } from '../../wiring/returns.ts';
 
@@ -14,7 +14,7 @@ export const fuseExceedsReturn = rule('fuse-exceeds-return', 'safe', 'wiring', (
     if (!worst || c.ampacityA === undefined || worst.opensFirst!.ratingA! <= c.ampacityA + 1e-9) return [];
     return [
       {
-        at: circuitPlace(c.circuit.id, c.tag),
+        at: branchPlace(c),
         severity: 'stop' as const,
         cause: tooHotFor(c.laid) ? HEAT_INSIDE : `fuse ${worst.opensFirst!.tag}`,
         short: `${c.tag} return: ${worst.opensFirst!.tag} is too big`,

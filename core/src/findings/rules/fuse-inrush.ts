@@ -1,6 +1,6 @@
 import { AUTO } from '../../box/attr.ts';
 import { INRUSH_SHARE, meltingA2s } from '../../wiring/fuse.ts';
-import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
+import { branches, branchPath, branchPlace, rule, set } from '../rule.ts';
 
 /** Switching on wears the fuse out. */
 export const fuseInrush = rule('fuse-inrush', 'safe', 'wiring', (x) =>
@@ -9,7 +9,7 @@ export const fuseInrush = rule('fuse-inrush', 'safe', 'wiring', (x) =>
     if (melt === undefined || c.inrushA2s <= INRUSH_SHARE * melt) return [];
     return [
       {
-        at: circuitPlace(c.circuit.id, c.tag),
+        at: branchPlace(c),
         // chosen by Haversack it is the largest that still protects what stands behind it
         severity: c.fuseOrigin === 'auto' ? ('note' as const) : ('caution' as const),
         short: `${c.fuseTag} wears out when switched on`,

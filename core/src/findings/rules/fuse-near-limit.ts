@@ -1,5 +1,5 @@
 import { AUTO } from '../../box/attr.ts';
-import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
+import { branches, branchPath, branchPlace, rule, set } from '../rule.ts';
 import { LOAD_SHARE } from '../../wiring/fuse.ts';
 
 /** A branch fuse too small for its load. */
@@ -9,7 +9,7 @@ export const fuseNearLimit = rule('fuse-near-limit', 'safe', 'wiring', (x) =>
     const stop = c.carriesA > c.fuseA;
     return [
       {
-        at: circuitPlace(c.circuit.id, c.tag),
+        at: branchPlace(c),
         severity: stop ? ('stop' as const) : ('caution' as const),
         short: `${c.fuseTag} ${c.fuseA} A feeds ${c.carriesA.toFixed(1)} A`,
         title: stop ? `${c.fuseTag} opens in normal use` : `${c.fuseTag} runs near its limit`,

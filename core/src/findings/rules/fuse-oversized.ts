@@ -1,4 +1,4 @@
-import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
+import { branches, branchPath, branchPlace, rule, set } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
 import type { FuseFamily } from '../../catalogue/part.ts';
 import { heldA } from '../../wiring/fuse.ts';
@@ -32,7 +32,7 @@ export const fuseOversized = rule('fuse-oversized', 'safe', 'wiring', (x) =>
     if (smaller === undefined || smaller >= c.fuseA) return [];
     return [
       {
-        at: circuitPlace(c.circuit.id, c.tag),
+        at: branchPlace(c),
         severity: ahead ? ('caution' as const) : ('note' as const),
         short: ahead ? `${c.fuseTag} protects nothing` : `${c.fuseTag} could be ${smaller} A`,
         title: ahead

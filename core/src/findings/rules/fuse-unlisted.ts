@@ -1,6 +1,6 @@
 import { AUTO, setTo } from '../../box/attr.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
-import { branches, branchPath, circuitPlace, type Draft, MAIN_PLACE, mainPath, rule, set } from '../rule.ts';
+import { branches, branchPath, branchPlace, type Draft, MAIN_PLACE, mainPath, rule, set } from '../rule.ts';
 
 /** A rating that no packet of its kind holds. */
 export const fuseUnlisted = rule('fuse-unlisted', 'safe', 'wiring', (x) => {
@@ -37,7 +37,7 @@ export const fuseUnlisted = rule('fuse-unlisted', 'safe', 'wiring', (x) => {
   for (const c of branches(x)) {
     if (c.fuseOrigin !== 'set') continue;
     check(
-      circuitPlace(c.circuit.id, c.tag),
+      branchPlace(c),
       c.fuseTag,
       fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA,
       c.fuseA,

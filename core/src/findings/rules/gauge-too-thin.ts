@@ -1,7 +1,8 @@
+import { capital } from '../../quantity/capital.ts';
 import { areaMm2, knownSize } from '../../wiring/conductor.ts';
 import { wireSizeText, type WireSize } from '../../quantity/wire-size.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
-import { branches, branchPath, circuitPlace, rule, set, type Draft } from '../rule.ts';
+import { branches, branchPath, branchName, branchPlace, rule, set, type Draft } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
 
 const LEAST = { system: 'awg', size: '18' } as const;
@@ -23,11 +24,11 @@ function thin(c: CircuitPlan, field: 'wire' | 'returnWire', size: WireSize): Dra
   const isReturn = field === 'returnWire';
   const text = `${isReturn ? 'return of ' : ''}${wireSizeText(size)}`;
   return {
-    at: circuitPlace(c.circuit.id, c.tag),
+    at: branchPlace(c),
     ...(isReturn ? { also: 'return' } : {}),
     severity: 'note',
-    short: `${c.tag} ${text} breaks easily`,
-    title: `${c.tag}: ${isReturn ? 'a ' : ''}${text} is thin for a power lead`,
+    short: `${capital(branchName(c))} ${text} breaks easily`,
+    title: `${capital(branchName(c))}: ${isReturn ? 'a ' : ''}${text} is thin for a power lead`,
     why: 'Under 18 AWG the strands break at the crimp when the lid opens and closes.',
     figures: { areaMm2: areaMm2(size) },
     remedies: [

@@ -5,6 +5,7 @@ import type { Guard } from '../../judge/ways.ts';
 import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
 import { nameOf, placeOf, wirePathOf, worstByPlace } from '../elements.ts';
 import { branches, branchPath, rule, set, type Facts } from '../rule.ts';
+import { unfusedLimitMm } from '../../wiring/placement.ts';
 import { ownAhead } from '../../wiring/net-branch.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 
@@ -29,6 +30,10 @@ const isAhead = (h: Happening, branch: CircuitPlan): boolean =>
 /** The section ahead of the way in may be of another size than the rest. */
 const isLead = (h: Happening): boolean => h.id === 'main/inlet+' || h.id === 'main/inlet-';
 
+/** Up to the main fuse, and so short that it might lie there with nothing before it. */
+const mayBeBare = (x: Facts, h: Happening): boolean =>
+  h.id === 'main/fuse' && h.conductor!.lengthMm <= unfusedLimitMm(mainFeed(x.box).sheathed);
+
 const amps = (g: Guard): string => String(Number((g.ratingA ?? 0).toFixed(1)));
 
 /** A fuse larger than what stands behind it bears: links and leads of packs, coil, controller and charger leads, the way in, thin returns. */
@@ -36,7 +41,7 @@ export const guardExceedsElement = rule('guard-exceeds-element', 'safe', 'wiring
   const found = x.judge.all.flatMap((h) => {
     const { guard } = h;
     if (!guard || guard.heldA === undefined || h.bearsA == null || h.kind === 'fuse' || h.kind === 'battery') return [];
-    if (h.kind === 'relay' || hasOwn(x, h) || h.kind === 'sense') return [];
+    if (h.kind === 'relay' || hasOwn(x, h) || h.kind === 'sense' || mayBeBare(x, h)) return [];
     // of the leads of one pack its own fuse; of everything else what opens first
     const first = (h.id.startsWith('battery-') ? undefined : h.opensFirst) ?? guard;
     const over = (h.conductor ? (first.heldA ?? guard.heldA) : (first.ratingA ?? 0)) / h.bearsA;

@@ -1,4 +1,4 @@
-import { branches, circuitPlace, MAIN_PLACE, rule, set, mainPath, type Draft } from '../rule.ts';
+import { branches, MAIN_PLACE, rule, set, mainPath, type Draft, branchPlace } from '../rule.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import { fixed } from '../../quantity/format.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
@@ -22,7 +22,7 @@ export const jointUnsound = rule('joint-unsound', 'safe', 'wiring', (x) => {
   const hanging = (id: string): number => branches(x).filter((c) => hangsOn(id, c)).length;
   for (const feed of x.box.feeds) {
     const plan = x.wiring.feeds.find((f) => f.circuit.id === feed.id);
-    const at = plan ? circuitPlace(feed.id, plan.tag) : MAIN_PLACE;
+    const at = plan ? branchPlace(plan) : MAIN_PLACE;
     const path = plan ? `feeds/${feed.id}/ends` : mainPath(x, 'ends');
     const count = hanging(feed.id);
     if (count === 0) continue;

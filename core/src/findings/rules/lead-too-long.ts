@@ -1,5 +1,5 @@
 import { AUTO } from '../../box/attr.ts';
-import { circuitPlace, rule, set } from '../rule.ts';
+import { rule, set, branchPlace } from '../rule.ts';
 
 /** What may be too long before there is no home for it, mm. @source rule of thumb: one more loop of a hand's breadth */
 const MOST_MORE_MM = 250;
@@ -11,7 +11,7 @@ export const leadTooLong = rule('lead-too-long', 'fits', 'wiring', (x) =>
     const more = Math.round(c.lengthMm - c.neededMm);
     return [
       {
-        at: circuitPlace(c.circuit.id, c.tag),
+        at: branchPlace(c),
         severity: 'caution' as const,
         short: `${c.tag} is ${x.said.run(more)} too long`,
         title: `The lead to ${c.portTag} is ${x.said.run(more)} too long`,

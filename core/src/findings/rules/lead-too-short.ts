@@ -1,5 +1,5 @@
 import { AUTO } from '../../box/attr.ts';
-import { circuitPlace, rule, set } from '../rule.ts';
+import { rule, set, branchPlace } from '../rule.ts';
 
 /** Of what the layout asks for, so much is tail and loop: shorter than the rest, and it does not reach at all, mm. */
 const SPARE_MM = 80;
@@ -12,7 +12,7 @@ export const leadTooShort = rule('lead-too-short', 'safe', 'wiring', (x) =>
     const never = c.lengthMm < c.neededMm - SPARE_MM;
     return [
       {
-        at: circuitPlace(c.circuit.id, c.tag),
+        at: branchPlace(c),
         severity: never ? ('stop' as const) : ('caution' as const),
         short: `${c.tag} is ${x.said.run(c.neededMm - c.lengthMm)} short`,
         title: `The lead to ${c.portTag} is ${x.said.run(c.neededMm - c.lengthMm)} short`,

@@ -1,5 +1,5 @@
 import { setTo } from '../../box/attr.ts';
-import { circuitPlace, rule, set } from '../rule.ts';
+import { rule, set, branchPlace } from '../rule.ts';
 
 /** Drop over what the meter shares with the loads, V. @source electrical reference 12 */
 const LIMIT_V = 0.1;
@@ -10,7 +10,7 @@ export const meterSharedFeed = rule('meter-shared-feed', 'lasts', 'wiring', (x) 
   return x.wiring.circuits
     .filter((c) => c.portPart?.role === 'meter' && c.live === 'master' && sharedV > LIMIT_V)
     .map((c) => ({
-      at: circuitPlace(c.circuit.id, c.tag),
+      at: branchPlace(c),
       severity: 'note' as const,
       short: `${c.portTag} reads ${sharedV.toFixed(2)} V low`,
       title: `${c.portTag} reads up to ${sharedV.toFixed(2)} V low under load`,

@@ -1,6 +1,6 @@
 import { AUTO } from '../../box/attr.ts';
 import { METER_FUSE_A } from '../../wiring/branch-draft.ts';
-import { BOX_PLACE, circuitPlace, rule, set, type Draft, type Where } from '../rule.ts';
+import { BOX_PLACE, rule, set, type Draft, type Where, branchPlace } from '../rule.ts';
 
 /** Thin meter leads on a battery without a small fuse. */
 export const meterUnfused = rule('meter-unfused', 'safe', 'wiring', (x) => {
@@ -25,7 +25,7 @@ export const meterUnfused = rule('meter-unfused', 'safe', 'wiring', (x) => {
   });
   for (const c of x.wiring.circuits) {
     if (c.portPart?.role !== 'meter') continue;
-    const at = circuitPlace(c.circuit.id, c.tag);
+    const at = branchPlace(c);
     if (c.fuseA !== undefined && c.fuseA > METER_FUSE_A)
       out.push({
         at,

@@ -1,4 +1,4 @@
-import { circuitPlace, MAIN_PLACE, mainPath, rule, set, type Draft } from '../rule.ts';
+import { MAIN_PLACE, mainPath, rule, set, type Draft, branchPlace } from '../rule.ts';
 
 /** Wires side by side: should one come off, the other must not burn before the fuse opens. */
 export const parallelWires = rule('parallel-wires', 'safe', 'wiring', (x) => {
@@ -25,7 +25,7 @@ export const parallelWires = rule('parallel-wires', 'safe', 'wiring', (x) => {
     if (c.circuit.wireCount < 2 || fuseA === undefined || c.oneAmpacityA === undefined) continue;
     if (fuseA <= c.oneAmpacityA + 1e-9) continue;
     out.push({
-      at: circuitPlace(c.circuit.id, c.tag),
+      at: branchPlace(c),
       severity: 'caution',
       short: `${c.tag}: one wire must bear ${fuseA} A`,
       title: `One wire of ${c.tag} alone burns before ${c.opensFirst!.tag} opens`,

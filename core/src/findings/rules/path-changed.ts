@@ -1,5 +1,5 @@
 import { pathMark } from '../../wiring/path-mark.ts';
-import { circuitPlace, rule, set } from '../rule.ts';
+import { rule, set, branchPlace } from '../rule.ts';
 
 /** A path that somebody checked has another wire or fuse since. */
 export const pathChanged = rule('path-changed', 'safe', 'wiring', (x) =>
@@ -8,7 +8,7 @@ export const pathChanged = rule('path-changed', 'safe', 'wiring', (x) =>
     if (!c || pathMark(x.wiring, c) === k.mark) return [];
     return [
       {
-        at: circuitPlace(c.circuit.id, c.tag),
+        at: branchPlace(c),
         severity: 'caution' as const,
         short: `${c.tag} changed since its check`,
         title: `${c.tag} is not what ${k.by || 'somebody'} checked on ${k.day}`,

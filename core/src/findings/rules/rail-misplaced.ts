@@ -3,7 +3,7 @@ import { AUTO, setTo } from '../../box/attr.ts';
 import type { Edit } from '../../box/edits.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import type { Origin } from '../../box/schema.ts';
-import { circuitPlace, rule, set, type Facts } from '../rule.ts';
+import { circuitPlace, rule, set, type Facts, branchPlace } from '../rule.ts';
 
 /** Behind the main feed’s switches, as a circuit is while nobody says. */
 const fromMain = ({ box }: Facts, path: `circuits/${string}` | `feeds/${string}`): Edit =>
@@ -44,7 +44,7 @@ export const railMisplaced = rule('rail-misplaced', 'safe', 'wiring', (x) => {
   const chargers = x.wiring.circuits
     .filter((c) => c.rail && c.circuit.purpose === 'charge')
     .map((c) => ({
-      at: circuitPlace(c.circuit.id, c.tag),
+      at: branchPlace(c),
       severity: 'stop' as const,
       short: `${c.portTag} charges through a converter`,
       title: `${c.portTag} cannot charge the battery through a converter`,

@@ -1,7 +1,7 @@
 import { LOAD_SHARE } from '../../wiring/fuse.ts';
 import { converterFor, converterTag, railLoadW } from '../../wiring/rails.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
-import { circuitPlace, rule, usePart, type Draft, type Facts, type Remedy } from '../rule.ts';
+import { rule, usePart, type Draft, type Facts, type Remedy, branchPlace } from '../rule.ts';
 
 /** A converter of the catalogue that gives the volts and the watts. */
 function larger(x: Facts, f: CircuitPlan, watts: number): Remedy[] {
@@ -24,7 +24,7 @@ export const railOverload = rule('rail-overload', 'safe', 'wiring', (x) =>
     const watts = railLoadW(x.wiring, f.circuit.id);
     const { ratedW, outV } = f.gives;
     const tag = converterTag(f.tag);
-    const base = { at: circuitPlace(f.circuit.id, f.tag), remedies: () => larger(x, f, watts) };
+    const base = { at: branchPlace(f), remedies: () => larger(x, f, watts) };
     if (ratedW === undefined)
       return [
         {

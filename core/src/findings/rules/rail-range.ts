@@ -1,5 +1,5 @@
 import { canGive, converterFor, converterTag, railLoadW } from '../../wiring/rails.ts';
-import { circuitPlace, rule, usePart } from '../rule.ts';
+import { rule, usePart, branchPlace } from '../rule.ts';
 
 /** A shared converter that cannot be set to the volts it is to give. */
 export const railRange = rule('rail-range', 'safe', 'wiring', (x) =>
@@ -11,7 +11,7 @@ export const railRange = rule('rail-range', 'safe', 'wiring', (x) =>
     const other = converterFor(x.catalogue, outV, railLoadW(x.wiring, f.circuit.id));
     return [
       {
-        at: circuitPlace(f.circuit.id, f.tag),
+        at: branchPlace(f),
         severity: 'stop' as const,
         short: `${converterTag(f.tag)} cannot give ${outV} V`,
         title: `The converter of ${f.circuit.name || f.tag} cannot give ${outV} V`,

@@ -1,4 +1,4 @@
-import { circuitPlace, rule, usePart } from '../rule.ts';
+import { rule, usePart, branchPlace } from '../rule.ts';
 import { converterFor, railLoadW } from '../../wiring/rails.ts';
 
 /** A shared voltage without a converter in the kit. */
@@ -9,7 +9,7 @@ export const railUnchosen = rule('rail-unchosen', 'safe', 'wiring', (x) =>
     const part = converterFor(x.catalogue, outV, railLoadW(x.wiring, f.circuit.id));
     return [
       {
-        at: circuitPlace(f.circuit.id, f.tag),
+        at: branchPlace(f),
         severity: 'note' as const,
         short: `${f.tag}: choose its converter`,
         title: `Which converter gives ${outV} V is not chosen`,

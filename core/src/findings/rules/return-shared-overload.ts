@@ -1,6 +1,6 @@
 import { AUTO } from '../../box/attr.ts';
 import { carriedBackA, returnChain } from '../../wiring/returns.ts';
-import { circuitPlace, rule, set } from '../rule.ts';
+import { rule, set, branchPlace } from '../rule.ts';
 
 /** A chained return carries the sum of all that lands on it, and no fuse watches it. */
 export const returnSharedOverload = rule('return-shared-overload', 'safe', 'wiring', (x) => {
@@ -12,7 +12,7 @@ export const returnSharedOverload = rule('return-shared-overload', 'safe', 'wiri
     if (c.ampacityA === undefined || sumA <= c.ampacityA + 1e-9 || sumA <= c.loadA) return [];
     return [
       {
-        at: circuitPlace(c.circuit.id, c.tag),
+        at: branchPlace(c),
         severity: 'stop' as const,
         short: `${c.tag} return carries ${sumA.toFixed(1)} A`,
         title: `The shared return at ${c.portTag} is overloaded`,

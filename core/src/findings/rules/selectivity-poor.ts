@@ -1,5 +1,5 @@
 import { SELECTIVE_RATIO } from '../../wiring/fuse.ts';
-import { circuitPlace, rule } from '../rule.ts';
+import { rule, branchPlace } from '../rule.ts';
 
 /** A fault in one branch may open the main fuse and darken the box. */
 export const selectivityPoor = rule('selectivity-poor', 'safe', 'wiring', (x) => {
@@ -14,7 +14,7 @@ export const selectivityPoor = rule('selectivity-poor', 'safe', 'wiring', (x) =>
     const caution = mainA / c.fuseA < 2;
     return [
       {
-        at: circuitPlace(c.circuit.id, c.tag),
+        at: branchPlace(c),
         severity: caution ? ('caution' as const) : ('note' as const),
         short: `A fault in ${c.tag} may open F0`,
         title: `A fault in ${c.tag} may open the main fuse`,

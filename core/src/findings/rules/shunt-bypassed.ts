@@ -1,4 +1,4 @@
-import { circuitPlace, rule, set } from '../rule.ts';
+import { rule, set, branchPlace } from '../rule.ts';
 
 /** A return that lands on the battery side is not counted. */
 export const shuntBypassed = rule('shunt-bypassed', 'lasts', 'wiring', (x) =>
@@ -6,7 +6,7 @@ export const shuntBypassed = rule('shunt-bypassed', 'lasts', 'wiring', (x) =>
     ? x.wiring.circuits
         .filter((c) => c.circuit.returnTo === 'battery')
         .map((c) => ({
-          at: circuitPlace(c.circuit.id, c.tag),
+          at: branchPlace(c),
           severity: 'caution' as const,
           short: `The meter misses ${c.tag}`,
           title: `The meter does not count ${c.feeds}`,

@@ -1,5 +1,5 @@
 import type { PartOf } from '../../catalogue/part.ts';
-import { circuitPlace, rule } from '../rule.ts';
+import { rule, branchPlace } from '../rule.ts';
 import { weakPart } from '../weak-part.ts';
 
 /** Contacts that only press: sockets of the car kind, by what they lose. @source electrical reference 3: 20 to 100 mohm */
@@ -12,7 +12,7 @@ export const socketOvercurrent = rule('socket-overcurrent', 'safe', 'wiring', (x
   x.wiring.circuits
     .filter((c) => isSpring(c.portPart) && c.loadA > 8)
     .map((c) => ({
-      at: circuitPlace(c.circuit.id, c.tag),
+      at: branchPlace(c),
       cause: weakPart(c.portTag),
       severity: c.loadA > 10 ? ('stop' as const) : ('caution' as const),
       short: `${c.portTag} socket carries ${c.loadA.toFixed(1)} A`,

@@ -1,15 +1,19 @@
 import { AUTO } from '../../box/attr.ts';
-import { branches, branchPath, circuitPlace, rule, set } from '../rule.ts';
+import { capital } from '../../quantity/capital.ts';
+import type { CircuitPlan } from '../../wiring/types.ts';
+import { branches, branchName, branchPath, branchPlace, rule, set } from '../rule.ts';
+
+const partOfBox = (c: CircuitPlan): string => (c.circuit.purpose === 'charge' ? 'charge lead' : 'circuit');
 
 /** A circuit, or a charge lead, without a fuse of its own. */
 export const sourceUnfused = rule('source-unfused', 'safe', 'wiring', (x) =>
   branches(x)
     .filter((c) => c.fuseOrigin === 'none' && (!c.sharesFuse || c.guard === undefined))
     .map((c) => ({
-      at: circuitPlace(c.circuit.id, c.tag),
+      at: branchPlace(c),
       severity: 'stop' as const,
-      short: `${c.tag} ${c.circuit.purpose === 'charge' ? 'charge lead' : 'circuit'} has no fuse`,
-      title: `${c.tag} has no fuse`,
+      short: c.feed ? `Feed ${c.tag} has no fuse` : `${c.tag} ${partOfBox(c)} has no fuse`,
+      title: `${capital(branchName(c))}${c.feed?.name ? ` (${c.feed.name})` : ''} has no fuse`,
       why:
         c.circuit.purpose === 'charge'
           ? 'The battery feeds a short on the charge lead from behind: its fuse belongs at the battery end.'

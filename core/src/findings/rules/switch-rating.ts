@@ -1,4 +1,4 @@
-import { branches, circuitPlace, MAIN_PLACE, portPlace, rule } from '../rule.ts';
+import { branches, MAIN_PLACE, portPlace, rule, branchPlace } from '../rule.ts';
 
 /** A switch breaks less direct current than everything behind it can draw; motors count double. */
 export const switchRating = rule('switch-rating', 'safe', 'wiring', (x) =>
@@ -16,7 +16,7 @@ export const switchRating = rule('switch-rating', 'safe', 'wiring', (x) =>
     return [
       {
         at: user
-          ? circuitPlace(user.circuit.id, user.tag)
+          ? branchPlace(user)
           : h.part?.ref.kind === 'port' && !master
             ? portPlace(h.part.ref.id, h.id)
             : MAIN_PLACE,

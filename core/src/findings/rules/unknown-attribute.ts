@@ -5,7 +5,7 @@ import { questions, TOUCHING, type Question } from '../questions.ts';
 import {
   BOX_PLACE,
   branches,
-  circuitPlace,
+  branchPlace,
   MAIN_PLACE,
   rule,
   set,
@@ -45,7 +45,7 @@ function others(x: Facts, own: readonly Question[]): Question[] {
     // amp-hours of the battery are asked for with its other figures
     if (list === 'parts' && fieldOf(path) === 'capacityAh') return [];
     const c = branches(x).find((b) => (list === 'feeds' || list === 'circuits') && b.circuit.id === id);
-    const at = c ? circuitPlace(c.circuit.id, c.tag) : list === 'feeds' ? MAIN_PLACE : BOX_PLACE;
+    const at = c ? branchPlace(c) : list === 'feeds' ? MAIN_PLACE : BOX_PLACE;
     const field = fieldOf(path);
     const how = field === 'bundledCount' ? TOUCHING : 'Read or measure it.';
     return [{ at, name: FIELD_WORDS[field] ?? field, how, path, build: false }];

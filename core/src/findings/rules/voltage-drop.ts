@@ -8,7 +8,7 @@ import { milliOhmPerM } from '../../wiring/conductor.ts';
 import { leadLoss, USB_LEAD_FRACTION } from '../../wiring/device-lead.ts';
 import { lostV } from '../../wiring/drop.ts';
 import { pickSizes } from '../../wiring/sizing.ts';
-import { catalogueOf, circuitPlace, devicePlace, rule, set, type Draft, type Facts, type Remedy } from '../rule.ts';
+import { catalogueOf, devicePlace, rule, set, type Draft, type Facts, type Remedy, branchPlace } from '../rule.ts';
 
 /** A share of the loss from which one piece is the one to change. */
 const MOST = 0.4;
@@ -42,7 +42,7 @@ const inCircuits = (x: Facts): Draft[] =>
     const cured = c.wireOrigin === 'set' && (worst?.isWire ?? true);
     return [
       {
-        at: circuitPlace(c.circuit.id, c.tag),
+        at: branchPlace(c),
         severity: 'caution' as const,
         short: `${c.portTag} loses ${(c.dropFraction * 100).toFixed(1)} % on the way`,
         title: `${losers(c)} ${c.dropV.toFixed(2)} V on the way`,

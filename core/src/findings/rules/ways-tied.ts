@@ -1,5 +1,5 @@
 import { shareSwitch } from '../../box/feed-edits.ts';
-import { circuitPlace, rule } from '../rule.ts';
+import { rule, branchPlace } from '../rule.ts';
 
 /** Several fused ways that end on one switch: joined behind their fuses they feed each other. */
 export const waysTied = rule('ways-tied', 'safe', 'wiring', (x) => {
@@ -17,8 +17,8 @@ export const waysTied = rule('ways-tied', 'safe', 'wiring', (x) => {
     const sumA = tags.reduce((s, t) => s + (parts.find((f) => f.id === t)?.ratingA ?? 0), 0);
     return [
       {
-        at: circuitPlace(first.circuit.id, first.tag),
-        others: circuits.slice(1).map((c) => circuitPlace(c.circuit.id, c.tag)),
+        at: branchPlace(first),
+        others: circuits.slice(1).map((c) => branchPlace(c)),
         also: p.id,
         severity: 'stop' as const,
         short: `${tags.join(', ')} are tied at ${p.id}`,
