@@ -94,7 +94,7 @@ describe('the coil of a relay that stands in a feed', () => {
 });
 
 describe('what is sure at one place stays sure whatever else is unknown there', () => {
-  it('a charger’s fuse too big for its set wire is a stop, though the main fuse is unknown', () => {
+  it('a charger’s fuse too big for its set wire is wrong, whatever the main fuse may be', () => {
     const b = new BoxBuilder('Unknown main fuse');
     b.use('battery', 'battery-agm-20', 'bank/partId').use('case', 'case-hard-large', 'casePartId');
     b.use('fuse-holder', 'holder-inline-blade', 'feeds/main/holderPartId');
@@ -116,13 +116,16 @@ describe('what is sure at one place stays sure whatever else is unknown there', 
     ]);
     const stop = (box: Box) =>
       planOf(box).findings.filter((f) => f.id === 'guard-exceeds-element' && f.where.kind === 'battery');
-    expect(stop(b.box).map((f) => f.severity)).toEqual(['stop']);
+    const main = (fuseA: number) => applyEdits(b.box, [set('feeds/main/fuse', setTo(fuseA))]);
+    expect(stop(main(30)).map((f) => f.severity)).toEqual(['stop']);
+    // a small one ahead of it opens first: nothing burns until that one is changed
+    expect(stop(main(10)).map((f) => f.severity)).toEqual(['caution']);
     const unknown = applyEdits(b.box, [
       set('feeds/main/fuse', { is: 'unknown' }),
       set('wiring/insulationC', { is: 'unknown' })
     ]);
     expect(planOf(unknown).ends.length).toBeGreaterThan(0);
-    expect(stop(unknown).map((f) => f.severity)).toEqual(['stop']);
+    expect(stop(unknown).map((f) => [f.severity, f.open])).toEqual([['caution', false]]);
   });
 });
 

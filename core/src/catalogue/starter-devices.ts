@@ -133,10 +133,21 @@ export const STARTER_DEVICES: Device[] = [
   device('vhf-mobile-25', 'VHF mobile radio, 25 W', '12v', 'power', receiveTransmit([4, 8], [60, 85], 0.1), radio),
   device('vhf-mobile-50', 'VHF mobile radio, 50 W', '12v', 'power', receiveTransmit([5, 12], [110, 160], 0.1), radio),
   device('hf-10', 'HF radio, 10 W', '12v', 'power', receiveTransmit([1.5, 6], [18, 35], 0.2), radio),
-  device('hf-100-ssb', 'HF radio, 100 W, voice', '12v', 'power', receiveTransmit([13, 25], [91, 109], 0.25), {
-    ...radio,
-    note: 'Transmit is the mean while speaking, 0.35 of the peak of 260 to 310 W; the peak decides fuse and wire.'
-  }),
+  device(
+    'hf-100-ssb',
+    'HF radio, 100 W, voice',
+    '12v',
+    'power',
+    // a quarter of the time transmitting, and speech at its peak for 0.35 of that: electrical vectors, HF 100 W SSB
+    [
+      ['receive', 13, 25, 0.9125],
+      ['transmit, peaks of speech', 260, 310, 0.0875]
+    ],
+    {
+      ...radio,
+      note: 'Its 100 W are what the aerial gets. Speech draws 20 A and more at its peaks, a third of that on the mean: the mean decides the battery, the peak fuse, wire and what the pack must give.'
+    }
+  ),
   device('hf-100-data', 'HF radio, 100 W, data', '12v', 'power', receiveTransmit([13, 25], [260, 310], 0.3), radio),
   device('scanner', 'Scanning receiver', '12v', 'power', on(1.5, 4), { ...radio, minV: 10.5 }),
   device('tracker', 'Packet tracker', '12v', 'power', [['listening', 0.3, 1, 1]], {

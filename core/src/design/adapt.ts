@@ -48,7 +48,7 @@ function again(box: Box, catalogue: Catalogue, deviceId: string): Edit[] {
   const block = blockOf(after, mainFeed(after));
   const loads = after.circuits.filter((c) => c.purpose === 'load').length;
   if (!block || block.wayCount >= loads) return out;
-  const larger = blocksFor(catalogue, loads)[0];
+  const larger = blocksFor(catalogue, loads, block.perWayA ?? 0)[0];
   return larger ? [...out, ...usePart(larger, 'feeds/main/blockPartId')] : out;
 }
 

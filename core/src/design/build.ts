@@ -14,7 +14,17 @@ import { addPort } from '../panel/add-port.ts';
 import { arrangePorts, withArranged } from '../panel/arrange.ts';
 import type { Choice } from './choice.ts';
 import { USUAL_CHARGE_SHARE } from './ways.ts';
-import { allOnA, bestUse, blocksFor, metersOf, partsOfRole, shuntsFor, socketsFor, type Ground } from './parts.ts';
+import {
+  allOnA,
+  bestUse,
+  blocksFor,
+  fuseFor,
+  metersOf,
+  partsOfRole,
+  shuntsFor,
+  socketsFor,
+  type Ground
+} from './parts.ts';
 
 /** A document made from a choice, or what stood in the way. */
 export type Built = { box: Box } | { fails: string; because: BuildFault };
@@ -104,6 +114,20 @@ const slowChargerA = (ratingA: number, c: Pick<Choice, 'battery' | 'count'>): nu
 /** Charge leads take no way of the block; everything else does. */
 const waysOf = (ports: readonly Wanted[], meter: Panel | undefined): number => ports.length + (meter ? 1 : 0);
 
+/** The cheapest with a way for each, and each way for the hungriest; else the one whose ways bear most: the evaluation has the last word. */
+function blockFor(g: Ground, ports: readonly Wanted[], meter: Panel | undefined): PartOf<'fuse-block'> | undefined {
+  const ways = waysOf(ports, meter);
+  const wantsA = Math.max(0, ...ports.map((p) => fuseFor(g, p.deviceIds)));
+  const bearsA = (p: PartOf<'fuse-block'>): number => p.perWayA ?? Infinity;
+  return (
+    blocksFor(g.catalogue, ways, wantsA)[0] ??
+    blocksFor(g.catalogue, ways).reduce<PartOf<'fuse-block'> | undefined>(
+      (best, p) => (best === undefined || bearsA(p) > bearsA(best) ? p : best),
+      undefined
+    )
+  );
+}
+
 /**
  * The document of one choice: parts copied in, a circuit for each port, places by the arranging of the Ports stage, everything
  * Haversack can work out left automatic. The same choice on the same box gives the same document.
@@ -126,7 +150,7 @@ export function build(g: Ground, c: Choice): Built {
   if (c.meter !== 'none' && !meter) return fault('no-meter', 'no meter holds this weather');
   const inlet = c.charging === 'lid-open' ? undefined : partsOfRole(g, 'inlet', wall)[0];
   if (c.charging !== 'lid-open' && !inlet) return fault('no-inlet', 'no charge inlet holds this weather');
-  const block = c.spread === 'fuse-block' ? blocksFor(g.catalogue, waysOf(outlets, meter))[0] : undefined;
+  const block = c.spread === 'fuse-block' ? blockFor(g, outlets, meter) : undefined;
   if (c.spread === 'fuse-block' && !block) return fault('no-block', 'no fuse block has so many ways');
   const shunt = c.meter === 'shunt' ? shuntsFor(g)[0] : undefined;
   if (c.meter === 'shunt' && !shunt) return fault('no-shunt', 'no shunt bears the load');

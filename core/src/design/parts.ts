@@ -1,3 +1,4 @@
+import { rmsShare } from '../judge/rms.ts';
 import { priceOf } from '../catalogue/by-price.ts';
 import type { Box, Device, SealWord } from '../box/schema.ts';
 import type { Catalogue, PartOf } from '../catalogue/part.ts';
@@ -6,7 +7,7 @@ import type { Demand } from '../demand/demand.ts';
 import { bears, usedSeal } from '../advise/suit-port.ts';
 import { depthBehindMm, type CaseFit } from '../case/fit.ts';
 import { reaches, sealWord } from '../sealing/sealing.ts';
-import { LOAD_SHARE } from '../wiring/fuse.ts';
+import { atFuseA, LOAD_SHARE } from '../wiring/fuse.ts';
 import type { Choice, SocketRank } from './choice.ts';
 
 /** How much of each line of a kit lies at home, pieces or metres. */
@@ -115,10 +116,20 @@ const SHUNT_DISPLAYS: ReadonlySet<string> = new Set(['shunt-display']);
 export const metersOf = (g: Ground, kind: Choice['meter'], wallMm: number): Panel[] =>
   kind === 'none' ? [] : partsOfRole(g, 'meter', wallMm).filter((p) => (kind === 'shunt') === SHUNT_DISPLAYS.has(p.id));
 
-/** Fuse blocks with a way for each circuit, the cheapest first. */
-export const blocksFor = (catalogue: Catalogue, ways: number): PartOf<'fuse-block'>[] =>
+/** The fuse that one socket's devices want together, A: an empty battery asks for more. */
+export const fuseFor = (g: Ground, deviceIds: readonly string[]): number => {
+  const share = rmsShare(g.box);
+  const peakA = (id: string): number => g.need.devices.find((d) => d.deviceId === id)?.peakA ?? 0;
+  return deviceIds.reduce((s, id) => s + atFuseA(LOW_VOLTAGE_FACTOR * peakA(id), share(id)), 0) / LOAD_SHARE;
+};
+
+/** Fuse blocks with a way for each circuit, each of which bears so much, the cheapest first. */
+export const blocksFor = (catalogue: Catalogue, ways: number, perWayA = 0): PartOf<'fuse-block'>[] =>
   catalogue
-    .filter((p): p is PartOf<'fuse-block'> => p.kind === 'fuse-block' && p.wayCount >= ways)
+    .filter(
+      (p): p is PartOf<'fuse-block'> =>
+        p.kind === 'fuse-block' && p.wayCount >= ways && (p.perWayA ?? Infinity) >= perWayA
+    )
     .sort((a, b) => priceOf(a) - priceOf(b) || a.wayCount - b.wayCount || (a.id < b.id ? -1 : 1));
 
 /** Shunts that bear the load, the smallest first. */

@@ -121,6 +121,11 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
   const loadsA = takers.reduce((s, l) => s + l.load.loadA, convertersA);
   const chargeA = all.filter((l) => l.load.circuit.purpose === 'charge').reduce((s, l) => s + l.load.loadA, 0);
   const carriesA = Math.max(loadsA, chargeA, b.feed ? pushedInto(box, bank, b.id) : 0);
+  const fuseLoadA = Math.max(
+    takers.reduce((s, l) => s + l.load.fuseLoadA, convertersA),
+    chargeA,
+    b.feed ? pushedInto(box, bank, b.id) : 0
+  );
   const lowCarriesA = Math.max(
     takers.reduce((s, l) => s + l.load.lowLoadA, convertersA),
     chargeA
@@ -164,7 +169,7 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     ? undefined
     : valueOf(
         circuit.fuse,
-        smallestFuse(family, ratings, { loadA: carriesA, inrushA2s, limitA: needA, leastA: SELECTIVE_RATIO * biggest })
+        smallestFuse(family, ratings, { loadA: fuseLoadA, inrushA2s, limitA: needA, leastA: SELECTIVE_RATIO * biggest })
       );
   const [first] = own.load.switches;
   return {
@@ -194,6 +199,7 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     devices: own.load.devices,
     inrushA2s,
     carriesA,
+    fuseLoadA,
     upId,
     sharesFuse:
       b.feed !== undefined ||

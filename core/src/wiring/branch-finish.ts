@@ -137,7 +137,7 @@ function finish(
         ];
   const pieces = () => [...found.pieces(), ...shared];
   const weakOhm = (found.weakBankMilliOhm + sharedMilliOhm + milliOhm) / 1000;
-  const windowA = { min: d.carriesA / LOAD_SHARE, max: max.length ? Math.min(...max) : undefined };
+  const windowA = { min: d.fuseLoadA / LOAD_SHARE, max: max.length ? Math.min(...max) : undefined };
   const lead = leadOf({ box }, d, wire ?? THINNEST, x);
   return {
     // named one by one: a spread of so many is slow, and this runs for every circuit on every edit
@@ -159,6 +159,7 @@ function finish(
     hasMotor: d.hasMotor,
     loadA: d.loadA,
     carriesA: d.carriesA,
+    fuseLoadA: d.fuseLoadA,
     lowLoadA: d.lowLoadA,
     lowCarriesA: d.lowCarriesA,
     devices: d.devices,

@@ -11,7 +11,7 @@ import { type Branch, type Tree } from './tree.ts';
 import type { SharedRail } from './rails.ts';
 import { leverAt, type Lever } from './levers.ts';
 import type { Draft, Sources } from './draft.ts';
-import { BEARS, capacitorInrushA2s, LOAD_SHARE, motorInrushA2s } from './fuse.ts';
+import { atFuseA, BEARS, capacitorInrushA2s, LOAD_SHARE, motorInrushA2s } from './fuse.ts';
 import { SOCKET_HEAT_W } from './contacts.ts';
 import type { Laid } from './sizing.ts';
 import { INLET_MILLIOHM } from './net-main.ts';
@@ -32,6 +32,8 @@ export type DraftContext = {
   lowV: number;
   tree: Tree;
   rails: ReadonlyMap<string, SharedRail>;
+  /** Of a device: root mean square over the most it draws. */
+  rmsShare: (deviceId: string) => number;
 };
 
 export type Load = {
@@ -43,6 +45,7 @@ export type Load = {
     | 'switches'
     | 'throughMilliOhm'
     | 'loadA'
+    | 'fuseLoadA'
     | 'lowLoadA'
     | 'meanA'
     | 'inrushA2s'
@@ -76,6 +79,7 @@ export function feedLoad({ box }: Sources, b: Branch, x: DraftContext): Load {
       switches,
       ...(ways[0] ? { throughMilliOhm: (ways[0].part?.contactMilliOhm ?? INLET_MILLIOHM) / 2 } : {}),
       loadA: 0,
+      fuseLoadA: 0,
       lowLoadA: 0,
       meanA: 0,
       inrushA2s: 0,
@@ -167,6 +171,9 @@ export function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: Dra
     fussy: devices.some((d) => d.fussy),
     hasMotor: motor,
     loadA: charge ? throughInletA(box, bank, circuit.portId) : quiescent + (assumedLoad ? assumedA : deviceA),
+    fuseLoadA: charge
+      ? throughInletA(box, bank, circuit.portId)
+      : quiescent + (assumedLoad ? assumedA : currents.reduce((s, d) => s + atFuseA(d.currentA, x.rmsShare(d.id)), 0)),
     lowLoadA: charge ? throughInletA(box, bank, circuit.portId) : quiescent + (assumedLoad ? assumedA : lowA),
     meanA: quiescent + demands.reduce((s, d) => s + (d.shared ? d.shared.meanW / lowV : d.meanA), 0),
     // what a shared converter limits is no inrush

@@ -57,6 +57,7 @@ function mainLoads({ box, need }: Sources, circuits: readonly Draft[], lowV: num
     Math.max(onMain.reduce((s, c) => s + of(c), 0) + homeless + coils, charge);
   return {
     loadA: together((c) => c.carriesA),
+    fuseLoadA: together((c) => c.fuseLoadA),
     lowLoadA: together((c) => c.lowCarriesA),
     timetableA: (need.peakA * need.atV) / lowV + assumed
   };
@@ -97,7 +98,7 @@ type Chosen = { fuse: PartOf<'fuse'> | undefined; fuseA: number | undefined; wir
 function fuseAndWire(
   { box, catalogue, bank }: Sources,
   x: MainContext,
-  on: { family: FuseFamily | undefined; loadA: number; weakestA: number; biggestA: number }
+  on: { family: FuseFamily | undefined; loadA: number; fuseLoadA: number; weakestA: number; biggestA: number }
 ): Chosen {
   const feed = mainFeed(box);
   const { family, loadA } = on;
@@ -113,7 +114,9 @@ function fuseAndWire(
   const leastA = SELECTIVE_RATIO * on.biggestA;
   const limitA = Math.min(on.weakestA, wireLimit);
   const autoFuse =
-    family && fuse ? smallestFuse(family, fuse.ratingsA, { loadA, inrushA2s: 0, leastA, limitA }) : undefined;
+    family && fuse
+      ? smallestFuse(family, fuse.ratingsA, { loadA: on.fuseLoadA, inrushA2s: 0, leastA, limitA })
+      : undefined;
   const fuseA = family ? valueOf(feed.fuse, autoFuse) : undefined;
   if (feed.wire.is !== 'auto') return { fuse, fuseA, wire: setWire };
   // the leads of the packs are of the same wire, and what stands in front of them are the packs' own fuses
@@ -158,6 +161,7 @@ export function mainDraft(sources: Sources, circuits: Draft[], x: MainContext): 
   const { fuse, fuseA, wire } = fuseAndWire(sources, x, {
     family: fuseFamily,
     loadA: loads.loadA,
+    fuseLoadA: loads.fuseLoadA,
     weakestA: weakest?.ratingA ?? Infinity,
     biggestA
   });

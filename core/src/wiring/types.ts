@@ -38,6 +38,8 @@ export type CircuitPlan = {
   loadA: number;
   /** The same with what hangs behind it in a chain: what its feed carries. */
   carriesA: number;
+  /** The same as its fuse counts it: of loads that come and go not the whole peak. */
+  fuseLoadA: number;
   /** Both with the battery at its lowest working voltage: what loses voltage then. */
   lowLoadA: number;
   lowCarriesA: number;
@@ -117,6 +119,8 @@ export type MainPlan = {
   oneAmpacityA: number | undefined;
   /** Everything that can be on at once. */
   loadA: number;
+  /** The same as its fuse counts it: of loads that come and go not the whole peak. */
+  fuseLoadA: number;
   /** The same with the battery low. */
   lowLoadA: number;
   /** The most the time table has on together. */

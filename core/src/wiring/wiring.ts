@@ -1,3 +1,4 @@
+import { rmsShare } from '../judge/rms.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { partOf, portTags, valueOf } from '../box/lookup.ts';
 import type { Box, Port } from '../box/schema.ts';
@@ -57,7 +58,14 @@ export function wiringPlan(sources: Sources): WiringPlan {
   const shunt = partOf(box, 'shunt', box.wiring.shuntPartId);
   const lowV = bank ? CHEMISTRY[bank.chemistry].loadedCutoffV : DROP_BASE_V;
 
-  const drafts = draftBranches(sources, runs, { laid, tags, lowV, tree: t, rails: railsOf(box, t) });
+  const drafts = draftBranches(sources, runs, {
+    laid,
+    tags,
+    lowV,
+    tree: t,
+    rails: railsOf(box, t),
+    rmsShare: rmsShare(box)
+  });
   const unknown = Math.max(1, 2 * box.circuits.length);
   const mainLaid = ownLaid(laid, mainFeed(box), { usual: laid.bundledCount, unknown });
   const draft = mainDraft(sources, drafts, { laid: mainLaid, block, shunt, lowV, tags, tree: t });

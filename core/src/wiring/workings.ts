@@ -3,7 +3,7 @@ import { ampsText, fixed, runText } from '../quantity/format.ts';
 import { line, type Working, type WorkingLine } from '../quantity/working.ts';
 import { wireSizeText, type WireSize } from '../quantity/wire-size.ts';
 import type { Draft } from './draft.ts';
-import { INRUSH_SHARE, LOAD_SHARE, meltingA2s, SELECTIVE_RATIO } from './fuse.ts';
+import { INRUSH_SHARE, LOAD_SHARE, PEAK_SHARE, meltingA2s, SELECTIVE_RATIO } from './fuse.ts';
 import { ROUTING, STEP_MM, type RunMm } from './lengths.ts';
 import { LID_SWING_MM, TAILS_MM } from './contacts.ts';
 import type { Laid } from './sizing.ts';
@@ -26,15 +26,19 @@ const setLine = (value: string, origin: string): WorkingLine =>
     'set'
   );
 
-const fuseLeastLine = (carriesA: number): WorkingLine =>
-  line(
-    `Fuse at least, load ÷ ${LOAD_SHARE}`,
-    upText(carriesA / LOAD_SHARE),
+const fuseLeastLine = (carriesA: number, fuseLoadA = carriesA): WorkingLine => {
+  const comesAndGoes = fuseLoadA < carriesA - 1e-9;
+  return line(
+    `Fuse at least, load ÷ ${comesAndGoes ? `${LOAD_SHARE} to ${PEAK_SHARE}` : LOAD_SHARE}`,
+    upText(fuseLoadA / LOAD_SHARE),
     'A',
     'computed',
-    'a fuse runs at 80 % at most',
+    comesAndGoes
+      ? 'a fuse runs at 80 % at most, at 95 % for the peak of what comes and goes'
+      : 'a fuse runs at 80 % at most',
     'carry'
   );
+};
 
 const weakestLine = (weakest: Draft['weakest'] | MainPlan['weakest']): WorkingLine[] =>
   weakest ? [line(`Weakest part, ${weakest.name}`, downText(weakest.ratingA), 'A', 'part', 'its rating', 'most')] : [];
@@ -72,7 +76,7 @@ export function fuseWorking(d: Draft, x: FuseFacts): Working {
     ...(d.carriesA > d.loadA + 1e-9
       ? [line('With what hangs behind it', ampsText(d.carriesA), 'A', 'computed' as const, 'the chain from here on')]
       : []),
-    fuseLeastLine(d.carriesA),
+    fuseLeastLine(d.carriesA, d.fuseLoadA),
     ...(d.inrushA2s > 0
       ? [
           line(
@@ -150,7 +154,7 @@ export function mainWorking(m: Omit<MainPlan, 'working'>, biggestA: number): Wor
   const value = m.fuseA === undefined ? (auto ? 'none large enough' : m.fuseOrigin) : String(m.fuseA);
   const lines = [
     line('Most at one moment', ampsText(m.loadA), 'A', 'computed', 'everything its switches allow at once'),
-    fuseLeastLine(m.loadA),
+    fuseLeastLine(m.loadA, m.fuseLoadA),
     line(
       'To let a branch open first',
       upText(SELECTIVE_RATIO * biggestA),

@@ -10,7 +10,7 @@ import { branchPath, devicePlace, rule, set, type Facts, type Remedy } from '../
 /** A fuse that carries what hangs there and is no more than the lead bears. */
 function fuseForLead(x: Facts, c: CircuitPlan, bearsA: number): Remedy[] {
   const fuseA = smallestFuse(c.fuseFamily, fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [], {
-    loadA: c.carriesA,
+    loadA: c.fuseLoadA,
     inrushA2s: c.inrushA2s,
     limitA: bearsA
   });

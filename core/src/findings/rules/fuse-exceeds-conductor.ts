@@ -24,7 +24,7 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
       const remedies: Remedy[] = [];
       const ratings = fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [];
       const smaller = smallestFuse(c.fuseFamily, ratings, {
-        loadA: c.carriesA,
+        loadA: c.fuseLoadA,
         inrushA2s: c.inrushA2s,
         limitA: Math.min(ampacityA, c.weakest?.ratingA ?? Infinity)
       });

@@ -71,7 +71,7 @@ function remediesFor(x: Facts, c: CircuitPlan, own: boolean): Remedy[] {
         ]
       : largerPort(x, c);
   const fits = smallestFuse(c.fuseFamily, fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [], {
-    loadA: c.carriesA,
+    loadA: c.fuseLoadA,
     inrushA2s: c.inrushA2s,
     limitA
   });
@@ -89,7 +89,7 @@ function remediesFor(x: Facts, c: CircuitPlan, own: boolean): Remedy[] {
 /** A small fuse in line before the weak one of a chain. */
 function inLine(x: Facts, c: CircuitPlan, limitA: number): Remedy[] {
   const fits = smallestFuse(c.fuseFamily, fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [], {
-    loadA: c.carriesA,
+    loadA: c.fuseLoadA,
     inrushA2s: c.inrushA2s,
     limitA
   });

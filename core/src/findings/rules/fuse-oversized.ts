@@ -26,7 +26,7 @@ export const fuseOversized = rule('fuse-oversized', 'safe', 'wiring', (x) =>
     const ahead = over ? savedBy(c) : undefined;
     if (!ahead && (over || c.fuseA <= 3 * c.carriesA || c.assumedLoad)) return [];
     const smaller = smallestFuse(c.fuseFamily, fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [], {
-      loadA: c.carriesA,
+      loadA: c.fuseLoadA,
       inrushA2s: c.inrushA2s
     });
     if (smaller === undefined || smaller >= c.fuseA) return [];

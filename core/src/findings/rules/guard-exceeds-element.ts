@@ -34,6 +34,13 @@ const isLead = (h: Happening): boolean => h.id === 'main/inlet+' || h.id === 'ma
 const mayBeBare = (x: Facts, h: Happening): boolean =>
   h.id === 'main/fuse' && h.conductor!.lengthMm <= unfusedLimitMm(mainFeed(x.box).sheathed);
 
+/** A smaller fuse ahead that opens first and keeps it whole. Of the leads of one pack none does. */
+function savedBy(h: Happening): Guard | undefined {
+  const first = h.id.startsWith('battery-') || h.opensFirst?.tag === h.guard?.tag ? undefined : h.opensFirst;
+  if (first?.heldA === undefined) return undefined;
+  return (h.conductor ? first.heldA : first.ratingA!) <= h.bearsA! * (1 + 1e-9) ? first : undefined;
+}
+
 const amps = (g: Guard): string => String(Number((g.ratingA ?? 0).toFixed(1)));
 
 /** A fuse larger than what stands behind it bears: links and leads of packs, coil, controller and charger leads, the way in, thin returns. */
@@ -42,25 +49,27 @@ export const guardExceedsElement = rule('guard-exceeds-element', 'safe', 'wiring
     const { guard } = h;
     if (!guard || guard.heldA === undefined || h.bearsA == null || h.kind === 'fuse' || h.kind === 'battery') return [];
     if (h.kind === 'relay' || hasOwn(x, h) || h.kind === 'sense' || mayBeBare(x, h)) return [];
-    // of the leads of one pack its own fuse; of everything else what opens first
-    const first = (h.id.startsWith('battery-') ? undefined : h.opensFirst) ?? guard;
-    const over = (h.conductor ? (first.heldA ?? guard.heldA) : (first.ratingA ?? 0)) / h.bearsA;
-    return over <= 1 + 1e-9 ? [] : [{ h, guard: first, over, where: placeOf(x, h) }];
+    const over = (h.conductor ? guard.heldA : (guard.ratingA ?? 0)) / h.bearsA;
+    const ahead = savedBy(h);
+    // where one is saved and another is not, the other is told
+    return over <= 1 + 1e-9 ? [] : [{ h, guard, ahead, over: ahead ? over / 1e6 : over, where: placeOf(x, h) }];
   });
-  return worstByPlace(found).map(({ h, guard, where }) => {
+  return worstByPlace(found).map(({ h, guard, ahead, where }) => {
     const path = h.conductor ? wirePathOf(x, h) : undefined;
     const branch = branches(x).find((c) => c.circuit.id === h.circuitId);
     const hot = h.conductor !== undefined && tooHotFor(branch?.laid ?? x.wiring.main.laid);
     return {
       at: where,
       also: h.id.replace(/\W+/g, '-'),
-      severity: 'stop' as const,
+      severity: ahead ? ('caution' as const) : ('stop' as const),
       cause: hot ? HEAT_INSIDE : `fuse ${guard.tag}`,
       short: `${guard.tag} ${amps(guard)} A: too big for ${h.part ? h.part.label.replace(/ [+−]$/, '') : 'a lead'}`,
       title: `${guard.tag} is too big for ${nameOf(x, h)}`,
-      why: guard.limits
-        ? `It bears ${h.bearsA!.toFixed(1)} A; into a short the converter drives up to ${amps(guard)} A for as long as it lasts, and nothing opens. More copper.`
-        : `It bears ${h.bearsA!.toFixed(1)} A; ${guard.ratingA} A can flow for minutes before ${guard.tag} opens. A smaller fuse where the load allows it, else more copper.`,
+      why: ahead
+        ? `It bears ${h.bearsA!.toFixed(1)} A. Only ${ahead.tag}, ${amps(ahead)} A, keeps ${guard.tag}, ${amps(guard)} A, from letting it burn.`
+        : guard.limits
+          ? `It bears ${h.bearsA!.toFixed(1)} A; into a short the converter drives up to ${amps(guard)} A for as long as it lasts, and nothing opens. More copper.`
+          : `It bears ${h.bearsA!.toFixed(1)} A; ${guard.ratingA} A can flow for minutes before ${guard.tag} opens. A smaller fuse where the load allows it, else more copper.`,
       figures: { fuseA: guard.ratingA ?? 0, bearsA: h.bearsA! },
       remedies: [
         ...(branch && isAhead(h, branch)

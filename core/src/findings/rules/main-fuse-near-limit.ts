@@ -1,11 +1,11 @@
 import { AUTO } from '../../box/attr.ts';
 import { MAIN_PLACE, mainPath, rule, set } from '../rule.ts';
-import { LOAD_SHARE } from '../../wiring/fuse.ts';
+import { atMost, LOAD_SHARE } from '../../wiring/fuse.ts';
 
 /** The main fuse is too small for what runs together. */
 export const mainFuseNearLimit = rule('main-fuse-near-limit', 'safe', 'wiring', (x) => {
   const m = x.wiring.main;
-  if (m.fuseA === undefined || m.loadA <= LOAD_SHARE * m.fuseA + 1e-9) return [];
+  if (m.fuseA === undefined || m.fuseLoadA <= LOAD_SHARE * m.fuseA + 1e-9) return [];
   const stop = m.loadA > m.fuseA;
   return [
     {
@@ -13,14 +13,14 @@ export const mainFuseNearLimit = rule('main-fuse-near-limit', 'safe', 'wiring', 
       severity: stop ? 'stop' : 'caution',
       short: `F0 ${m.fuseA} A carries ${m.loadA.toFixed(1)} A`,
       title: stop ? 'The main fuse opens in normal use' : 'The main fuse runs near its limit',
-      why: `Together ${m.loadA.toFixed(1)} A can flow; a fuse should run at 80 % of its rating at most.`,
+      why: `Together ${m.loadA.toFixed(1)} A can flow; ${atMost(m.loadA, m.fuseLoadA)}.`,
       figures: { loadA: m.loadA, fuseA: m.fuseA },
       remedies:
         m.fuseOrigin === 'set'
           ? [
               {
                 label: 'Let Haversack choose the fuse',
-                effect: `at least ${(m.loadA / LOAD_SHARE).toFixed(1)} A`,
+                effect: `at least ${(m.fuseLoadA / LOAD_SHARE).toFixed(1)} A`,
                 edits: [set(mainPath(x, 'fuse'), AUTO), set(mainPath(x, 'wire'), AUTO)]
               }
             ]

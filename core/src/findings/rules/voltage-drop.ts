@@ -47,7 +47,12 @@ const inCircuits = (x: Facts): Draft[] =>
         short: `${c.portTag} loses ${(c.dropFraction * 100).toFixed(1)} % on the way`,
         title: `${losers(c)} ${c.dropV.toFixed(2)} V on the way`,
         why: `${(c.dropFraction * 100).toFixed(1)} % of ${c.rail?.outV ?? 12} V at ${c.lowLoadA.toFixed(1)} A; ${(c.dropLimitFraction * 100).toFixed(0)} % is allowed for ${c.dropLimitFraction < 0.05 ? 'electronics and radio' : 'lamps and heaters'}.${worst ? ` Most of it, ${worst.lostV.toFixed(2)} V, is lost in: ${worst.what.toLowerCase()}.${worst.isWire ? '' : ' Thicker wire does not cure that.'}` : ''}`,
-        figures: { dropV: c.dropV, dropFraction: c.dropFraction, limitFraction: c.dropLimitFraction },
+        figures: {
+          dropV: c.dropV,
+          dropFraction: c.dropFraction,
+          limitFraction: c.dropLimitFraction,
+          atPeaksOnly: c.fuseLoadA < c.carriesA ? 1 : 0
+        },
         remedies: () => [
           ...(cured
             ? [
