@@ -215,6 +215,13 @@ const TRIPS: Record<string, () => Box> = {
   'not-full-at-start': () => change(good, set('bank/startFraction', 0.8)),
   'device-without-port': () => change(good, set(`devices/${device(good, 'Phone').id}/portId`, null)),
   'dod-deep': () => change(good, set('bank/keepBack', setTo(0.1))),
+  'sends-or-draws': () =>
+    change(
+      good,
+      watts(good, 'Bait aerator', 50),
+      set(`devices/${good.devices.find((d) => d.name === 'Bait aerator')!.id}/name`, 'Field radio'),
+      set(`devices/${good.devices.find((d) => d.name === 'Bait aerator')!.id}/source`, 'label')
+    ),
   'draw-guessed': () => change(good, set(`devices/${device(good, 'Shelter lamp').id}/source`, 'guess')),
   'edge-too-near': () => change(good, set(`ports/${portNamed(good, 'Aerator').id}/xMm`, 179)),
   'fault-too-weak': () =>

@@ -54,6 +54,7 @@ export const SEVERITY_OF_TRIP: Record<string, readonly string[]> = {
     'reverse-polarity',
     'runtime-short',
     'same-plug',
+    'sends-or-draws',
     'shunt-bypassed',
     'shunt-overload',
     'stored-flat',

@@ -144,6 +144,7 @@ import { runtimeShort } from './rules/runtime-short.ts';
 import { runtimeTight } from './rules/runtime-tight.ts';
 import { samePlug } from './rules/same-plug.ts';
 import { selectivityPoor } from './rules/selectivity-poor.ts';
+import { sendsOrDraws } from './rules/sends-or-draws.ts';
 import { seriesBatteries } from './rules/series-batteries.ts';
 import { shuntBypassed } from './rules/shunt-bypassed.ts';
 import { shuntOverload } from './rules/shunt-overload.ts';
@@ -322,6 +323,7 @@ export const RULES: readonly Rule[] = [
   runUnfused,
   samePlug,
   selectivityPoor,
+  sendsOrDraws,
   seriesBatteries,
   shuntBypassed,
   shuntOverload,
