@@ -15,7 +15,8 @@ import { fuseFieldOf } from '../findings/elements.ts';
 import { branches, branchPath, catalogueOf, mainPath, set, usePart, type Finding } from '../findings/rule.ts';
 import { swapPart } from '../panel/place-port.ts';
 import { soldForInletA } from '../wiring/charger.ts';
-import { LOAD_SHARE } from '../wiring/fuse.ts';
+import { BEARS, LOAD_SHARE } from '../wiring/fuse.ts';
+import type { CircuitPlan } from '../wiring/types.ts';
 import { fuseOf } from '../wiring/main-path.ts';
 
 /** A smaller fuse of the same family first; then another size of wire with it; then another family in another holder. */
@@ -83,7 +84,8 @@ function holderMoves({ box, catalogue, plan }: Bench, tag: string): Move[] {
 }
 
 /** Fuse, wire, return and kind of fuse of one circuit or feed as Haversack would build it, one by one and all together. */
-function branchMoves({ plan }: Bench, id: string): Move[] {
+function branchMoves(b: Bench, id: string): Move[] {
+  const { plan } = b;
   const c = branches(plan).find((k) => k.circuit.id === id);
   if (!c) return [];
   const path = branchPath(c);
@@ -121,8 +123,29 @@ function branchMoves({ plan }: Bench, id: string): Move[] {
           ])
         ]
       : [];
-  return [...singles, ...all, ...moved];
+  return [...singles, ...all, ...kindMoves(b, c), ...moved];
 }
+
+/** Straight off a post a small blade cannot break the short: a fuse of another kind for the circuit, at its battery end. */
+function kindMoves(b: Bench, c: CircuitPlan): Move[] {
+  if (c.feed || c.live !== 'direct') return [];
+  const path = branchPath(c);
+  return catalogueOf(b, 'fuse')
+    .filter((p) => p.family !== c.fuseFamily && (p.interruptingA ?? 0) * BEARS.breaking > shortAt(b, c))
+    .map((p) =>
+      move(`${p.name} for ${c.tag}`, `breaks ${p.interruptingA} A`, [
+        set(`${path}/fuseFamily`, setTo(p.family)),
+        set(`${path}/fuse`, AUTO),
+        set(`${path}/wire`, AUTO)
+      ])
+    );
+}
+
+/** A short right where a circuit begins, A. */
+const shortAt = ({ plan }: Bench, c: CircuitPlan): number =>
+  plan.judge.all
+    .filter((h) => h.kind === 'wire' && h.circuitId === c.circuit.id)
+    .reduce((most, h) => Math.max(most, h.shortA), 0);
 
 /** Other parts that do the same in a port's hole: same role and supply, no bare live pins, thick or thin enough for the wall. */
 function portMoves({ box, plan, catalogue }: Bench, portId: string): Move[] {
