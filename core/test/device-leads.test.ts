@@ -175,7 +175,7 @@ describe('a lead that loses too much is told', () => {
     within(f.figures.lostV!, amps * 24 * OHM_PER_M['22']!);
     expect(f.where).toMatchObject({ kind: 'device', id: id(box) });
     expect(f.title).toBe(`Lamp loses ${f.figures.lostV!.toFixed(2)} V in its own lead`);
-    expect(f.why).toContain('12000 mm of 22 AWG, out and back');
+    expect(f.why).toContain('12 m of 22 AWG, out and back');
     expect(f.severity).toBe('caution');
   });
 
@@ -209,7 +209,7 @@ describe('a lead that loses too much is told', () => {
     const box = applyEdits(lampBox({ lead: lead({ lengthMm: 6096, wire: awg('22') }) }), [
       set('preferences/lengthUnit', 'in')
     ]);
-    expect(lostIn(box)!.why).toContain('240 in of 22 AWG');
+    expect(lostIn(box)!.why).toContain('20 ft of 22 AWG');
   });
 
   test('a USB lead is reckoned at its five volts and may lose a tenth of them', () => {

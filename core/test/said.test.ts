@@ -117,7 +117,20 @@ describe('a run of wire', () => {
     expect(inches.run(609)).toBe('24 in');
     expect(inches.run(1830)).toBe('72 in');
     expect(inches.run(2500)).toBe('98 1/2 in');
-    expect(METRIC.run(2499.6)).toBe('2500 mm');
+    expect(METRIC.run(2499.6)).toBe('2.5 m');
+    expect([999.4, 999.6, 1440, 1446, 12000].map((mm) => METRIC.run(mm))).toEqual([
+      '999 mm',
+      '1 m',
+      '1.44 m',
+      '1.45 m',
+      '12 m'
+    ]);
+    expect([119, 120, 196.85, 240].map((n) => inches.run(n * 25.4))).toEqual([
+      '119 in',
+      '10 ft',
+      '16 ft 5 in',
+      '20 ft'
+    ]);
   });
   test('of two that are compared, each can be told from the other', () => {
     for (const said of [inches, METRIC])

@@ -20,7 +20,7 @@ export type Said = {
   mms: (between: string, ...lengthsMm: number[]) => string;
   /** Two lengths of a comparison, so finely that they differ where they do differ. */
   mmApart: (aMm: number, bMm: number, decimals?: number) => [string, string];
-  /** A run of wire: whole mm, or inches to the eighth, from two feet on to the quarter; finely where it would read as the other one of a comparison. */
+  /** A run of wire: whole mm, from a metre on m to the cm; or inches to the eighth, from two feet on to the quarter, from ten on feet; finely where it would read as the other one of a comparison. */
   run: (lengthMm: number, otherMm?: number) => string;
   /** What must be met finely: hundredths of a millimetre or thousandths of an inch; the number alone, and with its unit. */
   fine: (lengthMm: number, decimals?: number) => string;
@@ -36,6 +36,20 @@ export type Said = {
 const F_PER_K = 9 / 5;
 const number = (value: number, decimals: number | undefined): string =>
   decimals === undefined ? trimNumber(value) : fixed(value, decimals);
+
+const M_FROM_MM = 1000;
+const IN_PER_FT = 12;
+const FT_FROM = 10;
+
+const runMetric = (mm: number): string =>
+  mm < M_FROM_MM - 0.5 ? `${fixed(mm, 0)} mm` : `${trimNumber(Number((mm / M_FROM_MM).toFixed(2)))} m`;
+
+function runInches(mm: number): string {
+  const inches = Math.round(mm / MM_PER_INCH);
+  if (inches < FT_FROM * IN_PER_FT) return `${lengthText(inSteps(mm), 'in')} in`;
+  const left = inches % IN_PER_FT;
+  return `${Math.floor(inches / IN_PER_FT)} ft${left > 0 ? ` ${left} in` : ''}`;
+}
 
 /**
  * Writers for one person's units. Lengths in inches are fractions to 1/64, masses in pounds have the decimals of the
@@ -56,9 +70,9 @@ export function saidIn({ lengthUnit, massUnit, temperatureUnit }: Units): Said {
       return [`${inA} in`, `${inB} in`];
     },
     run: (mm, other) => {
-      const rough = (of: number) => (lengthUnit === 'mm' ? fixed(of, 0) : lengthText(inSteps(of), 'in'));
+      const rough = lengthUnit === 'mm' ? runMetric : runInches;
       const same = other !== undefined && rough(mm) === rough(other) && mm !== other;
-      return `${same ? length(mm, 1) : rough(mm)} ${lengthUnit}`;
+      return same ? `${length(mm, 1)} ${lengthUnit}` : rough(mm);
     },
     fine,
     fineMm: (mm, decimals) => `${fine(mm, decimals)} ${lengthUnit}`,
