@@ -147,3 +147,24 @@ test('a charging plan: panel, controller, charger, shelf and a reading', async (
   await page.getByRole('combobox', { name: 'They stand' }).selectOption('outside');
   await expect(page.getByLabel('Lead of the outside battery')).toBeVisible();
 });
+
+test('a radio typed with what it sends is asked about; either answer is one press, and undone', async ({ page }) => {
+  await newBox(page);
+  const line = page.getByLabel('Type a line');
+  await line.fill('ham radio 100W 08:00-12:00');
+  await line.press('Enter');
+  await page.getByRole('button', { name: /^Ham radio,/ }).press('Enter');
+  const details = page.getByRole('complementary', { name: 'Details' });
+  await expect(details).toContainText('Is 100 W what Ham radio sends, or what it draws?');
+  await details.getByRole('button', { name: 'It is so: It sends 100 W' }).click();
+  await expect(details).not.toContainText('sends, or what it draws');
+  await expect(details).toContainText('transmit');
+  await page.keyboard.press('Control+z');
+  await expect(details).toContainText('sends, or what it draws');
+  await details.getByRole('button', { name: 'It is so: It draws 100 W, by its label or a meter' }).click();
+  await expect(details).not.toContainText('sends, or what it draws');
+  await saved(page);
+  await page.reload();
+  await page.getByRole('button', { name: /^Ham radio,/ }).press('Enter');
+  await expect(details).not.toContainText('sends, or what it draws');
+});
