@@ -215,6 +215,20 @@ const TRIPS: Record<string, () => Box> = {
   'not-full-at-start': () => change(good, set('bank/startFraction', 0.8)),
   'device-without-port': () => change(good, set(`devices/${device(good, 'Phone').id}/portId`, null)),
   'dod-deep': () => change(good, set('bank/keepBack', setTo(0.1))),
+  'one-plug': () =>
+    change(
+      good,
+      set(
+        `devices/${good.devices.find((d) => d.name === 'Bait aerator')!.id}/portId`,
+        good.devices.find((d) => d.name === 'Shelter lamp')!.portId!
+      ),
+      set(`devices/${good.devices.find((d) => d.name === 'Bait aerator')!.id}/spans`, [
+        { startH: 18, endH: 30, dutyFraction: null }
+      ]),
+      set(`devices/${good.devices.find((d) => d.name === 'Shelter lamp')!.id}/spans`, [
+        { startH: 18, endH: 30, dutyFraction: null }
+      ])
+    ),
   'sends-or-draws': () =>
     change(
       good,

@@ -88,6 +88,7 @@ export const SEVERITY_OF_TRIP: Record<string, readonly string[]> = {
     'no-cutoff',
     'no-master',
     'not-full-at-start',
+    'one-plug',
     'parallel-age',
     'parallel-takeoff',
     'posts-uncovered',

@@ -39,6 +39,7 @@ import { connectorOverload } from './rules/connector-overload.ts';
 import { contactHeat } from './rules/contact-heat.ts';
 import { controllerUnsound } from './rules/controller-unsound.ts';
 import { converterOverload } from './rules/converter-overload.ts';
+import { onePlug } from './rules/one-plug.ts';
 import { railHigh } from './rules/rail-high.ts';
 import { railLow } from './rules/rail-low.ts';
 import { railMisplaced } from './rules/rail-misplaced.ts';
@@ -216,6 +217,7 @@ export const RULES: readonly Rule[] = [
   contactHeat,
   controllerUnsound,
   converterOverload,
+  onePlug,
   railHigh,
   railLow,
   railOverload,
