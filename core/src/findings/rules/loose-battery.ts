@@ -20,7 +20,7 @@ export const looseBattery = rule('loose-battery', 'fits', 'case', (x) => {
       severity: unknown ? 'caution' : 'stop',
       short: unknown ? 'How is the battery held?' : 'The battery is not held',
       title: unknown ? 'How the battery is held is unknown' : `${x.said.kg(massKg, 1)} of battery can move`,
-      why: 'Dropped or tipped, it tears its leads off and shorts them. Close the box, turn it over, shake it: nothing may move.',
+      why: `${unknown ? 'A loose one, dropped or tipped, tears' : 'Dropped or tipped, it tears'} its leads off and shorts them. Close the box, turn it over, shake it: nothing may move.`,
       figures: { massKg },
       asks: 'how it is held',
       about: 'bank/holdDown',

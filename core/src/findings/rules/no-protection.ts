@@ -13,7 +13,7 @@ export const noProtection = rule('no-protection', 'safe', 'battery', (x) => {
       title: unknown
         ? 'Whether the pack has protection electronics is unknown'
         : 'A lithium pack without protection electronics',
-      why: 'Nothing stops it when a cell is overcharged, drained, shorted or charged in the frost: it can burn. Only a pack with its own electronics belongs in a box. Its label or data sheet says ‘BMS’, ‘PCM’ or ‘protected’.',
+      why: `${unknown ? 'Without them nothing' : 'Nothing'} stops it when a cell is overcharged, drained, shorted or charged in the frost: it can burn. Only a pack with its own electronics belongs in a box. Its label or data sheet says ‘BMS’, ‘PCM’ or ‘protected’.`,
       figures: { cellCount: CHEMISTRY[x.bank.chemistry].cellCount },
       asks: 'protection electronics',
       open: unknown

@@ -10,7 +10,7 @@ export const postsUncovered = rule('posts-uncovered', 'safe', 'battery', (x) => 
       severity: unknown ? 'note' : 'caution',
       short: unknown ? 'Are the posts covered?' : 'Bare battery posts',
       title: unknown ? 'Whether the battery’s posts are covered is not said' : 'The battery’s posts are bare',
-      why: `A spanner across them passes up to ${x.bank.shortCircuitA.toFixed(0)} A, with no fuse before it. Caps or boots on every post and stud.`,
+      why: `A spanner across ${unknown ? 'bare ones' : 'them'} passes up to ${x.bank.shortCircuitA.toFixed(0)} A, with no fuse before it. Caps or boots on every post and stud.`,
       figures: { shortCircuitA: x.bank.shortCircuitA },
       asks: 'caps on its posts',
       about: 'bank/postsCovered',

@@ -11,7 +11,7 @@ export const solarDirect = rule('solar-direct', 'safe', 'battery', (x) => {
       severity: unknown ? 'caution' : 'stop',
       short: unknown ? 'What controls the panel?' : 'Panel straight on the battery',
       title: unknown ? 'The panel’s controller is unknown' : 'A panel must not hang straight on the battery',
-      why: `It can push ${s.openV.toFixed(1)} V: nothing ends the charge and the battery is ruined.`,
+      why: `${unknown ? 'Without one it' : 'It'} can push ${s.openV.toFixed(1)} V: nothing ends the charge and the battery is ruined.`,
       figures: { openV: s.openV },
       asks: 'controller',
       open: unknown,
