@@ -70,6 +70,32 @@ export type Bank = {
   neededAh: number;
 };
 
+/** The share that is kept back: as set, else what the chemistry likes. */
+function keptBack({ bank: { keepBack } }: Box, planningDepthFraction: number): number {
+  if (keepBack.is === 'set') return keepBack.value;
+  return keepBack.is === 'none' ? 0 : Number((1 - planningDepthFraction).toFixed(3));
+}
+
+/** Each pack with its age, what age has left of it, and how full it starts. */
+function packsOf(
+  box: Box,
+  x: { chemistry: KnownChemistry; capacityAh: number; keepBackFraction: number; learntAh: number | null | undefined }
+): Pack[] {
+  const { count, outingsPerYear } = box.bank;
+  const depthFraction = Math.min(1, Math.max(0.3, 1 - x.keepBackFraction));
+  const modelled = Array.from({ length: count }, (_, i): Pack => {
+    const said = box.bank.packs[i] ?? box.bank;
+    const ageYears = yearsOf(said.ageYears);
+    const cycleCount = ageYears * outingsPerYear;
+    const healthFraction = stateOfHealth(x.chemistry, { ageYears, cycleCount, depthFraction, tempC: 25 });
+    return { ageYears, startFraction: said.startFraction, healthFraction };
+  });
+  const modelledHealth = modelled.reduce((s, p) => s + p.healthFraction, 0) / count;
+  // what the bank was learnt to hold has its age in it; its packs share the difference
+  const asLearnt = x.learntAh ? x.learntAh / (x.capacityAh * count) / modelledHealth : 1;
+  return modelled.map((p) => ({ ...p, healthFraction: Math.min(MOST_HEALTH, p.healthFraction * asLearnt) }));
+}
+
 /**
  * What the chosen bank gives on this outing: capacity after cold, age and the part kept back; resistances; and the
  * sizing arithmetic backwards from the demand. Undefined while no battery is chosen.
@@ -82,22 +108,14 @@ export function bank(box: Box, need: Demand): Bank | undefined {
   const assumedChemistry = part.chemistry !== chemistry;
   const data = CHEMISTRY[chemistry];
   const { count } = box.bank;
-  const keepBack = box.bank.keepBack;
-  const automatic = Number((1 - data.planningDepthFraction).toFixed(3));
-  const keepBackFraction = keepBack.is === 'set' ? keepBack.value : keepBack.is === 'none' ? 0 : automatic;
-  const depthFraction = Math.min(1, Math.max(0.3, 1 - keepBackFraction));
-  const modelled = Array.from({ length: count }, (_, i): Pack => {
-    const said = box.bank.packs[i] ?? box.bank;
-    const own = { ageYears: yearsOf(said.ageYears), startFraction: said.startFraction };
-    const cycleCount = own.ageYears * box.bank.outingsPerYear;
-    const healthFraction = stateOfHealth(chemistry, { ageYears: own.ageYears, cycleCount, depthFraction, tempC: 25 });
-    return { ...own, healthFraction };
-  });
+  const keepBackFraction = keptBack(box, data.planningDepthFraction);
   const learnt = bankLearnt(box);
-  const modelledHealth = modelled.reduce((s, p) => s + p.healthFraction, 0) / count;
-  // what the bank was learnt to hold has its age in it; its packs share the difference
-  const asLearnt = learnt?.capacityAh ? learnt.capacityAh / (part.capacityAh * count) / modelledHealth : 1;
-  const packs = modelled.map((p) => ({ ...p, healthFraction: Math.min(MOST_HEALTH, p.healthFraction * asLearnt) }));
+  const packs = packsOf(box, {
+    chemistry,
+    capacityAh: part.capacityAh,
+    keepBackFraction,
+    learntAh: learnt?.capacityAh
+  });
   const healthFraction = packs.reduce((s, p) => s + p.healthFraction, 0) / count;
   const resistance = learnt?.resistanceFactor ?? 1;
   const tempC = box.outing.airC + box.bank.warmerK;
@@ -123,7 +141,7 @@ export function bank(box: Box, need: Demand): Bank | undefined {
     chemistry,
     count,
     keepBackFraction,
-    keepBackAssumed: keepBack.is === 'unknown',
+    keepBackAssumed: box.bank.keepBack.is === 'unknown',
     ratedAh,
     healthFraction,
     coldFraction,

@@ -160,35 +160,44 @@ function ofBattery({ box, plan, records, today }: DueInput): Row[] {
 const firstDay = (records: readonly LogRecord[]): string =>
   records.reduce((first, r) => (r.day < first ? r.day : first), records[0]!.day);
 
-function renewals({ box, plan, records, today, since }: DueInput): Row[] {
-  const of = (what: 'desiccant' | 'gasket' | 'torque' | 'fuse'): LogRecord | undefined =>
-    newest(records, (r) => r.kind === 'renewal' && r.what === what);
-  const done = (what: 'desiccant' | 'gasket' | 'torque' | 'fuse'): LogEntry => ({
-    ...blankEntry('renewal', today),
-    what
-  });
-  const out: Row[] = [];
+type Renewed = 'desiccant' | 'gasket' | 'torque' | 'fuse';
+
+/** The newest record that something was renewed, and the one that is made when it is done. */
+const renewed = ({ records }: DueInput, what: Renewed): LogRecord | undefined =>
+  newest(records, (r) => r.kind === 'renewal' && r.what === what);
+const asDone = ({ today }: DueInput, what: Renewed): LogEntry => ({ ...blankEntry('renewal', today), what });
+
+const renewals = (x: DueInput): Row[] => [...dryingOut(x), ...newGel(x), ...gasket(x), ...tightening(x), ...fuses(x)];
+
+/** Damp was seen, and nothing says that it is dry again. */
+function dryingOut({ records, today }: DueInput): Row[] {
   const damp = newest(records, (r) => r.kind === 'moisture' && r.seen !== 'dry');
-  const gel = of('desiccant');
   const dried = newest(
     records,
     (r) => (r.kind === 'moisture' && r.seen === 'dry') || (r.kind === 'renewal' && r.what === 'desiccant')
   );
-  if (damp && (!dried || momentH(dried) < momentH(damp)))
-    out.push({
+  if (!damp || (dried && momentH(dried) >= momentH(damp))) return [];
+  return [
+    {
       key: 'dry-out',
       what: 'Open it, dry it, find where it came in',
       day: damp.day,
       why: `${damp.kind === 'moisture' && damp.seen === 'water' ? 'Water' : 'Damp'} was seen on ${damp.day}.`,
       bring: ['dry gel', 'a cloth'],
       done: { ...blankEntry('moisture', today), seen: 'dry' }
-    });
-  if (box.dry.gelG !== null) {
-    const from = gel?.day ?? box.dry.gelSince ?? since;
-    const days = plan.dry?.gelDays;
-    const latest = afterMonths(from, MONTHS.desiccant);
-    const full = days === undefined ? latest : dayAfter(from, Math.min(Math.round(days), 3650));
-    out.push({
+    }
+  ];
+}
+
+function newGel(x: DueInput): Row[] {
+  const { box, plan, since } = x;
+  if (box.dry.gelG === null) return [];
+  const from = renewed(x, 'desiccant')?.day ?? box.dry.gelSince ?? since;
+  const days = plan.dry?.gelDays;
+  const latest = afterMonths(from, MONTHS.desiccant);
+  const full = days === undefined ? latest : dayAfter(from, Math.min(Math.round(days), 3650));
+  return [
+    {
       key: 'desiccant',
       what: `Renew the desiccant, ${fixed(box.dry.gelG, 0)} g`,
       day: full < latest ? full : latest,
@@ -197,47 +206,50 @@ function renewals({ box, plan, records, today, since }: DueInput): Row[] {
           ? `In it since ${from}: a year is as long as anybody should trust it.`
           : `In it since ${from}: full after about ${fixed(days, 0)} days.`,
       bring: ['desiccant'],
-      done: done('desiccant')
-    });
-  }
-  if (plan.fit && box.outing.seal !== 'dry-store') {
-    const from = of('gasket')?.day ?? since;
-    out.push({
-      key: 'gasket',
-      what: 'Look at the gasket, clean and grease it',
-      day: afterMonths(from, MONTHS.gasket),
-      why: of('gasket') ? `Last done on ${from}.` : `Nothing recorded since ${from}.`,
-      bring: ['silicone grease'],
-      done: done('gasket')
-    });
-  }
-  if (plan.bank) {
-    const last = of('torque');
-    const outings = records.filter((r) => r.kind === 'outing').toSorted((a, b) => momentH(a) - momentH(b));
-    const third = outings[FIRST_TORQUE_OUTINGS - 1];
-    out.push({
+      done: asDone(x, 'desiccant')
+    }
+  ];
+}
+
+/** Something that is looked at every so many months, counted from the last time or from the beginning. */
+function looked(x: DueInput, what: 'gasket' | 'fuse', words: { what: string; bring: string[] }): Row {
+  const last = renewed(x, what);
+  return {
+    key: what,
+    ...words,
+    day: afterMonths(last?.day ?? x.since, MONTHS[what]),
+    why: last ? `Last done on ${last.day}.` : `Nothing recorded since ${x.since}.`,
+    done: asDone(x, what)
+  };
+}
+
+const gasket = (x: DueInput): Row[] =>
+  x.plan.fit && x.box.outing.seal !== 'dry-store'
+    ? [looked(x, 'gasket', { what: 'Look at the gasket, clean and grease it', bring: ['silicone grease'] })]
+    : [];
+
+const fuses = (x: DueInput): Row[] =>
+  x.plan.bank ? [looked(x, 'fuse', { what: 'Look at the fuses and their contacts', bring: ['spare fuses'] })] : [];
+
+function tightening(x: DueInput): Row[] {
+  if (!x.plan.bank) return [];
+  const last = renewed(x, 'torque');
+  const outings = x.records.filter((r) => r.kind === 'outing').toSorted((a, b) => momentH(a) - momentH(b));
+  const third = outings[FIRST_TORQUE_OUTINGS - 1];
+  return [
+    {
       key: 'torque',
       what: 'Tighten terminals and bolts again',
-      day: last ? afterMonths(last.day, MONTHS.torque) : (third?.day ?? afterMonths(since, MONTHS.torque)),
+      day: last ? afterMonths(last.day, MONTHS.torque) : (third?.day ?? afterMonths(x.since, MONTHS.torque)),
       why: last
         ? `Last done on ${last.day}.`
         : third
           ? `It has been out ${FIRST_TORQUE_OUTINGS} times: what was new has settled.`
           : 'What is new settles.',
       bring: ['spanner', 'screwdriver'],
-      done: done('torque')
-    });
-    const fuse = of('fuse')?.day ?? since;
-    out.push({
-      key: 'fuse',
-      what: 'Look at the fuses and their contacts',
-      day: afterMonths(fuse, MONTHS.fuse),
-      why: of('fuse') ? `Last done on ${fuse}.` : `Nothing recorded since ${fuse}.`,
-      bring: ['spare fuses'],
-      done: done('fuse')
-    });
-  }
-  return out;
+      done: asDone(x, 'torque')
+    }
+  ];
 }
 
 /** The next time somebody has to come to a box that is left alone. */

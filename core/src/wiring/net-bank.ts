@@ -36,6 +36,14 @@ function places(
 
 export type BankNet = { plus: Terminal; minus: Terminal; packIds: string[]; feed: { plus: Terminal; minus: Terminal } };
 
+/** What the pieces of a bank are drawn with. */
+type BankPen = {
+  n: NetBuilder;
+  packIds: string[];
+  place: ReturnType<typeof places>;
+  wire: (id: string, from: Terminal, to: Terminal, polarity: 'positive' | 'negative', lengthMm: number) => void;
+};
+
 /**
  * Batteries with their fuses and joins: one; several in parallel on a bus or in a row; or two or more by changeover.
  * Packs in series are refused elsewhere and drawn as if they stood in parallel.
@@ -52,71 +60,86 @@ export function bankNet(
     const ends = { plus: at('battery', '+'), minus: at('battery', '-') };
     return { ...ends, packIds: ['battery'], feed: ends };
   }
-  const fuse = packFuseOf(box);
-  // one that nobody read is drawn without its rating
-  const fuseA = box.bank.packFuse.is === 'unknown' ? null : fuse?.ratingA;
   const packIds = Array.from({ length: count }, (_, i) => `battery-${i + 1}`);
-  const place = places(fit, packIds);
-  const toMiddle = (i: number) => linkMm(place.of(i), place.middle);
-  const wire = (id: string, from: Terminal, to: Terminal, polarity: 'positive' | 'negative', lengthMm: number) =>
-    n.wire({ id, from, to, polarity, size: main.size, count: main.count, lengthMm });
-  const plusOf = packIds.map((id, i): Terminal => {
-    n.part({ id, kind: 'battery', label: `Battery ${i + 1}`, terminals: ['+', '-'], ref: BATTERY_REF });
-    if (!fuse || fuseA === undefined) return at(id, '+');
-    const tag = `FP${i + 1}`;
-    n.part({
-      id: tag,
-      kind: 'fuse',
-      label: `Pack fuse ${i + 1}`,
-      terminals: ['in', 'out'],
-      ratingA: fuseA,
-      family: fuse.family,
-      throughMilliOhm: fuseA ? 80 / fuseA : 0,
-      ref: BATTERY_REF
-    });
-    wire(`${id}/post`, at(id, '+'), at(tag, 'in'), 'positive', POST_FUSE_MM);
-    return at(tag, 'out');
+  const pen: BankPen = {
+    n,
+    packIds,
+    place: places(fit, packIds),
+    wire: (id, from, to, polarity, lengthMm) =>
+      n.wire({ id, from, to, polarity, size: main.size, count: main.count, lengthMm })
+  };
+  const plusOf = packIds.map((id, i) => packPlus(pen, box, id, i));
+  if (arrangement === 'changeover') return byTurns(pen, box, plusOf);
+  return takeOff === 'bus' ? onBars(pen, plusOf) : inARow(pen, plusOf, takeOff === 'opposite');
+}
+
+/** A pack, and where its plus is taken off: behind its own fuse, where it has one. */
+function packPlus({ n, wire }: BankPen, box: Box, id: string, i: number): Terminal {
+  n.part({ id, kind: 'battery', label: `Battery ${i + 1}`, terminals: ['+', '-'], ref: BATTERY_REF });
+  const fuse = packFuseOf(box);
+  if (!fuse) return at(id, '+');
+  // one that nobody read is drawn without its rating
+  const fuseA = box.bank.packFuse.is === 'unknown' ? null : fuse.ratingA;
+  const tag = `FP${i + 1}`;
+  n.part({
+    id: tag,
+    kind: 'fuse',
+    label: `Pack fuse ${i + 1}`,
+    terminals: ['in', 'out'],
+    ratingA: fuseA,
+    family: fuse.family,
+    throughMilliOhm: fuseA ? 80 / fuseA : 0,
+    ref: BATTERY_REF
   });
+  wire(`${id}/post`, at(id, '+'), at(tag, 'in'), 'positive', POST_FUSE_MM);
+  return at(tag, 'out');
+}
+
+/** Each pack to a terminal of its own on one side, all of the minuses on one bar. */
+function leads({ packIds, place, wire }: BankPen, plusOf: readonly Terminal[], to: (i: number) => Terminal): void {
+  packIds.forEach((id, i) => {
+    const lengthMm = linkMm(place.of(i), place.middle);
+    wire(`${id}/plus`, plusOf[i]!, to(i), 'positive', lengthMm);
+    wire(`${id}/minus`, at('join-', '-'), at(id, '-'), 'negative', lengthMm);
+  });
+}
+
+function byTurns(pen: BankPen, box: Box, plusOf: readonly Terminal[]): BankNet {
+  const { n, packIds } = pen;
+  n.part({
+    id: 'CH',
+    kind: 'changeover',
+    label: 'Changeover',
+    terminals: [...packIds.map((_, i) => `${i + 1}`), 'out'],
+    ratingA: box.bank.changeoverA.is === 'set' ? box.bank.changeoverA.value : null,
+    throughMilliOhm: 0.3,
+    ref: BATTERY_REF
+  });
+  n.part({ id: 'join-', kind: 'bus', label: 'Battery minus', terminals: ['-'], ref: BATTERY_REF });
+  leads(pen, plusOf, (i) => at('CH', `${i + 1}`));
+  const minus = at('join-', '-');
+  return { plus: at('CH', 'out'), minus, packIds, feed: { plus: at('CH', '1'), minus } };
+}
+
+function onBars(pen: BankPen, plusOf: readonly Terminal[]): BankNet {
+  const { n, packIds } = pen;
+  n.part({ id: 'join+', kind: 'bus', label: 'Battery plus', terminals: ['+'], ref: BATTERY_REF });
+  n.part({ id: 'join-', kind: 'bus', label: 'Battery minus', terminals: ['-'], ref: BATTERY_REF });
+  leads(pen, plusOf, () => at('join+', '+'));
+  const ends = { plus: at('join+', '+'), minus: at('join-', '-') };
+  return { ...ends, packIds, feed: ends };
+}
+
+/** Linked from one to the next: + is taken off at the first, − at the last or at the first. */
+function inARow({ packIds, place, wire }: BankPen, plusOf: readonly Terminal[], opposite: boolean): BankNet {
   const minusOf = packIds.map((id) => at(id, '-'));
-  if (arrangement === 'changeover') {
-    n.part({
-      id: 'CH',
-      kind: 'changeover',
-      label: 'Changeover',
-      terminals: [...packIds.map((_, i) => `${i + 1}`), 'out'],
-      ratingA: box.bank.changeoverA.is === 'set' ? box.bank.changeoverA.value : null,
-      throughMilliOhm: 0.3,
-      ref: BATTERY_REF
-    });
-    n.part({ id: 'join-', kind: 'bus', label: 'Battery minus', terminals: ['-'], ref: BATTERY_REF });
-    packIds.forEach((id, i) => {
-      wire(`${id}/plus`, plusOf[i]!, at('CH', `${i + 1}`), 'positive', toMiddle(i));
-      wire(`${id}/minus`, at('join-', '-'), minusOf[i]!, 'negative', toMiddle(i));
-    });
-    return {
-      plus: at('CH', 'out'),
-      minus: at('join-', '-'),
-      packIds,
-      feed: { plus: at('CH', '1'), minus: at('join-', '-') }
-    };
-  }
-  if (takeOff === 'bus') {
-    n.part({ id: 'join+', kind: 'bus', label: 'Battery plus', terminals: ['+'], ref: BATTERY_REF });
-    n.part({ id: 'join-', kind: 'bus', label: 'Battery minus', terminals: ['-'], ref: BATTERY_REF });
-    packIds.forEach((id, i) => {
-      wire(`${id}/plus`, plusOf[i]!, at('join+', '+'), 'positive', toMiddle(i));
-      wire(`${id}/minus`, at('join-', '-'), minusOf[i]!, 'negative', toMiddle(i));
-    });
-    const ends = { plus: at('join+', '+'), minus: at('join-', '-') };
-    return { ...ends, packIds, feed: ends };
-  }
-  for (let i = 0; i + 1 < count; i++) {
-    // from and to follow the current: + is taken off at the first pack, − at the last or at the first
-    const [from, to] = takeOff === 'opposite' ? [i + 1, i] : [i, i + 1];
+  for (let i = 0; i + 1 < packIds.length; i++) {
+    // from and to follow the current
+    const [from, to] = opposite ? [i + 1, i] : [i, i + 1];
     const lengthMm = linkMm(place.of(i), place.of(i + 1));
     wire(`${packIds[i]}/plus-link`, plusOf[i + 1]!, plusOf[i]!, 'positive', lengthMm);
     wire(`${packIds[i]}/minus-link`, minusOf[from]!, minusOf[to]!, 'negative', lengthMm);
   }
-  const ends = { plus: plusOf[0]!, minus: takeOff === 'opposite' ? minusOf[count - 1]! : minusOf[0]! };
+  const ends = { plus: plusOf[0]!, minus: opposite ? minusOf.at(-1)! : minusOf[0]! };
   return { ...ends, packIds, feed: ends };
 }
