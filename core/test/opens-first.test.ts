@@ -60,6 +60,14 @@ describe('a branch fuse behind a smaller main fuse', () => {
     expect(said(box, 'fuse-oversized')).toBeUndefined();
   });
 
+  test('a socket that bears less than the branch fuse is named, where the main fuse saves it', () => {
+    const box = twoWays(5, 15, [set('circuits/c1/wire', awg('10'))]);
+    const rated = planOf(box).wiring.circuits.find((c) => c.circuit.id === 'c1')!.weakest!;
+    expect(rated.ratingA).toBeLessThan(15);
+    expect(said(box, 'fuse-oversized')).toMatchObject({ severity: 'caution' });
+    expect(said(box, 'fuse-oversized')!.title).toContain(`larger than ${rated.name} takes`);
+  });
+
   test('neither a socket nor a lead behind it burns', () => {
     const lead = { lengthMm: 1000, wire: awg('24'), adapter: 'none', reversed: 'no', armoured: 'no' } as const;
     const box = (mainA: number) =>

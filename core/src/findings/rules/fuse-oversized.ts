@@ -1,23 +1,30 @@
 import { branches, branchPath, branchPlace, rule, set } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
+import { capital } from '../../quantity/capital.ts';
 import type { FuseFamily } from '../../catalogue/part.ts';
 import { heldA } from '../../wiring/fuse.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { smallestFuse } from '../../wiring/sizing.ts';
 
-/** What a fuse holds for minutes is more than the wire takes. */
-const burns = (c: CircuitPlan, family: FuseFamily, ratingA: number): boolean =>
-  c.ampacityA !== undefined && heldA(family, ratingA) > c.ampacityA + 1e-9;
+/** What bears least behind a fuse, for good: its wire, or a part that is named. */
+function bearsLeast(c: CircuitPlan): { words: string; amps: number } {
+  const wire = { words: 'its wire', amps: c.ampacityA ?? Infinity };
+  return c.weakest && c.weakest.ratingA < wire.amps ? { words: c.weakest.name, amps: c.weakest.ratingA } : wire;
+}
 
-/** The smaller fuse ahead that keeps the wire whole, where its own does not. */
+/** What a fuse holds for minutes is more than something behind it takes. A part is set against the rating, as everywhere. */
+const burns = (c: CircuitPlan, family: FuseFamily, ratingA: number): boolean =>
+  heldA(family, ratingA) > (c.ampacityA ?? Infinity) + 1e-9 || ratingA > (c.weakest?.ratingA ?? Infinity) + 1e-9;
+
+/** The smaller fuse ahead that keeps all of it whole, where its own does not. */
 function savedBy(c: CircuitPlan): CircuitPlan['opensFirst'] {
   const first = c.opensFirst;
   if (first?.ratingA === undefined || first.tag === c.fuseTag) return undefined;
   return burns(c, first.family, first.ratingA) ? undefined : first;
 }
 
-/** Three times the load, or more than its wire takes behind a smaller one, although a smaller one would do. */
+/** Three times the load, or more than what hangs on it takes behind a smaller one, although a smaller one would do. */
 export const fuseOversized = rule('fuse-oversized', 'safe', 'wiring', (x) =>
   branches(x).flatMap((c) => {
     if (c.fuseA === undefined || c.fuseOrigin !== 'set') return [];
@@ -30,16 +37,17 @@ export const fuseOversized = rule('fuse-oversized', 'safe', 'wiring', (x) =>
       inrushA2s: c.inrushA2s
     });
     if (smaller === undefined || smaller >= c.fuseA) return [];
+    const least = bearsLeast(c);
     return [
       {
         at: branchPlace(c),
         severity: ahead ? ('caution' as const) : ('note' as const),
         short: ahead ? `${c.fuseTag} protects nothing` : `${c.fuseTag} could be ${smaller} A`,
         title: ahead
-          ? `${c.fuseTag} is larger than its wire takes; ${ahead.tag} ahead of it opens first`
+          ? `${c.fuseTag} is larger than ${least.words} takes; ${ahead.tag} ahead of it opens first`
           : `${c.fuseTag} could be ${smaller} A`,
         why: ahead
-          ? `Its wire bears ${c.ampacityA!.toFixed(1)} A. Only ${ahead.tag}, ${ahead.ratingA} A, keeps ${c.fuseTag}, ${c.fuseA} A, from letting it burn; it feeds ${c.carriesA.toFixed(2)} A.`
+          ? `${capital(least.words)} bears ${least.amps.toFixed(1)} A. Only ${ahead.tag}, ${ahead.ratingA} A, keeps ${c.fuseTag}, ${c.fuseA} A, from letting it burn; it feeds ${c.carriesA.toFixed(2)} A.`
           : `It feeds ${c.carriesA.toFixed(2)} A; ${c.fuseA} A protects the wire but hardly the device.`,
         figures: { fuseA: c.fuseA, smallerA: smaller },
         remedies: [
