@@ -1,5 +1,5 @@
 import { describe, expect, it, test } from 'vitest';
-import { AUTO, setTo, UNKNOWN } from '../src/box/attr.ts';
+import { AUTO, NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
 import { set } from '../src/box/edit.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
 import type { Box } from '../src/box/schema.ts';
@@ -104,6 +104,28 @@ describe('packs side by side', () => {
   test('their fuses let through what all of them hold together', () => {
     expect(atTheBlock(joined('parallel', 5))).toMatchObject({ tag: 'FP1', heldA: 10 });
     expect(atTheBlock(joined('parallel', 15))).toMatchObject({ tag: 'F0', heldA: 20 });
+  });
+
+  const wires = (box: Box) =>
+    planOf(box)
+      .findings.filter((f) => ['guard-exceeds-element', 'adiabatic-fail', 'main-fuse-exceeds'].includes(f.id))
+      .map((f) => f.title);
+
+  test('without a main fuse the main wire is chosen for all of them, and nothing is held against it', () => {
+    const box = (packA: number) => applyEdits(joined('parallel', packA), [set('feeds/main/fuse', NONE)]);
+    const one = planOf(applyEdits(joined('changeover', 15), [set('feeds/main/fuse', NONE)]));
+    expect(planOf(box(15)).wiring.main.ampacityA).toBeGreaterThanOrEqual(30);
+    expect(one.wiring.main.ampacityA).toBeLessThan(planOf(box(15)).wiring.main.ampacityA!);
+    expect(wires(box(15))).toEqual([]);
+  });
+
+  test('over the minus of one pack comes back what its own fuse lets out', () => {
+    const plan = planOf(applyEdits(joined('parallel', 15), [set('feeds/main/fuse', NONE)]));
+    expect(plan.judge.of('battery-2/minus')!.guard).toMatchObject({ tag: 'FP2', heldA: 15 });
+    expect(plan.judge.of('main/bus')!.guard).toMatchObject({ heldA: 30 });
+    const row = (takeOff: 'opposite' | 'same-end') =>
+      planOf(applyEdits(joined('parallel', 15), [set('feeds/main/fuse', NONE), set('bank/takeOff', takeOff)]));
+    expect(row('opposite').judge.of('battery-1/minus-link')!.guard).toMatchObject({ heldA: 15 });
   });
 
   test('by turns only that of the one in use', () => {

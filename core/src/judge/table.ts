@@ -211,7 +211,7 @@ function wireRows(g: Ground): (c: Conductor) => Happening {
     if (c.polarity === 'positive') return [way?.guard, way?.least];
     if (c.polarity !== 'negative') return [undefined, undefined];
     const joint = partById.get(c.from.part)?.gives ? c.from.part : feedTags.get(c.circuitId ?? '');
-    const guard = ways.returnGuard(c, joint);
+    const guard = ways.ofPack(c, ways.returnGuard(c, joint));
     return [guard, guard];
   };
   /** A lead of one pack of several: it carries that pack's share. */

@@ -103,12 +103,26 @@ export class Ways {
     return { ...way, guard, least: lesser(way.least, all), unfusedMm: 0 };
   }
 
+  /** Over the main return and the packs' comes back what a short on the main feed draws: through its fuse, else through those of the packs. */
+  #trunkGuard(c: Conductor, main: NetPart | undefined): Guard | undefined {
+    if (!/^(main\/|battery-)/.test(c.id)) return undefined;
+    if (main) return guardOf(main);
+    return [...this.ahead].findLast(([id]) => id.startsWith('main/'))?.[1].least;
+  }
+
+  /** What comes back over a lead of one pack goes out through that pack's fuse; over a link of several in a row, through those of the others. */
+  ofPack(c: Conductor, back: Guard | undefined): Guard | undefined {
+    const [, pack, link] = /^battery-(\d+)\/minus(-link)?$/.exec(c.id) ?? [];
+    const fuse = pack === undefined ? undefined : this.#partById.get(`FP${pack}`);
+    if (!fuse) return back;
+    return lesser(back, times(guardOf(fuse), link ? Math.max(1, this.#together - 1) : 1));
+  }
+
   /** A return is watched by the largest fuse of those whose current comes back over it. @param feedTag the joint of the feed it belongs to */
   returnGuard(c: Conductor, feedTag: string | undefined): Guard | undefined {
     // a short between a joint and its block comes back over the joint's return with nothing but the feed's own fuse before it
     const main = this.#partById.get('F0');
-    const own = c.id.startsWith('main/') && main ? guardOf(main) : undefined;
-    let worst = feedTag === undefined ? own : this.to.get(feedTag)?.guard;
+    let worst = feedTag === undefined ? this.#trunkGuard(c, main) : this.to.get(feedTag)?.guard;
     // what a converter drives from its plus into the box's minus comes back over its return
     const driven = this.to.get(`${feedTag}${GIVES}`)?.guard;
     if (driven && (driven.ratingA ?? 0) > (worst?.ratingA ?? 0)) worst = driven;

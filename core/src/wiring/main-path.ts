@@ -119,10 +119,14 @@ function fuseAndWire(
       : undefined;
   const fuseA = family ? valueOf(feed.fuse, autoFuse) : undefined;
   if (feed.wire.is !== 'auto') return { fuse, fuseA, wire: setWire };
-  // the leads of the packs are of the same wire, and what stands in front of them are the packs' own fuses
-  const guards = [family && fuseA ? { family, ratingA: fuseA } : undefined, packFuseOf(box)].filter(
-    (g) => g !== undefined
-  );
+  // the leads of the packs are of the same wire, and what stands in front of them are the packs' own fuses: all of them together
+  // where nothing stands behind the joint
+  const packs = packFuseOf(box);
+  const atOnce = fuseA || box.bank.arrangement === 'changeover' ? 1 : box.bank.count;
+  const guards = [
+    family && fuseA ? { family, ratingA: fuseA } : undefined,
+    packs && { ...packs, ratingA: atOnce * packs.ratingA }
+  ].filter((g) => g !== undefined);
   const held = guards.map((g) => heldA(g.family, g.ratingA));
   const wire = smallestWire(
     box.preferences.wireSystem,
