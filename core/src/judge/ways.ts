@@ -103,9 +103,13 @@ export class Ways {
     return { ...way, guard, least: lesser(way.least, all), unfusedMm: 0 };
   }
 
-  /** Over the main return and the packs' comes back what a short on the main feed draws: through its fuse, else through those of the packs. */
+  /**
+   * Over the main return, and over the minus of packs with fuses of their own, comes back what a short on the main feed draws: through
+   * its fuse, else through those of the packs. Without them a pack's minus is of the main wire and judged with it.
+   */
   #trunkGuard(c: Conductor, main: NetPart | undefined): Guard | undefined {
-    if (!/^(main\/|battery-)/.test(c.id)) return undefined;
+    const ofFusedPack = c.id.startsWith('battery-') && this.#partById.has('FP1');
+    if (!c.id.startsWith('main/') && !ofFusedPack) return undefined;
     if (main) return guardOf(main);
     return [...this.ahead].findLast(([id]) => id.startsWith('main/'))?.[1].least;
   }
