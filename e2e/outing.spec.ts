@@ -161,7 +161,7 @@ test('a radio typed with what it sends is asked about; either answer is one pres
   await expect(details).toContainText('transmit');
   await page.keyboard.press('Control+z');
   await expect(details).toContainText('sends, or what it draws');
-  await details.getByRole('button', { name: 'It is so: It draws 100 W, by its label or a meter' }).click();
+  await details.getByRole('button', { name: 'It is so: A meter says that it draws 100 W' }).click();
   await expect(details).not.toContainText('sends, or what it draws');
   await saved(page);
   await page.reload();

@@ -8,10 +8,11 @@ import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { blocksFor } from '../src/design/parts.ts';
 import { isTolerated } from '../src/design/ways.ts';
 import { evaluate } from '../src/evaluate.ts';
+import { movesFor } from '../src/remedy/moves.ts';
 import { atFuseA, LOAD_SHARE, PEAK_SHARE } from '../src/wiring/fuse.ts';
 import { randomBox } from './random-box.ts';
 import { runs } from './runs.ts';
-import { on, soundBase, span } from './small-boxes.ts';
+import { awg, on, soundBase, span } from './small-boxes.ts';
 
 /** What comes and goes: the mean decides how long it lasts; the peak fuse, wire and what the pack must give. */
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);
@@ -68,6 +69,18 @@ describe('a fuse near its load', () => {
     expect(said(fused(radioBox(), 20), 'fuse-near-limit')).toMatchObject({ severity: 'stop' });
     expect(said(fused(radioBox(), 20), 'fuse-near-limit')!.why).toMatch(/95 % at the peak of what comes and goes/);
     expect(said(fused(steady, 25), 'fuse-near-limit')!.why).not.toMatch(/95 %/);
+  });
+
+  test('a smaller fuse is offered down to what holds the peaks, no further', () => {
+    const box = fused(applyEdits(radioBox(), [set('circuits/c1/wire', awg('14'))]), 40);
+    const f = said(box, 'fuse-exceeds-conductor')!;
+    const offered = (b: Box) =>
+      movesFor({ box: b, catalogue: STARTER_CATALOGUE, plan: planOf(b) }, f)
+        .flatMap((m) => /^F1: a ([\d.]+) A fuse$/.exec(m.label)?.[1] ?? [])
+        .map(Number);
+    expect(Math.min(...offered(box))).toBe(25);
+    const steady = applyEdits(box, [set(`devices/${box.devices[0]!.id}/modes`, on(285))]);
+    expect(Math.min(...offered(steady))).toBe(30);
   });
 
   test('the same at the main fuse', () => {

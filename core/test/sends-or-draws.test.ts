@@ -48,7 +48,7 @@ describe('a radio entered with one number', () => {
     const box = radio('Radio', 100);
     const [f] = asked(box);
     const answers = proven({ box, catalogue: STARTER_CATALOGUE, plan: planOf(box) }, f!);
-    expect(answers.map((r) => r.label)).toEqual(['It sends 100 W', 'It draws 100 W, by its label or a meter']);
+    expect(answers.map((r) => r.label)).toEqual(['It sends 100 W', 'A meter says that it draws 100 W']);
     const [sends, draws] = answers.map((r) => planOf(applyEdits(box, r.edits)));
     expect(sends!.wiring.circuits[0]!.loadA).toBeGreaterThan(20);
     expect(sends!.demand.totalWh).toBeLessThan(planOf(box).demand.totalWh);

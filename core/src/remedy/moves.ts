@@ -27,9 +27,12 @@ function fuseMoves(b: Bench, tag: string): Move[] {
   if (path === undefined) return [];
   const part = plan.wiring.netlist.parts.find((p) => p.id === tag);
   const loadA = plan.judge.of(tag)?.steadyA ?? 0;
+  const own = branches(x).find((c) => c.fuseTag === tag);
+  // as the fuse itself counts it: of what comes and goes not the whole peak
+  const countsA = tag === 'F0' ? plan.wiring.main.fuseLoadA : (own?.fuseLoadA ?? loadA);
   const ratings = fuseOf(box, b.catalogue, part?.family ?? 'blade')?.ratingsA ?? [];
   const smaller = ratings
-    .filter((r) => r < (part?.ratingA ?? Infinity) && r * LOAD_SHARE >= loadA - 1e-9)
+    .filter((r) => r < (part?.ratingA ?? Infinity) && r * LOAD_SHARE >= countsA - 1e-9)
     .toSorted((p, q) => q - p);
   // the largest that is smaller, the middle one and the smallest that bears the load: the rest lies between; of one that
   // nobody read nothing is known to be smaller
@@ -40,11 +43,7 @@ function fuseMoves(b: Bench, tag: string): Move[] {
     ...tried.map((r) => move(`${tag}: a ${r} A fuse`, bears, [set(path, setTo(r))])),
     move(`${tag}: let Haversack choose the fuse`, bears, [set(path, AUTO)])
   ];
-  const wirePath = /^F(0|P\d+)$/.test(tag)
-    ? mainPath(x, 'wire')
-    : branches(x).some((c) => c.fuseTag === tag)
-      ? path.replace(/fuse$/, 'wire')
-      : undefined;
+  const wirePath = /^F(0|P\d+)$/.test(tag) ? mainPath(x, 'wire') : own ? path.replace(/fuse$/, 'wire') : undefined;
   if (wirePath)
     out.push(
       move(`${tag}: let Haversack choose fuse and wire`, 'the fuse by the load, the wire by the fuse', [

@@ -24,7 +24,7 @@ const letsOf = (g: CircuitPlan['guard']): number =>
 
 /** What flows for minutes before a guard opens, A; undefined where nobody read it. */
 const heldBy = (g: CircuitPlan['guard']): number | undefined =>
-  g?.ratingA === undefined ? undefined : g.limits ? g.ratingA : heldA(g.family, g.ratingA);
+  g?.ratingA === undefined ? undefined : heldA(g.family, g.ratingA);
 
 /** Of fuses in a row, the nearest first, the one that opens first. Where nobody read the nearest, it may be that: unread as well. */
 const firstOf = (guards: readonly NonNullable<CircuitPlan['guard']>[]): CircuitPlan['guard'] =>

@@ -34,8 +34,8 @@ export const sendsOrDraws = rule('sends-or-draws', 'lasts', 'outing', (x) =>
             answer: true
           },
           {
-            label: `It draws ${text}, by its label or a meter`,
-            effect: 'kept as it is',
+            label: `A meter says that it draws ${text}`,
+            effect: 'kept, as measured',
             edits: [set(`devices/${d.id}/source`, 'measured')],
             answer: true
           }
