@@ -281,9 +281,9 @@ describe('what feeds end in and what makes the sun useful', () => {
     expect(panel(small).perBox).toBe(1);
     expect(panel(large * 2 + 1)).toMatchObject({ perBox: 3, what: { fits: String(large) } });
     const note = (controller: string) =>
-      of({ controller, fit: 'plugged' }).find((l) => /planned\.|not known yet/.test(l.note) && !/best at/.test(l.note))
+      of({ controller, fit: 'plugged' }).find((l) => /planned|not known yet/.test(l.note) && !/best at/.test(l.note))
         ?.note;
-    expect(note('mppt')).toBe('MPPT planned.');
+    expect(note('mppt')).toBe('MPPT planned for 50 V of the panel and 5 A.');
     expect(note('unknown')).toBe('Sort of controller not known yet.');
     expect(note('none')).toBeUndefined();
   });

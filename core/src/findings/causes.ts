@@ -1,5 +1,6 @@
 import { listOf } from '../quantity/list-of.ts';
 import { isRoot, rootFirst } from './roots.ts';
+import { isGivingUp } from './gives-up.ts';
 import { isWeakPart } from './weak-part.ts';
 import type { Finding, Severity } from './rule.ts';
 
@@ -47,7 +48,7 @@ function titleOf(name: string, all: readonly Finding[]): string {
     return `${fuse} does not protect what stands behind it: ${listOf(all.map((f) => (f.where.label === fuse ? 'its wire' : f.where.label)))}`;
   }
   if (name === 'short current') return `A short bursts fuses that cannot break it: ${places}`;
-  if (isRoot(head!) || isWeakPart(name)) return head!.title;
+  if (isRoot(head!) || isWeakPart(name) || isGivingUp(name)) return head!.title;
   if (name === 'wall') return `The wall does not suit ${places}`;
   return `${head!.title}; the same at ${listOf(all.slice(1).map((f) => f.where.label))}`;
 }

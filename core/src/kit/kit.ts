@@ -2,7 +2,7 @@ import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { blockOf, converterOf } from '../box/feeds.ts';
 import { panelPartOf, partOf } from '../box/lookup.ts';
-import type { Box } from '../box/schema.ts';
+import type { Box, Solar } from '../box/schema.ts';
 import type { CaseFit } from '../case/fit.ts';
 import type { HoldDown } from '../case/hold.ts';
 import type { Catalogue, FuseFamily, PartOf } from '../catalogue/part.ts';
@@ -167,6 +167,15 @@ function smallThings(c: Collector, x: Parameters<typeof smallPieces>[0]): void {
   if (gelG !== null) c.small('small', 'gel', '', Math.ceil(gelG / SACHET_G));
 }
 
+/** What the controller is planned to bear, where somebody said so. */
+function borne({ controllerMaxV, controllerMaxA }: Solar): string {
+  const most = [
+    ...(controllerMaxV === null ? [] : [`${controllerMaxV} V of the panel`]),
+    ...(controllerMaxA === null ? [] : [`${controllerMaxA} A`])
+  ];
+  return most.length > 0 ? ` for ${most.join(' and ')}` : '';
+}
+
 /** Charger of the chemistry, solar panel and its controller; what stands among the bodies is not bought twice. */
 function chargingParts(c: Collector, box: Box, bank: Bank | undefined): void {
   const hasBody = (use: PartOf<'body'>['use']) => box.bodies.some((b) => partOf(box, 'body', b.partId)?.use === use);
@@ -189,6 +198,6 @@ function chargingParts(c: Collector, box: Box, bank: Bank | undefined): void {
       note:
         solar.controller === 'unknown'
           ? 'Sort of controller not known yet.'
-          : `${solar.controller.toUpperCase()} planned.`
+          : `${solar.controller.toUpperCase()} planned${borne(solar)}.`
     });
 }

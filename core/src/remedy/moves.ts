@@ -1,6 +1,7 @@
 import { byPrice } from '../catalogue/by-price.ts';
 import { move, weightOf, type Bench, type Move } from './move.ts';
 import { sourceMoves } from './source-moves.ts';
+import { controllerMoves, panelPortMoves } from './sun-moves.ts';
 import { saidIn } from '../quantity/said.ts';
 import { AUTO, setTo } from '../box/attr.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
@@ -40,7 +41,9 @@ function fuseMoves(b: Bench, tag: string): Move[] {
   const tried = [...new Set(some)].filter((r) => r !== undefined);
   const bears = `carries ${loadA.toFixed(1)} A`;
   const out = [
-    ...tried.map((r) => move(`${tag}: a ${r} A fuse`, bears, [set(path, setTo(r))])),
+    ...tried.map((r) =>
+      move(`${tag}: a ${r} A ${part?.family === 'breaker' ? 'breaker' : 'fuse'}`, bears, [set(path, setTo(r))])
+    ),
     move(`${tag}: let Haversack choose the fuse`, bears, [set(path, AUTO)])
   ];
   const wirePath = /^F(0|P\d+)$/.test(tag) ? mainPath(x, 'wire') : own ? path.replace(/fuse$/, 'wire') : undefined;
@@ -48,10 +51,17 @@ function fuseMoves(b: Bench, tag: string): Move[] {
     out.push(
       move(`${tag}: let Haversack choose fuse and wire`, 'the fuse by the load, the wire by the fuse', [
         set(path, AUTO),
-        set(wirePath, AUTO)
+        ...wireToSuit(box, wirePath)
       ])
     );
   return [...out, everyFuse(b), ...holderMoves(b, tag)];
+}
+
+/** The wire of a feed or circuit left to Haversack: one in place of several side by side, of which each would have to hold alone. */
+function wireToSuit({ feeds, circuits }: Box, path: string): Edit[] {
+  const [, id] = path.split('/');
+  const several = [...feeds, ...circuits].some((k) => k.id === id && k.wireCount > 1);
+  return [set(path, AUTO), ...(several ? [set(path.replace(/wire$/, 'wireCount'), 1)] : [])];
 }
 
 /** Every fuse and wire somebody set, left to Haversack: for boxes where one of them hangs on all the others. */
@@ -76,7 +86,7 @@ function holderMoves({ box, catalogue, plan }: Bench, tag: string): Move[] {
       ...usePart(p, `${base}/holderPartId`),
       set(`${base}/fuseFamily`, AUTO),
       set(`${base}/fuse`, AUTO),
-      set(`${base}/wire`, AUTO),
+      ...wireToSuit(box, `${base}/wire`),
       ...withoutLever(box, p.family, base)
     ])
   );
@@ -269,6 +279,10 @@ const SETTINGS: Readonly<Record<string, (b: Bench) => Move[]>> = {
   // the fuse of a coil is fed as the feed of its relay is
   'interrupting-low': (b) => [...b.box.relays.flatMap((r) => branchMoves(b, r.inId)), ...sourceMoves(b)],
   'run-unfused': sourceMoves,
+  'controller-unsound': (b) => [...sourceMoves(b), ...panelPortMoves(b)],
+  'solar-voc': controllerMoves,
+  // iron phosphate gives off no gas
+  'lead-acid-sealed-charge': batteryMoves,
   // a small main fuse may be all that a small switch allows
   'selectivity-poor': (b) => switchesOf(b.box, mainFeed(b.box)).flatMap((portId) => portMoves(b, portId)),
   'cold-charge': () => [move('Charge it indoors', '5 °C or warmer', [set('charging/coldestC', AUTO)])],

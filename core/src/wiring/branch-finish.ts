@@ -1,30 +1,19 @@
 import { openCircuitV } from '../battery/model.ts';
 import { weakestMilliOhm } from '../battery/resistance.ts';
+import { mainFeed } from '../box/feeds.ts';
 import { valueOf } from '../box/lookup.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { ampacityA, conductorC, knownSize } from './conductor.ts';
-import { DROP_BASE_V } from './contacts.ts';
 import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
-import { heldA, letThroughA2s, LOAD_SHARE } from './fuse.ts';
+import { LOAD_SHARE } from './fuse.ts';
 import { leadOf, type FinishContext } from './lead-ohms.ts';
 import { THINNEST } from './main-path.ts';
-import { smallestWire, TAB_MOST_MM2, type Laid } from './sizing.ts';
 import type { CircuitPlan } from './types.ts';
 import { METER_FUSE_A } from './branch-draft.ts';
 import { WayDrops } from './way-drops.ts';
+import { baseV, heldBy, sizeFor } from './wire-choice.ts';
 import { dropWorking, fuseWorking, lengthWorking } from './workings.ts';
 import type { DropPiece } from './drop.ts';
-
-/** The voltage that a share lost is a share of. */
-const baseV = (d: Pick<Draft, 'rail'>): number => d.rail?.outV ?? DROP_BASE_V;
-
-/** What a guard lets through in a heavy short, A²s; 0 where nothing is known of it. */
-const letsOf = (g: CircuitPlan['guard']): number =>
-  g?.ratingA === undefined || g.limits ? 0 : letThroughA2s(g.family, g.ratingA);
-
-/** What flows for minutes before a guard opens, A; undefined where nobody read it. */
-const heldBy = (g: CircuitPlan['guard']): number | undefined =>
-  g?.ratingA === undefined ? undefined : heldA(g.family, g.ratingA);
 
 /** Of fuses in a row, the nearest first, the one that opens first. Where nobody read the nearest, it may be that: unread as well. */
 const firstOf = (guards: readonly NonNullable<CircuitPlan['guard']>[]): CircuitPlan['guard'] =>
@@ -32,13 +21,6 @@ const firstOf = (guards: readonly NonNullable<CircuitPlan['guard']>[]): CircuitP
     (best, g) => (best === undefined || (heldBy(g) ?? Infinity) < (heldBy(best) ?? 0) ? g : best),
     undefined
   );
-
-/** Of several ways to lie the one in which a wire carries least. */
-const tightest = (all: readonly Laid[]): Laid => ({
-  ...all[0]!,
-  insulationC: Math.min(...all.map((l) => l.insulationC)),
-  bundledCount: Math.max(...all.map((l) => l.bundledCount))
-});
 
 /** Wires, drops and faults of every circuit, once the main path is known. A chain that is left to itself gets one size all along. */
 export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: FinishContext): CircuitPlan[] {
@@ -66,37 +48,6 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
       ...ways.dropOf(d, fixed)
     });
   });
-}
-
-/** The smallest wire for those of a group whose wire is automatic: by ampacity, drop, what its fuse lets through, and its tabs. */
-function sizeFor(
-  { box }: Sources,
-  { main }: FinishContext,
-  ways: WayDrops,
-  { members, free, fixed }: { members: readonly Draft[]; free: readonly Draft[]; fixed: (d: Draft) => WireSize }
-): WireSize | undefined {
-  const sharedV = (main.lowLoadA * main.commonMilliOhm) / 1000;
-  // a short between a shared voltage and the box's minus comes back over its converter's own return
-  const most = (d: Draft): number => {
-    return Math.max(heldBy(ways.guardsOf(d)[0]) ?? 0, d.carriesA, d.gives?.worstLimitA ?? 0);
-  };
-  const holds = (s: WireSize): boolean =>
-    members.every((d) => {
-      const { dropV } = ways.dropOf(d, (m) => (m.wireOrigin === 'auto' ? s : fixed(m)));
-      return dropV + (d.rail ? 0 : sharedV) <= d.dropLimitFraction * baseV(d);
-    });
-  return smallestWire(
-    box.preferences.wireSystem,
-    tightest(members.map((m) => m.laid)),
-    Math.max(...free.map((d) => most(d) / d.circuit.wireCount)),
-    holds,
-    box.wiring.reels,
-    {
-      ...(members.some((d) => d.feed === undefined) ? { mostMm2: TAB_MOST_MM2 } : {}),
-      letsA2s: Math.max(0, ...free.map((d) => letsOf(ways.guardsOf(d)[0]))),
-      count: Math.min(...free.map((d) => d.circuit.wireCount))
-    }
-  );
 }
 
 function finish(
@@ -128,11 +79,20 @@ function finish(
       ? []
       : [
           {
-            kind: 'shared',
-            what: 'Shared path, out and back',
-            milliOhm: sharedMilliOhm,
+            kind: 'wire',
+            what: 'Main wire, out and back',
+            milliOhm: main.commonWireMilliOhm,
             currentA: main.lowLoadA,
-            entered: false
+            entered: false,
+            wireOf: mainFeed(box).id
+          },
+          {
+            kind: 'shared',
+            what: 'Main fuse, switches and joints',
+            milliOhm: sharedMilliOhm - main.commonWireMilliOhm,
+            currentA: main.lowLoadA,
+            entered: false,
+            wireOf: null
           }
         ];
   const pieces = () => [...found.pieces(), ...shared];

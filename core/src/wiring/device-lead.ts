@@ -2,12 +2,25 @@ import type { DeviceDemand } from '../demand/demand.ts';
 import { lawCurrentA } from '../network/law.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import type { Conductor, Netlist } from './netlist.ts';
+import { TAB_MOST_MM2 } from './sizing.ts';
 import type { CircuitPlan } from './types.ts';
 
 /** Volts a USB-A plug gives. @source USB 2.0, nominal supply */
 const USB_A_V = 5;
 /** A USB plug may lose a tenth of its volts in the lead: what hangs on it goes on at 4.5 V. @source USB battery charging, least voltage at a device */
 export const USB_LEAD_FRACTION = 0.1;
+
+/** Copper that the solder cups and crimps of a plug take, by what the plug bears: amps up to, mm². @source rule of thumb, usual cable plugs */
+const PLUG_TAKES = [
+  { uptoA: 2.5, mm2: 1 },
+  { uptoA: 7.5, mm2: 1.5 },
+  { uptoA: 15, mm2: 2.5 },
+  { uptoA: 20, mm2: 4 }
+] as const;
+
+/** The thickest core of a cord that goes into a plug of a rating, mm²; of an unknown rating as into a tab. */
+export const plugMostMm2 = (ratingA: number | null): number =>
+  PLUG_TAKES.find((p) => ratingA !== null && ratingA <= p.uptoA)?.mm2 ?? TAB_MOST_MM2;
 
 /** What a device's own lead, out and back, loses at the device's hungriest. */
 export type LeadLoss = {

@@ -5,6 +5,8 @@ export type DropPiece = {
   milliOhm: number;
   currentA: number;
   entered: boolean;
+  /** Feed or circuit whose wire it is; null where it is none, or no single one. */
+  wireOf: string | null;
 };
 
 /** What a piece loses, V. */

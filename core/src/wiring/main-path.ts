@@ -9,13 +9,13 @@ import type { Box } from '../box/schema.ts';
 import type { Catalogue, FuseFamily, PartOf } from '../catalogue/part.ts';
 import { terminalBears } from '../judge/terminals.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { ampacityA, areaMm2, knownSize } from './conductor.ts';
-import { CONTACT_MILLIOHM as R } from './contacts.ts';
+import { ampacityA, areaMm2, knownSize, milliOhmPerM } from './conductor.ts';
+import { CONTACT_MILLIOHM as R, DROP_BASE_V } from './contacts.ts';
 import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
 import { packFuseOf } from '../battery/parallel-plan.ts';
 import { fuseMilliOhm, heldA, letThroughA2s, SELECTIVE_RATIO } from './fuse.ts';
 import { bodyPoint, portPoint, runMm } from './lengths.ts';
-import { pickSizes, smallestFuse, smallestWire, type Laid } from './sizing.ts';
+import { END_TAKES_MM2, pickSizes, smallestFuse, smallestWire, type Laid } from './sizing.ts';
 import type { Tree } from './tree.ts';
 import type { MainPlan, Origin } from './types.ts';
 import { mainWorking } from './workings.ts';
@@ -39,7 +39,7 @@ type MainContext = {
 };
 
 /** The main path before its resistance is known: that follows from the circuit built with it. */
-export type MainDraft = Omit<MainPlan, 'commonMilliOhm' | 'weakFaultA' | 'working'> & {
+export type MainDraft = Omit<MainPlan, 'commonMilliOhm' | 'commonWireMilliOhm' | 'weakFaultA' | 'working'> & {
   biggestA: number;
 };
 
@@ -98,12 +98,18 @@ type Chosen = { fuse: PartOf<'fuse'> | undefined; fuseA: number | undefined; wir
 function fuseAndWire(
   { box, catalogue, bank }: Sources,
   x: MainContext,
-  on: { family: FuseFamily | undefined; loadA: number; fuseLoadA: number; weakestA: number; biggestA: number }
+  on: Pick<MainDraft, 'loadA' | 'fuseLoadA' | 'lowLoadA' | 'biggestA' | 'lengthMm'> & {
+    family: FuseFamily | undefined;
+    weakestA: number;
+    /** Smallest share of the volts that a circuit behind it may lose. */
+    dropLimitFraction: number;
+  }
 ): Chosen {
   const feed = mainFeed(box);
   const { family, loadA } = on;
   const count = feed.wireCount;
-  const mostMm2 = bank && terminalBears(bank.part)?.mostMm2;
+  const ends = [bank && terminalBears(bank.part)?.mostMm2, END_TAKES_MM2[feed.ends]].filter((mm2) => mm2 !== undefined);
+  const mostMm2 = ends.length > 0 ? Math.min(...ends) : undefined;
   const setWire = valueOf<WireSize>(feed.wire, undefined);
   // the thickest that may still be chosen where nobody set it: what goes onto the terminal
   const most = setWire ?? pickSizes(box.preferences.wireSystem).findLast((w) => areaMm2(w) <= (mostMm2 ?? Infinity));
@@ -132,11 +138,27 @@ function fuseAndWire(
     box.preferences.wireSystem,
     x.laid,
     Math.max(fuseA ? 0 : loadA, ...held) / count,
-    () => true,
+    (size) => mainLossV(box, x.laid, { ...on, size }) <= MAIN_LOSES * on.dropLimitFraction * DROP_BASE_V,
     box.wiring.reels,
     { mostMm2, letsA2s: Math.max(0, ...guards.map((g) => letThroughA2s(g.family, g.ratingA))), count }
   );
   return { fuse, fuseA, wire };
+}
+
+/** Of what a circuit may lose on its way the main wire may take half: the rest is for the circuit's own. @source rule of thumb */
+const MAIN_LOSES = 0.5;
+
+/** What the main wire loses out and back with everything on and the battery low, V; its lead outside counts where it is of the same wire. */
+function mainLossV(
+  box: Box,
+  laid: Laid,
+  { lowLoadA, lengthMm, size }: Pick<MainDraft, 'lowLoadA' | 'lengthMm'> & { size: WireSize }
+): number {
+  const { lead, wireCount } = mainFeed(box);
+  const outsideMm = lead?.wire.is === 'auto' ? lead.lengthMm : 0;
+  const warmC = Math.max(20, laid.ambientC);
+  const ohm = (2 * (lengthMm + outsideMm) * milliOhmPerM(size, warmC, { cca: laid.cca })) / 1e6;
+  return (lowLoadA * ohm) / wireCount;
 }
 
 /** One way from the battery over the master switch to the block, by the layout. */
@@ -162,12 +184,14 @@ export function mainDraft(sources: Sources, circuits: Draft[], x: MainContext): 
   const weakest = weakestOfMain(sources, x);
   const onIt = circuits.filter((c) => c.circuit.purpose === 'load' && c.live !== 'direct' && !c.rail);
   const biggestA = Math.max(0, ...onIt.map((c) => c.fuseA ?? 0));
+  const lengthMm = valueOf(feed.lengthMm, undefined) ?? mainWayMm(sources, masterId);
   const { fuse, fuseA, wire } = fuseAndWire(sources, x, {
+    ...loads,
     family: fuseFamily,
-    loadA: loads.loadA,
-    fuseLoadA: loads.fuseLoadA,
     weakestA: weakest?.ratingA ?? Infinity,
-    biggestA
+    biggestA,
+    lengthMm,
+    dropLimitFraction: Math.min(...onIt.map((c) => c.dropLimitFraction))
   });
   const boltHolder = fuseFamily === 'midi' || fuseFamily === 'post';
   const one = wire && knownSize(wire) ? ampacityA(wire, x.laid) : undefined;
@@ -186,7 +210,7 @@ export function mainDraft(sources: Sources, circuits: Draft[], x: MainContext): 
     ampacityA: one === undefined ? undefined : feed.wireCount * one,
     oneAmpacityA: one,
     fuseDistanceMm: valueOf(feed.fuseFromStartMm, holder?.usualDistanceMm),
-    lengthMm: valueOf(feed.lengthMm, undefined) ?? mainWayMm(sources, masterId),
+    lengthMm,
     fuseMilliOhm:
       fuseFamily && fuseA
         ? fuseMilliOhm(fuseFamily, fuseA, loads.loadA) +
@@ -202,7 +226,11 @@ export function mainDraft(sources: Sources, circuits: Draft[], x: MainContext): 
 }
 
 /** The main path with its resistance, and what a weak short behind it drives. @source electrical reference 5 */
-export function mainPlan({ box, bank }: Sources, draft: MainDraft, commonMilliOhm: number): MainPlan {
+export function mainPlan(
+  { box, bank }: Sources,
+  draft: MainDraft,
+  { commonMilliOhm, commonWireMilliOhm }: Pick<MainPlan, 'commonMilliOhm' | 'commonWireMilliOhm'>
+): MainPlan {
   const { biggestA, ...main } = draft;
   const weakOhm = bank
     ? (weakestMilliOhm(bank, box.bank.arrangement === 'changeover', box.outing.airC, WEAK_SOC) + commonMilliOhm) / 1000
@@ -210,6 +238,7 @@ export function mainPlan({ box, bank }: Sources, draft: MainDraft, commonMilliOh
   const plan = {
     ...main,
     commonMilliOhm,
+    commonWireMilliOhm,
     weakFaultA: bank ? openCircuitV(bank.chemistry, WEAK_SOC) / weakOhm : 0
   };
   return { ...plan, working: mainWorking(plan, biggestA) };

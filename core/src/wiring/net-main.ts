@@ -23,6 +23,8 @@ export type MainNet = {
   bus: Terminal;
   /** From the bank's terminals to the feed and back, all joints, contacts and fuse in, milliohm. */
   commonMilliOhm: number;
+  /** Of that what its wires have, out and back. */
+  commonWireMilliOhm: number;
 };
 
 export type MainNetInput = {
@@ -65,7 +67,14 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
       count: x.main.wireCount,
       behindA: x.main.fuseA
     });
-  return { source, feed: way.now, ground: way.ground, bus, commonMilliOhm: way.commonMilliOhm };
+  return {
+    source,
+    feed: way.now,
+    ground: way.ground,
+    bus,
+    commonMilliOhm: way.commonMilliOhm,
+    commonWireMilliOhm: way.commonWireMilliOhm
+  };
 }
 
 type WayIn = { kind: keyof typeof WAY_LABEL; portId: string | undefined };
@@ -76,6 +85,7 @@ class MainWay {
   now: Terminal;
   ground: Terminal;
   commonMilliOhm = 0;
+  commonWireMilliOhm = 0;
   readonly #n: NetBuilder;
   readonly #x: MainNetInput;
   readonly #feed: Feed;
@@ -238,7 +248,9 @@ class MainWay {
     size: WireSize | null = (polarity === 'negative' ? this.#x.main.returnWire : this.#x.main.wire) ?? null,
     count = this.#x.main.wireCount
   ): void {
-    this.commonMilliOhm += this.#n.wire({ id, from, to, polarity, size, count, lengthMm });
+    const milliOhm = this.#n.wire({ id, from, to, polarity, size, count, lengthMm });
+    this.commonMilliOhm += milliOhm;
+    this.commonWireMilliOhm += milliOhm;
   }
 
   #adds(milliOhm: number): number {

@@ -1,3 +1,4 @@
+import type { Feed } from '../box/schema.ts';
 import type { FuseFamily } from '../catalogue/part.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { adiabaticA2s, ampacityA, areaMm2, AWG_SIZES, knownSize, MM2_SIZES } from './conductor.ts';
@@ -50,6 +51,9 @@ export const standsA2s = (size: WireSize, laid: Pick<Laid, 'insulationC'>, count
 
 /** Most copper a push-on receptacle, a socket's tab or a ferrule of a small connector takes, mm². @source usual receptacles 6.3 mm: 6 mm² */
 export const TAB_MOST_MM2 = 6;
+
+/** Thickest wire that goes where a feed ends, mm²; a stud, a bus bar or a splice takes any. @source usual range of each kind as sold */
+export const END_TAKES_MM2: Partial<Record<Feed['ends'], number>> = { lever: 4, 'push-in': 2.5 };
 
 /**
  * First size that carries the fuse's rating and keeps the drop, no thicker than its terminals take: then the first that

@@ -131,6 +131,8 @@ export type MainPlan = {
   /** Element and holder, warm. */
   fuseMilliOhm: number;
   commonMilliOhm: number;
+  /** Of that what its wires and their joints have, out and back. */
+  commonWireMilliOhm: number;
   weakFaultA: number;
   weakest: { name: string; ratingA: number; isTerminal?: boolean } | undefined;
   masterPortId: string | undefined;

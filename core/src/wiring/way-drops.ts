@@ -87,6 +87,35 @@ export class WayDrops {
     return { dropV, milliOhm };
   }
 
+  /** What a feed loses with everything behind it on, V: in its copper, in the rest of it, and in the feeds ahead of it. */
+  feedLossV(d: Draft, wireOf: WireOf): { copperV: number; restV: number; aheadV: number } {
+    const of = (f: Draft) => {
+      const lead = this.#lead(f, wireOf);
+      const copper = lead.wireOut + (lead.back > 0 ? lead.wireBack : 0);
+      return {
+        copperV: (copper * f.lowCarriesA) / 1000,
+        allV: ((lead.out + lead.own + lead.back) * f.lowCarriesA) / 1000
+      };
+    };
+    const own = of(d);
+    const ahead = this.#waysOf(d).feeds.filter((f) => f !== d);
+    return {
+      copperV: own.copperV,
+      restV: own.allV - own.copperV,
+      aheadV: ahead.reduce((sum, f) => sum + of(f).allV, 0)
+    };
+  }
+
+  /** The least share of the volts that a circuit behind a feed may lose; a converter makes up for what is lost ahead of it. */
+  strictestBehind(d: Draft): number {
+    const { tree } = this.#x;
+    const behind = [...this.#byId.values()].filter(
+      (k) =>
+        k.feed === undefined && k.rail?.feedId === d.rail?.feedId && wayTo(tree, k.circuit.id).includes(d.circuit.id)
+    );
+    return Math.min(d.dropLimitFraction, ...behind.map((k) => k.dropLimitFraction));
+  }
+
   /** The same way in words, for whoever opens the arithmetic. */
   piecesOf(d: Draft, wireOf: WireOf): DropPiece[] {
     const { feeds, backs } = this.#waysOf(d);
@@ -97,14 +126,16 @@ export class WayDrops {
         what: 'Switch and port contacts',
         milliOhm: this.#lead(d, wireOf).own,
         currentA: d.lowLoadA,
-        entered: false
+        entered: false,
+        wireOf: null
       },
       ...backs.map((b): DropPiece => ({
         kind: 'return',
         what: `Return from ${b.portTag} with its crimps`,
         milliOhm: this.#lead(b, wireOf).back,
         currentA: this.#backA(b),
-        entered: b.lengthOrigin === 'set'
+        entered: b.lengthOrigin === 'set',
+        wireOf: b.circuit.id
       }))
     ];
   }
@@ -132,7 +163,8 @@ function outwardPieces(f: Draft, lead: Lead, wire: WireSize, isAhead: boolean): 
       what: `${wireSizeText(wire)} to ${f.portTag}`,
       milliOhm: lead.wireOut,
       currentA,
-      entered: f.lengthOrigin === 'set'
+      entered: f.lengthOrigin === 'set',
+      wireOf: f.circuit.id
     }
   ];
   if (lead.fuse > 0)
@@ -141,22 +173,35 @@ function outwardPieces(f: Draft, lead: Lead, wire: WireSize, isAhead: boolean): 
       what: `Fuse ${f.fuseTag} and its clips`,
       milliOhm: lead.fuse,
       currentA,
-      entered: false
+      entered: false,
+      wireOf: null
     });
   pieces.push({
     kind: 'crimps',
     what: `Crimps to ${f.portTag}`,
     milliOhm: lead.out - lead.wireOut - lead.fuse,
     currentA,
-    entered: false
+    entered: false,
+    wireOf: null
   });
-  if (f.feed && isAhead && lead.own + lead.back > 0)
+  if (!f.feed || !isAhead) return pieces;
+  if (lead.own > 0)
     pieces.push({
       kind: 'switches',
-      what: `Switches and return of ${f.tag}`,
-      milliOhm: lead.own + lead.back,
+      what: `Switches of ${f.tag}`,
+      milliOhm: lead.own,
       currentA,
-      entered: false
+      entered: false,
+      wireOf: null
+    });
+  if (lead.back > 0)
+    pieces.push({
+      kind: 'return',
+      what: `Return of ${f.tag} with its crimps`,
+      milliOhm: lead.back,
+      currentA,
+      entered: f.lengthOrigin === 'set',
+      wireOf: f.circuit.id
     });
   return pieces;
 }

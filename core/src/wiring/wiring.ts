@@ -76,7 +76,7 @@ export function wiringPlan(sources: Sources): WiringPlan {
   const bankEnds = bankNet(builder, box, { size: draft.wire ?? null, count: draft.wireCount }, fit);
   const hasLoads = t.order.some((b) => t.startOf.get(b.id) === 'main');
   const ends = mainNet(builder, bankEnds, { box, main: draft, block, shunt, tags, hasLoads });
-  const main = mainPlan(sources, draft, ends.commonMilliOhm);
+  const main = mainPlan(sources, draft, ends);
   const back = returnChain(box, t);
   const backA = carriedBackA(back, new Map(drafts.map((d) => [d.circuit.id, d.lowLoadA])));
   const branches = finishCircuits(sources, drafts, { main, laid, lowV, tree: t, back, backA, backMm });

@@ -1,6 +1,8 @@
 import { weakerCharge } from '../../charge/weaker.ts';
 import { bankChargeLimits } from '../../battery/charge-limits.ts';
-import { togetherA } from '../../judge/charge-sources.ts';
+import { capital } from '../../quantity/capital.ts';
+import { listOf } from '../../quantity/list-of.ts';
+import { together, togetherA } from '../../judge/charge-sources.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
 /** What charges it pushes more than the cells like: the charger alone, or all that can charge at once. */
@@ -12,12 +14,14 @@ export const chargeCurrent = rule('charge-current', 'safe', 'battery', (x) => {
   const charger = x.judge.sources.find((s) => s.id === 'charger')?.currentA ?? 0;
   if (a <= recommended + 1e-9) return [];
   const alone = Math.abs(a - charger) < 1e-9;
-  const from = alone ? `A ${a} A charger is` : `Charger, sun and what lives in the box give ${a.toFixed(1)} A: that is`;
+  const names = together(x.judge.sources).flatMap((s) => (s.currentA ? [s.name] : []));
+  const all = `${capital(listOf(names))} ${names.length > 1 ? `together give ${a.toFixed(1)} A` : `gives ${a.toFixed(1)} A`}`;
+  const from = alone ? `A ${a} A charger is` : `${all}: that is`;
   return [
     {
       at: BATTERY_PLACE,
       severity: a > most ? 'stop' : 'caution',
-      short: `Charger ${Number(a.toFixed(1))} A is too strong`,
+      short: `${alone ? 'Charger' : 'Charge of'} ${Number(a.toFixed(1))} A is too strong`,
       title: `${from} too strong`,
       why: `${recommended.toFixed(1)} A is recommended and ${most.toFixed(1)} A the most ${Number.isFinite(labelA) && labelA <= most ? 'its label allows' : `for ${x.bank.ratedAh} Ah of this kind`}.`,
       figures: { chargerA: a, recommendedA: recommended, mostA: most },

@@ -2,6 +2,7 @@ import { apart, durationText } from '../../quantity/format.ts';
 import { momentText } from '../../timeline/bars.ts';
 import type { Device } from '../../box/schema.ts';
 import type { RunEvent } from '../../outing/run-types.ts';
+import { givesUp } from '../gives-up.ts';
 import { neverEnough } from '../battery-volts.ts';
 import { devicePlace, rule, type Draft, type Facts } from '../rule.ts';
 
@@ -37,6 +38,10 @@ function draftOf(x: Facts, e: RunEvent): Draft[] {
     {
       severity: 'caution',
       ...words,
+      // the plan ends with it: told with that, once
+      ...(x.outing?.reason === 'device' && x.outing.firstStop?.loadId === device.id
+        ? { cause: givesUp(device.id) }
+        : {}),
       at: devicePlace(device.id, device.name),
       figures: { volts: e.volts, minV, timeH: e.timeH }
     }

@@ -3,13 +3,11 @@ import { mainFeed } from '../../box/feeds.ts';
 import { fixed } from '../../quantity/format.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { areaMm2, knownSize } from '../../wiring/conductor.ts';
+import { END_TAKES_MM2 } from '../../wiring/sizing.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 
 /** Wires that stay tight under the screw of a breaker or switch. @source rule of thumb: the screw is made for one ring, bears two back to back */
 const MOST_UNDER_SCREW = 2;
-
-/** Thickest wire that goes into a connector, mm². @source usual range of each kind as sold */
-const GOES_IN_MM2: Partial<Record<string, number>> = { lever: 4, 'push-in': 2.5 };
 
 /** How feeds end: push-in connectors with stranded wire, too many wires under one screw. */
 export const jointUnsound = rule('joint-unsound', 'safe', 'wiring', (x) => {
@@ -39,7 +37,7 @@ export const jointUnsound = rule('joint-unsound', 'safe', 'wiring', (x) => {
           { label: 'A bus bar', effect: 'rings on studs', edits: [set(path, 'bus-bar')] }
         ]
       });
-    const most = GOES_IN_MM2[feed.ends];
+    const most = END_TAKES_MM2[feed.ends];
     const wires = [
       plan ? plan.wire : x.wiring.main.wire,
       ...branches(x).flatMap((c) => (hangsOn(feed.id, c) ? [c.wire] : []))

@@ -20,9 +20,11 @@ function lidOpen(s: ChargeSource): { edit: Edit; effect: string } {
 
 function labelOf(shut: readonly ChargeSource[]): string {
   if (shut.every((s) => s.id === 'sun')) return 'No panel during the outing';
-  return shut.some((s) => s.id === 'charger')
-    ? 'Charge with the lid open, always'
-    : 'Nothing charges it with the lid shut';
+  if (!shut.some((s) => s.id === 'charger')) return 'Nothing charges it with the lid shut';
+  // what is given up stands on the button
+  return shut.some((s) => s.id === 'sun' || s.id === 'season-sun')
+    ? 'Charge with the lid open, always, and no panel'
+    : 'Charge with the lid open, always';
 }
 
 /** Lead-acid that anything can charge while the case is shut: tight, or flooded in any closed case. A membrane vent does not count. */

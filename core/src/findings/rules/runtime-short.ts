@@ -1,5 +1,6 @@
 import { durationText } from '../../quantity/format.ts';
 import { momentText } from '../../timeline/bars.ts';
+import { givesUp } from '../gives-up.ts';
 import { BATTERY_PLACE, catalogueOf, devicePlace, rule, set, usePart, type Facts, type Remedy } from '../rule.ts';
 
 /** Less is told as this much, h. */
@@ -30,6 +31,7 @@ export const runtimeShort = rule('runtime-short', 'lasts', 'outing', (x) => {
     {
       at: device ? devicePlace(device.id, device.name) : BATTERY_PLACE,
       severity: 'caution',
+      ...(device ? { cause: givesUp(device.id) } : {}),
       short: `${ends} at ${momentText(x.box.outing, o.endsAtH ?? 0)}, before pack-up`,
       title: `${ends} ${durationText(Math.max(missingH, LEAST_H))} before you pack up`,
       why: `The outing wants ${x.demand.totalAh.toFixed(1)} Ah; the battery gives ${x.bank!.usableAh.toFixed(1)} Ah at ${x.said.degC(x.box.outing.airC)}. At ${momentText(x.box.outing, o.endsAtH ?? 0)} ${what}.`,

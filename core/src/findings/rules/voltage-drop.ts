@@ -2,10 +2,11 @@ import { AUTO, setTo } from '../../box/attr.ts';
 import { swapPart } from '../../panel/place-port.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 import { fixed } from '../../quantity/format.ts';
+import { inSentence } from '../../quantity/capital.ts';
 import { listOf } from '../../quantity/list-of.ts';
-import { wireSizeText } from '../../quantity/wire-size.ts';
-import { milliOhmPerM } from '../../wiring/conductor.ts';
-import { leadLoss, USB_LEAD_FRACTION } from '../../wiring/device-lead.ts';
+import { wireSizeText, type WireSize } from '../../quantity/wire-size.ts';
+import { areaMm2, milliOhmPerM } from '../../wiring/conductor.ts';
+import { leadLoss, plugMostMm2, USB_LEAD_FRACTION, type LeadLoss } from '../../wiring/device-lead.ts';
 import { lostV } from '../../wiring/drop.ts';
 import { pickSizes } from '../../wiring/sizing.ts';
 import { catalogueOf, devicePlace, rule, set, type Draft, type Facts, type Remedy, branchPlace } from '../rule.ts';
@@ -14,16 +15,33 @@ import { catalogueOf, devicePlace, rule, set, type Draft, type Facts, type Remed
 const MOST = 0.4;
 
 /** Where on the way most is lost, in words and volts: the same pieces that the arithmetic shows. */
-function worstPiece(c: CircuitPlan): { what: string; lostV: number; isWire: boolean; isContacts: boolean } | undefined {
+function worstPiece(c: CircuitPlan): Worst | undefined {
   const worst = c.dropPieces().toSorted((a, b) => lostV(b) - lostV(a))[0];
   return (
     worst && {
       what: worst.what,
       lostV: lostV(worst),
-      isWire: worst.kind === 'wire' || worst.kind === 'return',
+      wireOf: worst.wireOf,
+      isWire: worst.wireOf !== null,
       isContacts: worst.kind === 'contacts'
     }
   );
+}
+
+type Worst = { what: string; lostV: number; wireOf: string | null; isWire: boolean; isContacts: boolean };
+
+/** The wire in which most is lost left to Haversack, where somebody chose it: of the circuit itself, of its feed, of the main feed. */
+function wireToSuit({ box }: Facts, id: string, own: string): Remedy[] {
+  const feed = box.feeds.find((f) => f.id === id);
+  const branch = feed ?? box.circuits.find((c) => c.id === id);
+  const path: string = feed ? `feeds/${id}` : `circuits/${id}`;
+  const edits = (['wire', 'returnWire'] as const)
+    .filter((key) => branch?.[key].is === 'set')
+    .map((key) => set<string>(`${path}/${key}`, AUTO));
+  if (edits.length === 0) return [];
+  const label =
+    id === own ? 'Let Haversack choose the wire' : `Let Haversack choose the wire of ${feed?.name || 'its feed'}`;
+  return [{ label, effect: 'thick enough for the drop', edits }];
 }
 
 /** Too much voltage is lost on the way: 3 % for electronics and radio, 10 % for the rest. */
@@ -39,14 +57,13 @@ const inCircuits = (x: Facts): Draft[] =>
   x.wiring.circuits.flatMap((c) => {
     if (c.dropFraction <= c.dropLimitFraction + 1e-9) return [];
     const worst = worstPiece(c);
-    const cured = c.wireOrigin === 'set' && (worst?.isWire ?? true);
     return [
       {
         at: branchPlace(c),
         severity: 'caution' as const,
         short: `${c.portTag} loses ${(c.dropFraction * 100).toFixed(1)} % on the way`,
         title: `${losers(c)} ${c.dropV.toFixed(2)} V on the way`,
-        why: `${(c.dropFraction * 100).toFixed(1)} % of ${c.rail?.outV ?? 12} V at ${c.lowLoadA.toFixed(1)} A; ${(c.dropLimitFraction * 100).toFixed(0)} % is allowed for ${c.dropLimitFraction < 0.05 ? 'electronics and radio' : 'lamps and heaters'}.${worst ? ` Most of it, ${worst.lostV.toFixed(2)} V, is lost in: ${worst.what.toLowerCase()}.${worst.isWire ? '' : ' Thicker wire does not cure that.'}` : ''}`,
+        why: `${(c.dropFraction * 100).toFixed(1)} % of ${c.rail?.outV ?? 12} V at ${c.lowLoadA.toFixed(1)} A; ${(c.dropLimitFraction * 100).toFixed(0)} % is allowed for ${c.dropLimitFraction < 0.05 ? 'electronics and radio' : 'lamps and heaters'}.${worst ? ` Most of it, ${worst.lostV.toFixed(2)} V, is lost in: ${inSentence(worst.what)}.${worst.isWire ? '' : ' Thicker wire does not cure that.'}` : ''}`,
         figures: {
           dropV: c.dropV,
           dropFraction: c.dropFraction,
@@ -54,15 +71,7 @@ const inCircuits = (x: Facts): Draft[] =>
           atPeaksOnly: c.fuseLoadA < c.carriesA ? 1 : 0
         },
         remedies: () => [
-          ...(cured
-            ? [
-                {
-                  label: 'Let Haversack choose the wire',
-                  effect: 'thick enough for the drop',
-                  edits: [set(`circuits/${c.circuit.id}/wire`, AUTO)]
-                }
-              ]
-            : []),
+          ...(worst?.wireOf == null ? [] : wireToSuit(x, worst.wireOf, c.circuit.id)),
           ...(worst?.isContacts && worst.lostV > MOST * c.dropV ? firmerContacts(x, c) : [])
         ]
       }
@@ -81,11 +90,9 @@ const inLeads = (x: Facts): Draft[] =>
     const allV = wayV + lostV;
     // where the way to the plug loses too much by itself and the lead adds little, the circuit has said it
     if (allV <= limit * baseV + 1e-9 || (wayV > limit * baseV && lostV < MOST * allV)) return [];
-    const thicker = usb
-      ? undefined
-      : pickSizes(x.box.preferences.wireSystem).find(
-          (s) => wayV + (lostV * milliOhmPerM(s, 20)) / milliOhmPerM(loss.size, 20) <= limit * baseV
-        );
+    const goesIn = usb ? [] : cordSizes(x, c, loss.size);
+    const lostIn = (s: WireSize) => (lostV * milliOhmPerM(s, 20)) / milliOhmPerM(loss.size, 20);
+    const thicker = goesIn.find((s) => wayV + lostIn(s) <= limit * baseV);
     const metres = `${x.said.run(loss.lengthMm)} of ${wireSizeText(loss.size)}, out and back`;
     return [
       {
@@ -94,7 +101,7 @@ const inLeads = (x: Facts): Draft[] =>
         severity: 'caution' as const,
         short: `${d.name}’s lead loses ${lostV.toFixed(1)} V`,
         title: `${d.name} loses ${lostV.toFixed(2)} V in its own lead`,
-        why: `${metres}, at ${currentA.toFixed(1)} A${wayV > 0 ? `; ${wayV.toFixed(2)} V more on the way to its plug` : ''}: ${((allV / baseV) * 100).toFixed(1)} % of ${fixed(baseV, 1)} V, and ${(limit * 100).toFixed(0)} % is allowed. ${usb ? 'Over such a length bring 12 V to the device and convert there.' : 'It is what reaches the device that counts.'}`,
+        why: `${metres}, at ${currentA.toFixed(1)} A${wayV > 0 ? `; ${wayV.toFixed(2)} V more on the way to its plug` : ''}: ${((allV / baseV) * 100).toFixed(1)} % of ${fixed(baseV, 1)} V, and ${(limit * 100).toFixed(0)} % is allowed. ${usb ? 'Over such a length bring 12 V to the device and convert there.' : thicker ? 'It is what reaches the device that counts.' : noCord(x, loss, goesIn.at(-1), { leftV: limit * baseV - wayV, lostIn })}`,
         figures: { lostV, dropV: allV, dropFraction: allV / baseV, limitFraction: limit },
         remedies: thicker
           ? [
@@ -108,6 +115,24 @@ const inLeads = (x: Facts): Draft[] =>
       }
     ];
   });
+
+/** Sizes of cord that go into the plug of a port, thin to thick. */
+const cordSizes = (x: Facts, c: CircuitPlan, now: WireSize): WireSize[] => {
+  const most = Math.max(areaMm2(now), plugMostMm2(c.portPart?.ratingA ?? null));
+  return pickSizes(x.box.preferences.wireSystem).filter((s) => areaMm2(s) <= most + 1e-9);
+};
+
+/** What is left to do where no cord that goes into the plug is thick enough. */
+function noCord(
+  x: Facts,
+  loss: LeadLoss,
+  thickest: WireSize | undefined,
+  { leftV, lostIn }: { leftV: number; lostIn: (s: WireSize) => number }
+): string {
+  if (!thickest || leftV <= 0) return 'It is what reaches the device that counts.';
+  const mm = Math.floor((loss.lengthMm * leftV) / lostIn(thickest) / 100) * 100;
+  return `The thickest cord that goes into such a plug, ${wireSizeText(thickest)}, may be ${x.said.run(mm)} long: a shorter one, a larger plug, or a converter at the device.`;
+}
 
 /** A connector whose contacts lose half as much, where the contacts lose the most. */
 function firmerContacts(x: Facts, c: CircuitPlan): Remedy[] {
