@@ -126,7 +126,7 @@ function planOf(box: Box, catalogue: Catalogue, options: EvaluateOptions, like?:
   const runs = (held ?? like)?.runs ?? runList(box, wiring.netlist);
   const feed = held?.feed ?? feedOf(wiring);
   const run = held ? held.outing : outing(box, need, b, feed);
-  const seal = like ? like.sealing : sealing(box, fit, panel);
+  const seal = sealing(box, fit, panel);
   const load = like?.carry ?? carry(box, fit, wiring);
   const said = saidIn(box.preferences);
   const dry = dryPlan(box, fit, b, seal);

@@ -9,8 +9,8 @@ import { canalNightBankBox, fellRaceRadioPost, saltmarshHideBox } from '../src/d
 import { starter } from '../src/demo/builder.ts';
 import { moorCameraPost } from '../src/demo/wired.ts';
 import { evaluate } from '../src/evaluate.ts';
+import { chargePortId } from '../src/box/plugged.ts';
 import {
-  chargePortId,
   chargeSources,
   placeOfSource,
   sunMostA,

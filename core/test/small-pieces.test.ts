@@ -78,9 +78,9 @@ test('live distances: the nearest neighbour and the nearest no-drill place, nega
 });
 
 test('a plug over the latch, on the hinge side or against the ground is named; the demo layout has none', () => {
-  expect(plugClashes(plan.panel!, fit.part, METRIC)).toEqual([]);
+  expect(plugClashes(hide, plan.panel!, fit.part, METRIC)).toEqual([]);
   const what = (edits: Edit[]) =>
-    plugClashes(evaluate(applyEdits(hide, edits), STARTER_CATALOGUE).panel!, fit.part, METRIC).map((c) => c.what);
+    plugClashes(hide, evaluate(applyEdits(hide, edits), STARTER_CATALOGUE).panel!, fit.part, METRIC).map((c) => c.what);
   expect(what(movePort('p1', { xMm: 100, yMm: 90 }, 'back'))).toContain('lid');
   expect(what(movePort('p1', { xMm: 135, yMm: 160 }))).toContain('latch');
   expect(what(movePort('p1', { xMm: 42, yMm: 22 }))).toContain('ground');

@@ -398,6 +398,27 @@ const ROWS: Row[] = [
     note: 'The battery side must show the shrouded contact as positive.'
   },
   {
+    id: 'inlet-16',
+    wiredBy: 'solder',
+    name: 'Sealed screw charge inlet, 16 mm, 2 pole, capped',
+    role: 'inlet',
+    hole: round(16.2, 16, 16.5, { form: 'flat', acrossMm: 15.2 }),
+    priceAmount: 9,
+    massKg: 0.02,
+    ratingA: 10,
+    ...square(19.5),
+    ...behind(22),
+    bodyDepthMm: 11,
+    straightMm: 22,
+    flagMm: 22,
+    plugWidthMm: 22,
+    panelMaxMm: 4,
+    contactMilliOhm: 6,
+    keyNote: 'D flat 14.8-15.2 mm',
+    seal: { mated: mark(5), capped: mark(5), open: NO },
+    note: 'Its contacts sit in a socket on the box, pins on the charger’s plug. Mated rating X5-X7 by maker.'
+  },
+  {
     id: 'toggle-12',
     wiredBy: 'screws',
     name: 'Toggle switch, 12 mm, 20 A DC, booted',

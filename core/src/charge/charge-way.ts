@@ -4,7 +4,7 @@ import { valueOf } from '../box/lookup.ts';
 import { mainFeed, switchesOf } from '../box/feeds.ts';
 import type { Box } from '../box/schema.ts';
 import type { Plan } from '../evaluate.ts';
-import { chargePortId } from '../judge/charge-sources.ts';
+import { chargePortId } from '../box/plugged.ts';
 import { LOAD_SHARE } from '../wiring/fuse.ts';
 import { switchedBy } from '../wiring/tree.ts';
 import type { CircuitPlan } from '../wiring/types.ts';

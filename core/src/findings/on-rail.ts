@@ -1,6 +1,8 @@
+import { AUTO } from '../box/attr.ts';
 import type { Device } from '../box/schema.ts';
 import { madeForV, type OnRail } from '../demand/on-rail.ts';
 import type { CircuitPlan } from '../wiring/types.ts';
+import { waysIn } from './ways-in.ts';
 import { set, type Draft, type Facts, type Remedy } from './rule.ts';
 
 /** What '12 V' electronics bear and want as a rule; beyond it has to be read. @source rule of thumb: made for a car, 10.5 to 15 V */
@@ -45,6 +47,20 @@ export function setVolts(x: Facts, { rail }: OnRail): Remedy[] {
           edits: [set(`feeds/${rail.feedId}/converter/outV`, volts)]
         }
       ];
+}
+
+/** Off the shared voltage: its circuit from the main feed where it hangs there alone, else a port of its own. */
+export function offTheRail(x: Facts, d: Device, circuit: CircuitPlan | undefined): Remedy[] {
+  const alone = circuit && x.box.devices.every((o) => o === d || o.portId !== d.portId);
+  if (!alone) return x.fit ? waysIn(x, x.fit, d) : [];
+  const path = `circuits/${circuit.circuit.id}` as const;
+  return [
+    {
+      label: `${circuit.tag} from the main feed`,
+      effect: 'the battery’s own voltage',
+      edits: [set(`${path}/from`, AUTO), set(`${path}/fuse`, AUTO), set(`${path}/wire`, AUTO)]
+    }
+  ];
 }
 
 type OnOne = { d: Device; on: OnRail; circuit: CircuitPlan | undefined };

@@ -1,7 +1,8 @@
 import { chargerName } from '../box/source-leads.ts';
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
-import { panelPartOf, valueOf } from '../box/lookup.ts';
+import { valueOf } from '../box/lookup.ts';
+import { chargePortId, outingPortId, panelInletId, plainOutlets } from '../box/plugged.ts';
 import type { Box, Solar } from '../box/schema.ts';
 import { solarCurrent } from '../outing/input.ts';
 import { DAYS_A_MONTH } from '../quantity/constants.ts';
@@ -39,30 +40,6 @@ export const sunMostA = (solar: Solar, chargeV: number): number =>
     solar.controller === 'mppt' ? (MPPT_SHARE * solar.panelW) / chargeV : solar.panelW / solar.maxPowerV,
     solar.controllerMaxA ?? Infinity
   );
-
-/** The port a charger at home is plugged into; undefined when it is clipped on with the lid open, or cannot be. */
-export function chargePortId(box: Box): string | undefined {
-  const path = box.charging.path;
-  if (path.is === 'none' || (path.is === 'set' && path.value === 'lid-open')) return undefined;
-  const inlet = box.circuits.find((c) => c.purpose === 'charge')?.portId;
-  const through = path.is === 'set' && path.value === 'through-port';
-  const named = valueOf(box.charging.throughPortId, undefined);
-  if (!through && inlet) return inlet;
-  if (!through) return undefined;
-  if (named !== undefined) return named;
-  // nobody said which: any plain 12 V outlet would do, the weakest of them counts
-  return plainOutlets(box).sort((a, b) => a.ratingA - b.ratingA)[0]?.id;
-}
-
-/** Outlets without a converter: a charger plugged in there charges. */
-const plainOutlets = (box: Box): { id: string; ratingA: number }[] =>
-  box.circuits.flatMap((c) => {
-    const port = box.ports.find((p) => p.id === c.portId);
-    const part = panelPartOf(box, port);
-    return part?.role === 'outlet' && part.converterRatedW === null
-      ? [{ id: c.portId, ratingA: part.ratingA ?? 0 }]
-      : [];
-  });
 
 /** Everything that can charge this bank: a charger at home and on the outing, the sun, what lives in the box. Every rule about charging reads this. */
 export function chargeSources(box: Box, bank: Bank | undefined): readonly ChargeSource[] {
@@ -126,7 +103,7 @@ function chargersOf({ box, volts, amps, endH, home, coldestIn }: Ground): Charge
     out.push({
       id: 'plugged',
       name: 'the charger plugged in on the outing',
-      portId: portId ?? box.circuits.find((c) => c.purpose === 'charge')?.portId,
+      portId: outingPortId(box),
       ...same,
       whileShut: true,
       coldestC: coldestIn(plugged.flatMap((s) => hoursOf(s.startH, Math.min(s.endH, endH)))),
@@ -150,9 +127,8 @@ function sunOf({ box, volts, absorbV, coldestIn }: Ground): ChargeSource[] {
   const { solar } = box.charging;
   if (!solar) return [];
   const inside = solar.fit === 'inside';
-  const inlets = box.circuits.filter((c) => c.purpose === 'charge');
   const common = {
-    portId: inside ? undefined : (inlets[1] ?? inlets[0])?.portId,
+    portId: inside ? undefined : panelInletId(box),
     partId: inside ? 'SC' : undefined,
     currentA: sunMostA(solar, volts ?? absorbV),
     volts: solar.controller === 'none' ? solar.openV : volts,

@@ -16,13 +16,13 @@ type Panel = PartOf<'panel'>;
 export const PLACE_FACES: readonly Face[] = ['front', 'right', 'left', 'back', 'lid'];
 
 /** Everything that meets something on a panel, each by a name of its own. */
-function clashNames(panel: PanelPlan, fit: CaseFit): Set<string> {
+function clashNames(box: Box, panel: PanelPlan, fit: CaseFit): Set<string> {
   return new Set([
     ...panel.clashes.map((c) => `${c.kind} ${c.aId} ${c.bId}`),
     ...panel.zoneClashes.map((z) => `zone ${z.portId}`),
     ...panel.swingClashes.map((s) => `swing ${s.portId}`),
     ...panel.ports.filter((p) => p.clearMm < 0).map((p) => `deep ${p.port.id}`),
-    ...plugClashes(panel, fit.part, METRIC).map((p) => `plug ${p.portId}`)
+    ...plugClashes(box, panel, fit.part, METRIC).map((p) => `plug ${p.portId}`)
   ]);
 }
 
@@ -33,8 +33,8 @@ export function collides(box: Box, fit: CaseFit, edits: readonly Edit[]): boolea
   const [was, now] = [panelPlan(box, fit), panelPlan(after, next)];
   if (!next || !was || !now) return false;
   if (fit.state === 'fits' && next.state !== 'fits') return true;
-  const before = clashNames(was, fit);
-  return [...clashNames(now, next)].some((name) => !before.has(name));
+  const before = clashNames(box, was, fit);
+  return [...clashNames(after, now, next)].some((name) => !before.has(name));
 }
 
 export type PlacedPort = NewPort & { face: Face };

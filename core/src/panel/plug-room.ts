@@ -1,3 +1,5 @@
+import { pluggedPorts } from '../box/plugged.ts';
+import type { Box } from '../box/schema.ts';
 import type { Said } from '../quantity/said.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { aboveGroundMm, type PanelPlan, type PortPlan } from './panel.ts';
@@ -15,9 +17,10 @@ export type PlugClash = { portId: string; what: string; say: string };
 const BEND_BELOW_MM = 20;
 
 /** Plugs that meet latch, handle or ground, or that the lid lands on. @source mechanical reference 5 */
-export function plugClashes(panel: PanelPlan, c: PartOf<'case'>, said: Said): PlugClash[] {
+export function plugClashes(box: Box, panel: PanelPlan, c: PartOf<'case'>, said: Said): PlugClash[] {
+  const used = pluggedPorts(box);
   return panel.ports
-    .filter((p) => p.part.plugWidthMm > 0 && p.port.inUse === 'mated')
+    .filter((p) => p.part.plugWidthMm > 0 && (p.port.inUse === 'mated' || used.has(p.port.id)))
     .flatMap((p) => {
       const clash = clashOf(p, panel, c, said);
       return clash ? [{ portId: p.port.id, ...clash }] : [];

@@ -26,8 +26,33 @@ function fuseMoves(b: Bench, tag: string): Move[] {
   const x = { box, wiring: plan.wiring };
   const path = fuseFieldOf(x, tag);
   if (path === undefined) return [];
+  const own = branches(x).find((c) => c.fuseTag === tag);
+  const out = [
+    ...smallerFuses(b, tag),
+    move(`${tag}: let Haversack choose the fuse`, bearsText(b, tag), [set(path, AUTO)])
+  ];
+  const wirePath = /^F(0|P\d+)$/.test(tag) ? mainPath(x, 'wire') : own ? path.replace(/fuse$/, 'wire') : undefined;
+  if (wirePath)
+    out.push(
+      move(`${tag}: let Haversack choose fuse and wire`, 'the fuse by the load, the wire by the fuse', [
+        set(path, AUTO),
+        ...wireToSuit(box, wirePath)
+      ])
+    );
+  return [...out, everyFuse(b), ...holderMoves(b, tag)];
+}
+
+const steadyAt = ({ plan }: Bench, tag: string): number => plan.judge.of(tag)?.steadyA ?? 0;
+const bearsText = (b: Bench, tag: string): string => `carries ${steadyAt(b, tag).toFixed(1)} A`;
+
+/** Fuses of the same family that are smaller and bear the load. */
+function smallerFuses(b: Bench, tag: string): Move[] {
+  const { box, plan } = b;
+  const x = { box, wiring: plan.wiring };
+  const path = fuseFieldOf(x, tag);
+  if (path === undefined) return [];
   const part = plan.wiring.netlist.parts.find((p) => p.id === tag);
-  const loadA = plan.judge.of(tag)?.steadyA ?? 0;
+  const loadA = steadyAt(b, tag);
   const own = branches(x).find((c) => c.fuseTag === tag);
   // as the fuse itself counts it: of what comes and goes not the whole peak
   const countsA = tag === 'F0' ? plan.wiring.main.fuseLoadA : (own?.fuseLoadA ?? loadA);
@@ -39,22 +64,8 @@ function fuseMoves(b: Bench, tag: string): Move[] {
   // nobody read nothing is known to be smaller
   const some = part?.ratingA == null ? [smaller.at(-1)] : [smaller[0], smaller[smaller.length >> 1], smaller.at(-1)];
   const tried = [...new Set(some)].filter((r) => r !== undefined);
-  const bears = `carries ${loadA.toFixed(1)} A`;
-  const out = [
-    ...tried.map((r) =>
-      move(`${tag}: a ${r} A ${part?.family === 'breaker' ? 'breaker' : 'fuse'}`, bears, [set(path, setTo(r))])
-    ),
-    move(`${tag}: let Haversack choose the fuse`, bears, [set(path, AUTO)])
-  ];
-  const wirePath = /^F(0|P\d+)$/.test(tag) ? mainPath(x, 'wire') : own ? path.replace(/fuse$/, 'wire') : undefined;
-  if (wirePath)
-    out.push(
-      move(`${tag}: let Haversack choose fuse and wire`, 'the fuse by the load, the wire by the fuse', [
-        set(path, AUTO),
-        ...wireToSuit(box, wirePath)
-      ])
-    );
-  return [...out, everyFuse(b), ...holderMoves(b, tag)];
+  const kind = part?.family === 'breaker' ? 'breaker' : 'fuse';
+  return tried.map((r) => move(`${tag}: a ${r} A ${kind}`, bearsText(b, tag), [set(path, setTo(r))]));
 }
 
 /** The wire of a feed or circuit left to Haversack: one in place of several side by side, of which each would have to hold alone. */
@@ -240,7 +251,7 @@ function balanceMoves({ box, plan }: Bench): Move[] {
 }
 
 /** Single settings that cure findings which have nothing else to be cured by. */
-const SETTINGS: Readonly<Record<string, (b: Bench) => Move[]>> = {
+const SETTINGS: Readonly<Record<string, (b: Bench, f: Finding) => Move[]>> = {
   'tilts-on-handle': balanceMoves,
   'live-male-pins': ({ box }) => [
     move('A shrouded two-pole connector for the battery’s lead', 'nothing live is bare', [
@@ -284,7 +295,12 @@ const SETTINGS: Readonly<Record<string, (b: Bench) => Move[]>> = {
   // iron phosphate gives off no gas
   'lead-acid-sealed-charge': batteryMoves,
   // a small main fuse may be all that a small switch allows
-  'selectivity-poor': (b) => switchesOf(b.box, mainFeed(b.box)).flatMap((portId) => portMoves(b, portId)),
+  'selectivity-poor': (b, f) => [
+    ...branches(b.plan)
+      .filter((c) => c.circuit.id === f.where.id && c.fuseOrigin === 'set')
+      .flatMap((c) => smallerFuses(b, c.fuseTag)),
+    ...switchesOf(b.box, mainFeed(b.box)).flatMap((portId) => portMoves(b, portId))
+  ],
   'cold-charge': () => [move('Charge it indoors', '5 °C or warmer', [set('charging/coldestC', AUTO)])],
   'meter-unfused': () => [move('A small fuse for the sense leads', '', [set('wiring/senseFuse', AUTO)])],
   'shunt-overload': ({ catalogue }) =>
@@ -317,7 +333,7 @@ export function movesFor(b: Bench, f: Finding): Move[] {
   const id = f.where.id;
   const more: Move[] = [
     // of what is asked its rule knows the answers
-    ...(f.open ? [] : (SETTINGS[f.id]?.(b) ?? [])),
+    ...(f.open ? [] : (SETTINGS[f.id]?.(b, f) ?? [])),
     ...(f.where.kind === 'battery' && b.box.bank.changeoverA.is === 'set' ? [changeoverMove] : []),
     ...(tag ? fuseMoves(b, tag) : []),
     ...(f.cause === 'short current' ? holderMoves(b, 'F0') : []),

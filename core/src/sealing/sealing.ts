@@ -4,6 +4,7 @@ import type { SealWord } from '../box/schema.ts';
 import type { Face, SealMark } from '../catalogue/part.ts';
 import { aboveGroundMm, type PanelPlan, type PortPlan } from '../panel/panel.ts';
 import type { CaseFit } from '../case/fit.ts';
+import { pluggedPorts } from '../box/plugged.ts';
 
 export const SEAL_LADDER: readonly SealWord[] = ['dry-store', 'splash', 'rain', 'dunk'];
 export const SEAL_WORDS: Record<SealWord, string> = {
@@ -57,9 +58,17 @@ const DRIP_LOOP_MM = 50;
 /** Bolts with a bonded washer, never tested by the person. @source mechanical reference 7.1: home-made seals jet 4, dunk 0 */
 const BOLT_MARK: SealMark = { jet: 4, dunk: 0 };
 
+/** The worse of what a port is said to be and of what it is while something is plugged in. */
+function usedMark(p: PortPlan, isPlugged: boolean): SealMark {
+  const said = portMark(p, p.port.inUse);
+  const mated = portMark(p, 'mated');
+  return isPlugged && p.port.inUse === 'capped' && rank(mated) < rank(said) ? mated : said;
+}
+
 /** Where water goes at a port: along its lead, into a cup, or off. */
-function dripOf(p: PortPlan, heightMm: number, said: Said): string {
-  const { face, inUse } = p.port;
+function dripOf(p: PortPlan, heightMm: number, { said, isPlugged }: { said: Said; isPlugged: boolean }): string {
+  const { face } = p.port;
+  const inUse = isPlugged ? 'mated' : p.port.inUse;
   if (face === 'floor') return 'stands in what is on the ground';
   const lead =
     p.part.role === 'gland' ||
@@ -73,13 +82,11 @@ function dripOf(p: PortPlan, heightMm: number, said: Said): string {
 }
 
 /** The weakest penetration decides. A drilled case is untested: this is what it is built towards. @source mechanical reference 7.1 */
-export function sealing(
-  { brackets, preferences }: Pick<Box, 'brackets' | 'preferences'>,
-  fit: CaseFit | undefined,
-  panel: PanelPlan | undefined
-): Sealing | undefined {
+export function sealing(box: Box, fit: CaseFit | undefined, panel: PanelPlan | undefined): Sealing | undefined {
   if (!fit || !panel) return undefined;
-  const said = saidIn(preferences);
+  const { brackets } = box;
+  const said = saidIn(box.preferences);
+  const used = pluggedPorts(box);
   const shell = fit.part.seal;
   const items: SealItem[] = [
     {
@@ -102,9 +109,9 @@ export function sealing(
       portId: p.port.id,
       face: p.port.face,
       heightMm,
-      drip: dripOf(p, heightMm, said),
+      drip: dripOf(p, heightMm, { said, isPlugged: used.has(p.port.id) }),
       open: p.part.seal.open,
-      inUse: plugged ? portMark(p, p.port.inUse) : portMark(p, p.part.seal.capped ? 'capped' : 'open'),
+      inUse: plugged ? usedMark(p, used.has(p.port.id)) : portMark(p, p.part.seal.capped ? 'capped' : 'open'),
       closed: portMark(p, p.part.role === 'gland' ? 'mated' : p.part.seal.capped ? 'capped' : 'open')
     });
   }

@@ -1,5 +1,5 @@
 import type { Feed } from '../box/schema.ts';
-import type { FuseFamily } from '../catalogue/part.ts';
+import type { FuseFamily, PartOf } from '../catalogue/part.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { adiabaticA2s, ampacityA, areaMm2, AWG_SIZES, knownSize, MM2_SIZES } from './conductor.ts';
 import { INRUSH_SHARE, LOAD_SHARE, meltingA2s } from './fuse.ts';
@@ -51,6 +51,13 @@ export const standsA2s = (size: WireSize, laid: Pick<Laid, 'insulationC'>, count
 
 /** Most copper a push-on receptacle, a socket's tab or a ferrule of a small connector takes, mm². @source usual receptacles 6.3 mm: 6 mm² */
 export const TAB_MOST_MM2 = 6;
+
+/** What a connector with clamping screws takes that bears more than this, mm². @source usual range of sealed screw connectors over 25 A */
+const SCREWS = { overA: 25, mm2: 10 } as const;
+
+/** Thickest wire that goes onto a port, mm². */
+export const portTakesMm2 = (part: Pick<PartOf<'panel'>, 'wiredBy' | 'ratingA'> | undefined): number =>
+  part?.wiredBy === 'screws' && (part.ratingA ?? 0) > SCREWS.overA ? SCREWS.mm2 : TAB_MOST_MM2;
 
 /** Thickest wire that goes where a feed ends, mm²; a stud, a bus bar or a splice takes any. @source usual range of each kind as sold */
 export const END_TAKES_MM2: Partial<Record<Feed['ends'], number>> = { lever: 4, 'push-in': 2.5 };

@@ -5,7 +5,7 @@ import { DROP_BASE_V } from './contacts.ts';
 import type { Draft, Sources } from './draft.ts';
 import { heldA, letThroughA2s } from './fuse.ts';
 import type { FinishContext } from './lead-ohms.ts';
-import { END_TAKES_MM2, smallestWire, TAB_MOST_MM2, type Laid } from './sizing.ts';
+import { END_TAKES_MM2, portTakesMm2, smallestWire, type Laid } from './sizing.ts';
 import { feedOfBranch, type Tree } from './tree.ts';
 import type { CircuitPlan } from './types.ts';
 import type { WayDrops } from './way-drops.ts';
@@ -39,7 +39,7 @@ const takes = (ends: Feed['ends']): number => END_TAKES_MM2[ends] ?? Infinity;
 /** Thickest wire that goes on at both ends of a branch, mm²: its tabs, and the joint it hangs on or ends in. */
 function mostMm2(box: Box, t: Tree, d: Draft): number {
   const from = feedOfBranch(box, t, d.circuit.id) ?? mainFeed(box);
-  return Math.min(takes(from.ends), d.feed ? takes(d.feed.ends) : TAB_MOST_MM2);
+  return Math.min(takes(from.ends), d.feed ? takes(d.feed.ends) : portTakesMm2(d.portPart));
 }
 
 /** The smallest wire for those of a group whose wire is automatic: by ampacity, drop, what its fuse lets through, and its ends. */

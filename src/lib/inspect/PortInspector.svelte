@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { pluggedPorts } from '@haversack/core/box/plugged';
   import { add, type At } from '@haversack/core/box/edit';
   import { mainFeed } from '@haversack/core/box/feeds';
   import { freeId } from '@haversack/core/box/lookup';
@@ -292,6 +293,9 @@
         >{#each states as [value, text] (value)}<option {value}>{text}</option>{/each}</select
       ></label
     >{/if}
+  {#if plan.port.inUse === 'capped' && pluggedPorts(open.doc).has(plan.port.id)}<p class="lab">
+      Something is plugged in here while you are out or away: meanwhile it counts as plugged in.
+    </p>{/if}
   {#each ['mated', 'capped', 'open'] as const as state (state)}
     {#if plan.part.seal[state]}<div class="row">
         <span>{STATES[state]}</span><span>{SEAL_WORDS[sealWord(portMark(plan, state))].toLowerCase()}</span>

@@ -1,5 +1,5 @@
 import { apart } from '../../quantity/format.ts';
-import { bearsOf, eachOn, hasModule, setVolts } from '../on-rail.ts';
+import { bearsOf, eachOn, hasModule, offTheRail, setVolts } from '../on-rail.ts';
 import { devicePlace, rule } from '../rule.ts';
 
 /** A shared converter gives more than a device on it bears, or may: nobody read what it bears. */
@@ -22,7 +22,7 @@ export const railHigh = rule('rail-high', 'safe', 'wiring', (x) =>
         figures: { outV, mostV },
         asks: 'highest voltage',
         open: !mostKnown,
-        remedies: () => setVolts(x, on)
+        remedies: () => [...setVolts(x, on), ...(mostKnown ? offTheRail(x, d, circuit) : [])]
       }
     ];
   })

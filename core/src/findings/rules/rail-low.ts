@@ -1,5 +1,5 @@
 import { apart } from '../../quantity/format.ts';
-import { bearsOf, eachOn, hasModule, setVolts } from '../on-rail.ts';
+import { bearsOf, eachOn, hasModule, offTheRail, setVolts } from '../on-rail.ts';
 import { devicePlace, rule } from '../rule.ts';
 
 /** USB modules are made for a 12 V system. @source rule of thumb: makers say 9 to 24 V */
@@ -20,7 +20,8 @@ export const railLow = rule('rail-low', 'lasts', 'wiring', (x) =>
           short: `${d.name} does not run from ${outV} V`,
           title: `${d.name} does not run from ${name || `the ${outV} V converter`}`,
           why: `${what} wants the battery’s own voltage. Take its circuit from the main feed.`,
-          figures: { outV, leastV: least }
+          figures: { outV, leastV: least },
+          remedies: () => offTheRail(x, d, circuit)
         }
       ];
     }
@@ -39,7 +40,7 @@ export const railLow = rule('rail-low', 'lasts', 'wiring', (x) =>
         figures: { plugV, leastV },
         asks: 'least voltage',
         open: !leastKnown,
-        remedies: () => setVolts(x, on)
+        remedies: () => [...setVolts(x, on), ...(leastKnown ? offTheRail(x, d, circuit) : [])]
       }
     ];
   })

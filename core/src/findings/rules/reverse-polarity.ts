@@ -3,7 +3,7 @@ import { setTo } from '../../box/attr.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import { panelPartOf, valueOf } from '../../box/lookup.ts';
 import { listOf } from '../../quantity/list-of.ts';
-import { chargePortId } from '../../judge/charge-sources.ts';
+import { chargePortId } from '../../box/plugged.ts';
 import { circuitPlace, MAIN_PLACE, mainPath, rule, set, type Draft, type Facts } from '../rule.ts';
 
 /** What goes together both ways round: the plug of electronics, a charger’s plug, what an outside battery is joined by. */

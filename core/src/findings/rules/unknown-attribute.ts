@@ -44,6 +44,8 @@ function others(x: Facts, own: readonly Question[]): Question[] {
     const [list, id] = path.split('/');
     // amp-hours of the battery are asked for with its other figures
     if (list === 'parts' && fieldOf(path) === 'capacityAh') return [];
+    // and what a converter gives where its load is told
+    if (fieldOf(path) === 'ratedW') return [];
     const c = branches(x).find((b) => (list === 'feeds' || list === 'circuits') && b.circuit.id === id);
     const at = c ? branchPlace(c) : list === 'feeds' ? MAIN_PLACE : BOX_PLACE;
     const field = fieldOf(path);
