@@ -18,6 +18,7 @@ import { acceptedShare } from '../outing/sources.ts';
 import { airAtC } from '../sun/air.ts';
 import { CONTROLLER_SELF_W, panelPowerW } from '../sun/panel.ts';
 import { DAYS_A_MONTH } from '../quantity/constants.ts';
+import { mustBeOn, standbyDraws } from '../wiring/standby.ts';
 import { dayAfter, dayOfYear, monthAfter, panelWPerM2, solarHour } from '../sun/sun.ts';
 import { skyOfDays } from '../sun/weather.ts';
 
@@ -55,6 +56,8 @@ export type SeasonPlan = {
   devices: DeviceEnd[];
   selfDischargeAh: number;
   standbyAh: number;
+  /** What the box itself draws all along, and what of it. */
+  boxDraws: BoxDraw[];
   sunWh: number;
   /** Days on which somebody has to come so that it never dies; empty when nobody has to. */
   visitPlan: number[];
@@ -73,11 +76,31 @@ export function dayMeanC(season: Season, day: number): number {
   return season.monthC[month]! + Math.abs(share) * (season.monthC[other]! - season.monthC[month]!);
 }
 
+export type BoxDraw = { name: string; currentA: number };
+
+/**
+ * What the box itself draws all along: everything where it is left on; else what nothing cuts, and what hangs behind the
+ * switches that have to be on for what is left running.
+ */
+function boxDrawsOf(box: Box, plan: Plan, season: Season): BoxDraw[] {
+  if (season.boxOn)
+    return plan.demand.box.standing.map(({ portId, currentA }) => ({
+      name: box.ports.find((p) => p.id === portId)?.name || portId,
+      currentA
+    }));
+  const running = box.devices.flatMap((d) => (d.inSeason && d.portId !== null ? [d.portId] : []));
+  const on = box.circuits
+    .filter((c) => running.includes(c.portId))
+    .flatMap((c) => mustBeOn(box, plan.wiring.tree, c.id));
+  return standbyDraws(box, plan.wiring, new Set(on)).map(({ name, currentA }) => ({ name, currentA }));
+}
+
 function modelOf(box: Box, plan: Plan, season: Season) {
   const bank = plan.bank!;
   const used = box.devices.filter((d) => d.inSeason);
   const laws = used.map((d) => meanOver(d, d.modes, portPartOf(box, d)));
-  const boxA = season.boxOn ? plan.demand.box.standing.reduce((s, d) => s + d.currentA, 0) : 0;
+  const boxDraws = boxDrawsOf(box, plan, season);
+  const boxA = boxDraws.reduce((s, d) => s + d.currentA, 0);
   const law = laws.reduce((sum, l) => addLaws(sum, l.law), { ...NO_LOAD, currentA: boxA });
   const leastV = Math.max(
     bank.part.protectionCutoffV ?? 0,
@@ -90,6 +113,7 @@ function modelOf(box: Box, plan: Plan, season: Season) {
   return {
     bank,
     used,
+    boxDraws,
     laws,
     law,
     leastV,
@@ -109,7 +133,7 @@ export function seasonPlan(box: Box, plan: Plan): SeasonPlan | undefined {
   const { season } = box;
   if (!season || !plan.bank) return undefined;
   const model = modelOf(box, plan, season);
-  if (model.used.length === 0 && model.law.currentA === 0) return undefined;
+  if (model.used.length === 0 && (!season.boxOn || model.law.currentA === 0)) return undefined;
   const regular = (every: number): number[] => {
     const days: number[] = [];
     for (let d = every; d < season.dayCount; d += every) days.push(d);
@@ -135,6 +159,7 @@ export function seasonPlan(box: Box, plan: Plan): SeasonPlan | undefined {
     devices: deviceEnds(season, model, asPlanned.diesOnDay),
     selfDischargeAh: asPlanned.selfAh,
     standbyAh: asPlanned.standbyAh,
+    boxDraws: model.boxDraws,
     sunWh: asPlanned.days.reduce((s, d) => s + d.sunWh, 0),
     visitPlan: needed.diesOnDay === undefined ? needed.visits : [],
     everyDays

@@ -1,37 +1,63 @@
 import { mainFeed, switchesOf } from '../box/feeds.ts';
 import { panelPartOf } from '../box/lookup.ts';
 import { holdingA } from '../box/relay.ts';
-import type { Box, Circuit } from '../box/schema.ts';
+import type { Box, Circuit, Feed } from '../box/schema.ts';
 import { RAIL_IDLE_A } from './rails.ts';
-import { startOf, switchedBy } from './tree.ts';
+import { startOf, switchedBy, type Tree } from './tree.ts';
 import type { WiringPlan } from './types.ts';
 
-/** What flows with the box switched off: circuits ahead of the master, or all of them without one; coils and converters that nothing switches. */
+/** What cuts a feed off, by name: its switches, the lever of its breaker, the switch of its relay. */
+const partedAt = (box: Box, f: Feed): string[] => [
+  ...switchesOf(box, f),
+  ...(f.leverSwitches ? [`lever ${f.id}`] : []),
+  ...partedByRelay(box, f.id)
+];
+const partedByRelay = (box: Box, id: string): string[] =>
+  box.relays.flatMap((r) => (r.inId === id && r.switchPortId.is === 'set' ? [`relay ${r.id}`] : []));
+
+/** Everything that must be on for a feed or circuit to be live, by name: what stands on the way to it, and its own. */
+export function mustBeOn(box: Box, tree: Tree, id: string): string[] {
+  const circuit = box.circuits.find((c) => c.id === id);
+  return [
+    ...switchedBy(box, tree, id).flatMap((f) => partedAt(box, f)),
+    ...(circuit?.switchPortId.is === 'set' ? [circuit.switchPortId.value] : []),
+    ...(circuit ? partedByRelay(box, id) : [])
+  ];
+}
+
+const NOTHING_ON: ReadonlySet<string> = new Set();
+
+/**
+ * What flows with the box switched off: circuits ahead of the master, or all of them without one; coils and converters that
+ * nothing switches.
+ * @param on what is left on all the same, by the names of `mustBeOn`: what hangs behind it draws as well
+ */
 export function standbyDraws(
   box: Box,
-  wiring: Pick<WiringPlan, 'main' | 'tree'>
+  { main, tree }: Pick<WiringPlan, 'main' | 'tree'>,
+  on: ReadonlySet<string> = NOTHING_ON
 ): { circuit: Circuit | undefined; name: string; currentA: number }[] {
-  const coils = box.relays.flatMap((r) =>
-    r.inId === mainFeed(box).id && r.switchPortId.is !== 'set' && holdingA(r) > 0
+  const isLive = (id: string, ...more: string[]): boolean => {
+    const off = startOf(tree, id) === 'main' && main.canSwitchOff ? partedAt(box, mainFeed(box)) : [];
+    return [...off, ...mustBeOn(box, tree, id), ...more].every((name) => on.has(name));
+  };
+  const coils = box.relays.flatMap((r) => {
+    const unswitched = r.inId === mainFeed(box).id && r.switchPortId.is !== 'set';
+    const fed = r.contact === 'make' && on.has(`relay ${r.id}`);
+    return (unswitched || fed) && holdingA(r) > 0
       ? [{ circuit: undefined, name: `coil of ${r.name}`, currentA: holdingA(r) }]
-      : []
-  );
+      : [];
+  });
   const parts = box.circuits.flatMap((circuit) => {
-    const root = startOf(wiring.tree, circuit.id);
-    if (root === 'main' && wiring.main.canSwitchOff) return [];
-    // its own switch cuts it as well as one on the way to it
-    if (circuit.switchPortId.is === 'set' || switchedBy(box, wiring.tree, circuit.id).length > 0) return [];
+    if (!isLive(circuit.id)) return [];
     const port = box.ports.find((p) => p.id === circuit.portId);
     const currentA = panelPartOf(box, port)?.quiescentA ?? 0;
-    return currentA > 0 ? [{ circuit, name: port?.name ?? circuit.name, currentA }] : [];
+    return currentA > 0 ? [{ circuit, name: port?.name || circuit.name, currentA }] : [];
   });
-  const converters = box.feeds.flatMap((feed) => {
-    if (!feed.converter) return [];
-    const off = startOf(wiring.tree, feed.id) === 'main' && wiring.main.canSwitchOff;
-    const own = feed.leverSwitches || switchesOf(box, feed).length > 0;
-    return off || own || switchedBy(box, wiring.tree, feed.id).length > 0
-      ? []
-      : [{ circuit: undefined, name: `converter of ${feed.name || 'a feed'}`, currentA: RAIL_IDLE_A }];
-  });
+  const converters = box.feeds.flatMap((feed) =>
+    feed.converter && isLive(feed.id, ...partedAt(box, feed))
+      ? [{ circuit: undefined, name: `converter of ${feed.name || 'a feed'}`, currentA: RAIL_IDLE_A }]
+      : []
+  );
   return [...parts, ...coils, ...converters];
 }

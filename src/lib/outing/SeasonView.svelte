@@ -2,7 +2,8 @@
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import type { At } from '@haversack/core/box/edit';
   import { dayAfter } from '@haversack/core/sun/sun';
-  import { usualMonthC } from '@haversack/core/season/season';
+  import { usualMonthC, type SeasonPlan } from '@haversack/core/season/season';
+  import { listOf } from '@haversack/core/quantity/list-of';
   import type { Season } from '@haversack/core/box/schema';
   import { durationText, fixed, temperatureText } from '@haversack/core/quantity/format';
   import { useBox, useHeavy } from '$lib/client/use-box.ts';
@@ -33,6 +34,11 @@
   }
   const dateOf = (day: number): string => (season ? dayAfter(season.startDay, day) : '');
   const served = $derived(plan && plan.diesOnDay === undefined);
+  /** What meters, modules and coils take beside what is ticked: those that are on with it. */
+  function boxDraws(p: SeasonPlan): string {
+    const mA = 1000 * p.boxDraws.reduce((sum, d) => sum + d.currentA, 0);
+    return mA > 0 ? `, the box itself ${fixed(mA, mA < 10 ? 1 : 0)} mA (${listOf(p.boxDraws.map((d) => d.name))})` : '';
+  }
 </script>
 
 <div class="grid gap-4 p-6 max-md:p-3">
@@ -163,7 +169,7 @@
           {fixed(plan.meanW, plan.meanW < 0.1 ? 4 : 2)} W on average, {fixed(plan.perDayWh, plan.perDayWh < 10 ? 2 : 1)} Wh
           a day; self-discharge takes {fixed(plan.selfDischargeAh, 1)} Ah{plan.standbyAh > 0.05
             ? `, the pack's own electronics ${fixed(plan.standbyAh, 1)} Ah`
-            : ''}{plan.sunWh > 0 ? `; the sun brings ${fixed(plan.sunWh, 0)} Wh` : ''}.
+            : ''}{boxDraws(plan)}{plan.sunWh > 0 ? `; the sun brings ${fixed(plan.sunWh, 0)} Wh` : ''}.
         </p>
         <SeasonChart {plan} />
         <div class="grid gap-4 md:grid-cols-2">
