@@ -38,3 +38,27 @@ test('the hole schedule follows the person’s own bits, and the template can be
   await page.getByRole('button', { name: 'Remove hole saw: 29 mm' }).click();
   await expect(page.getByRole('dialog')).not.toContainText('hole saw: 29 mm');
 });
+
+test('a cap does not stay on where the panel hangs: the port says so, and the meters left on are named', async ({
+  page
+}) => {
+  const id = await copyOf(page, 'Saltmarsh hide box', 'Panel at the inlet');
+  const { document } = await (await page.request.get(`/api/boxes/${id}`)).json();
+  const inlet = document.circuits.find((c: { purpose: string }) => c.purpose === 'charge').portId as string;
+  await open(page, `/box/${id}/ports`);
+  await page.locator(`[data-port=${inlet}]`).click();
+  const says = page.getByText('meanwhile it counts as plugged in');
+  await expect(page.getByLabel('During the outing')).toHaveValue('capped');
+  await expect(says).toBeVisible();
+  await open(page, `/box/${id}/outing?view=season`);
+  const goes = page.getByRole('region', { name: 'How the season goes' });
+  const on = page.getByLabel('The box itself is on');
+  await on.check();
+  await expect(goes).toContainText(/the box itself [\d.]+ mA \(.+\)/, { timeout: 20_000 });
+  await page.getByLabel('Solar panel stands there').uncheck();
+  await saved(page);
+  await open(page, `/box/${id}/ports`);
+  await page.locator(`[data-port=${inlet}]`).click();
+  await expect(page.getByLabel('During the outing')).toHaveValue('capped');
+  await expect(says).toBeHidden();
+});
