@@ -229,6 +229,12 @@ const TRIPS: Record<string, () => Box> = {
         { startH: 18, endH: 30, dutyFraction: null }
       ])
     ),
+  'motor-unsaid': () =>
+    change(
+      good,
+      watts(good, 'Bait aerator', 40),
+      set(`devices/${good.devices.find((d) => d.name === 'Bait aerator')!.id}/hasMotor`, false)
+    ),
   'sends-or-draws': () =>
     change(
       good,

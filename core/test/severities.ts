@@ -39,6 +39,7 @@ export const SEVERITY_OF_TRIP: Record<string, readonly string[]> = {
     'lid-wire-trap',
     'mains-cord',
     'metal-case',
+    'motor-unsaid',
     'no-charge-way',
     'no-temp-comp',
     'no-vent-sealed',

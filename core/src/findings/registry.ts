@@ -107,6 +107,7 @@ import { mainsCord } from './rules/mains-cord.ts';
 import { metalCase } from './rules/metal-case.ts';
 import { meterSharedFeed } from './rules/meter-shared-feed.ts';
 import { meterUnfused } from './rules/meter-unfused.ts';
+import { motorUnsaid } from './rules/motor-unsaid.ts';
 import { neverOn } from './rules/never-on.ts';
 import { noChargeWay } from './rules/no-charge-way.ts';
 import { noCutoff } from './rules/no-cutoff.ts';
@@ -286,6 +287,7 @@ export const RULES: readonly Rule[] = [
   metalCase,
   meterSharedFeed,
   meterUnfused,
+  motorUnsaid,
   neverOn,
   noChargeWay,
   noCutoff,

@@ -7,6 +7,7 @@ import type { Catalogue, PartOf, Supply } from '../catalogue/part.ts';
 import { drawW } from '../demand/draw.ts';
 import { ampsOf } from '../demand/edit-draw.ts';
 import { clockText, durationText } from '../quantity/format.ts';
+import { soundsLikeMotor } from '../demand/motors.ts';
 import { parseClockH, parseDurationH } from '../quantity/duration.ts';
 import { parseQuantity } from '../quantity/parse.ts';
 import { capital } from '../quantity/capital.ts';
@@ -50,6 +51,8 @@ class NotUnderstood extends Error {
   }
 }
 
+/** A size in inches, as screens and lenses are called. */
+const SIZE = /^(\d+(?:[.,]\d+)?)(in)$/i;
 const RANGE = /^(\d{1,2}(?:[:.h]?\d{2})?(?:am|pm)?)\s*(?:-|–|to)\s*(\d{1,2}(?:[:.h]?\d{2})?(?:am|pm)?)$/i;
 const VOLTS = /^[\d.,]+\s*v$/i;
 /** Words that say how a device is fed. */
@@ -107,14 +110,18 @@ export function typedLine(box: Box, catalogue: Catalogue, text: string): TypedLi
 
 /** Words, with numbers and their units, ranges and 'at 13:00' kept together. */
 function tokens(text: string): string[] {
-  return text
-    .trim()
-    .replace(/[−–]/g, '-')
-    .replace(/\busb[\s-]*([ac])\b/gi, 'usb-$1')
-    .replace(/(\d)\s*(?:-|\bto\b)\s*(\d)/gi, '$1-$2')
-    .replace(/([\d.,]+)\s+(?=(?:[mu]?A|[mk]?W|k?Wh|m?Ah|V|%|h|hr|min)\b|%)/g, '$1')
-    .split(/\s+/)
-    .filter(Boolean);
+  return (
+    text
+      .trim()
+      .replace(/[−–]/g, '-')
+      .replace(/\busb[\s-]*([ac])\b/gi, 'usb-$1')
+      .replace(/(\d)\s*(?:-|\bto\b)\s*(\d)/gi, '$1-$2')
+      // a size belongs to the name: 'monitor 7 in'
+      .replace(/(\d)\s*(?:in|inch|inches|")(?=\s|$)/gi, '$1in')
+      .replace(/([\d.,]+)\s+(?=(?:[mu]?A|[mk]?W|k?Wh|m?Ah|V|%|h|hr|min)\b|%)/g, '$1')
+      .split(/\s+/)
+      .filter(Boolean)
+  );
 }
 
 function read(text: string): Draft {
@@ -152,6 +159,7 @@ function read(text: string): Draft {
     else if (CURRENT.test(token)) addDraw(out, pendingMode, { currentA: quantity(token, 'current') });
     else if (POWER.test(token)) addDraw(out, pendingMode, { powerW: quantity(token, 'power') });
     else if (SHARE.test(token)) share(out, token);
+    else if (SIZE.test(token)) names.push(...SIZE.exec(token)!.slice(1));
     else if (LENGTH.test(token)) out.forH = duration(token);
     else if (low in MODE_NAMES && names.length > 0) {
       pendingMode = MODE_NAMES[low];
@@ -288,18 +296,32 @@ function changed(box: Box, there: Device, draft: Draft): Taken {
   };
 }
 
-/** The library's device whose name begins with, or holds, the typed word; else a plain one. */
-function fresh(box: Box, catalogue: Catalogue, draft: Draft): Device {
-  const wanted = draft.name.toLowerCase();
+/** What people call a thing of the library. */
+const ALSO_CALLED: Readonly<Record<string, string>> = {
+  fridge: 'cool box',
+  freezer: 'cool box',
+  cooler: 'cool box',
+  'camera dummy': 'camera on external power',
+  'dummy battery': 'camera on external power'
+};
+
+const wordsOf = (name: string): string[] => name.toLowerCase().split(/[\s,]+/);
+
+/** The library's device whose name begins with what was typed, holds it as a word, or holds all of its words. */
+function inLibrary(catalogue: Catalogue, typed: string): PartOf<'device'> | undefined {
+  const wanted = ALSO_CALLED[typed.toLowerCase()] ?? typed.toLowerCase();
+  const words = wordsOf(wanted);
   const library = catalogue.filter((p): p is PartOf<'device'> => p.kind === 'device');
-  const part =
+  return (
     library.find((p) => p.name.toLowerCase().startsWith(wanted)) ??
-    library.find((p) =>
-      p.name
-        .toLowerCase()
-        .split(/[\s,]+/)
-        .includes(wanted)
-    );
+    library.find((p) => wordsOf(p.name).includes(wanted)) ??
+    library.find((p) => words.every((w) => wordsOf(p.name).includes(w)))
+  );
+}
+
+/** A device of the library by what was typed; else a plain one. */
+function fresh(box: Box, catalogue: Catalogue, draft: Draft): Device {
+  const part = inLibrary(catalogue, draft.name);
   const name = capital(draft.name);
   if (!part) {
     if (draft.modes.length === 0 && draft.energyWh === undefined)
@@ -307,7 +329,8 @@ function fresh(box: Box, catalogue: Catalogue, draft: Draft): Device {
         `'${draft.name}' is not in the library: say what it draws, such as ${draft.name} 6W.`,
         draft.name
       );
-    return plainDevice(box, name);
+    // a pump or a winch starts as motors do
+    return { ...plainDevice(box, name), hasMotor: soundsLikeMotor(name) };
   }
   return { ...deviceFrom(box, part), name };
 }
@@ -340,7 +363,7 @@ function barsOf(box: Box, draft: Draft, device: Device): Span[] {
   for (const b of placed)
     if (b.startH >= endH - 1e-9)
       throw new NotUnderstood(
-        `${clockText(b.startH)} is after the outing, which ends ${clockText(endH)} after ${durationText(durationH)}.`,
+        `${clockText(b.startH)} is not within the outing, which goes from ${clockText(startH)} to ${clockText(endH)}, ${durationText(durationH)}.`,
         clockText(b.startH)
       );
   const days = draft.daily ? Math.ceil(durationH / 24) + 1 : 1;

@@ -11,7 +11,7 @@ import { type Branch, type Tree } from './tree.ts';
 import type { SharedRail } from './rails.ts';
 import { leverAt, type Lever } from './levers.ts';
 import type { Draft, Sources } from './draft.ts';
-import { atFuseA, BEARS, capacitorInrushA2s, LOAD_SHARE, motorInrushA2s } from './fuse.ts';
+import { atFuseA, BEARS, capacitorInrushA2s, LOAD_SHARE, motorInrushA2s, MOTOR_START } from './fuse.ts';
 import { SOCKET_HEAT_W } from './contacts.ts';
 import type { Laid } from './sizing.ts';
 import { INLET_MILLIOHM } from './net-main.ts';
@@ -113,7 +113,7 @@ const JOINT_MOST_A: Partial<Record<string, number>> = { lever: 32, 'push-in': 20
  */
 function mostA(device: Device | undefined, law: LoadLaw, lowV: number, highV: number): number {
   const low = lowestVA(device, law, lowV);
-  const motorA = device?.hasMotor ? ((law.powerW / MOTOR_V) * highV) / MOTOR_V : 0;
+  const motorA = device?.hasMotor ? ((law.powerW / MOTOR_START.atV + law.currentA) * highV) / MOTOR_START.atV : 0;
   return Math.max(low, lawCurrentA(law, highV), motorA);
 }
 /** What it takes while the battery is low; an inverter counts with its whole rating, whoever plugs in what. */
@@ -123,8 +123,6 @@ function lowestVA(device: Device | undefined, law: LoadLaw, lowV: number): numbe
 }
 /** Of an inverter's input what comes out at its rating. @source electrical reference 7: 85 to 90 % */
 const INVERTER_SHARE = 0.85;
-/** A motor's power is that at 12 V; its current grows with the voltage. */
-const MOTOR_V = 12;
 
 /**
  * What a circuit feeds: its amps by the time table and with everything on that its switches allow, at the lowest voltage, with its

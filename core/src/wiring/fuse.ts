@@ -175,8 +175,10 @@ export function fuseMilliOhm(family: FuseFamily, ratingA: number, currentA: numb
 const between = (a: readonly [number, number], b: readonly [number, number], r: number): number =>
   logLog(r, a[0], b[0], a[1], b[1]);
 
-/** Inrush of a motor: 6 times running current for 0.15 s, A²s. @source electrical reference 4, E4.4 */
-export const motorInrushA2s = (runningA: number): number => (6 * runningA) ** 2 * 0.15;
+/** How a motor starts: so many times its running current at 12 V, for so long. @source electrical reference 4, E4.4 */
+export const MOTOR_START = { times: 6, forS: 0.15, atV: 12 } as const;
+/** Inrush of a motor, A²s. @source electrical reference 4, E4.4 */
+export const motorInrushA2s = (runningA: number): number => (MOTOR_START.times * runningA) ** 2 * MOTOR_START.forS;
 /** Inrush of a converter's input capacitor, A²s. @source electrical reference 4: V²C/(2R) */
 export const capacitorInrushA2s = (volts: number, farad: number, ohm: number): number =>
   (volts ** 2 * farad) / (2 * ohm);

@@ -1,0 +1,37 @@
+import { greatestW } from '../../demand/draw.ts';
+import { soundsLikeMotor } from '../../demand/motors.ts';
+import { fixed } from '../../quantity/format.ts';
+import { MOTOR_START } from '../../wiring/fuse.ts';
+import { devicePlace, rule, set } from '../rule.ts';
+
+/** A motor that takes less starts without anybody noticing, W. @source rule of thumb: an amp at 12 V */
+const LEAST_W = 12;
+
+/** Something whose name tells of a motor, entered as if it had none: how it starts is judged only where it is known to have one. */
+export const motorUnsaid = rule('motor-unsaid', 'safe', 'outing', (x) =>
+  x.box.devices.flatMap((d) => {
+    const direct = d.supply === '12v';
+    if (d.hasMotor || !direct || d.use !== 'field' || !soundsLikeMotor(d.name) || greatestW(d) < LEAST_W) return [];
+    const amps = greatestW(d) / MOTOR_START.atV;
+    return [
+      {
+        at: devicePlace(d.id, d.name),
+        severity: 'caution' as const,
+        short: `${d.name}: a motor?`,
+        title: `Has ${d.name} a motor?`,
+        why: `A motor takes about ${MOTOR_START.times} times as much as it starts, here ${fixed(MOTOR_START.times * amps, 0)} A, and its brushes spark at the switch: fuse, switch and the pack’s electronics have to bear that. So far it is judged as if it had none.`,
+        figures: { runningA: amps, startingA: MOTOR_START.times * amps },
+        asks: 'motor',
+        open: true,
+        remedies: [
+          {
+            label: 'It has a motor',
+            effect: 'judged by how it starts',
+            edits: [set(`devices/${d.id}/hasMotor`, true)],
+            answer: true
+          }
+        ]
+      }
+    ];
+  })
+);
