@@ -114,3 +114,37 @@ describe('a cap that is said to be on while something is plugged in', () => {
     expect(found(applyEdits(down, [set('devices/d1/spans', [])]), 'plug-envelope-clash')).toBeUndefined();
   });
 });
+
+describe('a charger on the mains on the outing', () => {
+  const key = /^mains-cord:.*outdoors/;
+  const told = (edits: Edit[]) => planOf(capped(edits)).findings.find((f) => key.test(f.key));
+  const plugged = set('charging/plugged', [
+    { startH: 15, endH: 16 },
+    { startH: 9, endH: 10 }
+  ]);
+
+  it('is told with when it begins, where it may be wet', () => {
+    expect(told([plugged])).toMatchObject({ severity: 'caution', figures: { atH: 9 } });
+    expect(told([plugged])!.why).toMatch(/^From 09:00 on .* built for splash\. Mains can kill.*Local codes/);
+  });
+
+  it.each<[string, Edit[]]>([
+    ['under a roof', [plugged, set('outing/seal', 'dry-store')]],
+    ['from a vehicle', [plugged, set('charging/fedFrom', 'vehicle-converter')]],
+    ['at another time', [set('charging/plugged', [{ startH: 100, endH: 101 }])]],
+    ['never', []]
+  ])('is not told %s', (_, edits) => {
+    expect(told(edits)).toBeUndefined();
+  });
+
+  test('what is offered clears it', () => {
+    const box = capped([plugged]);
+    const plan = planOf(box);
+    const cures = proven(
+      { box, catalogue: STARTER_CATALOGUE, plan },
+      plan.findings.find((f) => key.test(f.key))!
+    );
+    expect(cures.length).toBeGreaterThan(0);
+    for (const r of cures) expect(planOf(applyEdits(box, r.edits)).findings.some((f) => key.test(f.key))).toBe(false);
+  });
+});

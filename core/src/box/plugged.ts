@@ -29,6 +29,13 @@ export const plainOutlets = (box: Box): { id: string; ratingA: number }[] =>
 const onOuting = ({ startH, durationH }: Box['outing'], s: { startH: number; endH: number }): boolean =>
   s.endH > s.startH && s.startH < startH + durationH && s.endH > startH;
 
+/** The times at which a charger is plugged in on the outing. */
+export const chargedOnOuting = ({
+  charging,
+  outing
+}: Pick<Box, 'charging' | 'outing'>): { startH: number; endH: number }[] =>
+  charging.plugged.filter((s) => onOuting(outing, s));
+
 /** Where a charger on the outing is plugged in. */
 export const outingPortId = (box: Box): string | undefined =>
   chargePortId(box) ?? box.circuits.find((c) => c.purpose === 'charge')?.portId;
@@ -48,7 +55,7 @@ export function pluggedPorts(box: Box): ReadonlySet<string> {
   const devices = box.devices
     .filter((d) => d.spans.some((s) => onOuting(box.outing, s)) || (season && d.inSeason))
     .map((d) => d.portId);
-  const charger = charging.plugged.some((s) => onOuting(box.outing, s)) ? outingPortId(box) : undefined;
+  const charger = chargedOnOuting(box).length > 0 ? outingPortId(box) : undefined;
   const sun = charging.solar?.duringOuting || season?.useSun ? panelInletId(box) : undefined;
   return new Set([...devices, charger, sun].filter((id): id is string => id != null));
 }
