@@ -471,6 +471,40 @@ describe('fractions, signs, wire sizes', () => {
   ])('the length %s %s', (text, says) => {
     expect(parseLengthMm(text, 'mm')).toMatchObject({ ok: false, message: expect.stringContaining(says) });
   });
+  test.each([
+    ['2 ft', 609.6],
+    ['2ft', 609.6],
+    ["2'", 609.6],
+    ['2.5 feet', 762],
+    ['2,5 ft', 762],
+    ['2 ft 6 in', 762],
+    ['2\' 6"', 762],
+    ['2 ft 6', 762],
+    ['5\'3 1/2"', 1612.9],
+    ['6 foot 0.5 in', 1841.5]
+  ])('%s are feet', (text, mm) => {
+    expect(parseLengthMm(text, 'mm')).toEqual({ ok: true, value: mm });
+    expect(parseLengthMm(text, 'in')).toEqual({ ok: true, value: mm });
+  });
+  test.each([
+    ['2 ft 14 in', 'more than a foot of inches'],
+    ['2 ft foo', 'was not understood as a length'],
+    ['2 ft 1/0', 'type for example 2 ft 6 in'],
+    ['0 ft', 'must be more than zero'],
+    ['8-32', 'is a thread, not a length: its screw is 4.17 mm across'],
+    ['#10-24', 'is a thread'],
+    ['1/4-20', 'is a thread']
+  ])('feet and threads: %s %s', (text, says) => {
+    expect(parseLengthMm(text, 'mm')).toMatchObject({ ok: false, message: expect.stringContaining(says) });
+  });
+  test.each([
+    ['5 lb 3 oz', (5 + 3 / 16) * 0.45359237],
+    ['5lbs 3.5oz', (5 + 3.5 / 16) * 0.45359237],
+    ['0 lb 8 oz', 0.5 * 0.45359237]
+  ])('%s on a scale', (text, kg) => {
+    expect(parseQuantity(text, 'mass')).toMatchObject({ ok: true, value: expect.closeTo(kg, 9) });
+    expect(parseQuantity('5 lb 3', 'mass').ok).toBe(false);
+  });
   test('fractions are in lowest terms', () => {
     expect([0, 0.4, 3.175, 6.35, 12.7, 25.4, 38.1, 25.8].map((mm) => inchFraction(mm).text)).toEqual([
       '0',

@@ -16,6 +16,22 @@ const PER_MM: Record<string, number> = {
 const DECIMAL = /^(\d+(?:[.,]\d+)?|[.,]\d+)\s*(mm|cm|m|inches|inch|in|")?$/i;
 const FRACTION = /^(?:(\d+)[\s-]+)?(\d+)\/(\d+)\s*(mm|cm|m|inches|inch|in|")?$/i;
 
+/** Feet with or without inches: 2 ft, 2' 6", 6 feet 1 1/2 in. */
+const FEET = /^(\d+(?:[.,]\d+)?)\s*(?:ft|feet|foot|')\.?\s*(?:(\d.*?)\s*(?:inches|inch|in|")?)?$/i;
+const INCHES_A_FOOT = 12;
+
+/** Screws with threads counted to the inch, by what is printed on them: across, mm. @source unified thread standard, nominal diameters */
+const THREADS: Readonly<Record<string, number>> = {
+  '4-40': 2.84,
+  '6-32': 3.51,
+  '8-32': 4.17,
+  '10-24': 4.83,
+  '10-32': 4.83,
+  '1/4-20': 6.35,
+  '5/16-18': 7.94,
+  '3/8-16': 9.53
+};
+
 const refuse = (message: string): Parsed => ({ ok: false, message });
 
 /**
@@ -31,6 +47,11 @@ export function parseLengthMm(text: string, defaultUnit: LengthUnit): Parsed {
   s = writtenOut(s);
   if (/^m\d+/i.test(s))
     return refuse(`'${text}' is a thread, not a hole size. For an M12 gland the hole is 12.2 mm; type the hole.`);
+  const screwMm = THREADS[s.replace(/^#\s*/, '')];
+  if (screwMm !== undefined)
+    return refuse(`'${text}' is a thread, not a length: its screw is ${screwMm} mm across; type the length.`);
+  const feet = FEET.exec(s);
+  if (feet) return readFeet(text, feet);
   if (/^-\s*[\d.,]/.test(s)) return refuse('A length must be more than zero.');
   if (/^\d[\d.,]*\s*(-|–|to|\.\.)\s*\d[\d.,]*\s*(mm|cm|m|in|")?$/i.test(s) && !FRACTION.test(s))
     return refuse(`'${text}' is a range; type one length.`);
@@ -45,6 +66,16 @@ export function parseLengthMm(text: string, defaultUnit: LengthUnit): Parsed {
   const number = Number(decimal[1]!.replace(',', '.'));
   if (number <= 0) return refuse('A length must be more than zero.');
   return { ok: true, value: round(number * PER_MM[(decimal[2] ?? defaultUnit).toLowerCase()]!) };
+}
+
+/** Feet, and the inches after them, which a tape never shows as twelve or more. */
+function readFeet(text: string, [, whole, rest]: RegExpExecArray): Parsed {
+  const inches = rest === undefined ? { ok: true as const, value: 0 } : parseLengthMm(`${rest} in`, 'in');
+  if (!inches.ok) return refuse(`'${text}' was not understood as a length; type for example 2 ft 6 in.`);
+  if (inches.value >= INCHES_A_FOOT * MM_PER_INCH)
+    return refuse(`'${text}' has more than a foot of inches; type for example 2 ft 6 in.`);
+  const mm = Number(whole!.replace(',', '.')) * INCHES_A_FOOT * MM_PER_INCH + inches.value;
+  return mm > 0 ? { ok: true, value: round(mm) } : refuse('A length must be more than zero.');
 }
 
 function readFraction(text: string, match: RegExpExecArray): Parsed {

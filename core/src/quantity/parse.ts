@@ -65,10 +65,18 @@ export function quantityText(value: number, kind: QuantityKind, options: ParseOp
   return `${trimNumber(kind === 'fraction' ? value * 100 : value)} ${unit}`.trim();
 }
 
+/** As a kitchen scale shows it: 5 lb 3 oz. */
+const POUNDS_AND_OUNCES = /^(\d+)\s*lbs?\.?,?\s*(\d+(?:[.,]\d+)?)\s*oz\.?$/i;
+
 function readByKind(raw: string, kind: QuantityKind, options: ParseOptions): Parsed {
   if (kind === 'length' && options.allowZero && ZERO_LENGTH.test(raw)) return { ok: true, value: 0 };
   if (kind === 'length') return parseLengthMm(raw, options.lengthUnit ?? 'mm');
   if (kind === 'duration') return parseDurationH(raw);
+  const both = kind === 'mass' ? POUNDS_AND_OUNCES.exec(raw) : null;
+  if (both) {
+    const { lb, oz } = UNITS.mass.units;
+    return { ok: true, value: lb!(Number(both[1])) + oz!(Number(both[2]!.replace(',', '.'))) };
+  }
   const match = NUMBER.exec(withDecimals(raw.replace(/^[€$£]\s*/, '')));
   if (!match) return { ok: false, message: `'${raw}' was not understood; type ${KIND_WORDS[kind]}.` };
   const number = readNumber(match[1]!);
