@@ -142,3 +142,16 @@ describe('a short that a fuse further ahead breaks', () => {
     expect(tags('holder-midi')).toBeGreaterThan(2);
   });
 });
+
+it('is asked for by its relay, not by a word in small letters', () => {
+  const { findings } = evaluate(
+    applyEdits(withRelay(30, { is: 'unknown' }), [set('relays/r1/inId', 'main')]),
+    STARTER_CATALOGUE
+  );
+  expect(
+    findings
+      .filter((f) => f.open)
+      .map((f) => f.title)
+      .join('; ')
+  ).toMatch(/coil fuse of K1 FK1 is unknown/);
+});

@@ -193,3 +193,21 @@ describe('ports suit the outing', () => {
       }
   });
 });
+
+describe('what a remedy puts on a face', () => {
+  const thick = (wallMm: number): Box =>
+    applyEdits(canalNightBankBox(), [set(`parts/${canalNightBankBox().casePartId}/wallMm`, wallMm)]);
+  const part = panels.find((p) => p.id === 'rocker-20')!;
+
+  test('holds on its wall; a person may put a part anywhere', () => {
+    for (const [wallMm, holds] of [
+      [2, true],
+      [5, false]
+    ] as const) {
+      const box = thick(wallMm);
+      const fit = planOf(box).fit!;
+      expect(placePort(box, fit, part) !== undefined).toBe(true);
+      expect(placePort(box, fit, part, undefined, { holds: true }) !== undefined).toBe(holds);
+    }
+  });
+});

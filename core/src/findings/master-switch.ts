@@ -30,7 +30,7 @@ export function masterSwitch(x: Facts): Remedy[] {
         Number(reaches(usedSeal(b), box.outing.seal)) - Number(reaches(usedSeal(a), box.outing.seal)) || byPrice(a, b)
     );
   for (const part of bear) {
-    const port = placePort(box, fit, part, PLACE_FACES, { name: 'Master' });
+    const port = placePort(box, fit, part, PLACE_FACES, { name: 'Master', holds: true });
     if (!port) continue;
     return [
       {

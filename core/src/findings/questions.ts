@@ -1,5 +1,6 @@
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { mainFeed } from '../box/feeds.ts';
+import { inSentence } from '../quantity/capital.ts';
 import { isPackFuse } from '../judge/ways.ts';
 import { sourceLeads } from '../box/source-leads.ts';
 import { fuseFieldOf, placeOf } from './elements.ts';
@@ -278,7 +279,7 @@ function* ofOtherFuses(x: Facts): Questions {
     )
       yield ask(
         placeOf(x, h),
-        `${h.part!.label.toLowerCase()} ${h.id}`,
+        `${inSentence(h.part!.label)} ${h.id}`,
         `Pull ${h.id} and read the number on it.`,
         fuseFieldOf(x, h.id),
         false

@@ -30,7 +30,7 @@ export function waysIn(x: Facts, fit: CaseFit, d: Device): Remedy[] {
 /** The best part that finds a place where it meets nothing; what suits may go on any face before something worse is taken. */
 function firstPlaced({ box, said }: Facts, fit: CaseFit, suited: readonly Suited[], d: Device): Remedy[] {
   for (const s of suited) {
-    const port = placePort(box, fit, s.part, PLACE_FACES, { name: d.name });
+    const port = placePort(box, fit, s.part, PLACE_FACES, { name: d.name, holds: true });
     if (!port) continue;
     return [
       {

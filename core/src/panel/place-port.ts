@@ -4,6 +4,7 @@ import { applyEdits, type Edit } from '../box/edits.ts';
 import { removeCircuit } from '../box/remove-circuit.ts';
 import type { Box } from '../box/schema.ts';
 import { freeId } from '../box/lookup.ts';
+import { wallMmOf } from '../case/faces.ts';
 import { caseFit, type CaseFit } from '../case/fit.ts';
 import type { Face, PartOf } from '../catalogue/part.ts';
 import { addPort, newCircuit, portUse, wantsCircuit, type NewPort } from './add-port.ts';
@@ -39,15 +40,20 @@ export function collides(box: Box, fit: CaseFit, edits: readonly Edit[]): boolea
 
 export type PlacedPort = NewPort & { face: Face };
 
-/** A new port on the first of some faces where it meets nothing; undefined when there is none. */
+/**
+ * A new port on the first of some faces where it meets nothing; undefined when there is none.
+ * @param options `holds`: only on a wall of the thickness it is made for, as a remedy has to; a person may put it anywhere
+ */
 export function placePort(
   box: Box,
   fit: CaseFit,
   part: Panel,
   faces: readonly Face[] = PLACE_FACES,
-  options: { name?: string } = {}
+  { holds = false, ...options }: { name?: string; holds?: boolean } = {}
 ): PlacedPort | undefined {
   for (const face of faces) {
+    const wallMm = wallMmOf(fit.part, face);
+    if (holds && (wallMm < part.panelMinMm || wallMm > part.panelMaxMm)) continue;
     const added = addPort(box, fit, part, face, options);
     if (!added.crowded && !collides(box, fit, added.edits)) return { ...added, face };
   }

@@ -21,7 +21,7 @@ export function panelPortMoves({ box, plan, catalogue }: Bench): Move[] {
     .filter((p) => !p.exposedLivePins && !there.has(p.id))
     .toSorted((p, q) => Number(holds(q)) - Number(holds(p)) || byPrice(p, q))
     .flatMap((part) => {
-      const port = placePort(box, plan.fit!, part, PLACE_FACES, { name: 'Panel' });
+      const port = placePort(box, plan.fit!, part, PLACE_FACES, { name: 'Panel', holds: true });
       if (!port) return [];
       // the panel is wired to its controller, not to a circuit
       const edits = port.edits.filter((e) => e.path !== 'circuits');

@@ -14,7 +14,8 @@ export const noVentSealed = rule('no-vent-sealed', 'dry', 'ports', (x) => {
       why: `Cooling from ${x.said.degC(35)} to ${x.said.degC(10)} sucks with 82 mbar, as deep water would. A membrane vent evens that out and keeps water out.`,
       figures: { suctionPa: 8220.4 },
       remedies: () => {
-        const port = vent && placePort(x.box, x.fit!, vent, ['right', 'left', 'back', 'front'], { name: 'Vent' });
+        const port =
+          vent && placePort(x.box, x.fit!, vent, ['right', 'left', 'back', 'front'], { name: 'Vent', holds: true });
         return port
           ? [
               {

@@ -24,7 +24,8 @@ export const outsideInlet = rule('outside-inlet', 'fits', 'battery', (x) => {
     .filter((p) => p.role === 'gland')
     .toSorted((a, b) => widthMm(b) - widthMm(a))[0];
   const remedies = (): Remedy[] => {
-    const added = gland && placePort(x.box, x.fit!, gland, ['right', 'left', 'back'], { name: 'Battery lead' });
+    const added =
+      gland && placePort(x.box, x.fit!, gland, ['right', 'left', 'back'], { name: 'Battery lead', holds: true });
     return added
       ? [
           {
