@@ -206,3 +206,27 @@ test('a long main wire left to Haversack leaves half of the volts that may be lo
   expect(planOf(applyEdits(b.box, [set('feeds/main/wire', UNKNOWN)])).wiring.main.wire).toBeUndefined();
   expect(planOf(applyEdits(b.box, [set('feeds/main/wire', AUTO)])).wiring.main.wire).toBeDefined();
 });
+
+test('an outlet that is named as a switch stands in the circuit twice: it is named, and freed by one press', () => {
+  const b = soundBase('Twice', 'battery-lfp-20', 'holder-inline-blade');
+  const lamp = b.port('circular-16', 'front', 'Lamp');
+  const heat = b.port('circular-20', 'front', 'Heater');
+  b.device('lamp-strip', { name: 'Lamp', portId: lamp.portId, modes: on(6), spans: span(8, 12) });
+  b.edit({
+    op: 'add',
+    path: 'feeds',
+    value: {
+      ...plainFeed('f2', 'Bow'),
+      from: setTo({ at: 'feed', id: 'main', ahead: false }),
+      switches: setTo([lamp.portId])
+    }
+  });
+  b.set('circuits/c2/from', setTo({ at: 'feed', id: 'f2', ahead: false }));
+  expect(heat.circuitId).toBe('c2');
+  const told = found(b.box, /^circuit-shape:box/)!;
+  expect(told.severity).toBe('stop');
+  expect(told.title).toMatch(/^(P1|S0) stands in the circuit twice$/);
+  const [first] = cures(b.box, /^circuit-shape:box/);
+  expect(first!.label).toBe('No switch in Bow');
+  expect(found(applyEdits(b.box, first!.edits), /^circuit-shape:box/)).toBeUndefined();
+});

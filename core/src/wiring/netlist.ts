@@ -104,14 +104,17 @@ export function innerEdges(p: NetPart): InnerEdge[] {
   return [];
 }
 
-/** Two parts go by one id: a port that two circuits feed, and what else does not close. */
-export const sharesIds = (net: Netlist): boolean => new Set(net.parts.map((p) => p.id)).size !== net.parts.length;
+/** What stands in the circuit twice: a port that two circuits feed, one that is an outlet and somebody's switch as well. */
+export function standTwice(net: Pick<Netlist, 'parts'>): string[] {
+  const ids = net.parts.map((p) => p.id);
+  return [...new Set(ids.filter((id, i) => ids.indexOf(id) !== i))];
+}
 
 /** What is wrong with a netlist's shape: terminals that do not exist, parts nothing reaches, twice the same id. */
 export function netlistFaults(net: Netlist): string[] {
   const faults: string[] = [];
   const byId = new Map(net.parts.map((p) => [p.id, p]));
-  if (sharesIds(net)) faults.push('two parts share one id');
+  for (const id of standTwice(net)) faults.push(`${id} stands in it twice`);
   const touched = new Set<string>();
   for (const c of net.conductors)
     for (const end of [c.from, c.to]) {

@@ -1,11 +1,14 @@
 import { portTag } from '../../panel/panel.ts';
-import { add } from '../../box/edit.ts';
+import { NONE } from '../../box/attr.ts';
+import { add, set } from '../../box/edit.ts';
+import { switchesOf } from '../../box/feeds.ts';
+import { listOf } from '../../quantity/list-of.ts';
 import { freeId, panelPartOf } from '../../box/lookup.ts';
 import { removeCircuit } from '../../box/remove-circuit.ts';
 import type { Port } from '../../box/schema.ts';
 import { newCircuit, wantsCircuit } from '../../panel/add-port.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
-import { sharesIds } from '../../wiring/netlist.ts';
+import { standTwice } from '../../wiring/netlist.ts';
 import { BOX_PLACE, portPlace, rule, type Draft, type Facts, branchPlace } from '../rule.ts';
 
 /** Ports on two circuits, circuits without a port, outlets without a circuit, terminals that lead nowhere. */
@@ -17,7 +20,7 @@ export const circuitShape = rule('circuit-shape', 'safe', 'wiring', (x) => {
     ),
     ...x.box.ports.flatMap((p) => unwired(x, p)),
     // two circuits on one port say so themselves
-    ...(twice.length === 0 && sharesIds(x.wiring.netlist) ? [NOT_CLOSED] : [])
+    ...(twice.length === 0 ? notClosed(x) : [])
   ];
 });
 
@@ -27,13 +30,26 @@ const hasPort = (x: Facts, c: CircuitPlan): boolean => x.box.ports.some((p) => p
 const feedsAgain = (x: Facts, c: CircuitPlan): boolean =>
   hasPort(x, c) && x.box.circuits.find((o) => o.portId === c.circuit.portId)!.id !== c.circuit.id;
 
-const NOT_CLOSED: Draft = {
-  at: BOX_PLACE,
-  severity: 'stop',
-  short: 'The circuit does not close',
-  title: 'The circuit does not close',
-  why: 'Two parts share one id.'
-};
+/** A part that stands in the circuit twice, most often an outlet that is named as somebody's switch. */
+function notClosed(x: Facts): Draft[] {
+  const tags = standTwice(x.wiring.netlist);
+  if (tags.length === 0) return [];
+  const named = x.box.feeds.filter((f) => switchesOf(x.box, f).some((id) => tags.includes(portTag(x.panel, id) ?? '')));
+  return [
+    {
+      at: BOX_PLACE,
+      severity: 'stop',
+      short: `${tags[0]} stands in the circuit twice`,
+      title: `${listOf(tags)} ${tags.length > 1 ? 'stand' : 'stands'} in the circuit twice`,
+      why: 'A part has one place: what is fed as an outlet cannot be the switch of a feed as well. Until then no current through it is known.',
+      remedies: named.map((f) => ({
+        label: `No switch in ${f.name || 'the feed'}`,
+        effect: 'choose another on Wiring',
+        edits: [set(`feeds/${f.id}/switches`, NONE)]
+      }))
+    }
+  ];
+}
 
 const portless = (x: Facts, c: CircuitPlan): Draft => ({
   at: branchPlace(c),
