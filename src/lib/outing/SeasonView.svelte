@@ -37,7 +37,9 @@
   /** What meters, modules and coils take beside what is ticked: those that are on with it. */
   function boxDraws(p: SeasonPlan): string {
     const mA = 1000 * p.boxDraws.reduce((sum, d) => sum + d.currentA, 0);
-    return mA > 0 ? `, the box itself ${fixed(mA, mA < 10 ? 1 : 0)} mA (at ${listOf(p.boxDraws.map((d) => d.name))})` : '';
+    return mA > 0
+      ? `, the box itself ${fixed(mA, mA < 10 ? 1 : 0)} mA (at ${listOf(p.boxDraws.map((d) => d.name))})`
+      : '';
   }
 </script>
 
