@@ -58,7 +58,10 @@
     const joined = await joinDrafts();
     here = new Set((await allDrafts()).map((d) => d.boxId));
     both = new Set(joined.both);
-    problem = [...refused, ...joined.problems].join(' ');
+    const said = [...refused, ...joined.problems].join(' ');
+    // what a file or a removal was refused for meanwhile stays told
+    if (said !== '' || problem === joinProblem) problem = said;
+    joinProblem = said;
     if (joined.saved.length === 0) return;
     joinSaid =
       joined.saved.length === 1
@@ -66,6 +69,8 @@
         : `Work on ${joined.saved.length} boxes from this device was saved.`;
     await load();
   }
+  /** What joining said last: only that gives way to what it says next. */
+  let joinProblem = '';
   let asking = $state<AskDialog>();
   onMount(() => {
     void load().then(join).then(fetchAhead);
