@@ -108,3 +108,25 @@ test('a faulty file is told by its places in words, all of them, and nothing of 
   const after = (await (await request.get('/api/boxes')).json()) as { boxes: Row[] };
   expect(after.boxes).toHaveLength(boxes.length);
 });
+
+test('what a file was refused for stays told while waiting work joins the server', async ({ page }) => {
+  let goOn = (): void => undefined;
+  const held = new Promise<void>((done) => (goOn = done));
+  // what the shelf asks for before it joins is kept back until the file was refused
+  await page.route('**/api/today*', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await open(page, '/');
+  await expect(page.getByRole('link', { name: /Saltmarsh hide box/ }).first()).toBeVisible();
+  await page
+    .getByLabel('Box file')
+    .setInputFiles({ name: 'torn.json', mimeType: 'application/json', buffer: Buffer.from('{"docu') });
+  const told = page.getByRole('alert');
+  await expect(told).toContainText('is not a JSON file');
+  const [today] = await Promise.all([page.waitForResponse(/api\/today/), goOn()]);
+  await today.finished();
+  // joining has nothing to send and is done within a moment
+  await page.waitForTimeout(1000);
+  await expect(told).toContainText('is not a JSON file');
+});

@@ -2,7 +2,6 @@ import { describe, expect, it, test } from 'vitest';
 import { AUTO, NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
 import { set } from '../src/box/edit.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
-import { plainFeed } from '../src/box/empty.ts';
 import type { Box, Feed } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { evaluate } from '../src/evaluate.ts';
@@ -11,7 +10,7 @@ import { makeSound } from '../src/remedy/sound.ts';
 import { areaMm2 } from '../src/wiring/conductor.ts';
 import { portTakesMm2 } from '../src/wiring/sizing.ts';
 import { railBox } from './rail-box.ts';
-import { awg, on, soundBase, span } from './small-boxes.ts';
+import { awg, on, soundBase, span, withFeed } from './small-boxes.ts';
 
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);
 const found = (box: Box, key: RegExp) => planOf(box).findings.find((f) => key.test(f.key));
@@ -151,17 +150,7 @@ describe('wire that goes onto a port', () => {
 describe('automatic wire goes no further than the joint it ends in takes', () => {
   const lever = (ends: Feed['ends'], over: Partial<Feed>): Box => {
     const b = soundBase('Joint', 'battery-lfp-20', 'holder-inline-blade');
-    b.edit({
-      op: 'add',
-      path: 'feeds',
-      value: {
-        ...plainFeed('f2', 'Bow'),
-        from: setTo({ at: 'feed', id: 'main', ahead: false }),
-        ends,
-        secondBox: true,
-        ...over
-      }
-    });
+    withFeed(b, 'Bow', { ends, secondBox: true, ...over });
     const radio = b.port('circular-16', 'front', 'Radio');
     b.device('scanner', { name: 'Radio', portId: radio.portId, modes: on(50), spans: span(8, 12) });
     b.set('circuits/c1/from', setTo({ at: 'feed', id: 'f2', ahead: false }));
@@ -212,15 +201,7 @@ test('an outlet that is named as a switch stands in the circuit twice: it is nam
   const lamp = b.port('circular-16', 'front', 'Lamp');
   const heat = b.port('circular-20', 'front', 'Heater');
   b.device('lamp-strip', { name: 'Lamp', portId: lamp.portId, modes: on(6), spans: span(8, 12) });
-  b.edit({
-    op: 'add',
-    path: 'feeds',
-    value: {
-      ...plainFeed('f2', 'Bow'),
-      from: setTo({ at: 'feed', id: 'main', ahead: false }),
-      switches: setTo([lamp.portId])
-    }
-  });
+  withFeed(b, 'Bow', { switches: setTo([lamp.portId]) });
   b.set('circuits/c2/from', setTo({ at: 'feed', id: 'f2', ahead: false }));
   expect(heat.circuitId).toBe('c2');
   const told = found(b.box, /^circuit-shape:box/)!;

@@ -76,6 +76,26 @@ describe('what the box itself takes while it is left alone', () => {
     expect(drawn(alone([set('season/boxOn', true)]))).toEqual(['USB', 'Volts']);
   });
 
+  test('a relay that nothing switches is held while its feed is live, and read by its name', () => {
+    const relay = (inId: string) => ({
+      id: 'r1',
+      name: 'USB relay',
+      inId,
+      contact: 'make' as const,
+      ratingA: 30,
+      coilA: 0.12,
+      coilFuse: { is: 'auto' as const },
+      switchPortId: { is: 'none' as const },
+      switchPole: 'plus' as const,
+      suppressed: 'yes' as const
+    });
+    const inUsb = set('relays', [relay(circuitOf('USB'))]);
+    expect(drawn(alone([inUsb]))).toEqual(['Volts']);
+    expect(drawn(alone([inUsb, set('season/boxOn', true)]))).toEqual(['USB', 'Volts', 'coil of USB relay']);
+    const inCamera = set('relays', [relay(circuitOf('Camera'))]);
+    expect(drawn(alone([inCamera]))).toEqual(['Volts', 'coil of USB relay']);
+  });
+
   test('nothing ticked, nothing left on: no season', () => {
     const none = alone([set('devices/d1/inSeason', false)]);
     expect(seasonPlan(none, evaluate(none, STARTER_CATALOGUE))).toBeUndefined();

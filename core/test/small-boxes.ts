@@ -1,5 +1,6 @@
 import { AUTO, NONE, setTo } from '../src/box/attr.ts';
-import type { Box, Device } from '../src/box/schema.ts';
+import { plainFeed } from '../src/box/empty.ts';
+import type { Box, Device, Feed } from '../src/box/schema.ts';
 import { BoxBuilder } from '../src/demo/builder.ts';
 
 /** Pieces of the small boxes that tests are made of. */
@@ -20,6 +21,14 @@ export function soundBase(name: string, batteryId: string, holderId = 'holder-mi
   );
   return b.set('bank/postsCovered', 'yes').set('bank/holdDown', setTo('strap'));
 }
+
+/** A feed of its own behind the main one, as somebody laid it. */
+export const withFeed = (b: BoxBuilder, name: string, over: Partial<Feed>): BoxBuilder =>
+  b.edit({
+    op: 'add',
+    path: 'feeds',
+    value: { ...plainFeed('f2', name), from: setTo({ at: 'feed', id: 'main', ahead: false }), ...over }
+  });
 
 type Solar = NonNullable<Box['charging']['solar']>;
 /** A small panel that stands there during the outing. */

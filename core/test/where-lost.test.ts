@@ -2,36 +2,30 @@ import { describe, expect, it, test } from 'vitest';
 import { AUTO, NONE, setTo } from '../src/box/attr.ts';
 import { set } from '../src/box/edit.ts';
 import { applyEdits } from '../src/box/edits.ts';
-import { plainFeed } from '../src/box/empty.ts';
-import type { Box, Device } from '../src/box/schema.ts';
+import type { Box, Device, Feed } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { byCause } from '../src/findings/causes.ts';
 import { lostV } from '../src/wiring/drop.ts';
 import { plugMostMm2 } from '../src/wiring/device-lead.ts';
-import { awg, on, soundBase, span } from './small-boxes.ts';
+import { awg, on, soundBase, span, withFeed } from './small-boxes.ts';
 
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);
 const drops = (box: Box) => planOf(box).findings.filter((f) => f.id === 'voltage-drop');
 const circuit = (box: Box, id = 'c1') => planOf(box).wiring.circuits.find((c) => c.circuit.id === id)!;
 
 /** A radio and a lamp on a feed to a second box forward, on a wire of somebody's choice. */
-function forward(over: object): Box {
+function forward(over: Partial<Feed>): Box {
   const b = soundBase('Two boxes', 'battery-lfp-20', 'holder-inline-blade');
   const gland = b.port('gland-m16', 'left', 'Forward');
-  b.edit({
-    op: 'add',
-    path: 'feeds',
-    value: {
-      ...plainFeed('f2', 'Bow box'),
-      from: setTo({ at: 'feed', id: 'main', ahead: true }),
-      lengthMm: setTo(4000),
-      ends: 'lever',
-      secondBox: true,
-      wayIn: setTo('gland'),
-      throughPortId: setTo(gland.portId),
-      ...over
-    }
+  withFeed(b, 'Bow box', {
+    from: setTo({ at: 'feed', id: 'main', ahead: true }),
+    lengthMm: setTo(4000),
+    ends: 'lever',
+    secondBox: true,
+    wayIn: setTo('gland'),
+    throughPortId: setTo(gland.portId),
+    ...over
   });
   const radio = b.port('circular-16', 'front', 'Radio');
   b.device('scanner', { name: 'Scanner', portId: radio.portId, modes: on(40), spans: span(8, 12) });

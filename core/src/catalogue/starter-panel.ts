@@ -41,6 +41,23 @@ const BASE: Omit<Panel, 'id' | 'name' | 'role' | 'hole' | 'priceAmount' | 'massK
 const square = (mm: number) => ({ flangeWidthMm: mm, flangeHeightMm: mm });
 const behind = (mm: number) => ({ behindWidthMm: mm, behindHeightMm: mm });
 
+/** The body of a 16 mm screw connector, whichever way the current goes. */
+const SCREW_16 = {
+  wiredBy: 'solder',
+  hole: round(16.2, 16, 16.5, { form: 'flat', acrossMm: 15.2 }),
+  ratingA: 10,
+  ...square(19.5),
+  ...behind(22),
+  bodyDepthMm: 11,
+  straightMm: 22,
+  flagMm: 22,
+  plugWidthMm: 22,
+  panelMaxMm: 4,
+  contactMilliOhm: 6,
+  keyNote: 'D flat 14.8-15.2 mm',
+  seal: { mated: mark(5), capped: mark(5), open: NO }
+} as const satisfies Partial<Row>;
+
 /** Panel parts of the mechanical reference 4.1 and 4.2 (hole window, body, rating, sealing, mass, draw); contacts from the electrical reference 3; prices invented. */
 const ROWS: Row[] = [
   {
@@ -151,24 +168,12 @@ const ROWS: Row[] = [
   },
   {
     id: 'circular-16',
-    wiredBy: 'solder',
     name: 'Circular screw connector, 16 mm, 2 pole',
     role: 'outlet',
     supply: '12v',
-    hole: round(16.2, 16, 16.5, { form: 'flat', acrossMm: 15.2 }),
     priceAmount: 8,
     massKg: 0.018,
-    ratingA: 10,
-    ...square(19.5),
-    ...behind(22),
-    bodyDepthMm: 11,
-    straightMm: 22,
-    flagMm: 22,
-    plugWidthMm: 22,
-    panelMaxMm: 4,
-    contactMilliOhm: 6,
-    keyNote: 'D flat 14.8-15.2 mm',
-    seal: { mated: mark(5), capped: mark(5), open: NO },
+    ...SCREW_16,
     note: 'Mated rating X5-X7 by maker; rating 5-10 A per pin.'
   },
   {
@@ -399,23 +404,11 @@ const ROWS: Row[] = [
   },
   {
     id: 'inlet-16',
-    wiredBy: 'solder',
     name: 'Sealed screw charge inlet, 16 mm, 2 pole, capped',
     role: 'inlet',
-    hole: round(16.2, 16, 16.5, { form: 'flat', acrossMm: 15.2 }),
     priceAmount: 9,
     massKg: 0.02,
-    ratingA: 10,
-    ...square(19.5),
-    ...behind(22),
-    bodyDepthMm: 11,
-    straightMm: 22,
-    flagMm: 22,
-    plugWidthMm: 22,
-    panelMaxMm: 4,
-    contactMilliOhm: 6,
-    keyNote: 'D flat 14.8-15.2 mm',
-    seal: { mated: mark(5), capped: mark(5), open: NO },
+    ...SCREW_16,
     note: 'Its contacts sit in a socket on the box, pins on the charger’s plug. Mated rating X5-X7 by maker.'
   },
   {

@@ -18,7 +18,7 @@ import { acceptedShare } from '../outing/sources.ts';
 import { airAtC } from '../sun/air.ts';
 import { CONTROLLER_SELF_W, panelPowerW } from '../sun/panel.ts';
 import { DAYS_A_MONTH } from '../quantity/constants.ts';
-import { mustBeOn, standbyDraws } from '../wiring/standby.ts';
+import { everySwitch, mustBeOn, standbyDraws } from '../wiring/standby.ts';
 import { dayAfter, dayOfYear, monthAfter, panelWPerM2, solarHour } from '../sun/sun.ts';
 import { skyOfDays } from '../sun/weather.ts';
 
@@ -83,16 +83,12 @@ export type BoxDraw = { name: string; currentA: number };
  * switches that have to be on for what is left running.
  */
 function boxDrawsOf(box: Box, plan: Plan, season: Season): BoxDraw[] {
-  if (season.boxOn)
-    return plan.demand.box.standing.map(({ portId, currentA }) => ({
-      name: box.ports.find((p) => p.id === portId)?.name || portId,
-      currentA
-    }));
   const running = box.devices.flatMap((d) => (d.inSeason && d.portId !== null ? [d.portId] : []));
   const on = box.circuits
     .filter((c) => running.includes(c.portId))
     .flatMap((c) => mustBeOn(box, plan.wiring.tree, c.id));
-  return standbyDraws(box, plan.wiring, new Set(on)).map(({ name, currentA }) => ({ name, currentA }));
+  const draws = standbyDraws(box, plan.wiring, season.boxOn ? everySwitch(box) : new Set(on));
+  return draws.map(({ name, currentA }) => ({ name, currentA }));
 }
 
 function modelOf(box: Box, plan: Plan, season: Season) {

@@ -7,6 +7,7 @@ import type { Catalogue, PartOf, Supply } from '../catalogue/part.ts';
 import { drawW } from '../demand/draw.ts';
 import { ampsOf } from '../demand/edit-draw.ts';
 import { clockText, durationText } from '../quantity/format.ts';
+import { inLibrary } from './in-library.ts';
 import { soundsLikeMotor } from '../demand/motors.ts';
 import { parseClockH, parseDurationH } from '../quantity/duration.ts';
 import { parseQuantity } from '../quantity/parse.ts';
@@ -294,29 +295,6 @@ function changed(box: Box, there: Device, draft: Draft): Taken {
     deviceId: there.id,
     edits: keys.filter((key) => value[key] !== there[key]).map((key) => set(`devices/${there.id}/${key}`, value[key]))
   };
-}
-
-/** What people call a thing of the library. */
-const ALSO_CALLED: Readonly<Record<string, string>> = {
-  fridge: 'cool box',
-  freezer: 'cool box',
-  cooler: 'cool box',
-  'camera dummy': 'camera on external power',
-  'dummy battery': 'camera on external power'
-};
-
-const wordsOf = (name: string): string[] => name.toLowerCase().split(/[\s,]+/);
-
-/** The library's device whose name begins with what was typed, holds it as a word, or holds all of its words. */
-function inLibrary(catalogue: Catalogue, typed: string): PartOf<'device'> | undefined {
-  const wanted = ALSO_CALLED[typed.toLowerCase()] ?? typed.toLowerCase();
-  const words = wordsOf(wanted);
-  const library = catalogue.filter((p): p is PartOf<'device'> => p.kind === 'device');
-  return (
-    library.find((p) => p.name.toLowerCase().startsWith(wanted)) ??
-    library.find((p) => wordsOf(p.name).includes(wanted)) ??
-    library.find((p) => words.every((w) => wordsOf(p.name).includes(w)))
-  );
 }
 
 /** A device of the library by what was typed; else a plain one. */

@@ -3,7 +3,7 @@ import { panelPartOf } from '../box/lookup.ts';
 import { holdingA } from '../box/relay.ts';
 import type { Box, Circuit, Feed } from '../box/schema.ts';
 import { RAIL_IDLE_A } from './rails.ts';
-import { startOf, switchedBy, type Tree } from './tree.ts';
+import { switchedBy, type Tree } from './tree.ts';
 import type { WiringPlan } from './types.ts';
 
 /** What cuts a feed off, by name: its switches, the lever of its breaker, the switch of its relay. */
@@ -25,6 +25,16 @@ export function mustBeOn(box: Box, tree: Tree, id: string): string[] {
   ];
 }
 
+/** Everything in a box that can be switched on, by the names of `mustBeOn`. */
+export const everySwitch = (box: Box): ReadonlySet<string> =>
+  new Set([
+    ...box.feeds.flatMap((f) => partedAt(box, f)),
+    ...box.circuits.flatMap((c) => [
+      ...(c.switchPortId.is === 'set' ? [c.switchPortId.value] : []),
+      ...partedByRelay(box, c.id)
+    ])
+  ]);
+
 const NOTHING_ON: ReadonlySet<string> = new Set();
 
 /**
@@ -34,15 +44,14 @@ const NOTHING_ON: ReadonlySet<string> = new Set();
  */
 export function standbyDraws(
   box: Box,
-  { main, tree }: Pick<WiringPlan, 'main' | 'tree'>,
+  { tree }: Pick<WiringPlan, 'tree'>,
   on: ReadonlySet<string> = NOTHING_ON
 ): { circuit: Circuit | undefined; name: string; currentA: number }[] {
-  const isLive = (id: string, ...more: string[]): boolean => {
-    const off = startOf(tree, id) === 'main' && main.canSwitchOff ? partedAt(box, mainFeed(box)) : [];
-    return [...off, ...mustBeOn(box, tree, id), ...more].every((name) => on.has(name));
-  };
+  const isLive = (id: string, ...more: string[]): boolean =>
+    [...mustBeOn(box, tree, id), ...more].every((name) => on.has(name));
   const coils = box.relays.flatMap((r) => {
-    const unswitched = r.inId === mainFeed(box).id && r.switchPortId.is !== 'set';
+    // nothing switches it: held all the time where it stands in the main feed, elsewhere while that is live
+    const unswitched = r.switchPortId.is !== 'set' && (r.inId === mainFeed(box).id || isLive(r.inId));
     const fed = r.contact === 'make' && on.has(`relay ${r.id}`);
     return (unswitched || fed) && holdingA(r) > 0
       ? [{ circuit: undefined, name: `coil of ${r.name}`, currentA: holdingA(r) }]

@@ -54,13 +54,15 @@ export function sizeFor(
   const most = (d: Draft): number => {
     return Math.max(heldBy(ways.guardsOf(d)[0]) ?? 0, d.carriesA, d.gives?.worstLimitA ?? 0);
   };
+  // the same for every size that is tried
+  const mayLoseV = members.map((d) => (d.feed ? FEEDS_LOSE * ways.strictestBehind(d) : d.dropLimitFraction) * baseV(d));
   const holds = (s: WireSize): boolean =>
-    members.every((d) => {
+    members.every((d, i) => {
       // what stands ahead of the group has its wire by now
       const wireOf = (m: Draft): WireSize => (m.wireOrigin === 'auto' && members.includes(m) ? s : fixed(m));
       const shared = d.rail ? 0 : sharedV;
-      if (d.feed) return feedHolds(ways, d, { wireOf, shared });
-      return ways.dropOf(d, wireOf).dropV + shared <= d.dropLimitFraction * baseV(d);
+      if (d.feed) return feedHolds(ways.feedLossV(d, wireOf), shared, mayLoseV[i]!);
+      return ways.dropOf(d, wireOf).dropV + shared <= mayLoseV[i]!;
     });
   const end = Math.min(...members.map((d) => mostMm2(box, tree, d)));
   return smallestWire(
@@ -79,11 +81,10 @@ export function sizeFor(
 
 /** Whether a feed leaves enough of the volts to what hangs behind it, or copper is the least of what it loses. */
 function feedHolds(
-  ways: WayDrops,
-  d: Draft,
-  { wireOf, shared }: { wireOf: (m: Draft) => WireSize; shared: number }
+  { copperV, restV, aheadV }: ReturnType<WayDrops['feedLossV']>,
+  sharedV: number,
+  mayLoseV: number
 ): boolean {
-  const { copperV, restV, aheadV } = ways.feedLossV(d, wireOf);
-  if (copperV <= COPPER_COUNTS * (restV + aheadV + shared)) return true;
-  return copperV + restV + aheadV + shared <= FEEDS_LOSE * ways.strictestBehind(d) * baseV(d);
+  const otherV = restV + aheadV + sharedV;
+  return copperV <= COPPER_COUNTS * otherV || copperV + otherV <= mayLoseV;
 }
