@@ -5,6 +5,7 @@ import { applyEdits } from '../src/box/edits.ts';
 import type { Box, Solar } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { evaluate } from '../src/evaluate.ts';
+import { movesFor } from '../src/remedy/moves.ts';
 import { proven } from '../src/remedy/prove.ts';
 import { makeSound } from '../src/remedy/sound.ts';
 import { removeCircuit } from '../src/box/remove-circuit.ts';
@@ -148,6 +149,13 @@ test('a feed with its own lead: two thin wires left to Haversack become one', ()
   b.set('feeds/main/fuseFromStartMm', setTo(3100));
   const lamp = b.port('circular-12', 'front', 'Lamp');
   b.device('lamp-strip', { name: 'Lamp', portId: lamp.portId, modes: on(6), spans: span(8, 12) });
+  const plan = planOf(b.box);
+  const exceeds = plan.findings.find((f) => f.id === 'main-fuse-exceeds')!;
+  const moves = movesFor({ box: b.box, catalogue: STARTER_CATALOGUE, plan }, exceeds);
+  for (const label of [/let Haversack choose fuse and wire/, /^Post fuse holder/]) {
+    const after = applyEdits(b.box, moves.find((m) => label.test(m.label))!.edits);
+    expect(after.feeds[0], String(label)).toMatchObject({ wire: AUTO, wireCount: 1 });
+  }
   const sound = makeSound(b.box, STARTER_CATALOGUE, 'stops');
   expect(sound.inTheWay).toEqual([]);
   const after = applyEdits(

@@ -6,6 +6,7 @@ import type { Box, Device, Feed } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { byCause } from '../src/findings/causes.ts';
+import { areaMm2 } from '../src/wiring/conductor.ts';
 import { lostV } from '../src/wiring/drop.ts';
 import { plugMostMm2 } from '../src/wiring/device-lead.ts';
 import { awg, on, soundBase, span, withFeed } from './small-boxes.ts';
@@ -50,6 +51,14 @@ describe('where the most is lost', () => {
     expect(told!.why).not.toMatch(/Thicker wire does not cure/);
     const remedy = told!.remedies.find((r) => r.label === 'Let Haversack choose the wire of Bow box')!;
     expect(drops(applyEdits(box, remedy.edits))).toEqual([]);
+  });
+
+  test('a circuit is sized with its feed as it is, not as if that were as thin as the circuit', () => {
+    const { wiring } = planOf(forward({ fuse: setTo(7.5) }));
+    const [feed] = wiring.feeds;
+    const behind = wiring.circuits.find((c) => c.circuit.id === 'c1')!;
+    expect(areaMm2(behind.wire!)).toBeLessThan(areaMm2(feed!.wire!));
+    expect(behind.dropFraction).toBeLessThanOrEqual(behind.dropLimitFraction);
   });
 
   test('in the main wire it is the main wire that is thickened', () => {
