@@ -3,7 +3,7 @@ import { stretchText } from './bars.ts';
 import { deviceFrom, duplicateDevice, plainDevice } from '../box/commands.ts';
 import type { Edit } from '../box/edits.ts';
 import type { Box, Device, Draw, Span } from '../box/schema.ts';
-import type { Catalogue, PartOf, Supply } from '../catalogue/part.ts';
+import type { Catalogue, Supply } from '../catalogue/part.ts';
 import { drawW } from '../demand/draw.ts';
 import { ampsOf } from '../demand/edit-draw.ts';
 import { clockText, durationText } from '../quantity/format.ts';
