@@ -547,7 +547,13 @@ describe('what must be a stop, whichever way it comes about', () => {
       set('charging/throughPortId', setTo(portNamed(hide, 'Red lamp').id)),
       set('charging/chargerA', setTo(amps))
     ];
-    expect(stops(change(hide, ...through(9)))).toContain('element-overload');
+    expect(stops(change(hide, ...through(12)))).toContain('element-overload');
+    // what the plug bears, fuse and wire that are left to Haversack bear, too
+    const { circuits } = planOf(change(hide, ...through(8))).wiring;
+    const lamp = circuits.find((c) => c.circuit.portId === portNamed(hide, 'Red lamp').id)!;
+    expect(lamp.fuseA! * 0.8).toBeGreaterThanOrEqual(8);
+    expect(lamp.ampacityA!).toBeGreaterThanOrEqual(lamp.fuseA!);
+    expect(found(change(hide, ...through(8)), 'element-overload').map((f) => f.title)).toEqual([]);
     expect(found(change(hide, ...through(0.5)), 'element-overload').map((f) => f.title)).toEqual([]);
   });
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { idSchema, LEAST, SUPPLIES } from '../catalogue/part.ts';
-import { amps, attr, fraction, lengthMm, text, wireSizeSchema } from './schema-pieces.ts';
+import { amps, attr, fraction, text, wireSizeSchema } from './schema-pieces.ts';
 
 export const drawSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('power'), powerW: z.number().finite().min(LEAST).max(2000) }),
@@ -48,7 +48,8 @@ const DEVICE_USES = ['field', 'starting', 'propulsion', 'mains'] as const;
 
 /** A device's own lead. A reversing adapter swaps the poles. */
 const leadSchema = z.strictObject({
-  lengthMm,
+  /** A camera down at the gate, a pump in the far trough: longer than anything within a box. */
+  lengthMm: z.number().finite().min(0).max(100_000),
   wire: attr(wireSizeSchema),
   adapter: z.enum(['none', 'straight', 'reversing', 'unknown']),
   /** The device itself is wired the other way round. */

@@ -8,7 +8,7 @@ import { solarCurrent } from '../outing/input.ts';
 import { DAYS_A_MONTH } from '../quantity/constants.ts';
 import { airAtC } from '../sun/air.ts';
 import { chargerA } from '../wiring/charger.ts';
-import { builtInA } from '../wiring/net-extras.ts';
+import { builtInA } from '../wiring/charge-fuse.ts';
 
 /** Something that can charge the bank, and how it comes about. */
 export type ChargeSource = {

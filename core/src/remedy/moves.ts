@@ -16,7 +16,7 @@ import { fuseFieldOf } from '../findings/elements.ts';
 import { branches, branchPath, catalogueOf, mainPath, set, usePart, type Finding } from '../findings/rule.ts';
 import { swapPart } from '../panel/place-port.ts';
 import { soldForInletA } from '../wiring/charger.ts';
-import { BEARS, LOAD_SHARE } from '../wiring/fuse.ts';
+import { BEARS, countsA, LOAD_SHARE } from '../wiring/fuse.ts';
 import type { CircuitPlan } from '../wiring/types.ts';
 import { fuseOf } from '../wiring/main-path.ts';
 
@@ -55,10 +55,10 @@ function smallerFuses(b: Bench, tag: string): Move[] {
   const loadA = steadyAt(b, tag);
   const own = branches(x).find((c) => c.fuseTag === tag);
   // as the fuse itself counts it: of what comes and goes not the whole peak
-  const countsA = tag === 'F0' ? plan.wiring.main.fuseLoadA : (own?.fuseLoadA ?? loadA);
+  const leastA = tag === 'F0' ? countsA(plan.wiring.main) : own ? countsA(own) : loadA;
   const ratings = fuseOf(box, b.catalogue, part?.family ?? 'blade')?.ratingsA ?? [];
   const smaller = ratings
-    .filter((r) => r < (part?.ratingA ?? Infinity) && r * LOAD_SHARE >= countsA - 1e-9)
+    .filter((r) => r < (part?.ratingA ?? Infinity) && r * LOAD_SHARE >= leastA - 1e-9)
     .toSorted((p, q) => q - p);
   // the largest that is smaller, the middle one and the smallest that bears the load: the rest lies between; of one that
   // nobody read nothing is known to be smaller
@@ -75,15 +75,33 @@ function wireToSuit({ feeds, circuits }: Box, path: string): Edit[] {
   return [set(path, AUTO), ...(several ? [set(path.replace(/wire$/, 'wireCount'), 1)] : [])];
 }
 
-/** Every fuse and wire somebody set, left to Haversack: for boxes where one of them hangs on all the others. */
-function everyFuse({ box }: Bench): Move {
-  const edits = [...box.feeds.map((f) => ['feeds', f] as const), ...box.circuits.map((c) => ['circuits', c] as const)]
+/** Fuses and wires of the whole box, left to Haversack. @param which as they stand now: those that somebody set, or that are known to be missing, too */
+const leftToUs = (box: Box, which: readonly string[]): Edit[] =>
+  [...box.feeds.map((f) => ['feeds', f] as const), ...box.circuits.map((c) => ['circuits', c] as const)]
     .flatMap(([list, c]) =>
       (['fuse', 'wire'] as const).map((key) => ({ path: `${list}/${c.id}/${key}`, is: c[key].is }))
     )
-    .filter(({ is }) => is === 'set' || is === 'unknown')
+    .filter(({ is }) => which.includes(is))
     .map(({ path }) => set(path, AUTO));
-  return move('Let Haversack choose every fuse and wire', 'each by its load, its wire and its port', edits);
+
+const EVERY_FUSE = 'Let Haversack choose every fuse and wire';
+
+/** Every fuse and wire somebody set, left to Haversack: for boxes where one of them hangs on all the others. */
+const everyFuse = ({ box }: Bench): Move =>
+  move(EVERY_FUSE, 'each by its load, its wire and its port', leftToUs(box, ['set', 'unknown']));
+
+/** Findings about a path that nothing protects. */
+const NO_FUSE: ReadonlySet<string> = new Set(['no-main-fuse', 'source-unfused']);
+
+/** A box with no fuse at the battery, fused throughout: a holder there, and each circuit as Haversack would build it. */
+function fusedThroughout(b: Bench): Move[] {
+  if (b.plan.wiring.main.fuseA !== undefined) return [];
+  const rest = leftToUs(b.box, ['set', 'unknown', 'none']);
+  return holderMoves(b, 'F0').map((m) => ({
+    ...m,
+    label: `${m.label}, and: ${EVERY_FUSE}`,
+    edits: [...rest, ...m.edits]
+  }));
 }
 
 /** Another holder, with a fuse of its family, at the main feed or in a feed that has one. */
@@ -290,6 +308,7 @@ const SETTINGS: Readonly<Record<string, (b: Bench, f: Finding) => Move[]>> = {
   // the fuse of a coil is fed as the feed of its relay is
   'interrupting-low': (b) => [...b.box.relays.flatMap((r) => branchMoves(b, r.inId)), ...sourceMoves(b)],
   'run-unfused': sourceMoves,
+
   'controller-unsound': (b) => [...sourceMoves(b), ...panelPortMoves(b)],
   'solar-voc': controllerMoves,
   // iron phosphate gives off no gas
@@ -340,6 +359,7 @@ export function movesFor(b: Bench, f: Finding): Move[] {
     ...(f.where.kind === 'circuit' ? branchMoves(b, id) : []),
     ...portsOf(b, f).flatMap((portId) => portMoves(b, portId)),
     ...(f.where.kind === 'main' && !tag ? fuseMoves(b, 'F0') : []),
+    ...(NO_FUSE.has(f.id) ? fusedThroughout(b) : []),
     ...(/charg/.test(f.key) || isChargeWay(b, id) ? chargeMoves(b, id) : []),
     // what is asked is looked up, not bought anew
     ...(f.where.kind === 'battery' && f.verdict !== 'fits' && !f.open ? batteryMoves(b) : [])

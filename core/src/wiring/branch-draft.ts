@@ -11,7 +11,7 @@ import { ampacityA, knownSize } from './conductor.ts';
 import { DROP_LIMIT_FUSSY, DROP_LIMIT_GENERAL } from './contacts.ts';
 import type { Draft, Sources } from './draft.ts';
 import { ownLaid } from './laid.ts';
-import { capacitorInrushA2s, heldA, SELECTIVE_RATIO } from './fuse.ts';
+import { capacitorInrushA2s, heldA, LOAD_SHARE, SELECTIVE_RATIO } from './fuse.ts';
 import type { Laid } from './sizing.ts';
 import { smallestFuse } from './sizing.ts';
 import { fuseOf } from './main-path.ts';
@@ -22,9 +22,9 @@ import {
   type DraftContext,
   type Load,
   feedLoad,
-  loadOf,
-  pushedInto
+  loadOf
 } from './branch-load.ts';
+import { pushedInto } from './pushed.ts';
 
 /** A meter's supply is fused no larger. @source electrical reference 12, meter-unfused */
 export const METER_FUSE_A = 3;
@@ -120,12 +120,15 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
   // a charge lead behind a feed carries its charger's current, the loads theirs: never both the same way
   const loadsA = takers.reduce((s, l) => s + l.load.loadA, convertersA);
   const chargeA = all.filter((l) => l.load.circuit.purpose === 'charge').reduce((s, l) => s + l.load.loadA, 0);
-  const carriesA = Math.max(loadsA, chargeA, b.feed ? pushedInto(box, bank, b.id) : 0);
+  // what lives in the box charges beside the charger that is plugged in
+  const livesInA = all.reduce((s, l) => s + (l.load.feed ? pushedInto(box, bank, l.load.circuit.id) : 0), 0);
+  const carriesA = Math.max(loadsA, chargeA, livesInA);
   const fuseLoadA = Math.max(
     takers.reduce((s, l) => s + l.load.fuseLoadA, convertersA),
     chargeA,
-    b.feed ? pushedInto(box, bank, b.id) : 0
+    livesInA
   );
+  const pushedA = livesInA + Math.max(livesInA > 0 ? chargeA : 0, ...alike.map((l) => l.load.pushedA));
   const lowCarriesA = Math.max(
     takers.reduce((s, l) => s + l.load.lowLoadA, convertersA),
     chargeA
@@ -140,7 +143,9 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
   // behind a fuse stand all parts of the chain that have none of their own and none on the way to them
   const candidates = [
     ...own.rated,
-    ...alike.filter((l) => l !== own && isCovered(l.load) && !fusedBetween(l.load.circuit.id)).flatMap((l) => l.rated),
+    ...alike
+      .filter((l) => l !== own && isCovered(box, x.tree, l.load) && !fusedBetween(l.load.circuit.id))
+      .flatMap((l) => l.rated),
     ...(x.block?.perWayA != null ? [{ name: 'fuse block way', ratingA: x.block.perWayA }] : [])
   ];
   const weakest = candidates.sort((a, c) => a.ratingA - c.ratingA)[0];
@@ -155,7 +160,7 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     alike.length < all.length ? capacitorInrushA2s(FULL_V, MODULE_FARAD, MODULE_LOOP_OHM) : 0
   );
   const behindCircuit = upId !== undefined && loads.get(upId)?.load.feed === undefined;
-  const covered = circuit.fuse.is === 'auto' && (behindCircuit || sharesWay(box, x.tree, b));
+  const covered = circuit.fuse.is === 'auto' && (behindCircuit || sharesWay(box, x.tree, own.load));
   const needA = own.load.portPart?.role === 'meter' ? Math.min(limitA, METER_FUSE_A) : limitA;
   const biggest = Math.max(
     0,
@@ -169,7 +174,13 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     ? undefined
     : valueOf(
         circuit.fuse,
-        smallestFuse(family, ratings, { loadA: fuseLoadA, inrushA2s, limitA: needA, leastA: SELECTIVE_RATIO * biggest })
+        smallestFuse(family, ratings, {
+          loadA: fuseLoadA,
+          inrushA2s,
+          limitA: needA,
+          // a charger beyond what stands behind the fuse is told, and no reason for a fuse that lets it burn
+          leastA: Math.max(SELECTIVE_RATIO * biggest, pushedA / LOAD_SHARE)
+        })
       );
   const [first] = own.load.switches;
   return {
@@ -200,6 +211,7 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     inrushA2s,
     carriesA,
     fuseLoadA,
+    pushedA,
     upId,
     sharesFuse:
       b.feed !== undefined ||
@@ -232,16 +244,21 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
   };
 }
 
-const isCovered = (l: Load['load']): boolean => l.circuit.fuse.is === 'none' || l.circuit.fuse.is === 'auto';
+/** Has no fuse of its own: somebody said so, or it is left to Haversack and hangs where the one ahead is meant for all. */
+function isCovered(box: Box, t: Tree, l: Load['load']): boolean {
+  if (l.circuit.fuse.is !== 'auto') return l.circuit.fuse.is === 'none';
+  const upId = t.upOf.get(l.circuit.id);
+  return (upId !== undefined && !box.feeds.some((f) => f.id === upId)) || sharesWay(box, t, l);
+}
 
 /** Behind a feed whose own fuse is meant for all its circuits: it ends in a joint without fuses. */
-function onJoint(box: Box, t: Tree, b: Branch): boolean {
-  const feed = feedOfBranch(box, t, b.id);
+function onJoint(box: Box, t: Tree, b: Pick<Branch, 'circuit'>): boolean {
+  const feed = feedOfBranch(box, t, b.circuit.id);
   // behind a converter each has its own: the feed's opens for nothing there
-  if (!feed || feed.converter || b.circuit.purpose !== 'load' || startOf(t, b.id) === 'ahead') return false;
+  if (!feed || feed.converter || b.circuit.purpose !== 'load' || startOf(t, b.circuit.id) === 'ahead') return false;
   return feed.ends === 'chain' || (feed.ends !== 'fuse-block' && feed.fuse.is !== 'none');
 }
 
 /** Automatic, a circuit at the joint of a fused feed has no fuse of its own. */
-const sharesWay = (box: Box, t: Tree, b: Branch): boolean =>
-  t.upOf.get(b.id) !== undefined && b.feed === undefined && onJoint(box, t, b);
+const sharesWay = (box: Box, t: Tree, b: Pick<Branch, 'circuit' | 'feed'>): boolean =>
+  t.upOf.get(b.circuit.id) !== undefined && b.feed === undefined && onJoint(box, t, b);

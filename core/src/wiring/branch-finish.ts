@@ -5,7 +5,7 @@ import { valueOf } from '../box/lookup.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { ampacityA, conductorC, knownSize } from './conductor.ts';
 import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
-import { LOAD_SHARE } from './fuse.ts';
+import { countsA, LOAD_SHARE } from './fuse.ts';
 import { leadOf, type FinishContext } from './lead-ohms.ts';
 import { THINNEST } from './main-path.ts';
 import type { CircuitPlan } from './types.ts';
@@ -97,7 +97,7 @@ function finish(
         ];
   const pieces = () => [...found.pieces(), ...shared];
   const weakOhm = (found.weakBankMilliOhm + sharedMilliOhm + milliOhm) / 1000;
-  const windowA = { min: d.fuseLoadA / LOAD_SHARE, max: max.length ? Math.min(...max) : undefined };
+  const windowA = { min: countsA(d) / LOAD_SHARE, max: max.length ? Math.min(...max) : undefined };
   const lead = leadOf({ box }, d, wire ?? THINNEST, x);
   return {
     // named one by one: a spread of so many is slow, and this runs for every circuit on every edit
@@ -120,6 +120,7 @@ function finish(
     loadA: d.loadA,
     carriesA: d.carriesA,
     fuseLoadA: d.fuseLoadA,
+    pushedA: d.pushedA,
     lowLoadA: d.lowLoadA,
     lowCarriesA: d.lowCarriesA,
     devices: d.devices,

@@ -4,7 +4,7 @@ import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { blockOf, switchesOf } from '../box/feeds.ts';
 import { fittedPart, partOf, valueOf } from '../box/lookup.ts';
-import type { Box, Device, Origin } from '../box/schema.ts';
+import type { Box, Device } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { lawCurrentA, type LoadLaw } from '../network/law.ts';
 import { type Branch, type Tree } from './tree.ts';
@@ -46,6 +46,7 @@ export type Load = {
     | 'throughMilliOhm'
     | 'loadA'
     | 'fuseLoadA'
+    | 'pushedA'
     | 'lowLoadA'
     | 'meanA'
     | 'inrushA2s'
@@ -80,6 +81,7 @@ export function feedLoad({ box }: Sources, b: Branch, x: DraftContext): Load {
       ...(ways[0] ? { throughMilliOhm: (ways[0].part?.contactMilliOhm ?? INLET_MILLIOHM) / 2 } : {}),
       loadA: 0,
       fuseLoadA: 0,
+      pushedA: 0,
       lowLoadA: 0,
       meanA: 0,
       inrushA2s: 0,
@@ -172,6 +174,7 @@ export function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: Dra
     fuseLoadA: charge
       ? throughInletA(box, bank, circuit.portId)
       : quiescent + (assumedLoad ? assumedA : currents.reduce((s, d) => s + atFuseA(d.currentA, x.rmsShare(d.id)), 0)),
+    pushedA: charge || rail ? 0 : throughOutletA(box, bank, circuit.portId),
     lowLoadA: charge ? throughInletA(box, bank, circuit.portId) : quiescent + (assumedLoad ? assumedA : lowA),
     meanA: quiescent + demands.reduce((s, d) => s + (d.shared ? d.shared.meanW / lowV : d.meanA), 0),
     // what a shared converter limits is no inrush
@@ -219,21 +222,14 @@ const throughInletA = (box: Box, bank: Bank | undefined, portId: string): number
     ...chargeSources(box, bank).flatMap((s) => (s.portId === portId ? (s.currentA ?? 0) : []))
   );
 
-/** What controllers and chargers that hang on a feed push into it. */
-export const pushedInto = (box: Box, bank: Bank | undefined, feedId: string): number => {
-  const hangs = (from: { is: string; value?: Origin }): boolean =>
-    from.is === 'set' && from.value?.at === 'feed' && from.value.id === feedId;
-  const { solar, builtIn } = box.charging;
-  const parts = new Set([
-    ...(solar && hangs(solar.from) ? ['SC'] : []),
-    ...builtIn.flatMap((c, i) => (hangs(c.from) ? [`CG${i + 1}`] : []))
-  ]);
-  if (parts.size === 0) return 0;
-  const amps = new Map<string, number>();
-  for (const s of chargeSources(box, bank))
-    if (s.partId && parts.has(s.partId)) amps.set(s.partId, Math.max(amps.get(s.partId) ?? 0, s.currentA ?? 0));
-  return [...amps.values()].reduce((sum, a) => sum + a, 0);
-};
+/** What a charger that is plugged into an outlet pushes in. */
+const throughOutletA = (box: Box, bank: Bank | undefined, portId: string): number =>
+  Math.max(
+    0,
+    ...chargeSources(box, bank).flatMap((s) =>
+      s.portId === portId ? (s.currentA ?? usualChargerA(box, bank) ?? 0) : []
+    )
+  );
 
 /** What a module takes against what it gives, at its worst. @source efficiency of small converters, 87 % */
 const MODULE_TAKES = 1.15;

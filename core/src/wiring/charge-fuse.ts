@@ -1,4 +1,6 @@
-import type { Box } from '../box/schema.ts';
+import { valueOf } from '../box/lookup.ts';
+import type { Box, BuiltInCharger } from '../box/schema.ts';
+import type { FuseFamily } from '../catalogue/part.ts';
 import { LOAD_SHARE } from './fuse.ts';
 
 /** Sizes in the lead of a charge source or a module, A: none is smaller, which is what their contacts bear. @source blade fuses as sold */
@@ -17,4 +19,31 @@ export function controllerFuseA(box: Box): number | null | undefined {
   if (solar.fuse.is === 'unknown') return null;
   if (solar.fuse.is === 'set') return solar.fuse.value;
   return chargeFuseA(solar.controllerMaxA ?? solar.panelW / 12);
+}
+
+/** What a charger that lives in the box gives while nobody says, A. @source rule of thumb: maintainers of small boxes */
+const USUAL_MAINTAINER_A = 1;
+/** What a built-in charger gives; undefined when nobody knows. */
+export const builtInA = (c: BuiltInCharger): number | undefined => valueOf(c.currentA, USUAL_MAINTAINER_A);
+
+/** Fuse of a built-in charger; undefined for none, null when nobody knows. */
+export function builtInFuseA(c: BuiltInCharger): number | null | undefined {
+  if (c.fuse.is === 'none') return undefined;
+  if (c.fuse.is === 'unknown') return null;
+  return c.fuse.is === 'set' ? c.fuse.value : chargeFuseA(builtInA(c) ?? USUAL_MAINTAINER_A);
+}
+
+/** The kind of fuse in the lead of a charge source. */
+export const SOURCE_FUSE: FuseFamily = 'blade';
+
+/** Fuses of the controllers and chargers in the box that hang straight on a post: they guard their own return to it, too. */
+export function fusesOffPost(box: Box): { family: FuseFamily; ratingA: number }[] {
+  const { solar, builtIn } = box.charging;
+  const sources = [
+    ...(solar?.fit === 'inside' ? [{ from: solar.from, fuseA: controllerFuseA(box) }] : []),
+    ...builtIn.map((c) => ({ from: c.from, fuseA: builtInFuseA(c) }))
+  ];
+  return sources.flatMap(({ from, fuseA }) =>
+    fuseA != null && from.is === 'set' && from.value.at === 'post' ? [{ family: SOURCE_FUSE, ratingA: fuseA }] : []
+  );
 }

@@ -1,6 +1,7 @@
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { partOf, valueOf } from '../box/lookup.ts';
+import { chargePortId } from '../box/plugged.ts';
 import type { Box } from '../box/schema.ts';
 import { BEARS, usualFuseA } from './fuse.ts';
 
@@ -15,13 +16,15 @@ const soldA = (amps: number): number => SOLD_A.findLast((a) => a <= amps + 1e-9)
 export const soldForInletA = (amps: number, ratingA: number): number =>
   SOLD_A.findLast((a) => a <= Math.min(amps, BEARS.contact * ratingA) + 1e-9 && usualFuseA(a) <= ratingA) ?? SOLD_A[0]!;
 
-/** The usual charger for a bank, within 80 % of what the inlet bears; undefined without a bank. */
+/** The usual charger for a bank, within 80 % of what it is plugged into bears; undefined without a bank. */
 export function usualChargerA(box: Box, b: Bank | undefined): number | undefined {
   if (!b) return undefined;
   const rate = CHEMISTRY[b.chemistry].isLithium ? CHARGE_RATE.lithium : CHARGE_RATE.lead;
-  const inlet = box.circuits.find((c) => c.purpose === 'charge');
-  const rating = partOf(box, 'panel', box.ports.find((p) => p.id === inlet?.portId)?.partId)?.ratingA;
-  return rating == null ? soldA(b.ratedAh * rate) : soldForInletA(b.ratedAh * rate, rating);
+  const inlet = box.circuits.find((c) => c.purpose === 'charge')?.portId;
+  const ways = box.ports.filter((p) => p.id === inlet || p.id === chargePortId(box));
+  const ratings = ways.flatMap((p) => partOf(box, 'panel', p.partId)?.ratingA ?? []);
+  const rating = ratings.length > 0 ? Math.min(...ratings) : undefined;
+  return rating === undefined ? soldA(b.ratedAh * rate) : soldForInletA(b.ratedAh * rate, rating);
 }
 
 /** Charger current: named, or the usual one. */

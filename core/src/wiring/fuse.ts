@@ -97,6 +97,8 @@ export const PEAK_SHARE = 0.95;
  * @param rmsShare root mean square over the peak, 0 to 1; 1 for what runs all the time
  */
 export const atFuseA = (peakA: number, rmsShare: number): number => peakA * Math.max(rmsShare, LOAD_SHARE / PEAK_SHARE);
+/** What a branch's fuse has to carry for good, A: its loads, or what a charger pushes back through it. */
+export const countsA = (c: { fuseLoadA: number; pushedA: number }): number => Math.max(c.fuseLoadA, c.pushedA);
 /** What a fuse may carry, in words. */
 export const atMost = (peakA: number, fuseLoadA: number): string =>
   fuseLoadA < peakA - 1e-9

@@ -9,11 +9,13 @@ import type { Box } from '../box/schema.ts';
 import type { Catalogue, FuseFamily, PartOf } from '../catalogue/part.ts';
 import { terminalBears } from '../judge/terminals.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
+import { pushedInto, pushedOffPost } from './pushed.ts';
 import { ampacityA, areaMm2, knownSize, milliOhmPerM } from './conductor.ts';
 import { CONTACT_MILLIOHM as R, DROP_BASE_V } from './contacts.ts';
 import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
 import { packFuseOf } from '../battery/parallel-plan.ts';
-import { fuseMilliOhm, heldA, letThroughA2s, SELECTIVE_RATIO } from './fuse.ts';
+import { fuseMilliOhm, heldA, letThroughA2s, LOAD_SHARE, SELECTIVE_RATIO } from './fuse.ts';
+import { fusesOffPost } from './charge-fuse.ts';
 import { bodyPoint, portPoint, runMm } from './lengths.ts';
 import { END_TAKES_MM2, pickSizes, smallestFuse, smallestWire, type Laid } from './sizing.ts';
 import type { Tree } from './tree.ts';
@@ -44,7 +46,7 @@ export type MainDraft = Omit<MainPlan, 'commonMilliOhm' | 'commonWireMilliOhm' |
 };
 
 /** What the main path carries, A: all that its switches allow, the same with the battery low, and the time table's greatest. */
-function mainLoads({ box, need }: Sources, circuits: readonly Draft[], lowV: number) {
+function mainLoads({ box, bank, need }: Sources, circuits: readonly Draft[], lowV: number) {
   // everything its switches allow together; devices without a port hang on it, too
   const onMain = circuits.filter(
     (c) => c.upId === undefined && (c.live === 'master' || c.live === 'always') && c.circuit.purpose === 'load'
@@ -53,12 +55,20 @@ function mainLoads({ box, need }: Sources, circuits: readonly Draft[], lowV: num
   const coils = box.relays.reduce((s, r) => s + holdingA(r), 0);
   const assumed = circuits.filter((c) => c.assumedLoad).reduce((s, c) => s + c.loadA, 0);
   const charge = Math.max(0, ...circuits.filter((c) => c.circuit.purpose === 'charge').map((c) => c.loadA));
+  // what lives in the box charges beside the charger that is plugged in
+  const livesInA = [mainFeed(box).id, ...circuits.flatMap((c) => (c.feed && c.live !== 'direct' ? c.circuit.id : []))]
+    .map((id) => pushedInto(box, bank, id))
+    .reduce((sum, a) => sum + a, 0);
+  const throughOutletsA = circuits
+    .filter((c) => !c.feed && c.live !== 'direct')
+    .map((c) => Math.min(c.pushedA, c.fuseA ?? Infinity));
   const together = (of: (c: Draft) => number): number =>
     Math.max(onMain.reduce((s, c) => s + of(c), 0) + homeless + coils, charge);
   return {
     loadA: together((c) => c.carriesA),
     fuseLoadA: together((c) => c.fuseLoadA),
     lowLoadA: together((c) => c.lowCarriesA),
+    pushedA: livesInA + Math.max(livesInA > 0 ? charge : 0, ...throughOutletsA),
     timetableA: (need.peakA * need.atV) / lowV + assumed
   };
 }
@@ -98,7 +108,7 @@ type Chosen = { fuse: PartOf<'fuse'> | undefined; fuseA: number | undefined; wir
 function fuseAndWire(
   { box, catalogue, bank }: Sources,
   x: MainContext,
-  on: Pick<MainDraft, 'loadA' | 'fuseLoadA' | 'lowLoadA' | 'biggestA' | 'lengthMm'> & {
+  on: Pick<MainDraft, 'loadA' | 'fuseLoadA' | 'pushedA' | 'lowLoadA' | 'biggestA' | 'lengthMm'> & {
     family: FuseFamily | undefined;
     weakestA: number;
     /** Smallest share of the volts that a circuit behind it may lose. */
@@ -117,7 +127,8 @@ function fuseAndWire(
   const perRating = heldA(family ?? 'blade', 1);
   const wireLimit = most && knownSize(most) ? (count * ampacityA(most, x.laid)) / perRating : Infinity;
   const fuse = family && fuseOf(box, catalogue, family);
-  const leastA = SELECTIVE_RATIO * on.biggestA;
+  // charging beyond what stands behind the fuse is told, and no reason for a fuse that lets it burn
+  const leastA = Math.max(SELECTIVE_RATIO * on.biggestA, on.pushedA / LOAD_SHARE);
   const limitA = Math.min(on.weakestA, wireLimit);
   const autoFuse =
     family && fuse
@@ -137,12 +148,37 @@ function fuseAndWire(
   const wire = smallestWire(
     box.preferences.wireSystem,
     x.laid,
-    Math.max(fuseA ? 0 : loadA, ...held) / count,
+    Math.max(fuseA ? 0 : loadA, fuseA ? 0 : on.pushedA, ...held) / count,
     (size) => mainLossV(box, x.laid, { ...on, size }) <= MAIN_LOSES * on.dropLimitFraction * DROP_BASE_V,
     box.wiring.reels,
     { mostMm2, letsA2s: Math.max(0, ...guards.map((g) => letThroughA2s(g.family, g.ratingA))), count }
   );
   return { fuse, fuseA, wire };
+}
+
+/** The way back, as thick as the main wire: thicker where feeds and charge sources that begin at a post come back over it, too. */
+function autoReturn(
+  { box, bank }: Sources,
+  x: MainContext,
+  circuits: readonly Draft[],
+  { wire, pushedA }: { wire: WireSize; pushedA: number }
+): WireSize {
+  const offPost = circuits.filter((c) => c.feed && c.live === 'direct' && c.upId === undefined);
+  const guards = [
+    ...offPost.flatMap((c) => (c.fuseA === undefined ? [] : { family: c.fuseFamily, ratingA: c.fuseA })),
+    ...fusesOffPost(box)
+  ];
+  if (offPost.length === 0 && guards.length === 0) return wire;
+  const drawnA = circuits.filter((c) => c.upId === undefined).reduce((sum, c) => sum + c.carriesA, 0);
+  const carriesA = Math.max(drawnA, pushedA + pushedOffPost(box, bank));
+  return smallestWire(
+    box.preferences.wireSystem,
+    x.laid,
+    Math.max(carriesA, ...guards.map((g) => heldA(g.family, g.ratingA))) / mainFeed(box).wireCount,
+    (size) => areaMm2(size) >= areaMm2(wire),
+    box.wiring.reels,
+    { letsA2s: Math.max(0, ...guards.map((g) => letThroughA2s(g.family, g.ratingA))), count: mainFeed(box).wireCount }
+  );
 }
 
 /** Of what a circuit may lose on its way the main wire may take half: the rest is for the circuit's own. @source rule of thumb */
@@ -193,6 +229,8 @@ export function mainDraft(sources: Sources, circuits: Draft[], x: MainContext): 
     lengthMm,
     dropLimitFraction: Math.min(...onIt.map((c) => c.dropLimitFraction))
   });
+  const returnWire =
+    wire && feed.wire.is === 'auto' ? autoReturn(sources, x, circuits, { wire, pushedA: loads.pushedA }) : wire;
   const boltHolder = fuseFamily === 'midi' || fuseFamily === 'post';
   const one = wire && knownSize(wire) ? ampacityA(wire, x.laid) : undefined;
   return {
@@ -205,7 +243,7 @@ export function mainDraft(sources: Sources, circuits: Draft[], x: MainContext): 
     wire,
     wireCount: feed.wireCount,
     wireOrigin: feed.wire.is,
-    returnWire: valueOf<WireSize>(feed.returnWire, wire),
+    returnWire: valueOf<WireSize>(feed.returnWire, returnWire),
     laid: x.laid,
     ampacityA: one === undefined ? undefined : feed.wireCount * one,
     oneAmpacityA: one,

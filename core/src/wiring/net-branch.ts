@@ -11,6 +11,7 @@ import { coilNet, relayPart, relayTag, STUB_MM } from './net-coil.ts';
 import { CONVERTER, RELAY, type Terminal } from './netlist.ts';
 import { converterPart, feedEnd, sensePair } from './net-ends.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
+import { areaMm2, knownSize } from './conductor.ts';
 import { wayTo, type Tree } from './tree.ts';
 import type { CircuitPlan } from './types.ts';
 
@@ -314,9 +315,15 @@ function leadOf(c: CircuitPlan): [WireSize | null, number] {
   return lead ? [valueOf<WireSize>(lead.wire, c.wire) ?? null, lead.wireCount] : [c.wire ?? null, c.circuit.wireCount];
 }
 
-/** From a post to the first fuse: a feed's own wire; ahead of a circuit's fuse as thick as the main one. */
-const postWire = ({ main }: NetContext, c: CircuitPlan): [WireSize | null, number] =>
-  c.feed || c.wireOrigin === 'set' ? leadOf(c) : [main.wire ?? null, main.wireCount];
+/** From a post to the first fuse: a feed's own wire; ahead of a circuit's fuse as thick as the main one, and no thinner than its own. */
+function postWire({ main }: NetContext, c: CircuitPlan): [WireSize | null, number] {
+  const own =
+    c.feed !== undefined || c.wireOrigin === 'set' || (main.wire && copperMm2(main) < copperMm2(ofCircuit(c)));
+  return own ? leadOf(c) : [main.wire ?? null, main.wireCount];
+}
+const ofCircuit = (c: CircuitPlan) => ({ wire: c.wire, wireCount: c.circuit.wireCount });
+const copperMm2 = ({ wire, wireCount }: { wire: WireSize | undefined; wireCount: number }): number =>
+  wire && knownSize(wire) ? wireCount * areaMm2(wire) : 0;
 
 /** Where a branch's return ends. */
 function landing(

@@ -1,14 +1,17 @@
 import type { Attr } from '../box/attr.ts';
 import { mainFeed } from '../box/feeds.ts';
 import { valueOf } from '../box/lookup.ts';
-import type { Box, BuiltInCharger, Device, Origin } from '../box/schema.ts';
+import type { Box, Device, Origin } from '../box/schema.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { chargeFuseA, controllerFuseA } from './charge-fuse.ts';
+import { builtInA, builtInFuseA, controllerFuseA, SOURCE_FUSE } from './charge-fuse.ts';
 import { at, BATTERY_REF, type NetBuilder } from './net-builder.ts';
 import { leverAt } from './levers.ts';
 import type { NetContext } from './net-context.ts';
 import { STUB_MM } from './net-coil.ts';
 import { CONTROLLER_LEAD_MM, plugOf, type Terminal } from './netlist.ts';
+import { areaMm2 } from './conductor.ts';
+import { heldA } from './fuse.ts';
+import { smallestWire } from './sizing.ts';
 import type { CircuitPlan } from './types.ts';
 
 /** A device's lead while nobody named it. @source rule of thumb: ready-made low-current leads */
@@ -19,18 +22,6 @@ export const leadWire = (lead: NonNullable<Device['lead']>): WireSize | undefine
 
 /** Tag of a device in the circuit: D1, D2 … in the order of the document. */
 const deviceTag = (box: Box, id: string): string => `D${box.devices.findIndex((d) => d.id === id) + 1}`;
-
-/** What a charger that lives in the box gives while nobody says, A. @source rule of thumb: maintainers of small boxes */
-const USUAL_MAINTAINER_A = 1;
-/** What a built-in charger gives; undefined when nobody knows. */
-export const builtInA = (c: BuiltInCharger): number | undefined => valueOf(c.currentA, USUAL_MAINTAINER_A);
-
-/** Fuse of a built-in charger; undefined for none, null when nobody knows. */
-export function builtInFuseA(c: BuiltInCharger): number | null | undefined {
-  if (c.fuse.is === 'none') return undefined;
-  if (c.fuse.is === 'unknown') return null;
-  return c.fuse.is === 'set' ? c.fuse.value : chargeFuseA(builtInA(c) ?? USUAL_MAINTAINER_A);
-}
 
 /** Leads of devices that are described, and a solar controller that is built in. */
 export function extrasNet(
@@ -102,15 +93,37 @@ function originTerminal(net: NetContext, from: Attr<Origin>, circuits: readonly 
   return c ? at(c.portTag, '+') : ends.source;
 }
 
+/**
+ * Wire of a charge source's lead: as what it hangs on; where that is Haversack's choice, no thinner than the lead's own fuse
+ * wants.
+ */
+function sourceLeadWire(
+  { main, box }: NetContext,
+  { from, fuseA }: { from: Attr<Origin>; fuseA: number | null | undefined },
+  circuits: readonly CircuitPlan[]
+): WireSize | null {
+  const origin = valueOf(from, undefined);
+  const on = (origin?.at === 'feed' && circuits.find((c) => c.circuit.id === origin.id)) || main;
+  const { wire } = on;
+  if (!wire || on.wireOrigin !== 'auto' || fuseA == null) return wire ?? null;
+  const heldByFuse = heldA(SOURCE_FUSE, fuseA);
+  return smallestWire(box.preferences.wireSystem, on.laid, heldByFuse, (s) => areaMm2(s) >= areaMm2(wire));
+}
+
 /** A solar controller that is built in: its fuse, its switch, its lead to the battery, and the panel's port. */
 function controllerNet(net: NetContext, circuits: readonly CircuitPlan[]): void {
-  const { builder: n, ends, box, main, tags } = net;
+  const { builder: n, ends, box, tags } = net;
   const { solar } = box.charging;
   if (!solar || solar.fit !== 'inside') return;
   controllerPart(n, box, 'battery +');
-  const run = { size: main.wire ?? null, lengthMm: CONTROLLER_LEAD_MM, circuitId: 'solar' };
+  const fuseA = controllerFuseA(box);
+  const run = {
+    size: sourceLeadWire(net, { from: solar.from, fuseA }, circuits),
+    lengthMm: CONTROLLER_LEAD_MM,
+    circuitId: 'solar'
+  };
   let now = originTerminal(net, solar.from, circuits);
-  now = chargeFuse(n, { id: 'FS', label: 'Controller fuse', ratingA: controllerFuseA(box), key: 'solar' }, now, run);
+  now = chargeFuse(n, { id: 'FS', label: 'Controller fuse', ratingA: fuseA, key: 'solar' }, now, run);
   const lever = leverAt(box, tags, valueOf(solar.switchPortId, undefined));
   if (lever && !n.parts.some((p) => p.id === lever.tag)) {
     n.part({
@@ -149,7 +162,7 @@ function chargeFuse(
     label: x.label,
     terminals: ['in', 'out'],
     ratingA: x.ratingA,
-    family: 'blade',
+    family: SOURCE_FUSE,
     throughMilliOhm: 10,
     ref: BATTERY_REF
   });
@@ -160,7 +173,7 @@ function chargeFuse(
 
 /** Chargers that live in the box, each with its own fuse at the battery's end of its lead. */
 function chargersNet(net: NetContext, circuits: readonly CircuitPlan[]): void {
-  const { builder: n, ends, box, main } = net;
+  const { builder: n, ends, box } = net;
   box.charging.builtIn.forEach((c, i) => {
     const id = `CG${i + 1}`;
     n.part({
@@ -171,11 +184,16 @@ function chargersNet(net: NetContext, circuits: readonly CircuitPlan[]): void {
       ratingA: builtInA(c) ?? null,
       ref: BATTERY_REF
     });
-    const run = { size: main.wire ?? null, lengthMm: CONTROLLER_LEAD_MM, circuitId: `charger-${c.id}` };
+    const fuseA = builtInFuseA(c);
+    const run = {
+      size: sourceLeadWire(net, { from: c.from, fuseA }, circuits),
+      lengthMm: CONTROLLER_LEAD_MM,
+      circuitId: `charger-${c.id}`
+    };
     const fuse = {
       id: `FC${i + 1}`,
       label: `Fuse of ${c.name || id}`,
-      ratingA: builtInFuseA(c),
+      ratingA: fuseA,
       key: `charger-${c.id}`
     };
     const now = chargeFuse(n, fuse, originTerminal(net, c.from, circuits), run);

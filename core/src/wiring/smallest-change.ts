@@ -9,7 +9,7 @@ import { fuseOf } from './main-path.ts';
 import { pickSizes } from './sizing.ts';
 import type { CircuitPlan } from './types.ts';
 import { wiringPlan } from './wiring.ts';
-import { LOAD_SHARE } from './fuse.ts';
+import { countsA, LOAD_SHARE } from './fuse.ts';
 
 export type Change = { label: string; effect: string; edits: Edit[] };
 
@@ -25,8 +25,7 @@ export function troubles(c: CircuitPlan): string[] {
     out.push('the fuse lets the wire burn');
   if (guardA !== undefined && c.weakest && guardA > c.weakest.ratingA + 1e-9)
     out.push(`the fuse lets ${c.weakest.name} burn`);
-  if (c.fuseA !== undefined && c.fuseLoadA > LOAD_SHARE * c.fuseA + 1e-9)
-    out.push('the fuse is too small for its load');
+  if (c.fuseA !== undefined && countsA(c) > LOAD_SHARE * c.fuseA + 1e-9) out.push('the fuse is too small for its load');
   if (c.ampacityA !== undefined && c.carriesA > c.ampacityA + 1e-9) out.push('the load overheats the wire');
   if (c.dropFraction > c.dropLimitFraction + 1e-9) out.push('too much voltage is lost');
   if (guardA !== undefined && c.weakFaultA > 0 && c.weakFaultA < FAST * guardA)
@@ -56,7 +55,7 @@ export function smallestChange(sources: Sources, circuitId: string): Change | un
     return c && troubles(c).length === 0 ? c : undefined;
   };
   const effect = (c: CircuitPlan): string => `${c.carriesA.toFixed(2)} A, ${(c.dropFraction * 100).toFixed(1)} % lost`;
-  const near = ratings.filter((r) => r !== planned.fuseA && r >= planned.fuseLoadA / LOAD_SHARE - 1e-9).slice(0, 5);
+  const near = ratings.filter((r) => r !== planned.fuseA && r >= countsA(planned) / LOAD_SHARE - 1e-9).slice(0, 5);
   for (const a of near) {
     const c = holds([fuse(a)]);
     if (c) return { label: `Fit a ${a} A fuse`, effect: effect(c), edits: [fuse(a)] };

@@ -40,6 +40,8 @@ export type CircuitPlan = {
   carriesA: number;
   /** The same as its fuse counts it: of loads that come and go not the whole peak. */
   fuseLoadA: number;
+  /** What a charger plugged into an outlet of it or behind it pushes back through it; 0 where none is. */
+  pushedA: number;
   /** Both with the battery at its lowest working voltage: what loses voltage then. */
   lowLoadA: number;
   lowCarriesA: number;
@@ -121,6 +123,8 @@ export type MainPlan = {
   loadA: number;
   /** The same as its fuse counts it: of loads that come and go not the whole peak. */
   fuseLoadA: number;
+  /** What chargers and controllers push through it, other than by a charge inlet. */
+  pushedA: number;
   /** The same with the battery low. */
   lowLoadA: number;
   /** The most the time table has on together. */

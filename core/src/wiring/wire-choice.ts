@@ -52,7 +52,7 @@ export function sizeFor(
   const sharedV = (main.lowLoadA * main.commonMilliOhm) / 1000;
   // a short between a shared voltage and the box's minus comes back over its converter's own return
   const most = (d: Draft): number => {
-    return Math.max(heldBy(ways.guardsOf(d)[0]) ?? 0, d.carriesA, d.gives?.worstLimitA ?? 0);
+    return Math.max(heldBy(ways.guardsOf(d)[0]) ?? 0, d.carriesA, d.pushedA, d.gives?.worstLimitA ?? 0);
   };
   // the same for every size that is tried
   const mayLoseV = members.map((d) => (d.feed ? FEEDS_LOSE * ways.strictestBehind(d) : d.dropLimitFraction) * baseV(d));

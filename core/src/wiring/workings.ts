@@ -40,6 +40,21 @@ const fuseLeastLine = (carriesA: number, fuseLoadA = carriesA): WorkingLine => {
   );
 };
 
+const pushedLines = (pushedA: number): WorkingLine[] =>
+  pushedA > 0
+    ? [
+        line('Charging pushes back', ampsText(pushedA), 'A', 'computed', 'a charger, or a controller in the sun'),
+        line(
+          `Carries that from, charging ÷ ${LOAD_SHARE}`,
+          upText(pushedA / LOAD_SHARE),
+          'A',
+          'computed',
+          'as far as what stands behind it bears it',
+          'prefer'
+        )
+      ]
+    : [];
+
 const weakestLine = (weakest: Draft['weakest'] | MainPlan['weakest']): WorkingLine[] =>
   weakest ? [line(`Weakest part, ${weakest.name}`, downText(weakest.ratingA), 'A', 'part', 'its rating', 'most')] : [];
 
@@ -77,6 +92,7 @@ export function fuseWorking(d: Draft, x: FuseFacts): Working {
       ? [line('With what hangs behind it', ampsText(d.carriesA), 'A', 'computed' as const, 'the chain from here on')]
       : []),
     fuseLeastLine(d.carriesA, d.fuseLoadA),
+    ...pushedLines(d.pushedA),
     ...(d.inrushA2s > 0
       ? [
           line(
@@ -155,6 +171,7 @@ export function mainWorking(m: Omit<MainPlan, 'working'>, biggestA: number): Wor
   const lines = [
     line('Most at one moment', ampsText(m.loadA), 'A', 'computed', 'everything its switches allow at once'),
     fuseLeastLine(m.loadA, m.fuseLoadA),
+    ...pushedLines(m.pushedA),
     line(
       'To let a branch open first',
       upText(SELECTIVE_RATIO * biggestA),

@@ -4,7 +4,7 @@
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
   import { freeId } from '@haversack/core/box/lookup';
   import { fixed } from '@haversack/core/quantity/format';
-  import { builtInA, builtInFuseA } from '@haversack/core/wiring/net-extras';
+  import { builtInA, builtInFuseA } from '@haversack/core/wiring/charge-fuse';
   import { useBox } from '$lib/client/use-box.ts';
   import OriginRow from '$lib/inspect/OriginRow.svelte';
   import AttrQuantity from '$lib/ui/AttrQuantity.svelte';

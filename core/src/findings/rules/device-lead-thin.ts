@@ -1,6 +1,7 @@
 import { setTo } from '../../box/attr.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { ampacityA, knownSize } from '../../wiring/conductor.ts';
+import { countsA } from '../../wiring/fuse.ts';
 import { leadWire } from '../../wiring/net-extras.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { pickSizes, smallestFuse } from '../../wiring/sizing.ts';
@@ -10,7 +11,7 @@ import { branchPath, devicePlace, rule, set, type Facts, type Remedy } from '../
 /** A fuse that carries what hangs there and is no more than the lead bears. */
 function fuseForLead(x: Facts, c: CircuitPlan, bearsA: number): Remedy[] {
   const fuseA = smallestFuse(c.fuseFamily, fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [], {
-    loadA: c.fuseLoadA,
+    loadA: countsA(c),
     inrushA2s: c.inrushA2s,
     limitA: bearsA
   });

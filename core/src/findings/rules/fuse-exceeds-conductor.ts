@@ -1,5 +1,5 @@
 import { setTo } from '../../box/attr.ts';
-import { heldA } from '../../wiring/fuse.ts';
+import { countsA, heldA } from '../../wiring/fuse.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { pickSizes, smallestFuse } from '../../wiring/sizing.ts';
 import { ampacityA as oneA, areaMm2 } from '../../wiring/conductor.ts';
@@ -24,7 +24,7 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
       const remedies: Remedy[] = [];
       const ratings = fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [];
       const smaller = smallestFuse(c.fuseFamily, ratings, {
-        loadA: c.fuseLoadA,
+        loadA: countsA(c),
         inrushA2s: c.inrushA2s,
         limitA: Math.min(ampacityA, c.weakest?.ratingA ?? Infinity)
       });

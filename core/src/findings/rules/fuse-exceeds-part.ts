@@ -1,6 +1,7 @@
 import { byPrice } from '../../catalogue/by-price.ts';
 import { swapPart } from '../../panel/place-port.ts';
 import { AUTO, setTo } from '../../box/attr.ts';
+import { countsA } from '../../wiring/fuse.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { smallestFuse } from '../../wiring/sizing.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
@@ -71,7 +72,7 @@ function remediesFor(x: Facts, c: CircuitPlan, own: boolean): Remedy[] {
         ]
       : largerPort(x, c);
   const fits = smallestFuse(c.fuseFamily, fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [], {
-    loadA: c.fuseLoadA,
+    loadA: countsA(c),
     inrushA2s: c.inrushA2s,
     limitA
   });
@@ -89,7 +90,7 @@ function remediesFor(x: Facts, c: CircuitPlan, own: boolean): Remedy[] {
 /** A small fuse in line before the weak one of a chain. */
 function inLine(x: Facts, c: CircuitPlan, limitA: number): Remedy[] {
   const fits = smallestFuse(c.fuseFamily, fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [], {
-    loadA: c.fuseLoadA,
+    loadA: countsA(c),
     inrushA2s: c.inrushA2s,
     limitA
   });

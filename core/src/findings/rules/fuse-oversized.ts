@@ -2,7 +2,7 @@ import { branches, branchPath, branchPlace, rule, set } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
 import { capital } from '../../quantity/capital.ts';
 import type { FuseFamily } from '../../catalogue/part.ts';
-import { heldA } from '../../wiring/fuse.ts';
+import { countsA, heldA } from '../../wiring/fuse.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { smallestFuse } from '../../wiring/sizing.ts';
@@ -33,7 +33,7 @@ export const fuseOversized = rule('fuse-oversized', 'safe', 'wiring', (x) =>
     const ahead = over ? savedBy(c) : undefined;
     if (!ahead && (over || c.fuseA <= 3 * c.carriesA || c.assumedLoad)) return [];
     const smaller = smallestFuse(c.fuseFamily, fuseOf(x.box, x.catalogue, c.fuseFamily)?.ratingsA ?? [], {
-      loadA: c.fuseLoadA,
+      loadA: countsA(c),
       inrushA2s: c.inrushA2s
     });
     if (smaller === undefined || smaller >= c.fuseA) return [];

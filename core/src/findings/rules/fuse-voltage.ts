@@ -1,31 +1,77 @@
+import { AUTO, setTo } from '../../box/attr.ts';
+import type { FuseFamily, PartOf } from '../../catalogue/part.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
-import { BOX_PLACE, catalogueOf, mainPath, rule, usePart } from '../rule.ts';
+import type { CircuitPlan } from '../../wiring/types.ts';
+import { BOX_PLACE, branches, branchPath, branchPlace, catalogueOf, mainPath, rule, set, usePart } from '../rule.ts';
+import type { Draft, Facts } from '../rule.ts';
+
+const breaks = (fuse: PartOf<'fuse'>, volts: number): boolean => (fuse.voltageDcV ?? 0) >= volts;
+
+/** A family that cannot break what the battery reaches. */
+function atBattery(x: Facts, family: FuseFamily, fuse: PartOf<'fuse'>): Draft[] {
+  const { highV } = x.judge;
+  if (breaks(fuse, highV)) return [];
+  const block = catalogueOf(x, 'fuse-block').find(
+    (b) => b.family === 'blade' && b.wayCount >= x.wiring.circuits.length
+  );
+  return [
+    {
+      at: BOX_PLACE,
+      also: family,
+      severity: 'stop',
+      short: `${fuse.name} has no DC rating`,
+      title: `${fuse.name}: DC voltage ${fuse.voltageDcV === null ? 'not stated' : `${fuse.voltageDcV} V`}`,
+      why: `It must break ${highV.toFixed(1)} V DC; an AC figure does not tell whether the arc goes out.`,
+      figures: { needV: highV, ratedV: fuse.voltageDcV ?? 0 },
+      remedies:
+        block && x.wiring.block?.family === family
+          ? [{ label: block.name, effect: 'blade fuses, 32 V DC', edits: usePart(block, mainPath(x, 'blockPartId')) }]
+          : []
+    }
+  ];
+}
+
+/** A fuse behind a converter that steps up beyond what the fuse is stated for. */
+function behindConverter(x: Facts, c: CircuitPlan): Draft[] {
+  const volts = c.rail?.outV ?? 0;
+  const fuse = c.fuseA === undefined ? undefined : fuseOf(x.box, x.catalogue, c.fuseFamily);
+  // one that cannot break the battery's own volts is told of once, for all of its kind
+  if (!fuse || breaks(fuse, volts) || !breaks(fuse, x.judge.highV)) return [];
+  const breaker = fuseOf(x.box, x.catalogue, 'breaker');
+  return [
+    {
+      at: branchPlace(c),
+      severity: 'caution',
+      short: `${c.fuseTag} is made for ${fuse.voltageDcV} V`,
+      title: `${c.fuseTag} must break ${volts} V and is made for ${fuse.voltageDcV} V`,
+      why: `It stands behind a converter that steps up: over its own voltage the arc in a blown ${fuse.name.toLowerCase()} may not go out. Take one that says ${volts} V DC or more.`,
+      figures: { needV: volts, ratedV: fuse.voltageDcV ?? 0 },
+      remedies:
+        breaker && breaks(breaker, volts)
+          ? [
+              {
+                label: `A breaker as ${c.fuseTag}`,
+                effect: `${breaker.voltageDcV} V DC`,
+                edits: [
+                  set(`${branchPath(c)}/fuseFamily`, setTo<FuseFamily>('breaker')),
+                  set(`${branchPath(c)}/fuse`, AUTO)
+                ]
+              }
+            ]
+          : []
+    }
+  ];
+}
 
 /** A fuse whose DC voltage is too low or not stated cannot be trusted to break. */
 export const fuseVoltage = rule('fuse-voltage', 'safe', 'wiring', (x) => {
   if (!x.bank) return [];
-  const { highV } = x.judge;
   const families = new Set(x.wiring.netlist.parts.flatMap((p) => (p.kind === 'fuse' && p.family ? [p.family] : [])));
-  return [...families].flatMap((family) => {
-    const fuse = family && fuseOf(x.box, x.catalogue, family);
-    if (!fuse || (fuse.voltageDcV !== null && fuse.voltageDcV >= highV)) return [];
-    const block = catalogueOf(x, 'fuse-block').find(
-      (b) => b.family === 'blade' && b.wayCount >= x.wiring.circuits.length
-    );
-    return [
-      {
-        at: BOX_PLACE,
-        also: family,
-        severity: 'stop' as const,
-        short: `${fuse.name} has no DC rating`,
-        title: `${fuse.name}: DC voltage ${fuse.voltageDcV === null ? 'not stated' : `${fuse.voltageDcV} V`}`,
-        why: `It must break ${highV.toFixed(1)} V DC; an AC figure does not tell whether the arc goes out.`,
-        figures: { needV: highV, ratedV: fuse.voltageDcV ?? 0 },
-        remedies:
-          block && x.wiring.block?.family === family
-            ? [{ label: block.name, effect: 'blade fuses, 32 V DC', edits: usePart(block, mainPath(x, 'blockPartId')) }]
-            : []
-      }
-    ];
-  });
+  return [
+    ...[...families].flatMap((family) => {
+      const fuse = fuseOf(x.box, x.catalogue, family);
+      return fuse ? atBattery(x, family, fuse) : [];
+    }),
+    ...branches(x).flatMap((c) => behindConverter(x, c))
+  ];
 });
