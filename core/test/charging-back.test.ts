@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it, test } from 'vitest';
 import { AUTO, NONE, setTo } from '../src/box/attr.ts';
 import { set } from '../src/box/edit.ts';
@@ -9,6 +10,9 @@ import { evaluate } from '../src/evaluate.ts';
 import { proven } from '../src/remedy/prove.ts';
 import { ampacityA, areaMm2 } from '../src/wiring/conductor.ts';
 import { chargerA } from '../src/wiring/charger.ts';
+import { LOAD_SHARE } from '../src/wiring/fuse.ts';
+import { randomBox } from './random-box.ts';
+import { runs } from './runs.ts';
 import { on, solar, soundBase, span, withFeed } from './small-boxes.ts';
 
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);
@@ -128,6 +132,36 @@ describe('what is left to Haversack bears what charges the battery back through 
         .set('charging/chargerA', { is: 'unknown' })
     );
     expect(planOf(unread).wiring.circuits[0]!.pushedA).toBe(12);
+  });
+});
+
+describe('in any box', () => {
+  it('a fuse left to Haversack is no smaller for what is charged through it than what stands behind it forces', () => {
+    let pushed = 0;
+    fc.assert(
+      fc.property(randomBox(8), fc.integer({ min: 0, max: 2 }), (box, nth) => {
+        const port = box.circuits.filter((c) => c.purpose === 'load' && c.fuse.is === 'auto')[nth]?.portId;
+        const charged = applyEdits(box, [
+          set('charging/builtIn', maintainer(undefined)),
+          ...(port
+            ? [set('charging/path', setTo('through-port' as const)), set('charging/throughPortId', setTo(port))]
+            : [])
+        ]);
+        const { circuits, feeds } = planOf(charged).wiring;
+        for (const c of [...circuits, ...feeds]) {
+          if (c.fuseOrigin !== 'auto' || c.fuseA === undefined || c.pushedA === 0) continue;
+          pushed++;
+          const ratings = STARTER_CATALOGUE.flatMap((p) =>
+            p.kind === 'fuse' && p.family === c.fuseFamily ? p.ratingsA : []
+          );
+          const bears = Math.min(c.weakest?.ratingA ?? Infinity, c.wireOrigin === 'set' ? c.ampacityA! : Infinity);
+          const larger = ratings.filter((r) => r > c.fuseA! && r <= bears);
+          if (c.fuseA * LOAD_SHARE < c.pushedA - 1e-9) expect(larger, `${c.fuseTag} ${c.fuseA} A`).toEqual([]);
+        }
+      }),
+      { numRuns: runs(60) }
+    );
+    expect(pushed).toBeGreaterThan(5);
   });
 });
 

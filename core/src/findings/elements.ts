@@ -30,6 +30,14 @@ export function placeOf(x: Facts, h: Happening): Where {
   return MAIN_PLACE;
 }
 
+/** The device whose own cord a wire is; undefined for what lies in the box. */
+function deviceOfCord(x: Facts, { conductor: c }: Happening) {
+  if (!c) return undefined;
+  const ends = x.wiring.netlist.parts.filter((p) => p.id === c.to.part || p.id === c.from.part);
+  const id = ends.flatMap(({ ref }) => (ref.kind === 'device' ? [ref.id] : []))[0];
+  return x.box.devices.find((d) => d.id === id);
+}
+
 /** An element in words: 'FP1', 'the link of battery 2', 'the return of C3', 'the wire from F0 to S0'. */
 export function nameOf(x: Facts, h: Happening): string {
   const c = h.conductor;
@@ -37,6 +45,8 @@ export function nameOf(x: Facts, h: Happening): string {
   const branch = branches(x).find((b) => b.circuit.id === h.circuitId);
   const size = c.size ? `${c.count > 1 ? `${c.count} × ` : ''}${wireSizeText(c.size)}` : 'the unknown wire';
   if (c.id.endsWith('-link')) return `the link at battery ${c.id.split('/')[0]!.replace('battery-', '')} (${size})`;
+  const device = deviceOfCord(x, h);
+  if (device) return `the lead of ${device.name} (${size})`;
   if (h.kind === 'return') return branch ? `the return of ${branch.tag} (${size})` : `the return ${size}`;
   return branch ? `the wire of ${branchName(branch)} (${size})` : `${size} from ${c.from.part} to ${c.to.part}`;
 }
@@ -57,6 +67,8 @@ export function fuseFieldOf(x: Pick<Facts, 'box' | 'wiring'>, tag: string): stri
 
 /** Field of the document that sets an element's wire; undefined where it follows another. */
 export function wirePathOf(x: Facts, h: Happening): string | undefined {
+  const device = deviceOfCord(x, h);
+  if (device) return `devices/${device.id}/lead/wire`;
   const c = branches(x).find((b) => b.circuit.id === h.circuitId);
   if (c) return `${branchPath(c)}/${h.kind === 'return' && c.circuit.returnWire.is !== 'auto' ? 'returnWire' : 'wire'}`;
   if (h.kind === 'return' && h.id.startsWith('main/') && mainFeed(x.box).returnWire.is !== 'auto')

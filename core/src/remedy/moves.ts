@@ -1,5 +1,6 @@
 import { byPrice } from '../catalogue/by-price.ts';
 import { move, weightOf, type Bench, type Move } from './move.ts';
+import { barMoves } from './bar-moves.ts';
 import { sourceMoves } from './source-moves.ts';
 import { controllerMoves, panelPortMoves } from './sun-moves.ts';
 import { saidIn } from '../quantity/said.ts';
@@ -357,6 +358,7 @@ export function movesFor(b: Bench, f: Finding): Move[] {
     ...(tag ? fuseMoves(b, tag) : []),
     ...(f.cause === 'short current' ? holderMoves(b, 'F0') : []),
     ...(f.where.kind === 'circuit' ? branchMoves(b, id) : []),
+    ...barMoves(b, f),
     ...portsOf(b, f).flatMap((portId) => portMoves(b, portId)),
     ...(f.where.kind === 'main' && !tag ? fuseMoves(b, 'F0') : []),
     ...(NO_FUSE.has(f.id) ? fusedThroughout(b) : []),

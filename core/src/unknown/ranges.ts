@@ -62,6 +62,11 @@ const RULES: Readonly<Record<string, RegExp>> = {
   ratedW: /conductor|fuse-exceeds|guard|fault|rail-overload/
 };
 
+/** A device's own cord: nothing of the box hangs on it, only what stands at its two ends. */
+const OF_CORD = /lead-thin|drop|undervoltage|never-runs|fault|adiabatic|guard|plug|connector/;
+const rulesOf = (path: string): RegExp | undefined =>
+  path.startsWith('devices/') && fieldOf(path) === 'wire' ? OF_CORD : RULES[fieldOf(path)];
+
 export type End = 'heat' | 'short' | 'best';
 
 /** Ratings met in the field, A, smallest to largest. @source as-built reference: what lies at hand, a car's habit */
@@ -302,7 +307,7 @@ export function unknownRanges(box: Box, plan: Loads): Range[] {
   return out
     .filter((r, i) => out.findIndex((o) => o.path === r.path) === i)
     .map((r) => {
-      const rules = RULES[fieldOf(r.path)];
+      const rules = rulesOf(r.path);
       return rules ? { ...r, rules } : r;
     });
 }

@@ -9,8 +9,10 @@ import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
 /** The load alone overheats the wire, or comes near. */
 export const conductorOverload = rule('conductor-overload', 'safe', 'wiring', (x) =>
   branches(x).flatMap((c) => {
-    if (!c.wire || c.ampacityA === undefined || c.carriesA <= BEARS.wire * c.ampacityA) return [];
+    if (!c.wire || c.ampacityA === undefined) return [];
     const stop = c.carriesA > c.ampacityA;
+    // of what comes and goes not the whole peak counts for good, as at its fuse
+    if (!stop && c.fuseLoadA <= BEARS.wire * c.ampacityA + 1e-9) return [];
     const [draws, takes] = apart(c.carriesA, c.ampacityA, 1);
     const hot = tooHotFor(c.laid);
     return [
