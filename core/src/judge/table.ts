@@ -216,6 +216,7 @@ function wireRows(g: Ground): (c: Conductor) => Happening {
   };
   /** A lead of one pack of several: it carries that pack's share. */
   const isOfPack = (c: Conductor): boolean =>
+    c.circuitId === null &&
     (partById.get(c.from.part)?.kind === 'battery' || g.packParts.has(c.from.part)) &&
     partById.get(c.to.part)?.kind !== 'battery' &&
     wiring.netlist.packIds.length > 1;

@@ -4,7 +4,7 @@ import type { Plan } from '../evaluate.ts';
 import { matterOf } from '../findings/matter.ts';
 import type { Finding } from '../findings/rule.ts';
 import { finished } from '../work.ts';
-import { attempt, stands, type Attempt } from './attempt.ts';
+import { attempt, BAD, stands, type Attempt } from './attempt.ts';
 import type { Bench, Move } from './move.ts';
 import { movesFor } from './moves.ts';
 
@@ -24,6 +24,9 @@ const OFFERED = 3;
 const TRIED = 28;
 /** Changes that clear their finding but bring something: how many of them are followed one step further. */
 const FOLLOWED = 3;
+/** Of a stop that nothing else cures: how many first changes are followed through all that they bring, and how far. */
+const FIRSTS = 3;
+const STEPS = 4;
 /** Changes of which it is looked whether they are half of a cure. */
 const HALVES = 16;
 
@@ -95,6 +98,13 @@ export function* proving(b: Bench, finding: Finding): Generator<undefined, Prove
   yield* twoSteps(b, finding, brought.slice(0, FOLLOWED), out);
   if (out.length === 0 && stands(finding))
     yield* twoSteps(b, finding, yield* halfWays(b, finding, moves.slice(0, HALVES)), out);
+  if (out.length === 0 && finding.severity === 'stop' && stands(finding))
+    for (const first of brought.slice(0, FIRSTS)) {
+      const cure = yield* toTheEnd(b, finding, first);
+      if (!cure) continue;
+      out.push(cure);
+      break;
+    }
   return [...answers, ...out];
 }
 
@@ -122,6 +132,34 @@ function* twoSteps(
       return;
     }
   }
+}
+
+/** All that a change brings, a stop weighing more than a caution. */
+const harmOf = ({ fresh }: Attempt): number => fresh.reduce((sum, f) => sum + BAD[f.severity], 0);
+
+/**
+ * A change that clears a stop, followed through all that it brings: each further change leaves less of that, until nothing is
+ * left. Undefined when some of it stays.
+ */
+function* toTheEnd(b: Bench, finding: Finding, { move, tried }: FirstStep): Generator<undefined, Proven | undefined> {
+  let at = { labels: [move.label], edits: move.edits, tried };
+  for (let step = 0; step < STEPS && at.tried.fresh.length > 0; step++) {
+    const on: Bench = { ...b, box: at.tried.box, plan: at.tried.plan };
+    let better: typeof at | undefined;
+    for (const next of movesFor(on, at.tried.fresh[0]!).slice(0, TRIED / 2)) {
+      yield undefined;
+      const edits = [...at.edits, ...next.edits];
+      const both = attempt(b, edits, finding.key);
+      if (!both?.cleared.includes(finding.key) || harmOf(both) >= harmOf(at.tried)) continue;
+      if (!better || harmOf(both) < harmOf(better.tried))
+        better = { labels: [...at.labels, next.label], edits, tried: both };
+      if (both.fresh.length === 0) break;
+    }
+    if (!better) return undefined;
+    at = better;
+  }
+  if (at.tried.fresh.length > 0) return undefined;
+  return provenBy(b, finding, { ...move, label: at.labels.join(', and: '), edits: at.edits }, at.tried);
 }
 
 /** Changes that bring nothing and cure one of several things a finding is about: a switch, where the wire is too thin as well. */

@@ -46,8 +46,9 @@ const STOP_WEIGHT = 100;
 const CAUTION_WEIGHT = 6;
 const COST_WEIGHT = 0.05;
 const CLEARED_CREDIT = 1.5;
-/** Changes that clear a finding but bring another, followed one step further. */
+/** Changes that clear a finding but bring others, followed so many steps further. */
 const FOLLOWED = 3;
+const STEPS = 3;
 /** Moves tried on what such a change brings. */
 const PER_BROUGHT = 6;
 
@@ -110,21 +111,39 @@ function* bestStep(
   }
   if (best) return best;
   for (const first of nearly.toSorted((p, q) => p.score - q.score).slice(0, FOLLOWED)) {
-    const { box, plan, fresh } = first.tried;
-    const brings = fresh.find(isStop) ?? fresh[0];
-    if (!brings) continue;
-    for (const next of movesFor({ ...from, box, plan }, brings).slice(0, PER_BROUGHT)) {
-      yield tick();
-      const step = trial({
-        label: `${first.move.label}, and ${next.label}`,
-        effect: '',
-        edits: [...first.move.edits, ...next.edits],
-        weight: first.move.weight + next.weight
-      });
-      if (step && better(step)) best = step;
-    }
+    const cured = yield* curedOf(from, first, trial, tick);
+    if (cured && better(cured)) best = cured;
   }
   return best;
+}
+
+/** What a change brings, cured one by one while less and less is left against the box; undefined when nothing of it can be. */
+function* curedOf(
+  from: Bench,
+  first: Step,
+  trial: (move: Move) => Step | undefined,
+  tick: () => SoundProgress
+): Generator<SoundProgress, Step | undefined> {
+  let at = first;
+  for (let step = 0; step < STEPS; step++) {
+    const { box, plan, fresh } = at.tried;
+    const brings = fresh.find(isStop) ?? fresh[0];
+    if (!brings) break;
+    let next: Step | undefined;
+    for (const more of movesFor({ ...from, box, plan }, brings).slice(0, PER_BROUGHT)) {
+      yield tick();
+      const both = trial({
+        label: `${at.move.label}, and ${more.label}`,
+        effect: '',
+        edits: [...at.move.edits, ...more.edits],
+        weight: at.move.weight + more.weight
+      });
+      if (both && badness(both.tried.plan) < badness(plan) && (!next || both.score < next.score)) next = both;
+    }
+    if (!next) break;
+    at = next;
+  }
+  return at === first ? undefined : at;
 }
 
 type Taken = { move: Move; place: string; clears: string[] };

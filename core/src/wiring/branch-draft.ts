@@ -9,7 +9,7 @@ import { railInputW, railOfFeed, type SharedRail } from './rails.ts';
 import { sharedBundles } from './bundles.ts';
 import { ampacityA, knownSize } from './conductor.ts';
 import { DROP_LIMIT_FUSSY, DROP_LIMIT_GENERAL } from './contacts.ts';
-import type { Draft, Sources } from './draft.ts';
+import { BLOCK_WAY, type Draft, type Sources } from './draft.ts';
 import { ownLaid } from './laid.ts';
 import { capacitorInrushA2s, heldA, LOAD_SHARE, SELECTIVE_RATIO } from './fuse.ts';
 import type { Laid } from './sizing.ts';
@@ -146,7 +146,7 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     ...alike
       .filter((l) => l !== own && isCovered(box, x.tree, l.load) && !fusedBetween(l.load.circuit.id))
       .flatMap((l) => l.rated),
-    ...(x.block?.perWayA != null ? [{ name: 'fuse block way', ratingA: x.block.perWayA }] : [])
+    ...(x.block?.perWayA != null ? [{ name: BLOCK_WAY, ratingA: x.block.perWayA }] : [])
   ];
   const weakest = candidates.sort((a, c) => a.ratingA - c.ratingA)[0];
   const setWire = valueOf<WireSize>(circuit.wire, undefined);

@@ -16,6 +16,9 @@ export type Sources = {
   fit: CaseFit | undefined;
 };
 
+/** What one way of a fuse block is called where it is the weakest. */
+export const BLOCK_WAY = 'fuse block way';
+
 /** State of charge at which the weakest fault is judged. @source electrical reference 5 */
 export const WEAK_SOC = 0.2;
 

@@ -1,5 +1,6 @@
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { panelPartOf, portTags } from '../../box/lookup.ts';
+import { wallMmOf } from '../../case/faces.ts';
 import type { Box } from '../../box/schema.ts';
 import { hoursToFull } from '../../charge/hours.ts';
 import { holesToDrill, pilotMm } from '../../drill/schedule.ts';
@@ -90,6 +91,7 @@ function holeSteps({ box, fit }: StepSources, holes: number): Draft[] {
         caution: 'Eye protection; clamp the case.'
       }
     ),
+    ...counterbores({ box, fit }),
     draft(
       'deburr',
       'Deburr and try every part',
@@ -97,13 +99,39 @@ function holeSteps({ box, fit }: StepSources, holes: number): Draft[] {
         ? 'Every part must drop in by hand. Brush and vacuum the swarf out: what is left shorts something one day.'
         : 'Every part must drop in by hand; no force. Brush and vacuum the swarf out before anything goes in.',
       {
-        after: ['drill'],
+        after: ['drill', 'counterbore'],
         workMin: 5 + MIN.deburrHole * holes,
         tools: ['deburring tool or knife', 'round file', 'vacuum cleaner'],
         shows: 'holes'
       }
     ),
     ...(steel ? [PAINT] : [])
+  ];
+}
+
+/** Ports that hold on less wall than there is. */
+function counterbores({ box, fit }: Pick<StepSources, 'box' | 'fit'>): Draft[] {
+  if (!fit) return [];
+  const said = saidIn(box.preferences);
+  const tags = portTags(box);
+  const thin = box.ports.flatMap((p) =>
+    p.insert?.behindMm === 0 && p.insert.wallMm < wallMmOf(fit.part, p.face)
+      ? [`${tags[p.id]}: ${said.mm(p.insert.wallMm)}`]
+      : []
+  );
+  if (thin.length === 0) return [];
+  return [
+    draft(
+      'counterbore',
+      'Thin the wall where parts want it',
+      `Left standing at ${thin.join(', ')}. Counterbore from inside, wide enough for nut and spanner, with a stop on the bit; or a plate of that thickness over a cut-out.`,
+      {
+        after: ['drill'],
+        workMin: MIN.drillHole * thin.length,
+        tools: ['flat-bottomed bit', 'depth stop'],
+        shows: 'holes'
+      }
+    )
   ];
 }
 

@@ -1,4 +1,5 @@
-import { CHEMISTRY } from '../../battery/chemistry.ts';
+import { CHEMISTRY, usedKind } from '../../battery/chemistry.ts';
+import type { Chemistry } from '../../catalogue/part.ts';
 import { AUTO } from '../../box/attr.ts';
 import { chargeSources } from '../../judge/charge-sources.ts';
 import { BATTERY_PLACE, rule, set, type Draft, type Facts } from '../rule.ts';
@@ -8,6 +9,9 @@ import type { Edit } from '../../box/edits.ts';
 const TOLERANCE_V = 0.3;
 /** So far below the full voltage a battery still fills most of the way. @source rule of thumb: 13.8 V fills iron phosphate to about 95 % */
 const MOSTLY_V = 0.9;
+
+/** The lowest at which a kind of battery is kept full by its makers: it fills there, too, only slowly. @source electrical reference 11, float V, lower end */
+const LEAST_FLOAT_V: Partial<Record<Chemistry, number>> = { agm: 13.5, gel: 13.5, flooded: 13.2 };
 
 /** A voltage that somebody read off a charger, of one that does charge this bank. */
 type Read = { also?: string; name: string; volts: number; matched: Edit };
@@ -20,7 +24,8 @@ export const chargeVoltage = rule('charge-voltage', 'safe', 'battery', (x) => {
     const high = volts > d.absorbV + TOLERANCE_V;
     if (!high && volts >= d.absorbV - TOLERANCE_V) return [];
     // between the resting voltage and the full one it fills most of the way and harms nothing
-    const mostly = !high && volts >= d.absorbV - MOSTLY_V;
+    const least = Math.min(d.absorbV - MOSTLY_V, LEAST_FLOAT_V[usedKind(x.bank!.chemistry)] ?? Infinity);
+    const mostly = !high && volts >= least - 1e-9;
     return [
       {
         at: BATTERY_PLACE,

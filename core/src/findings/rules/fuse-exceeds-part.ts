@@ -1,12 +1,25 @@
 import { byPrice } from '../../catalogue/by-price.ts';
 import { swapPart } from '../../panel/place-port.ts';
 import { AUTO, setTo } from '../../box/attr.ts';
+import { mainFeed } from '../../box/feeds.ts';
+import { BLOCK_WAY } from '../../wiring/draft.ts';
+import { feedOfBranch } from '../../wiring/tree.ts';
 import { countsA } from '../../wiring/fuse.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { smallestFuse } from '../../wiring/sizing.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 import { weakPart } from '../weak-part.ts';
-import { branches, branchPath, catalogueOf, branchPlace, type Facts, type Remedy, rule, set } from '../rule.ts';
+import {
+  branches,
+  branchPath,
+  catalogueOf,
+  branchPlace,
+  type Facts,
+  type Remedy,
+  rule,
+  set,
+  usePart
+} from '../rule.ts';
 
 /** A branch fuse larger than the weakest switch, socket or fuse way behind it. */
 export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =>
@@ -33,7 +46,7 @@ export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =
             ? `${c.weakest.name} is rated ${c.weakest.ratingA.toFixed(1)} A. No smaller fuse than ${plain(fuseA)} A carries ${c.carriesA.toFixed(1)} A for good, and with that one it melts first: less current, or a part that bears more.`
             : `${c.weakest.name} is rated ${c.weakest.ratingA.toFixed(1)} A; with a ${fuseA} A fuse it melts first.`,
         figures: { fuseA, ratingA: c.weakest.ratingA },
-        remedies: () => remediesFor(x, c, own)
+        remedies: () => [...remediesFor(x, c, own), ...(c.weakest!.name === BLOCK_WAY ? strongerBlocks(x, c) : [])]
       }
     ];
   })
@@ -97,6 +110,24 @@ function inLine(x: Facts, c: CircuitPlan, limitA: number): Remedy[] {
   if (fits === undefined || fits > limitA) return [];
   const label = `A ${fits} A fuse in line before ${c.portTag}`;
   return [{ label, effect: 'protects what hangs behind it', edits: [set(`${branchPath(c)}/fuse`, setTo(fits))] }];
+}
+
+/** A fuse block of the catalogue whose ways bear the fuse, with as many of them as hang there. */
+function strongerBlocks(x: Facts, c: CircuitPlan): Remedy[] {
+  const feed = feedOfBranch(x.box, x.wiring.tree, c.circuit.id) ?? mainFeed(x.box);
+  const fuseA = c.guard?.ratingA ?? Infinity;
+  const wanted = branches(x).filter(
+    (o) => o.fuseOrigin !== 'none' && (feedOfBranch(x.box, x.wiring.tree, o.circuit.id) ?? mainFeed(x.box)) === feed
+  ).length;
+  return catalogueOf(x, 'fuse-block')
+    .filter((b) => b.perWayA !== null && b.perWayA >= fuseA && b.wayCount >= wanted)
+    .toSorted((a, b) => a.wayCount - b.wayCount || byPrice(a, b))
+    .slice(0, 2)
+    .map((b) => ({
+      label: `${b.name} for ${feed.name || feed.id}`,
+      effect: `${b.perWayA} A a way`,
+      edits: usePart(b, `feeds/${feed.id}/blockPartId`)
+    }));
 }
 
 /** The smallest connector of the catalogue that bears the fuse, in place of the one that does not. */

@@ -1,5 +1,5 @@
 import { wallMmOf } from '../../case/faces.ts';
-import { portPlace, rule, type Draft } from '../rule.ts';
+import { portPlace, rule, set, type Draft } from '../rule.ts';
 
 /** The wall is too thick or too thin for clip or nut. */
 export const panelThickness = rule('panel-thickness', 'fits', 'ports', (x) =>
@@ -34,7 +34,17 @@ export const panelThickness = rule('panel-thickness', 'fits', 'ports', (x) =>
           ? `Whether the wall suits ${p.tag} is not known`
           : `The wall is too ${thick ? 'thick' : 'thin'} for ${p.tag}`,
         why: `The ${p.port.insert ? 'plate it sits in' : 'wall'} is ${guessed ? 'taken as ' : ''}${x.said.mm(wall)}${guessed ? ', nobody measured it' : ''}; the part holds on ${x.said.mms(' to ', p.part.panelMinMm, p.part.panelMaxMm)}. ${thick ? 'Counterbore from inside, or take another part.' : 'Back it with a plate, or take another part.'}`,
-        figures: { wallMm: wall, minMm: p.part.panelMinMm, maxMm: p.part.panelMaxMm }
+        figures: { wallMm: wall, minMm: p.part.panelMinMm, maxMm: p.part.panelMaxMm },
+        remedies:
+          thick && !guessed && !p.port.insert
+            ? [
+                {
+                  label: `Counterbored to ${x.said.mm(p.part.panelMaxMm)} from inside`,
+                  effect: 'a pocket for nut or clip',
+                  edits: [set(`ports/${p.port.id}/insert`, { wallMm: p.part.panelMaxMm, behindMm: 0 })]
+                }
+              ]
+            : []
       }
     ];
   })
