@@ -270,6 +270,36 @@ describe('a fuse behind a converter that steps up', () => {
   });
 });
 
+describe('a switch behind a converter that steps up', () => {
+  const switched = (outV: number) => {
+    const b = soundBase('Step-up', 'battery-lfp-20');
+    withFeed(b, 'Network', { ends: 'splice', converter: { outV, partId: null, ratedW: 100 } });
+    const port = b.port('circular-28', 'left', 'Camera');
+    const toggle = b.port('toggle-12', 'front', 'Camera switch');
+    b.set(`circuits/${port.circuitId}/from`, setTo({ at: 'feed', id: 'f2', ahead: false }));
+    b.set(`circuits/${port.circuitId}/switchPortId`, setTo(toggle.portId));
+    const device = { supply: 'dc-converter' as const, wantsV: outV, minV: null, maxV: outV * 1.2 };
+    b.device('ip-camera', { name: 'Camera', portId: port.portId, modes: on(20), spans: span(18, 24), ...device });
+    return b.box;
+  };
+  const said = (box: Box) => planOf(box).findings.filter((f) => f.id === 'switch-rating');
+
+  it('is told above what small contacts break, and goes ahead of the converter by one press', () => {
+    expect(said(switched(24))).toEqual([]);
+    const box = switched(48);
+    const plan = planOf(box);
+    const [one] = said(box);
+    expect(one!.title).toBe('S1 is made for 12 V and has to break 48 V');
+    const [first] = proven({ box, catalogue: STARTER_CATALOGUE, plan }, one!);
+    expect(first?.label).toBe('The switch ahead of Network');
+    const after = applyEdits(box, first!.edits);
+    expect(said(after)).toEqual([]);
+    const [ahead] = planOf(after).wiring.feeds[0]!.switches;
+    expect(after.ports.find((p) => p.id === ahead?.portId)?.name).toBe('Camera switch');
+    expect(planOf(after).wiring.circuits[0]!.switches).toEqual([]);
+  });
+});
+
 describe('a box with no fuse anywhere', () => {
   it('is offered a holder at the battery with everything behind it fused anew', () => {
     const b = soundBase('Bare', 'battery-agm-35');

@@ -1,7 +1,57 @@
-import { branches, MAIN_PLACE, portPlace, rule, branchPlace } from '../rule.ts';
+import { NONE, setTo } from '../../box/attr.ts';
+import type { CircuitPlan } from '../../wiring/types.ts';
+import {
+  branches,
+  branchPath,
+  branchPlace,
+  type Draft,
+  type Facts,
+  MAIN_PLACE,
+  portPlace,
+  type Remedy,
+  rule,
+  set
+} from '../rule.ts';
 
-/** A switch breaks less direct current than everything behind it can draw; motors count double. */
-export const switchRating = rule('switch-rating', 'safe', 'wiring', (x) =>
+/** Small switches break their amps up to this voltage. @source usual ratings of small switches and relays: 28 to 30 V DC */
+const CONTACTS_BREAK_V = 30;
+
+/** A switch breaks less direct current than everything behind it can draw, motors count double; or it is made for fewer volts. */
+export const switchRating = rule('switch-rating', 'safe', 'wiring', (x) => [
+  ...overAmps(x),
+  ...branches(x).flatMap((c) => overVolts(x, c))
+]);
+
+/** Behind a converter that steps up the arc between the contacts may not go out. */
+function overVolts(x: Facts, c: CircuitPlan): Draft[] {
+  const { rail } = c;
+  if (!rail || rail.outV <= CONTACTS_BREAK_V) return [];
+  return c.switches.map((s) => ({
+    at: branchPlace(c),
+    also: `volts-${s.tag}`,
+    severity: 'caution' as const,
+    short: `${s.tag} has to break ${rail.outV} V`,
+    title: `${s.tag} is made for 12 V and has to break ${rail.outV} V`,
+    why: `Its amps hold up to some ${CONTACTS_BREAK_V} V of direct current; above that the arc between its contacts may not go out. A switch ahead of the converter breaks the battery’s volts only.`,
+    figures: { outV: rail.outV, mostV: CONTACTS_BREAK_V },
+    remedies: aheadOfConverter(x, c, rail.feedId, s.portId)
+  }));
+}
+
+/** The switch in the converter's own feed, where that has none. */
+function aheadOfConverter({ box }: Facts, c: CircuitPlan, feedId: string, portId: string): Remedy[] {
+  const feed = box.feeds.find((f) => f.id === feedId);
+  if (c.feed || !feed || feed.switches.is === 'set') return [];
+  return [
+    {
+      label: `The switch ahead of ${feed.name || 'the converter'}`,
+      effect: 'switches all that hangs there',
+      edits: [set(`${branchPath(c)}/switchPortId`, NONE), set(`feeds/${feedId}/switches`, setTo([portId]))]
+    }
+  ];
+}
+
+const overAmps = (x: Facts): Draft[] =>
   x.judge.all.flatMap((h) => {
     if (h.kind !== 'switch' || h.bearsA == null) return [];
     const users = branches(x).filter((c) => c.switches.some((s) => s.tag === h.id));
@@ -31,5 +81,4 @@ export const switchRating = rule('switch-rating', 'safe', 'wiring', (x) =>
         figures: { loadA: amps, limitA }
       }
     ];
-  })
-);
+  });
