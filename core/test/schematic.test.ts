@@ -155,3 +155,31 @@ describe('the drawn circuit', () => {
     expect((text.match(/<path/g) ?? []).length).toBeGreaterThanOrEqual(wiring.netlist.conductors.length);
   });
 });
+
+describe('a fuse that nobody read', () => {
+  const named = (box: Box, tag: string) =>
+    drawn(box).s.shapes.flatMap((p) => (p.t === 'text' && p.text.startsWith(`${tag} `) ? [p.text] : []));
+
+  test('of a coil it is unknown, as that of a circuit is; none fits only where none was found', () => {
+    const moor = moorCameraPost();
+    const unread = applyEdits(moor, [
+      set('relays', [
+        {
+          id: 'k1',
+          name: 'Relay',
+          inId: 'c1',
+          contact: 'make',
+          ratingA: 30,
+          coilA: 0.15,
+          coilFuse: { is: 'unknown' },
+          switchPortId: { is: 'none' },
+          switchPole: 'plus',
+          suppressed: 'yes'
+        }
+      ])
+    ]);
+    expect(named(unread, 'FK1')).toEqual(['FK1  unknown']);
+    const circuit = applyEdits(saltmarshHideBox(), [set('circuits/c1/fuse', { is: 'unknown' })]);
+    expect(named(circuit, 'F1')).toEqual(['F1  unknown']);
+  });
+});

@@ -129,8 +129,9 @@ function partOn(s: Sheet, p: NetPart, terminal: string, y: number, r: Row, tappe
       ],
       weight: 1.5
     });
-    const value =
-      p.ratingA === null ? (r.circuit?.fuseOrigin === 'unknown' ? 'unknown' : 'none fits') : `${p.ratingA} A`;
+    // of a coil, a controller, a sense lead none is missing: nobody read it
+    const chosen = r.circuit?.fuseTag === p.id && r.circuit.fuseOrigin !== 'unknown';
+    const value = p.ratingA === null ? (chosen ? 'none fits' : 'unknown') : `${p.ratingA} A`;
     s.text(owner, x, y - 13, `${p.id}  ${value}`, 'name', 'middle');
     s.at(p.id, 'out', [x + 20, y]);
     return s.at(p.id, 'in', [x - 20, y]);
