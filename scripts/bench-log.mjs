@@ -2,6 +2,7 @@
 import { writeFileSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import { ensureBrowser } from './ensure-browser.mjs';
 
 const say = (name, text) => console.log(`${name.padEnd(44)} ${text}`);
 
@@ -37,7 +38,7 @@ export async function reportLogbook(server, url, folder) {
       body: JSON.stringify({ ...entry, wish: `wish ${i}` })
     });
   const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: ensureBrowser(),
     args: ['--no-sandbox', '--disable-gpu']
   });
   const page = await browser.newPage();
