@@ -309,7 +309,6 @@ const SETTINGS: Readonly<Record<string, (b: Bench, f: Finding) => Move[]>> = {
   // the fuse of a coil is fed as the feed of its relay is
   'interrupting-low': (b) => [...b.box.relays.flatMap((r) => branchMoves(b, r.inId)), ...sourceMoves(b)],
   'run-unfused': sourceMoves,
-
   'controller-unsound': (b) => [...sourceMoves(b), ...panelPortMoves(b)],
   'solar-voc': controllerMoves,
   // iron phosphate gives off no gas

@@ -121,7 +121,7 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
   const loadsA = takers.reduce((s, l) => s + l.load.loadA, convertersA);
   const chargeA = all.filter((l) => l.load.circuit.purpose === 'charge').reduce((s, l) => s + l.load.loadA, 0);
   // what lives in the box charges beside the charger that is plugged in
-  const livesInA = all.reduce((s, l) => s + (l.load.feed ? pushedInto(box, bank, l.load.circuit.id) : 0), 0);
+  const livesInA = all.reduce((s, l) => s + pushedInto(box, bank, l.load.circuit.id), 0);
   const carriesA = Math.max(loadsA, chargeA, livesInA);
   const fuseLoadA = Math.max(
     takers.reduce((s, l) => s + l.load.fuseLoadA, convertersA),
@@ -159,8 +159,8 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     ...alike.map((l) => l.load.inrushA2s),
     alike.length < all.length ? capacitorInrushA2s(FULL_V, MODULE_FARAD, MODULE_LOOP_OHM) : 0
   );
-  const behindCircuit = upId !== undefined && loads.get(upId)?.load.feed === undefined;
-  const covered = circuit.fuse.is === 'auto' && (behindCircuit || sharesWay(box, x.tree, own.load));
+  const behindCircuit = hangsOnCircuit(box, x.tree, b.id);
+  const covered = circuit.fuse.is === 'auto' && isCovered(box, x.tree, own.load);
   const needA = own.load.portPart?.role === 'meter' ? Math.min(limitA, METER_FUSE_A) : limitA;
   const biggest = Math.max(
     0,
@@ -247,8 +247,13 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
 /** Has no fuse of its own: somebody said so, or it is left to Haversack and hangs where the one ahead is meant for all. */
 function isCovered(box: Box, t: Tree, l: Load['load']): boolean {
   if (l.circuit.fuse.is !== 'auto') return l.circuit.fuse.is === 'none';
-  const upId = t.upOf.get(l.circuit.id);
-  return (upId !== undefined && !box.feeds.some((f) => f.id === upId)) || sharesWay(box, t, l);
+  return hangsOnCircuit(box, t, l.circuit.id) || sharesWay(box, t, l);
+}
+
+/** Fed from another circuit, not from a feed. */
+function hangsOnCircuit(box: Box, t: Tree, id: string): boolean {
+  const upId = t.upOf.get(id);
+  return upId !== undefined && !box.feeds.some((f) => f.id === upId);
 }
 
 /** Behind a feed whose own fuse is meant for all its circuits: it ends in a joint without fuses. */

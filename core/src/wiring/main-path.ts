@@ -56,7 +56,7 @@ function mainLoads({ box, bank, need }: Sources, circuits: readonly Draft[], low
   const assumed = circuits.filter((c) => c.assumedLoad).reduce((s, c) => s + c.loadA, 0);
   const charge = Math.max(0, ...circuits.filter((c) => c.circuit.purpose === 'charge').map((c) => c.loadA));
   // what lives in the box charges beside the charger that is plugged in
-  const livesInA = [mainFeed(box).id, ...circuits.flatMap((c) => (c.feed && c.live !== 'direct' ? c.circuit.id : []))]
+  const livesInA = [mainFeed(box).id, ...circuits.flatMap((c) => (c.live === 'direct' ? [] : c.circuit.id))]
     .map((id) => pushedInto(box, bank, id))
     .reduce((sum, a) => sum + a, 0);
   const throughOutletsA = circuits
@@ -163,13 +163,15 @@ function autoReturn(
   circuits: readonly Draft[],
   { wire, pushedA }: { wire: WireSize; pushedA: number }
 ): WireSize {
-  const offPost = circuits.filter((c) => c.feed && c.live === 'direct' && c.upId === undefined);
+  // what a circuit off the post draws comes back to the post by itself, where nothing counts it
+  const overIt = circuits.filter((c) => c.upId === undefined && (c.live !== 'direct' || c.feed || x.shunt));
+  const offPost = overIt.filter((c) => c.live === 'direct');
   const guards = [
     ...offPost.flatMap((c) => (c.fuseA === undefined ? [] : { family: c.fuseFamily, ratingA: c.fuseA })),
     ...fusesOffPost(box)
   ];
   if (offPost.length === 0 && guards.length === 0) return wire;
-  const drawnA = circuits.filter((c) => c.upId === undefined).reduce((sum, c) => sum + c.carriesA, 0);
+  const drawnA = overIt.reduce((sum, c) => sum + c.carriesA, 0);
   const carriesA = Math.max(drawnA, pushedA + pushedOffPost(box, bank));
   return smallestWire(
     box.preferences.wireSystem,
@@ -177,7 +179,11 @@ function autoReturn(
     Math.max(carriesA, ...guards.map((g) => heldA(g.family, g.ratingA))) / mainFeed(box).wireCount,
     (size) => areaMm2(size) >= areaMm2(wire),
     box.wiring.reels,
-    { letsA2s: Math.max(0, ...guards.map((g) => letThroughA2s(g.family, g.ratingA))), count: mainFeed(box).wireCount }
+    {
+      mostMm2: bank && terminalBears(bank.part)?.mostMm2,
+      letsA2s: Math.max(0, ...guards.map((g) => letThroughA2s(g.family, g.ratingA))),
+      count: mainFeed(box).wireCount
+    }
   );
 }
 

@@ -103,7 +103,7 @@ function sourceLeadWire(
   circuits: readonly CircuitPlan[]
 ): WireSize | null {
   const origin = valueOf(from, undefined);
-  const on = (origin?.at === 'feed' && circuits.find((c) => c.circuit.id === origin.id)) || main;
+  const on = circuits.find((c) => origin && 'id' in origin && c.circuit.id === origin.id) ?? main;
   const { wire } = on;
   if (!wire || on.wireOrigin !== 'auto' || fuseA == null) return wire ?? null;
   const heldByFuse = heldA(SOURCE_FUSE, fuseA);

@@ -4,10 +4,10 @@ import { mainFeed } from '../box/feeds.ts';
 import type { Box, Origin } from '../box/schema.ts';
 import { chargeSources } from '../judge/charge-sources.ts';
 
-/** What controllers and chargers that hang on a feed push into it: on the main one also those of which nobody said where. */
-export const pushedInto = (box: Box, bank: Bank | undefined, feedId: string): number =>
+/** What controllers and chargers that hang on a feed or circuit push into it: on the main one also those of which nobody said where. */
+export const pushedInto = (box: Box, bank: Bank | undefined, id: string): number =>
   pushedBy(box, bank, (from) =>
-    from.is === 'set' ? from.value.at === 'feed' && from.value.id === feedId : feedId === mainFeed(box).id
+    from.is === 'set' ? 'id' in from.value && from.value.id === id : id === mainFeed(box).id
   );
 
 /** What those push that hang straight on a post. */

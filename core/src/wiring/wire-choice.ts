@@ -1,5 +1,5 @@
-import { mainFeed } from '../box/feeds.ts';
-import type { Box, Feed } from '../box/schema.ts';
+import type { Feed } from '../box/schema.ts';
+import { terminalBears } from '../judge/terminals.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { DROP_BASE_V } from './contacts.ts';
 import type { Draft, Sources } from './draft.ts';
@@ -37,18 +37,21 @@ const COPPER_COUNTS = 0.5;
 const takes = (ends: Feed['ends']): number => END_TAKES_MM2[ends] ?? Infinity;
 
 /** Thickest wire that goes on at both ends of a branch, mm²: its tabs, and the joint it hangs on or ends in. */
-function mostMm2(box: Box, t: Tree, d: Draft): number {
-  const from = feedOfBranch(box, t, d.circuit.id) ?? mainFeed(box);
-  return Math.min(takes(from.ends), d.feed ? takes(d.feed.ends) : portTakesMm2(d.portPart));
+function mostMm2({ box, bank }: Sources, t: Tree, d: Draft): number {
+  const from = feedOfBranch(box, t, d.circuit.id);
+  const onPost = d.live === 'direct' && d.upId === undefined;
+  const begins = from ? takes(from.ends) : (onPost && bank && terminalBears(bank.part)?.mostMm2) || Infinity;
+  return Math.min(begins, d.feed ? takes(d.feed.ends) : portTakesMm2(d.portPart));
 }
 
 /** The smallest wire for those of a group whose wire is automatic: by ampacity, drop, what its fuse lets through, and its ends. */
 export function sizeFor(
-  { box }: Sources,
+  sources: Sources,
   { main, tree }: FinishContext,
   ways: WayDrops,
   { members, free, fixed }: { members: readonly Draft[]; free: readonly Draft[]; fixed: (d: Draft) => WireSize }
 ): WireSize | undefined {
+  const { box } = sources;
   const sharedV = (main.lowLoadA * main.commonMilliOhm) / 1000;
   // a short between a shared voltage and the box's minus comes back over its converter's own return
   const most = (d: Draft): number => {
@@ -64,7 +67,7 @@ export function sizeFor(
       if (d.feed) return feedHolds(ways.feedLossV(d, wireOf), shared, mayLoseV[i]!);
       return ways.dropOf(d, wireOf).dropV + shared <= mayLoseV[i]!;
     });
-  const end = Math.min(...members.map((d) => mostMm2(box, tree, d)));
+  const end = Math.min(...members.map((d) => mostMm2(sources, tree, d)));
   return smallestWire(
     box.preferences.wireSystem,
     tightest(members.map((m) => m.laid)),

@@ -1,7 +1,6 @@
 import { byPrice } from '../../catalogue/by-price.ts';
 import { swapPart } from '../../panel/place-port.ts';
 import { AUTO, setTo } from '../../box/attr.ts';
-import { mainFeed } from '../../box/feeds.ts';
 import { BLOCK_WAY } from '../../wiring/draft.ts';
 import { feedOfBranch } from '../../wiring/tree.ts';
 import { countsA } from '../../wiring/fuse.ts';
@@ -114,11 +113,11 @@ function inLine(x: Facts, c: CircuitPlan, limitA: number): Remedy[] {
 
 /** A fuse block of the catalogue whose ways bear the fuse, with as many of them as hang there. */
 function strongerBlocks(x: Facts, c: CircuitPlan): Remedy[] {
-  const feed = feedOfBranch(x.box, x.wiring.tree, c.circuit.id) ?? mainFeed(x.box);
+  const feedOf = (o: CircuitPlan) => feedOfBranch(x.box, x.wiring.tree, o.circuit.id);
+  const feed = feedOf(c);
+  if (!feed) return [];
   const fuseA = c.guard?.ratingA ?? Infinity;
-  const wanted = branches(x).filter(
-    (o) => o.fuseOrigin !== 'none' && (feedOfBranch(x.box, x.wiring.tree, o.circuit.id) ?? mainFeed(x.box)) === feed
-  ).length;
+  const wanted = branches(x).filter((o) => o.fuseOrigin !== 'none' && feedOf(o) === feed).length;
   return catalogueOf(x, 'fuse-block')
     .filter((b) => b.perWayA !== null && b.perWayA >= fuseA && b.wayCount >= wanted)
     .toSorted((a, b) => a.wayCount - b.wayCount || byPrice(a, b))
