@@ -16,6 +16,7 @@ import { runs } from './runs.ts';
 import { on, solar, soundBase, span, withFeed } from './small-boxes.ts';
 
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);
+const ON_CAMERA: Origin = { at: 'circuit', id: 'c1', ahead: false };
 const OFF_POST: Origin = { at: 'post', pack: null };
 /** What is said of parts that Haversack itself chose: nothing of it may contradict the choice. */
 const OWN_CHOICE = /element-overload|guard-exceeds|fuse-exceeds-conductor|main-fuse-exceeds|terminal-too-hot|adiabatic/;
@@ -63,6 +64,7 @@ describe('what is left to Haversack bears what charges the battery back through 
         b.set('charging/solar', panel({ at: 'feed', id: 'f2', ahead: false }));
       }
     ],
+    ['a charger on the circuit of the camera', (b) => b.set('charging/builtIn', maintainer(ON_CAMERA))],
     [
       'a feed off the post with its returns on the bus',
       (b) => {

@@ -118,3 +118,40 @@ describe('the cord of a device', () => {
     expect(asksCord[0]?.mayBe.map((m) => m.title).join()).toMatch(/Yard lamp/);
   });
 });
+
+describe('what begins at a post', () => {
+  /** A small battery with tabs; a radio and a lamp on their way off its post. */
+  const tabbed = (over: (b: ReturnType<typeof soundBase>) => void): Box => {
+    const b = soundBase('Tabs', 'battery-agm-12', 'holder-inline-blade');
+    const radio = b.port('circular-28', 'left', 'Radio');
+    b.device('hf-100-data', { portId: radio.portId, spans: span(18, 19) });
+    b.set(`circuits/${radio.circuitId}/from`, setTo({ at: 'post', pack: null }));
+    over(b);
+    return b.box;
+  };
+  const tooThick = (box: Box) => planOf(box).findings.filter((f) => /too thick for a/.test(f.title));
+
+  it('has no wire of Haversack’s choice that is thicker than the battery’s terminal takes', () => {
+    const box = tabbed(() => {});
+    expect(areaMm2(planOf(box).wiring.circuits[0]!.wire!)).toBeLessThanOrEqual(6);
+    expect(tooThick(box)).toEqual([]);
+  });
+
+  it('brings the common return no further than that either', () => {
+    const box = tabbed((b) => {
+      withFeed(b, 'Heavy', { from: setTo({ at: 'post', pack: null }), ends: 'stud' });
+      b.set('circuits/c1/from', setTo({ at: 'feed', id: 'f2', ahead: false }));
+    });
+    const { returnWire, wire } = planOf(box).wiring.main;
+    expect(areaMm2(returnWire!)).toBeGreaterThan(areaMm2(wire!));
+    expect(areaMm2(returnWire!)).toBeLessThanOrEqual(6);
+    expect(tooThick(box)).toEqual([]);
+  });
+
+  it('comes back over the common return where a shunt counts it, by itself where none does', () => {
+    const counted = (shunt: boolean) =>
+      planOf(tabbed((b) => (shunt ? b.use('shunt', 'shunt-50', 'wiring/shuntPartId') : b))).wiring.main;
+    expect(counted(false).returnWire).toEqual(counted(false).wire);
+    expect(areaMm2(counted(true).returnWire!)).toBeGreaterThan(areaMm2(counted(true).wire!));
+  });
+});
