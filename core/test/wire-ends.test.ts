@@ -120,12 +120,14 @@ describe('the cord of a device', () => {
 });
 
 describe('what begins at a post', () => {
-  /** A small battery with tabs; a radio and a lamp on their way off its post. */
+  /** A small battery with tabs; a floodlight of more than they bear off its post. */
   const tabbed = (over: (b: ReturnType<typeof soundBase>) => void): Box => {
     const b = soundBase('Tabs', 'battery-agm-12', 'holder-inline-blade');
-    const radio = b.port('circular-28', 'left', 'Radio');
-    b.device('hf-100-data', { portId: radio.portId, spans: span(18, 19) });
-    b.set(`circuits/${radio.circuitId}/from`, setTo({ at: 'post', pack: null }));
+    const light = b.port('circular-28', 'left', 'Light');
+    b.device('lamp-strip', { portId: light.portId, modes: on(370), spans: span(18, 19) });
+    b.set(`circuits/${light.circuitId}/from`, setTo({ at: 'post', pack: null }));
+    // wires that lie together want more copper
+    b.set('wiring/bundledCount', setTo(4));
     over(b);
     return b.box;
   };

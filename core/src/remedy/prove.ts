@@ -6,6 +6,7 @@ import type { Finding } from '../findings/rule.ts';
 import { finished } from '../work.ts';
 import { attempt, BAD, stands, type Attempt } from './attempt.ts';
 import type { Bench, Move } from './move.ts';
+import { follow, type Tried } from './follow.ts';
 import { movesFor } from './moves.ts';
 
 /** A change that was tried on a copy: it clears or eases its finding and brings no new stop or caution. */
@@ -135,31 +136,26 @@ function* twoSteps(
 }
 
 /** All that a change brings, a stop weighing more than a caution. */
-const harmOf = ({ fresh }: Attempt): number => fresh.reduce((sum, f) => sum + BAD[f.severity], 0);
+const harmOf = ({ tried }: Tried): number => tried.fresh.reduce((sum, f) => sum + BAD[f.severity], 0);
 
 /**
  * A change that clears a stop, followed through all that it brings: each further change leaves less of that, until nothing is
  * left. Undefined when some of it stays.
  */
-function* toTheEnd(b: Bench, finding: Finding, { move, tried }: FirstStep): Generator<undefined, Proven | undefined> {
-  let at = { labels: [move.label], edits: move.edits, tried };
-  for (let step = 0; step < STEPS && at.tried.fresh.length > 0; step++) {
-    const on: Bench = { ...b, box: at.tried.box, plan: at.tried.plan };
-    let better: typeof at | undefined;
-    for (const next of movesFor(on, at.tried.fresh[0]!).slice(0, TRIED / 2)) {
-      yield undefined;
-      const edits = [...at.edits, ...next.edits];
-      const both = attempt(b, edits, finding.key);
-      if (!both?.cleared.includes(finding.key) || harmOf(both) >= harmOf(at.tried)) continue;
-      if (!better || harmOf(both) < harmOf(better.tried))
-        better = { labels: [...at.labels, next.label], edits, tried: both };
-      if (both.fresh.length === 0) break;
-    }
-    if (!better) return undefined;
-    at = better;
-  }
-  if (at.tried.fresh.length > 0) return undefined;
-  return provenBy(b, finding, { ...move, label: at.labels.join(', and: '), edits: at.edits }, at.tried);
+function* toTheEnd(b: Bench, finding: Finding, first: FirstStep): Generator<undefined, Proven | undefined> {
+  const { move, tried } = yield* follow<Tried, undefined>(b, first, {
+    steps: STEPS,
+    perStep: TRIED / 2,
+    word: ', and: ',
+    trial: (all) => {
+      const done = attempt(b, all.edits, finding.key);
+      return done?.cleared.includes(finding.key) ? { move: all, tried: done } : undefined;
+    },
+    harm: harmOf,
+    rank: harmOf,
+    tick: () => undefined
+  });
+  return tried.fresh.length === 0 ? provenBy(b, finding, move, tried) : undefined;
 }
 
 /** Changes that bring nothing and cure one of several things a finding is about: a switch, where the wire is too thin as well. */

@@ -6,6 +6,7 @@ import type { Finding } from '../findings/rule.ts';
 import { finished } from '../work.ts';
 import { attempt, stands, type Attempt } from './attempt.ts';
 import type { Bench, Move } from './move.ts';
+import { follow } from './follow.ts';
 import { movesFor } from './moves.ts';
 
 /** What the search aims at: no stop, or no caution either. */
@@ -88,7 +89,7 @@ function scoreOf(from: Bench, move: Move, tried: Attempt): number {
 
 /**
  * The change that clears a finding for least upset and leaves less against the box than before; where none does alone, one
- * that clears it is followed one step further, to what it brings. Yields what `tick` gives before each trial.
+ * that clears it is followed to what it brings. Yields what `tick` gives before each trial.
  */
 function* bestStep(
   from: Bench,
@@ -111,39 +112,18 @@ function* bestStep(
   }
   if (best) return best;
   for (const first of nearly.toSorted((p, q) => p.score - q.score).slice(0, FOLLOWED)) {
-    const cured = yield* curedOf(from, first, trial, tick);
-    if (cured && better(cured)) best = cured;
+    const cured = yield* follow(from, first, {
+      steps: STEPS,
+      perStep: PER_BROUGHT,
+      word: ', and ',
+      trial,
+      harm: (s) => badness(s.tried.plan),
+      rank: (s) => s.score,
+      tick
+    });
+    if (better(cured)) best = cured;
   }
   return best;
-}
-
-/** What a change brings, cured one by one while less and less is left against the box; undefined when nothing of it can be. */
-function* curedOf(
-  from: Bench,
-  first: Step,
-  trial: (move: Move) => Step | undefined,
-  tick: () => SoundProgress
-): Generator<SoundProgress, Step | undefined> {
-  let at = first;
-  for (let step = 0; step < STEPS; step++) {
-    const { box, plan, fresh } = at.tried;
-    const brings = fresh.find(isStop) ?? fresh[0];
-    if (!brings) break;
-    let next: Step | undefined;
-    for (const more of movesFor({ ...from, box, plan }, brings).slice(0, PER_BROUGHT)) {
-      yield tick();
-      const both = trial({
-        label: `${at.move.label}, and ${more.label}`,
-        effect: '',
-        edits: [...at.move.edits, ...more.edits],
-        weight: at.move.weight + more.weight
-      });
-      if (both && badness(both.tried.plan) < badness(plan) && (!next || both.score < next.score)) next = both;
-    }
-    if (!next) break;
-    at = next;
-  }
-  return at === first ? undefined : at;
 }
 
 type Taken = { move: Move; place: string; clears: string[] };
