@@ -5,22 +5,54 @@ const LIST_REST_MS = 250;
 const say = (name, text) => console.log(`${name.padEnd(44)} ${text}`);
 const sorted = (list) => list.toSorted((a, b) => a - b);
 
+const speakTo = (url) => async (method, path, body) => {
+  const answer = await fetch(url + path, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    body: body && JSON.stringify(body)
+  });
+  if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${(await answer.text()).slice(0, 200)}`);
+  return answer.json();
+};
+
+const timed = async (work) => {
+  const began = performance.now();
+  await work();
+  return performance.now() - began;
+};
+
+/** What a save waits while templates and lists are made. */
+async function savesUnderLoad(url, json, boxes, target) {
+  let going = true;
+  const ask = async (path, restMs = 0) => {
+    while (going) {
+      await (await fetch(url + path)).arrayBuffer();
+      await new Promise((done) => setTimeout(done, restMs));
+    }
+  };
+  const others = [0, 1, 2].map((i) => ask(`/api/boxes/${boxes[i].id}/template?paper=a4`));
+  // a shelf that is looked at again and again, not one that is asked for without a breath
+  others.push(ask('/api/boxes', LIST_REST_MS));
+  let { revision } = target;
+  const saves = [];
+  for (let i = 0; i < SAVES; i++) {
+    const document = { ...target.document, notes: `save ${i}` };
+    saves.push(
+      await timed(async () => ({ revision } = await json('PUT', `/api/boxes/${target.id}`, { document, revision })))
+    );
+  }
+  going = false;
+  await Promise.all(others);
+  const order = sorted(saves);
+  say(
+    'a save while three templates and lists are made',
+    `${order[Math.floor(SAVES * 0.99)].toFixed(0)} ms at p99  (under 100 ms; median ${order[SAVES / 2].toFixed(0)} ms, slowest ${order.at(-1).toFixed(0)} ms)`
+  );
+}
+
 /** @param url where the server answers; heavy boxes that are slow to work out, some of the thousand */
 export async function reportShelf(url, heavy) {
-  const json = async (method, path, body) => {
-    const answer = await fetch(url + path, {
-      method,
-      headers: { 'content-type': 'application/json' },
-      body: body && JSON.stringify(body)
-    });
-    if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${(await answer.text()).slice(0, 200)}`);
-    return answer.json();
-  };
-  const timed = async (work) => {
-    const began = performance.now();
-    await work();
-    return performance.now() - began;
-  };
+  const json = speakTo(url);
   const { boxes } = await json('GET', '/api/boxes');
   const documents = await Promise.all(boxes.map(async (b) => (await json('GET', `/api/boxes/${b.id}`)).document));
   const made = [];
@@ -46,30 +78,5 @@ export async function reportShelf(url, heavy) {
     `${sorted(times)[7].toFixed(0)} ms  (under 150 ms; slowest ${Math.max(...times).toFixed(0)} ms)`
   );
 
-  let going = true;
-  const ask = async (path, restMs = 0) => {
-    while (going) {
-      await (await fetch(url + path)).arrayBuffer();
-      await new Promise((done) => setTimeout(done, restMs));
-    }
-  };
-  const others = [0, 1, 2].map((i) => ask(`/api/boxes/${boxes[i].id}/template?paper=a4`));
-  // a shelf that is looked at again and again, not one that is asked for without a breath
-  others.push(ask('/api/boxes', LIST_REST_MS));
-  const target = made[0];
-  let { revision } = target;
-  const saves = [];
-  for (let i = 0; i < SAVES; i++) {
-    const document = { ...target.document, notes: `save ${i}` };
-    saves.push(
-      await timed(async () => ({ revision } = await json('PUT', `/api/boxes/${target.id}`, { document, revision })))
-    );
-  }
-  going = false;
-  await Promise.all(others);
-  const order = sorted(saves);
-  say(
-    'a save while three templates and lists are made',
-    `${order[Math.floor(SAVES * 0.99)].toFixed(0)} ms at p99  (under 100 ms; median ${order[SAVES / 2].toFixed(0)} ms, slowest ${order.at(-1).toFixed(0)} ms)`
-  );
+  await savesUnderLoad(url, json, boxes, made[0]);
 }

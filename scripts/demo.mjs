@@ -73,9 +73,8 @@ const answers = (address) =>
     }).on('error', fail);
   });
 
-async function main() {
-  const options = typed();
-  const demo = options['--demo'] === true;
+/** Port and network that were asked for. */
+function openTo(options) {
   const port = Number(options['--port'] ?? '4173');
   if (!Number.isInteger(port) || port < 1 || port > 65535)
     fail(`'${options['--port']}' is not a port: type a number from 1 to 65535, such as --port 4180.`);
@@ -83,57 +82,46 @@ async function main() {
   const https = lan && options['--https'] === true;
   if (!lan && (options['--https'] || options['--new-phrase']))
     fail('--https and --new-phrase go with --lan: npm start -- --lan --https.');
-  const own = lan ? ownNames() : { addresses: [], names: [] };
-  if (lan && own.addresses.length === 0) fail('This computer is in no network now: there is nobody to open to.');
-  const cwd = process.env.INIT_CWD ?? process.cwd();
-  const dataDir = options['--data'] ? resolve(cwd, options['--data']) : resolve(root, demo ? 'data/demo' : 'data');
-  const db = databaseIn(dataDir);
-  if (!(await portIsFree(port)))
-    fail(
-      `Port ${port} is in use, perhaps by a Haversack that already runs. Open http://127.0.0.1:${port}, or take another: npm run demo -- --port ${port + 1}`
-    );
-  ensureInstalled();
-  const built = ensureBuilt();
-  if (options['--fresh']) {
-    if (!demo) fail('--fresh starts the demo over; your own data is never touched by it.');
-    const over = startOver(dataDir, Date.now());
-    if (!over.ok) fail(over.why);
-    if (over.keptAs) console.log(`The demo before is kept as ${over.keptAs}.`);
-  }
+  return { port, lan, https };
+}
+
+function freshDemo(demo, dataDir) {
+  if (!demo) fail('--fresh starts the demo over; your own data is never touched by it.');
+  const over = startOver(dataDir, Date.now());
+  if (!over.ok) fail(over.why);
+  if (over.keptAs) console.log(`The demo before is kept as ${over.keptAs}.`);
+}
+
+function makeFolder(dataDir, demo) {
   try {
     mkdirSync(dataDir, { recursive: true });
     if (demo) markDemo(dataDir);
   } catch (error) {
     fail(`The data folder ${dataDir} cannot be made (${error.code}). Name another one: --data FOLDER.`);
   }
-  const address = `${https ? 'https' : 'http'}://127.0.0.1:${port}`;
-  const outside = own.addresses.map((a) => `${https ? 'https' : 'http'}://${a}:${port}`);
-  const phrase = lan && (options['--new-phrase'] || !hasPhrase(dataDir)) ? makePhrase() : undefined;
-  const meterPort = demo ? Number(options['--meter']) || (await freePort(4175)) : undefined;
-  const server = spawn(process.execPath, [join('scripts', 'serve.mjs'), built], {
-    cwd: root,
-    stdio: 'inherit',
-    env: {
-      ...process.env,
-      HOST: lan ? '0.0.0.0' : '127.0.0.1',
-      PORT: String(port),
-      ...(https ? { HAVERSACK_DATA: dataDir } : { ORIGIN: address }),
-      BODY_SIZE_LIMIT: '128M',
-      // a page that listens to the meter does not keep it from ending
-      SHUTDOWN_TIMEOUT: '2',
-      HAVERSACK_DB: db,
-      HAVERSACK_MIGRATIONS: join(root, 'drizzle'),
-      HAVERSACK_LAN: lan ? '1' : '',
-      HAVERSACK_HTTPS: https ? '1' : '',
-      HAVERSACK_HOSTS: [process.env.HAVERSACK_HOSTS, ...own.addresses, ...own.names].filter(Boolean).join(','),
-      HAVERSACK_ADDRESSES: outside.join(','),
-      HAVERSACK_NEW_PHRASE: phrase ?? '',
-      HAVERSACK_DEMO: demo ? '1' : '',
-      HAVERSACK_METER_PORT: meterPort ? String(meterPort) : ''
-    }
-  });
-  server.on('exit', (code) => process.exit(code ?? 0));
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+}
+
+/** What the server is told of its place. */
+const environment = ({ lan, https, port, dataDir, db, own, address, outside, phrase, demo, meterPort }) => ({
+  ...process.env,
+  HOST: lan ? '0.0.0.0' : '127.0.0.1',
+  PORT: String(port),
+  ...(https ? { HAVERSACK_DATA: dataDir } : { ORIGIN: address }),
+  BODY_SIZE_LIMIT: '128M',
+  // a page that listens to the meter does not keep it from ending
+  SHUTDOWN_TIMEOUT: '2',
+  HAVERSACK_DB: db,
+  HAVERSACK_MIGRATIONS: join(root, 'drizzle'),
+  HAVERSACK_LAN: lan ? '1' : '',
+  HAVERSACK_HTTPS: https ? '1' : '',
+  HAVERSACK_HOSTS: [process.env.HAVERSACK_HOSTS, ...own.addresses, ...own.names].filter(Boolean).join(','),
+  HAVERSACK_ADDRESSES: outside.join(','),
+  HAVERSACK_NEW_PHRASE: phrase ?? '',
+  HAVERSACK_DEMO: demo ? '1' : '',
+  HAVERSACK_METER_PORT: meterPort ? String(meterPort) : ''
+});
+
+async function untilOpen(server, address) {
   for (let i = 0; i < 100; i++) {
     try {
       const health = await answers(address);
@@ -146,6 +134,49 @@ async function main() {
       await new Promise((done) => setTimeout(done, 100));
     }
   }
+}
+
+async function sayHowToJoin({ outside, phrase, https }) {
+  console.log(`\nOpen to your network at ${outside.join(' and ')}`);
+  if (phrase) console.log(`The pass phrase, asked for once on each device:  ${phrase}`);
+  else console.log('The pass phrase is the one from before; --new-phrase makes another.');
+  const { default: qr } = await import('qrcode');
+  console.log(await qr.toString(`${outside[0]}/enter`, { type: 'terminal', small: true }));
+  console.log(
+    'On this computer the shelf shows, under "On a phone", a picture that lets one device in without typing.'
+  );
+  if (https) console.log('The certificate is of its own making: the browser asks once whether you trust it.');
+}
+
+async function main() {
+  const options = typed();
+  const demo = options['--demo'] === true;
+  const { port, lan, https } = openTo(options);
+  const own = lan ? ownNames() : { addresses: [], names: [] };
+  if (lan && own.addresses.length === 0) fail('This computer is in no network now: there is nobody to open to.');
+  const cwd = process.env.INIT_CWD ?? process.cwd();
+  const dataDir = options['--data'] ? resolve(cwd, options['--data']) : resolve(root, demo ? 'data/demo' : 'data');
+  const db = databaseIn(dataDir);
+  if (!(await portIsFree(port)))
+    fail(
+      `Port ${port} is in use, perhaps by a Haversack that already runs. Open http://127.0.0.1:${port}, or take another: npm run demo -- --port ${port + 1}`
+    );
+  ensureInstalled();
+  const built = ensureBuilt();
+  if (options['--fresh']) freshDemo(demo, dataDir);
+  makeFolder(dataDir, demo);
+  const address = `${https ? 'https' : 'http'}://127.0.0.1:${port}`;
+  const outside = own.addresses.map((a) => `${https ? 'https' : 'http'}://${a}:${port}`);
+  const phrase = lan && (options['--new-phrase'] || !hasPhrase(dataDir)) ? makePhrase() : undefined;
+  const meterPort = demo ? Number(options['--meter']) || (await freePort(4175)) : undefined;
+  const server = spawn(process.execPath, [join('scripts', 'serve.mjs'), built], {
+    cwd: root,
+    stdio: 'inherit',
+    env: environment({ lan, https, port, dataDir, db, own, address, outside, phrase, demo, meterPort })
+  });
+  server.on('exit', (code) => process.exit(code ?? 0));
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+  await untilOpen(server, address);
   if (meterPort && !https) {
     const meter = startMeter(meterPort, address);
     server.on('exit', () => meter.kill());
@@ -156,15 +187,7 @@ async function main() {
     `Haversack${demo ? ' with the demo boxes' : ''} is at ${address}  (data in ${dataDir}; stop with Ctrl+C)`
   );
   if (!lan) return;
-  console.log(`\nOpen to your network at ${outside.join(' and ')}`);
-  if (phrase) console.log(`The pass phrase, asked for once on each device:  ${phrase}`);
-  else console.log('The pass phrase is the one from before; --new-phrase makes another.');
-  const { default: qr } = await import('qrcode');
-  console.log(await qr.toString(`${outside[0]}/enter`, { type: 'terminal', small: true }));
-  console.log(
-    'On this computer the shelf shows, under "On a phone", a picture that lets one device in without typing.'
-  );
-  if (https) console.log('The certificate is of its own making: the browser asks once whether you trust it.');
+  await sayHowToJoin({ outside, phrase, https });
 }
 
 if (process.argv[1]?.endsWith('demo.mjs')) await main();

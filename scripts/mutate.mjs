@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { ensureInstalled, root } from './ensure.mjs';
 import { mutantsOf, mutated, sampled } from './mutants.mjs';
 
-/** Which tests watch over a folder closely. What only the tests of whole plans would notice counts as not noticed. */
+/** Which tests watch over a folder closely. */
 const WATCHED_BY = {
   quantity: ['quantity', 'quantity-more', 'typed-line', 'fields', 'small-pieces'],
   battery: [
@@ -50,6 +50,28 @@ const WATCHED_BY = {
   network: ['network', 'trials', 'trials-more'],
   wiring: ['circuit', 'device-leads', 'rails', 'joints', 'lead', 'lead-chain', 'lead-ways', 'electrical']
 };
+/** Tests of whole plans, asked about what the close ones did not notice. */
+const WIDER = [
+  'golden',
+  'golden-figures',
+  'evaluate',
+  'verdict',
+  'screen-sums',
+  'false-alarms',
+  'workings',
+  'schematic',
+  'test-sheet',
+  'where-lost'
+];
+const ALSO_WIDER = {
+  battery: ['bank-resistance', 'chosen-battery', 'variant'],
+  case: ['fit-many', 'suit-shelf', 'alternatives'],
+  demand: ['peaks', 'motor-unsaid', 'sends-or-draws'],
+  judge: ['judge', 'rails'],
+  kit: ['bench', 'thin-and-spare'],
+  outing: ['scatter', 'season-standby', 'plugged', 'charge-gets-in'],
+  panel: ['place-port', 'slide', 'removal']
+};
 /** A change after which the tests do not end in so many times their usual time is noticed: they would never pass. */
 const PATIENCE = 6;
 const LEAST_MS = 15_000;
@@ -80,47 +102,76 @@ for (const piece of ['src', 'test', 'package.json'])
 writeFileSync(join(copy, 'tsconfig.json'), '{ "compilerOptions": { "target": "es2024", "module": "esnext" } }');
 process.on('exit', () => rmSync(copy, { recursive: true, force: true }));
 
-// one file that holds them all: what they share is read once a run, not once a file
-const together = 'test/watching.test.ts';
-writeFileSync(join(copy, together), WATCHED_BY[folder].map((name) => `import './${name}.test.ts';\n`).join(''));
-let runner;
-let usualMs = Infinity;
+/** Tests in a process of their own, run again after every change. */
+class Watch {
+  #file;
+  #child;
+  /** What was changed, or changed back, since they last ran. */
+  #changed = new Set();
+  usualMs = Infinity;
 
-/** A runner that is there; one that was stopped is replaced. */
-async function aRunner() {
-  if (runner) return runner;
-  const child = fork(join(root, 'scripts', 'mutate-runner.mjs'), [copy, together], {
-    stdio: ['ignore', 'ignore', 'ignore', 'ipc']
-  });
-  await new Promise((done, fail) => {
-    child.once('message', done);
-    child.once('exit', () => fail(new Error('the tests could not be started')));
-  });
-  return (runner = child);
-}
+  /** One file that holds them all: what they share is read once a run, not once a file. */
+  constructor(name, tests) {
+    this.#file = `test/${name}.test.ts`;
+    writeFileSync(join(copy, this.#file), tests.map((test) => `import './${test}.test.ts';\n`).join(''));
+  }
 
-/** 'passed', 'failed' or 'endless' of the watching tests as the copy stands. */
-async function tried(changed) {
-  const child = await aRunner();
-  const limitMs = Number.isFinite(usualMs) ? Math.max(LEAST_MS, PATIENCE * usualMs) : 600_000;
-  return new Promise((done) => {
-    const end = (outcome) => {
-      clearTimeout(timer);
-      child.removeAllListeners();
-      done(outcome);
-    };
-    const timer = setTimeout(() => {
-      child.kill('SIGKILL');
-      runner = undefined;
-      end('endless');
-    }, limitMs);
-    child.once('message', ({ failed }) => end(failed ? 'failed' : 'passed'));
-    child.once('exit', () => {
-      runner = undefined;
-      end('failed');
+  changed(file) {
+    this.#changed.add(file);
+  }
+
+  /** A runner that is there; one that was stopped is replaced. */
+  async #runner() {
+    if (this.#child) return this.#child;
+    const child = fork(join(root, 'scripts', 'mutate-runner.mjs'), [copy, this.#file], {
+      stdio: ['ignore', 'ignore', 'ignore', 'ipc']
     });
-    child.send({ changed });
-  });
+    await new Promise((done, fail) => {
+      child.once('message', done);
+      child.once('exit', () => fail(new Error('the tests could not be started')));
+    });
+    return (this.#child = child);
+  }
+
+  /** 'passed', 'failed' or 'endless' as the copy stands. */
+  async run() {
+    const child = await this.#runner();
+    const changed = [...this.#changed];
+    this.#changed.clear();
+    const limitMs = Number.isFinite(this.usualMs) ? Math.max(LEAST_MS, PATIENCE * this.usualMs) : 600_000;
+    return new Promise((done) => {
+      const end = (outcome) => {
+        clearTimeout(timer);
+        child.removeAllListeners();
+        done(outcome);
+      };
+      const timer = setTimeout(() => {
+        child.kill('SIGKILL');
+        this.#child = undefined;
+        end('endless');
+      }, limitMs);
+      child.once('message', ({ failed }) => end(failed ? 'failed' : 'passed'));
+      child.once('exit', () => {
+        this.#child = undefined;
+        end('failed');
+      });
+      child.send({ changed });
+    });
+  }
+
+  /** The first run pays for reading everything; the second tells what is usual. */
+  async begin() {
+    for (let round = 0; round < 2; round++) {
+      const began = performance.now();
+      if ((await this.run()) !== 'passed')
+        throw new Error('The watching tests fail without any change; mend them first.');
+      this.usualMs = performance.now() - began;
+    }
+  }
+
+  end() {
+    this.#child?.kill();
+  }
 }
 
 const filesOf = (dir) =>
@@ -133,23 +184,26 @@ const all = filesOf(join(copy, 'src', folder)).flatMap((file) =>
 );
 const chosen = sampled(all, sample, seed);
 
-// the first run pays for reading everything; the second tells what is usual
-for (let round = 0; round < 2; round++) {
-  const began = performance.now();
-  if ((await tried([])) !== 'passed') throw new Error('The watching tests fail without any change; mend them first.');
-  usualMs = performance.now() - began;
-}
-console.log(`${folder}: ${all.length} changes, ${chosen.length} tried, ${(usualMs / 1000).toFixed(1)} s each`);
+const close = new Watch('watching', WATCHED_BY[folder]);
+const wide = new Watch('wider', [...WIDER, ...(ALSO_WIDER[folder] ?? [])]);
+await close.begin();
+await wide.begin();
+const seconds = (watch) => (watch.usualMs / 1000).toFixed(1);
+console.log(
+  `${folder}: ${all.length} changes, ${chosen.length} tried, ${seconds(close)} s each, ${seconds(wide)} s more for what whole plans have to tell`
+);
 
 const survivors = [];
-/** Changed back since the last run. */
-let before;
+let closely = 0;
 for (const [i, mutant] of chosen.entries()) {
   const source = readFileSync(mutant.file, 'utf8');
   writeFileSync(mutant.file, mutated(source, mutant));
-  const outcome = await tried([before, mutant.file].filter(Boolean));
+  for (const watch of [close, wide]) watch.changed(mutant.file);
+  const near = await close.run();
+  if (near !== 'passed') closely++;
+  const outcome = near === 'passed' ? await wide.run() : near;
   writeFileSync(mutant.file, source);
-  before = mutant.file;
+  for (const watch of [close, wide]) watch.changed(mutant.file);
   if (outcome === 'passed') {
     survivors.push(mutant);
     const line = source.split('\n')[mutant.line - 1].trim().slice(0, 100);
@@ -157,9 +211,10 @@ for (const [i, mutant] of chosen.entries()) {
   }
   if ((i + 1) % 50 === 0) console.log(`  … ${i + 1} of ${chosen.length}, ${survivors.length} not noticed`);
 }
+const share = (n) => `${((100 * n) / Math.max(1, chosen.length)).toFixed(1)} %`;
 const found = chosen.length - survivors.length;
 console.log(
-  `${folder}: ${found} of ${chosen.length} changes were noticed, ${((100 * found) / Math.max(1, chosen.length)).toFixed(1)} %`
+  `${folder}: ${found} of ${chosen.length} changes were noticed, ${share(found)}; ${closely} by the tests close to it, ${share(closely)}`
 );
-runner?.kill();
+for (const watch of [close, wide]) watch.end();
 process.exit(0);

@@ -104,6 +104,20 @@ function atItsEnds(box: Box, catalogue: Catalogue, plan: Plan, options: Evaluate
 const answersOf = (box: Box, plan: Omit<Plan, 'verdicts' | 'ends'> & { ends?: Plan[] }): VerdictAnswer[] =>
   verdicts({ box, ...plan });
 
+const fitOf = (box: Box, options: EvaluateOptions, hold: boolean): CaseFit | undefined =>
+  caseFit(box, {
+    reuse: options.reuse?.fit,
+    hold,
+    ...(options.fitNodeLimit === undefined ? {} : { nodeLimit: options.fitNodeLimit })
+  });
+
+/** What the leads turn into heat, by the root mean square: a starter or a transmitter is on for a moment. */
+const leadsHeatW = (wiring: WiringPlan, judged: Judge): number =>
+  wiring.circuits.reduce((sum, c) => {
+    const rmsA = judged.of(c.portTag)?.rmsA ?? c.loadA;
+    return c.loadA > 0 ? sum + (c.dropV / c.loadA) * rmsA ** 2 : sum;
+  }, 0);
+
 /**
  * The plan of a box as it stands, unknowns left open.
  * @param like plan of the same box with other figures of what is unknown: places, masses, kit and steps are taken from it
@@ -113,13 +127,7 @@ function planOf(box: Box, catalogue: Catalogue, options: EvaluateOptions, like?:
   const held = options.hold && onlyPlacesDiffer(box, options.hold) ? options.reuse : undefined;
   const need = (held ?? like)?.demand ?? demand(box);
   const b = held ? held.bank : bank(box, need);
-  const fit = like
-    ? like.fit
-    : caseFit(box, {
-        reuse: options.reuse?.fit,
-        hold: held !== undefined,
-        ...(options.fitNodeLimit === undefined ? {} : { nodeLimit: options.fitNodeLimit })
-      });
+  const fit = like ? like.fit : fitOf(box, options, held !== undefined);
   const panel = like ? like.panel : panelPlan(box, fit);
   const wiring = held?.wiring ?? wiringPlan({ box, catalogue, need, bank: b, fit });
   const judged = held?.judge ?? judge({ box, catalogue, bank: b, wiring });
@@ -131,17 +139,10 @@ function planOf(box: Box, catalogue: Catalogue, options: EvaluateOptions, like?:
   const said = saidIn(box.preferences);
   const dry = dryPlan(box, fit, b, seal);
   const stands = like ? like.stance : fit && stance(fit, load, said);
-  // heat goes by the root mean square: a starter or a transmitter is on for a moment
-  const leadsW = wiring.circuits.reduce((sum, c) => {
-    const rmsA = judged.of(c.portTag)?.rmsA ?? c.loadA;
-    return c.loadA > 0 ? sum + (c.dropV / c.loadA) * rmsA ** 2 : sum;
-  }, 0);
-  const heat = heatPlan(box, fit, need, b, leadsW);
+  const heat = heatPlan(box, fit, need, b, leadsHeatW(wiring, judged));
   const brackets = like ? like.brackets : fit && panel ? bracketPlans(box, panel, fit.part, load) : [];
   const list = (held ?? like)?.kit ?? kit(box, catalogue, { bank: b, fit, hold: stands?.hold, wiring, runs });
-  const checked = findings({
-    box,
-    catalogue,
+  const derived = {
     demand: need,
     bank: b,
     fit,
@@ -154,26 +155,19 @@ function planOf(box: Box, catalogue: Catalogue, options: EvaluateOptions, like?:
     stance: stands,
     heat,
     brackets,
-    carry: load,
+    carry: load
+  };
+  const checked = findings({
+    ...derived,
+    box,
+    catalogue,
     said,
     lastsAfterH: (edits) => lastsAfterH(box, edits, feed)
   });
   const plan = {
-    demand: need,
-    bank: b,
-    fit,
-    panel,
-    wiring,
-    judge: judged,
+    ...derived,
     runs,
     feed,
-    outing: run,
-    sealing: seal,
-    dry,
-    stance: stands,
-    heat,
-    brackets,
-    carry: load,
     findings: checked.findings,
     checkCount: checked.checkCount,
     kit: list,

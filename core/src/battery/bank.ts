@@ -116,21 +116,15 @@ export function bank(box: Box, need: Demand): Bank | undefined {
     keepBackFraction,
     learntAh: learnt?.capacityAh
   });
-  const healthFraction = packs.reduce((s, p) => s + p.healthFraction, 0) / count;
-  const resistance = learnt?.resistanceFactor ?? 1;
   const tempC = box.outing.airC + box.bank.warmerK;
   const coldFraction = capacityFactor(chemistry, tempC);
+  const held = heldBy(packs, { ratedAh: part.capacityAh * count, coldFraction, keepBackFraction });
   const linkMilliOhm = valueOf(box.bank.linkMilliOhm, LINK_MILLIOHM) ?? LINK_MILLIOHM;
-  const ratedAh = part.capacityAh * count;
-  const availableAh = ratedAh * healthFraction * coldFraction;
-  const startFraction = packs.reduce((s, p) => s + p.startFraction * p.healthFraction, 0) / (count * healthFraction);
-  const usableAh = Math.max(0, availableAh * (startFraction - keepBackFraction));
   const rate = rateFactor(chemistry, part.capacityAh, need.meanA / count);
-  const wantedAh = need.totalAh * (1 + box.bank.reserveFraction);
-  const neededAh = (wantedAh * rate) / ((1 - keepBackFraction) * coldFraction * healthFraction);
+  const neededAh = neededFor(box, need, rate, held);
   const fault = faultMilliOhm(chemistry, part.capacityAh) / count;
   const groups = grouped(packs, {
-    resistance,
+    resistance: learnt?.resistanceFactor ?? 1,
     chemistry,
     capacityAh: part.capacityAh,
     linkMilliOhm: count > 1 ? linkMilliOhm : 0,
@@ -140,25 +134,18 @@ export function bank(box: Box, need: Demand): Bank | undefined {
     part,
     chemistry,
     count,
-    keepBackFraction,
     keepBackAssumed: box.bank.keepBack.is === 'unknown',
-    ratedAh,
-    healthFraction,
-    coldFraction,
-    startFraction,
     tempC,
-    availableAh,
-    usableAh
+    ...held
   };
   return {
     ...figures,
     packs,
-    capacitySpreadFraction: learnt?.capacityAh ? learnt.capacitySpreadAh / learnt.capacityAh : undefined,
-    resistanceSpreadFraction: learnt?.resistanceFactor ? learnt.resistanceSpread / learnt.resistanceFactor : undefined,
+    ...spreadsOf(learnt),
     groups,
     linkMilliOhm,
     assumedChemistry,
-    usableWh: usableAh * data.nominalV,
+    usableWh: held.usableAh * data.nominalV,
     nominalV: data.nominalV,
     fullV: openCircuitV(chemistry, 1),
     sagMilliOhm: bankMilliOhm({ chemistry, part, groups }, tempC, 0.5),
@@ -168,17 +155,42 @@ export function bank(box: Box, need: Demand): Bank | undefined {
     massKg: part.massKg * count,
     packWh: part.capacityAh * data.nominalV,
     usable: usableWorking(box, figures, data.name),
-    size: {
-      wantedWh: need.totalWh,
-      wantedAh: need.totalAh,
-      reserveFraction: box.bank.reserveFraction,
-      rate,
-      neededWh: neededAh * data.nominalV
-    },
+    size: sizeOf(box, need, rate, neededAh * data.nominalV),
     sizing: sizingWorking(box, need, { ...figures, rate, neededAh }),
     neededAh
   };
 }
+
+/** What the packs hold together: rated, what age and cold leave of it, and how much of that is for use, Ah. */
+function heldBy(packs: readonly Pack[], x: { ratedAh: number; coldFraction: number; keepBackFraction: number }) {
+  const health = packs.reduce((s, p) => s + p.healthFraction, 0);
+  const healthFraction = health / packs.length;
+  const availableAh = x.ratedAh * healthFraction * x.coldFraction;
+  const startFraction = packs.reduce((s, p) => s + p.startFraction * p.healthFraction, 0) / health;
+  const usableAh = Math.max(0, availableAh * (startFraction - x.keepBackFraction));
+  return { ...x, healthFraction, startFraction, availableAh, usableAh };
+}
+
+/** Rated capacity that the outing asks for, with what is held in reserve, Ah. */
+const neededFor = (box: Box, need: Demand, rate: number, held: ReturnType<typeof heldBy>): number =>
+  (need.totalAh * (1 + box.bank.reserveFraction) * rate) /
+  ((1 - held.keepBackFraction) * held.coldFraction * held.healthFraction);
+
+/** How sure the figures taken over from the logbook are, as shares of themselves. */
+const spreadsOf = (
+  learnt: ReturnType<typeof bankLearnt>
+): Pick<Bank, 'capacitySpreadFraction' | 'resistanceSpreadFraction'> => ({
+  capacitySpreadFraction: learnt?.capacityAh ? learnt.capacitySpreadAh / learnt.capacityAh : undefined,
+  resistanceSpreadFraction: learnt?.resistanceFactor ? learnt.resistanceSpread / learnt.resistanceFactor : undefined
+});
+
+const sizeOf = (box: Box, need: Demand, rate: number, neededWh: number): Bank['size'] => ({
+  wantedWh: need.totalWh,
+  wantedAh: need.totalAh,
+  reserveFraction: box.bank.reserveFraction,
+  rate,
+  neededWh
+});
 
 /** A pack may hold more than its label says, but not by more than this. @source rule of thumb */
 const MOST_HEALTH = 1.3;
@@ -226,6 +238,34 @@ type Figures = Pick<
 const ageSaid = (box: Box): string =>
   `${fixed(yearsOf(box.bank.ageYears), 1)} years${box.bank.ageYears === 'unknown' ? ' (nobody knows)' : ''}`;
 
+const notFullLines = (f: Figures): Working['lines'] =>
+  f.startFraction < 0.99999
+    ? [
+        line(
+          'Not charged at the start',
+          fixed(-f.availableAh * (1 - f.startFraction), 2),
+          'Ah',
+          'entered' as const,
+          `${fixed(f.startFraction * 100, 0)} % full`,
+          '+'
+        )
+      ]
+    : [];
+
+const neverLessLines = (f: Figures): Working['lines'] =>
+  f.startFraction < f.keepBackFraction
+    ? [
+        line(
+          'Never less than',
+          '0',
+          'Ah',
+          'computed' as const,
+          'it starts under the line that is kept back',
+          'at least'
+        )
+      ]
+    : [];
+
 function usableWorking(box: Box, f: Figures, chemistryName: string): Working {
   const lostAge = f.ratedAh * (1 - f.healthFraction);
   const lostCold = f.ratedAh * f.healthFraction - f.availableAh;
@@ -252,18 +292,7 @@ function usableWorking(box: Box, f: Figures, chemistryName: string): Working {
         '+'
       ),
       line('Lost to cold', fixed(-lostCold, 2), 'Ah', 'table', coldNote, '+'),
-      ...(f.startFraction < 0.99999
-        ? [
-            line(
-              'Not charged at the start',
-              fixed(-f.availableAh * (1 - f.startFraction), 2),
-              'Ah',
-              'entered' as const,
-              `${fixed(f.startFraction * 100, 0)} % full`,
-              '+'
-            )
-          ]
-        : []),
+      ...notFullLines(f),
       line(
         `Kept back, ${fixed(f.keepBackFraction * 100, 0)} %`,
         fixed(-f.availableAh * f.keepBackFraction, 2),
@@ -272,18 +301,7 @@ function usableWorking(box: Box, f: Figures, chemistryName: string): Working {
         'spares the battery and the plan',
         '+'
       ),
-      ...(f.startFraction < f.keepBackFraction
-        ? [
-            line(
-              'Never less than',
-              '0',
-              'Ah',
-              'computed' as const,
-              'it starts under the line that is kept back',
-              'at least'
-            )
-          ]
-        : [])
+      ...neverLessLines(f)
     ],
     result: { value: fixed(f.usableAh, 1), unit: 'Ah' }
   };

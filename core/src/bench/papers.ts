@@ -10,7 +10,7 @@ import { seasonPlan } from '../season/season.ts';
 import { withSeason } from '../season/season-answer.ts';
 import { judgedReadings, shownReading, unitOf } from './judge-reading.ts';
 import { switchCard } from './labels.ts';
-import { dayOf, passportOf, type PaperSources } from './passport.ts';
+import { dayOf, passportOf, type PaperSources, type Passport } from './passport.ts';
 import { TEST_STAGE_WORDS, TEST_STAGES } from './tests.ts';
 
 /** A printed sheet as data: one style draws all of them, on the page and as PDF. */
@@ -97,13 +97,55 @@ function card(x: PaperSources): Block[] {
   ];
 }
 
+function holesBlock({ box, plan, bits }: PaperSources): Block[] {
+  const unit = box.preferences.lengthUnit;
+  const holes = plan.panel && plan.fit ? holeSchedule(box, plan.panel, plan.fit.part, bits) : [];
+  return when(
+    holes.map((h) => [
+      h.tag,
+      h.face,
+      unit === 'in' ? h.x.inch : h.x.mm,
+      unit === 'in' ? h.y.inch : h.y.mm,
+      h.size,
+      h.window,
+      `${h.how}${h.key && h.key !== 'none' ? ` (${h.key})` : ''}`
+    ]),
+    (rows) => [
+      heading(`Holes, ${unit}`),
+      { kind: 'text', text: 'From the left edge and up from the inner floor, each face seen from outside.' },
+      {
+        kind: 'table',
+        head: ['Port', 'Face', 'From left', 'Up', 'Hole', 'Good from, to', 'How'],
+        rows,
+        figures: [2, 3, 4]
+      }
+    ]
+  );
+}
+
+function leadsBlock({ box, plan }: PaperSources): Block[] {
+  const unit = box.preferences.lengthUnit;
+  return when(
+    plan.runs.runs.map((r) => [
+      r.id,
+      r.from.tab,
+      r.to.tab,
+      `${r.count > 1 ? `${r.count} × ` : ''}${r.size} ${r.colour}`,
+      lengthText(r.lengthMm, unit, 0),
+      `${r.from.terminal} / ${r.to.terminal}`
+    ]),
+    (rows) => [
+      heading('Leads'),
+      { kind: 'table', head: ['Run', 'From', 'To', 'Wire', `Length, ${unit}`, 'Ends'], rows, figures: [4] }
+    ]
+  );
+}
+
 function build(x: PaperSources): Block[] {
   const { box, plan } = x;
-  const unit = box.preferences.lengthUnit;
   const stops = plan.findings.filter((f) => f.severity === 'stop' && f.acceptedBecause === null);
   const open = plan.findings.filter((f) => f.open && f.acceptedBecause === null);
   const accepted = plan.findings.filter((f) => f.acceptedBecause !== null);
-  const holes = plan.panel && plan.fit ? holeSchedule(box, plan.panel, plan.fit.part, x.bits) : [];
   return [
     ...(box.notes ? [{ kind: 'text' as const, text: box.notes }] : []),
     ...stops.map((f): Block => ({ kind: 'caution', text: `Do not build yet: ${f.where.label}: ${f.title}` })),
@@ -131,41 +173,8 @@ function build(x: PaperSources): Block[] {
       ]),
       figures: [0]
     },
-    ...when(
-      holes.map((h) => [
-        h.tag,
-        h.face,
-        unit === 'in' ? h.x.inch : h.x.mm,
-        unit === 'in' ? h.y.inch : h.y.mm,
-        h.size,
-        h.window,
-        `${h.how}${h.key && h.key !== 'none' ? ` (${h.key})` : ''}`
-      ]),
-      (rows) => [
-        heading(`Holes, ${unit}`),
-        { kind: 'text', text: 'From the left edge and up from the inner floor, each face seen from outside.' },
-        {
-          kind: 'table',
-          head: ['Port', 'Face', 'From left', 'Up', 'Hole', 'Good from, to', 'How'],
-          rows,
-          figures: [2, 3, 4]
-        }
-      ]
-    ),
-    ...when(
-      plan.runs.runs.map((r) => [
-        r.id,
-        r.from.tab,
-        r.to.tab,
-        `${r.count > 1 ? `${r.count} × ` : ''}${r.size} ${r.colour}`,
-        lengthText(r.lengthMm, unit, 0),
-        `${r.from.terminal} / ${r.to.terminal}`
-      ]),
-      (rows) => [
-        heading('Leads'),
-        { kind: 'table', head: ['Run', 'From', 'To', 'Wire', `Length, ${unit}`, 'Ends'], rows, figures: [4] }
-      ]
-    ),
+    ...holesBlock(x),
+    ...leadsBlock(x),
     ...when(
       plan.kit.lines.map((l) => [l.name, `${trimNumber(l.perBox)} ${l.unit}`, `${l.packs} × ${l.packText}`]),
       (rows) => [heading('Kit'), { kind: 'table', head: ['Part', 'One box takes', 'To buy'], rows, figures: [1] }]
@@ -209,6 +218,22 @@ function test({ box, plan, marks }: PaperSources): Block[] {
   ];
 }
 
+const testedBlock = (p: Passport): Block[] => [
+  heading('Tested'),
+  ...(p.tests.length === 0
+    ? [{ kind: 'text' as const, text: 'No reading was written down.' }]
+    : [
+        {
+          kind: 'text' as const,
+          text: `${p.tests.filter((t) => t.passes).length} of ${p.tests.length} readings pass, the last on ${p.tests
+            .map((t) => t.day)
+            .sort()
+            .at(-1)}.${p.openTests.length ? '' : ' Nothing is open.'}`
+        }
+      ]),
+  ...(p.openTests.length ? [{ kind: 'list' as const, items: shortened(p.openTests) }] : [])
+];
+
 function passport(x: PaperSources): Block[] {
   const p = passportOf(x);
   const said = saidIn(x.box.preferences);
@@ -248,19 +273,7 @@ function passport(x: PaperSources): Block[] {
       ]
     ),
     ...(p.notKnown.length ? [heading('Not known'), { kind: 'list' as const, items: p.notKnown }] : []),
-    heading('Tested'),
-    ...(p.tests.length === 0
-      ? [{ kind: 'text' as const, text: 'No reading was written down.' }]
-      : [
-          {
-            kind: 'text' as const,
-            text: `${p.tests.filter((t) => t.passes).length} of ${p.tests.length} readings pass, the last on ${p.tests
-              .map((t) => t.day)
-              .sort()
-              .at(-1)}.${p.openTests.length ? '' : ' Nothing is open.'}`
-          }
-        ]),
-    ...(p.openTests.length ? [{ kind: 'list' as const, items: shortened(p.openTests) }] : []),
+    ...testedBlock(p),
     heading('In use'),
     {
       kind: 'list',

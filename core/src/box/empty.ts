@@ -32,6 +32,60 @@ export const plainFeed = (id: string, name: string): Feed => ({
 });
 const mainFeedOf = (): Feed => ({ ...plainFeed(MAIN_ID, 'Main feed'), from: setTo({ at: 'post', pack: null }) });
 
+const noBattery = (): Box['bank'] => ({
+  partId: null,
+  count: 1,
+  ageYears: 0,
+  outingsPerYear: 30,
+  keepBack: AUTO,
+  reserveFraction: 0.1,
+  startFraction: 1,
+  warmerK: 0,
+  packs: [],
+  arrangement: 'parallel',
+  stands: 'inside',
+  changeoverJoins: false,
+  changeoverA: AUTO,
+  postsCovered: 'unknown',
+  takeOff: 'bus',
+  linkMilliOhm: AUTO,
+  disconnect: NONE,
+  disconnectIn: AUTO,
+  blocksCold: 'unknown',
+  packFuse: AUTO,
+  holdDown: AUTO,
+  terminals: 'flag',
+  mayLie: true,
+  learnt: null
+});
+
+const plainCharging = (): Box['charging'] => ({
+  path: AUTO,
+  throughPortId: AUTO,
+  fedFrom: 'mains',
+  chargerA: AUTO,
+  chargerV: AUTO,
+  coldestC: AUTO,
+  plugged: [],
+  solar: null,
+  builtIn: [],
+  storageC: 15,
+  storageMonths: 6
+});
+
+const plainOuting = (): Box['outing'] => ({
+  startH: 8,
+  durationH: 10,
+  airC: 10,
+  warmestC: null,
+  day: null,
+  site: null,
+  inSun: false,
+  seal: 'rain',
+  carry: 'short-walk',
+  budgetAmount: null
+});
+
 /** A box with nothing in it but defaults: ten hours from 08:00 at 10 °C, rain wanted, one master switch. */
 export function emptyBox(name: string): Box {
   return {
@@ -47,58 +101,10 @@ export function emptyBox(name: string): Box {
       colours: 'red-black',
       currency: '€'
     },
-    outing: {
-      startH: 8,
-      durationH: 10,
-      airC: 10,
-      warmestC: null,
-      day: null,
-      site: null,
-      inSun: false,
-      seal: 'rain',
-      carry: 'short-walk',
-      budgetAmount: null
-    },
+    outing: plainOuting(),
     devices: [],
-    bank: {
-      partId: null,
-      count: 1,
-      ageYears: 0,
-      outingsPerYear: 30,
-      keepBack: AUTO,
-      reserveFraction: 0.1,
-      startFraction: 1,
-      warmerK: 0,
-      packs: [],
-      arrangement: 'parallel',
-      stands: 'inside',
-      changeoverJoins: false,
-      changeoverA: AUTO,
-      postsCovered: 'unknown',
-      takeOff: 'bus',
-      linkMilliOhm: AUTO,
-      disconnect: NONE,
-      disconnectIn: AUTO,
-      blocksCold: 'unknown',
-      packFuse: AUTO,
-      holdDown: AUTO,
-      terminals: 'flag',
-      mayLie: true,
-      learnt: null
-    },
-    charging: {
-      path: AUTO,
-      throughPortId: AUTO,
-      fedFrom: 'mains',
-      chargerA: AUTO,
-      chargerV: AUTO,
-      coldestC: AUTO,
-      plugged: [],
-      solar: null,
-      builtIn: [],
-      storageC: 15,
-      storageMonths: 6
-    },
+    bank: noBattery(),
+    charging: plainCharging(),
     dry: { closeC: 20, closeHumidityFraction: 0.6, openingsPerMonth: 4, gelG: null, gelSince: null },
     season: null,
     compare: { candidates: [] },

@@ -14,21 +14,9 @@ type Candidate = Change & { costAmount: number };
 /** Thinner foam that still keeps bodies apart, mm. @source mechanical reference 2.3 */
 const PADDINGS_MM = [5, 4, 3, 2];
 
-/**
- * Changes that could make it fit, dearest last: what costs nothing first, then foam, then what stays at home, then cases
- * by price.
- */
-function fitCandidates(box: Box, catalogue: Catalogue): Candidate[] {
+/** What the battery itself can do: lie down, or have its terminals turned. */
+function batteryWays(box: Box, mm: (v: number) => string): Candidate[] {
   const out: Candidate[] = [];
-  const unit = box.preferences.lengthUnit;
-  const mm = (v: number) => `${lengthText(v, unit, 0)} ${unit}`;
-  if (Object.keys(box.placements).length > 0)
-    out.push({
-      label: 'Let Haversack arrange everything',
-      effect: 'takes the places set by hand away',
-      edits: [set('placements', {})],
-      costAmount: 0
-    });
   const battery = partOf(box, 'battery', box.bank.partId);
   if (battery && !box.bank.mayLie && battery.anyWayUp !== 'upright')
     out.push({
@@ -44,6 +32,51 @@ function fitCandidates(box: Box, catalogue: Catalogue): Candidate[] {
       edits: [set('bank/terminals', 'flag')],
       costAmount: 0.5
     });
+  return out;
+}
+
+function leftOut(box: Box): Candidate[] {
+  return box.bodies.flatMap((body): Candidate[] => {
+    const part = partOf(box, 'body', body.partId);
+    if (!part || body.held !== 'stowed') return [];
+    return [
+      {
+        label: `Leave ${body.name} out`,
+        effect: 'carried outside the box, the rest goes in',
+        edits: [remove(`bodies/${body.id}`), ...(body.id in box.placements ? [remove(`placements/${body.id}`)] : [])],
+        costAmount: 2
+      }
+    ];
+  });
+}
+
+const otherCases = (box: Box, catalogue: Catalogue): Candidate[] =>
+  catalogue
+    .filter((p): p is PartOf<'case'> => p.kind === 'case' && p.id !== box.casePartId)
+    .sort((a, b) => byPrice(a, b) || a.massKg - b.massKg)
+    .map((c) => ({
+      label: c.name,
+      effect: `${c.priceAmount === null ? 'price unknown' : `${box.preferences.currency}${c.priceAmount.toFixed(0)}`}, everything goes in; ports keep their faces`,
+      edits: [set(`parts/${c.id}`, c), set('casePartId', c.id)],
+      costAmount: 10 + priceOf(c)
+    }));
+
+/**
+ * Changes that could make it fit, dearest last: what costs nothing first, then foam, then what stays at home, then cases
+ * by price.
+ */
+function fitCandidates(box: Box, catalogue: Catalogue): Candidate[] {
+  const out: Candidate[] = [];
+  const unit = box.preferences.lengthUnit;
+  const mm = (v: number) => `${lengthText(v, unit, 0)} ${unit}`;
+  if (Object.keys(box.placements).length > 0)
+    out.push({
+      label: 'Let Haversack arrange everything',
+      effect: 'takes the places set by hand away',
+      edits: [set('placements', {})],
+      costAmount: 0
+    });
+  out.push(...batteryWays(box, mm));
   for (const padding of PADDINGS_MM)
     if (padding < box.paddingMm)
       out.push({
@@ -60,26 +93,7 @@ function fitCandidates(box: Box, catalogue: Catalogue): Candidate[] {
       edits: [set(`parts/${casePart.id}`, { ...casePart, trayBelowRimMm: 0 })],
       costAmount: 1.6
     });
-  for (const body of box.bodies) {
-    const part = partOf(box, 'body', body.partId);
-    if (!part || body.held !== 'stowed') continue;
-    out.push({
-      label: `Leave ${body.name} out`,
-      effect: 'carried outside the box, the rest goes in',
-      edits: [remove(`bodies/${body.id}`), ...(body.id in box.placements ? [remove(`placements/${body.id}`)] : [])],
-      costAmount: 2
-    });
-  }
-  const cases = catalogue
-    .filter((p): p is PartOf<'case'> => p.kind === 'case' && p.id !== box.casePartId)
-    .sort((a, b) => byPrice(a, b) || a.massKg - b.massKg);
-  for (const c of cases)
-    out.push({
-      label: c.name,
-      effect: `${c.priceAmount === null ? 'price unknown' : `${box.preferences.currency}${c.priceAmount.toFixed(0)}`}, everything goes in; ports keep their faces`,
-      edits: [set(`parts/${c.id}`, c), set('casePartId', c.id)],
-      costAmount: 10 + priceOf(c)
-    });
+  out.push(...leftOut(box), ...otherCases(box, catalogue));
   return out.sort((a, b) => a.costAmount - b.costAmount);
 }
 

@@ -39,6 +39,58 @@ export type HeatPlan = {
   working: Working;
 };
 
+type Reached = Pick<HeatPlan, 'airC' | 'shadeRiseK' | 'sunRiseK' | 'insideC' | 'sunC'>;
+
+function wordsOf(box: Box, limits: HeatPlan['limits'], { insideC, sunC }: Reached): string[] {
+  const said = saidIn(box.preferences);
+  const say: string[] = [];
+  if (limits) {
+    say.push(
+      insideC > limits.useC
+        ? `The battery may not be used above ${said.degC(limits.useC)}.`
+        : insideC > limits.chargeC
+          ? `The battery may not be charged above ${said.degC(limits.chargeC)}.`
+          : `The battery may be used and charged: its limits are ${said.degC(limits.useC)} and ${said.degC(limits.chargeC)}.`
+    );
+    if (!box.outing.inSun && sunC > limits.chargeC)
+      say.push(`In strong sun it would reach ${said.degC(sunC, 0)}: no charging then; shade or a pale cover first.`);
+  }
+  say.push(`Wires and fuses are sized for ${said.degC(Math.max(LEAST_SIZING_C, insideC), 0)} around them.`);
+  return say;
+}
+
+const workingOf = (
+  box: Box,
+  fit: CaseFit,
+  losses: HeatPlan['losses'],
+  { airC, shadeRiseK, sunRiseK, insideC }: Reached
+): Working => ({
+  id: 'heat',
+  title: 'Air inside at the warmest hour',
+  formula: 'inside = air + rise; rise = (losses + sun) ÷ (film × outside area) + losses through air film and wall',
+  lines: [
+    line('Air outside', fixed(airC, 1), '°C', 'entered', 'warmest hour of the outing', '+'),
+    ...losses.map((l) => line(l.name, fixed(l.lossW, 2), 'W', 'computed', 'mean over the outing')),
+    line(
+      'Rise in the shade',
+      fixed(shadeRiseK, 1),
+      'K',
+      'computed',
+      'still air, 8 W/m²K outside',
+      box.outing.inSun ? 'given' : '+'
+    ),
+    line(
+      'Rise in strong sun',
+      fixed(sunRiseK, 1),
+      'K',
+      'computed',
+      `800 W/m², the outside takes up ${fixed(fit.part.absorptanceFraction * 100, 0)} %; ±40 %`,
+      box.outing.inSun ? '+' : 'given'
+    )
+  ],
+  result: { value: fixed(insideC, 0), unit: '°C' }
+});
+
 /**
  * How warm it gets inside, and what that means. Undefined without a case.
  * @param leadsW mean heat of fuses and wire
@@ -62,55 +114,13 @@ export function heatPlan(
   const limits = b && box.bank.stands === 'inside' ? HEAT_LIMITS_C[b.chemistry] : undefined;
   const insideC = airC + (box.outing.inSun ? sunRiseK : shadeRiseK);
   const sunC = airC + sunRiseK;
-  const said = saidIn(box.preferences);
-  const say: string[] = [];
-  if (limits) {
-    say.push(
-      insideC > limits.useC
-        ? `The battery may not be used above ${said.degC(limits.useC)}.`
-        : insideC > limits.chargeC
-          ? `The battery may not be charged above ${said.degC(limits.chargeC)}.`
-          : `The battery may be used and charged: its limits are ${said.degC(limits.useC)} and ${said.degC(limits.chargeC)}.`
-    );
-    if (!box.outing.inSun && sunC > limits.chargeC)
-      say.push(`In strong sun it would reach ${said.degC(sunC, 0)}: no charging then; shade or a pale cover first.`);
-  }
-  say.push(`Wires and fuses are sized for ${said.degC(Math.max(LEAST_SIZING_C, insideC), 0)} around them.`);
+  const reached = { airC, shadeRiseK, sunRiseK, insideC, sunC };
   return {
     losses,
     lossW,
-    airC,
-    shadeRiseK,
-    sunRiseK,
-    insideC,
-    sunC,
+    ...reached,
     limits,
-    say,
-    working: {
-      id: 'heat',
-      title: 'Air inside at the warmest hour',
-      formula: 'inside = air + rise; rise = (losses + sun) ÷ (film × outside area) + losses through air film and wall',
-      lines: [
-        line('Air outside', fixed(airC, 1), '°C', 'entered', 'warmest hour of the outing', '+'),
-        ...losses.map((l) => line(l.name, fixed(l.lossW, 2), 'W', 'computed', 'mean over the outing')),
-        line(
-          'Rise in the shade',
-          fixed(shadeRiseK, 1),
-          'K',
-          'computed',
-          'still air, 8 W/m²K outside',
-          box.outing.inSun ? 'given' : '+'
-        ),
-        line(
-          'Rise in strong sun',
-          fixed(sunRiseK, 1),
-          'K',
-          'computed',
-          `800 W/m², the outside takes up ${fixed(fit.part.absorptanceFraction * 100, 0)} %; ±40 %`,
-          box.outing.inSun ? '+' : 'given'
-        )
-      ],
-      result: { value: fixed(insideC, 0), unit: '°C' }
-    }
+    say: wordsOf(box, limits, reached),
+    working: workingOf(box, fit, losses, reached)
   };
 }

@@ -43,17 +43,57 @@ export type StoragePlan = {
   working: Working;
 };
 
+/** What draws while everything is off, the pack's own electronics among it. */
+function drainsWhileOff(box: Box, b: Bank, wiring: WiringPlan): StoragePlan['drains'] {
+  const drains: StoragePlan['drains'] = standbyDraws(box, wiring).map((d) => ({
+    name: d.name,
+    currentA: d.currentA
+  }));
+  if (b.part.hasProtection) drains.push({ name: 'the battery’s own electronics', currentA: PROTECTION_A * b.count });
+  return drains;
+}
+
+function storeWords(rule: (typeof STORE)[keyof typeof STORE], topUpMonths: number): string {
+  const fill =
+    rule.lowFraction === 1
+      ? 'full'
+      : `${fixed(rule.lowFraction * 100, 0)} to ${fixed(rule.highFraction * 100, 0)} % full`;
+  return `Store it ${fill}, cool and dry, and top up after ${topUpMonths < 1 ? `${fixed(topUpMonths * DAYS_A_MONTH, 0)} days` : `${fixed(Math.floor(topUpMonths), 0)} months`}${topUpMonths < rule.topUpMonths ? ': the box itself drains it' : ''}.`;
+}
+
+/** What is lost month by month, with where each figure is from. */
+function lossLines(
+  box: Box,
+  { perMonthFraction, drainA, drains }: Pick<StoragePlan, 'perMonthFraction' | 'drainA' | 'drains'>
+): Working['lines'] {
+  const learnt = bankLearnt(box);
+  const said = saidIn(box.preferences);
+  return [
+    line(
+      'Self-discharge a month',
+      fixed(perMonthFraction * 100, 3),
+      '%',
+      learnt?.selfDischargeFraction == null ? 'table' : 'entered',
+      learnt?.selfDischargeFraction == null
+        ? `${said.degC(box.charging.storageC, 0)}, doubles each ${said.kelvin(10)}`
+        : learnt.note
+    ),
+    line(
+      'Drain while off',
+      fixed(drainA * 1000, 3),
+      'mA',
+      learnt?.standbyA == null ? 'part' : 'entered',
+      learnt?.standbyA == null ? drains.map((d) => d.name).join(', ') || 'nothing' : learnt.note
+    )
+  ];
+}
+
 /** Storing this box: how full, when to top up, months on the shelf. Undefined without a battery. @source electrical reference 6 */
 export function storagePlan(box: Box, plan: { bank: Bank | undefined; wiring: WiringPlan }): StoragePlan | undefined {
   const b = plan.bank;
   if (!b) return undefined;
   const rule = STORE[b.chemistry];
-  const said = saidIn(box.preferences);
-  const drains: { name: string; currentA: number }[] = standbyDraws(box, plan.wiring).map((d) => ({
-    name: d.name,
-    currentA: d.currentA
-  }));
-  if (b.part.hasProtection) drains.push({ name: 'the battery’s own electronics', currentA: PROTECTION_A * b.count });
+  const drains = drainsWhileOff(box, b, plan.wiring);
   const learnt = bankLearnt(box);
   const drainA = learnt?.standbyA ?? drains.reduce((s, d) => s + d.currentA, 0);
   const capacityAh = b.ratedAh * b.healthFraction;
@@ -65,10 +105,6 @@ export function storagePlan(box: Box, plan: { bank: Bank | undefined; wiring: Wi
     start * (1 - perMonthFraction) ** months - (drainA * MONTH_H * months) / capacityAh;
   const toFloor = monthsUntil(leftAfter, rule.floor);
   const topUpMonths = Math.min(rule.topUpMonths, toFloor);
-  const fill =
-    rule.lowFraction === 1
-      ? 'full'
-      : `${fixed(rule.lowFraction * 100, 0)} to ${fixed(rule.highFraction * 100, 0)} % full`;
   return {
     lowFraction: rule.lowFraction,
     highFraction: rule.highFraction,
@@ -80,7 +116,7 @@ export function storagePlan(box: Box, plan: { bank: Bank | undefined; wiring: Wi
     topUpMonths,
     shelfMonths: monthsUntil(leftAfter, FLAT_FRACTION),
     leftAfterFraction: Math.max(0, leftAfter(box.charging.storageMonths)),
-    say: `Store it ${fill}, cool and dry, and top up after ${topUpMonths < 1 ? `${fixed(topUpMonths * DAYS_A_MONTH, 0)} days` : `${fixed(Math.floor(topUpMonths), 0)} months`}${topUpMonths < rule.topUpMonths ? ': the box itself drains it' : ''}.`,
+    say: storeWords(rule, topUpMonths),
     working: {
       id: 'storage',
       title: 'Months on the shelf',
@@ -89,22 +125,7 @@ export function storagePlan(box: Box, plan: { bank: Bank | undefined; wiring: Wi
       lines: [
         line('Stored at', fixed(start * 100, 0), '%', 'table', CHEMISTRY[b.chemistry].name),
         line('Capacity now', fixed(capacityAh, 3), 'Ah', 'computed', 'rated, less age'),
-        line(
-          'Self-discharge a month',
-          fixed(perMonthFraction * 100, 3),
-          '%',
-          learnt?.selfDischargeFraction == null ? 'table' : 'entered',
-          learnt?.selfDischargeFraction == null
-            ? `${said.degC(box.charging.storageC, 0)}, doubles each ${said.kelvin(10)}`
-            : learnt.note
-        ),
-        line(
-          'Drain while off',
-          fixed(drainA * 1000, 3),
-          'mA',
-          learnt?.standbyA == null ? 'part' : 'entered',
-          learnt?.standbyA == null ? drains.map((d) => d.name).join(', ') || 'nothing' : learnt.note
-        ),
+        ...lossLines(box, { perMonthFraction, drainA, drains }),
         line('Not under', fixed(rule.floor * 100, 0), '%', 'table', 'spares the cells'),
         line('At the latest after', fixed(rule.topUpMonths, 0), 'months', 'table', 'whatever is left by then')
       ],

@@ -3,7 +3,7 @@ import { once } from './once.ts';
 import { setTo } from '../box/attr.ts';
 import { PLUGGED } from '../charge/solar-port.ts';
 import type { Box, Device } from '../box/schema.ts';
-import { BoxBuilder, starter } from './builder.ts';
+import { BoxBuilder, starter, type Placed } from './builder.ts';
 import { campTableBox, slipwayBox } from './fed.ts';
 import { jettyNetBox, moorCameraPost } from './wired.ts';
 
@@ -33,6 +33,81 @@ function candidates(b: BoxBuilder, ...wanted: [partId: string, count: number][])
 function stow(b: BoxBuilder, id: string, partId: string): void {
   const part = starter('body', partId);
   b.set(`parts/${partId}`, part).edit(add('bodies', { id, name: part.name, partId, held: 'stowed' }));
+}
+
+function saltmarshDevices(
+  b: BoxBuilder,
+  at: { cameraA: Placed; cameraB: Placed; phone: Placed; heater: Placed; lamp: Placed }
+): void {
+  b.device('camera-dummy', {
+    name: 'Camera A',
+    portId: at.cameraA.portId,
+    source: 'measured',
+    sourceNote: 'meter in the USB lead, ten minutes of video',
+    claims: [{ kind: 'meter', currentA: 1.12, atV: 5, where: 'usb-plug' }],
+    inner: { capacityWh: 7, first: 'box' },
+    inSeason: false,
+    modes: [watts('on', 5.6)],
+    spans: [bar(5, 11.5), bar(13, 19)]
+  });
+  b.device('camera-dummy', {
+    name: 'Camera B',
+    portId: at.cameraB.portId,
+    source: 'label',
+    inner: { capacityWh: 7, first: 'box' },
+    modes: [watts('on', 3.9)],
+    spans: [bar(5.5, 19)]
+  });
+  b.device('phone', {
+    name: 'Phone top-up',
+    portId: at.phone.portId,
+    source: 'label',
+    inSeason: false,
+    modes: [watts('charging', 15)],
+    spans: [bar(12.25, 13.25)]
+  });
+  b.device('lens-heater', {
+    name: 'Lens heater band',
+    portId: at.heater.portId,
+    source: 'label',
+    inSeason: false,
+    modes: [{ id: 'm1', name: 'heating', dutyFraction: 0.8, draw: { kind: 'resistive', powerW: 7.2, atV: 12 } }],
+    spans: [bar(5, 10.5), bar(15.5, 19)]
+  });
+  b.device('lamp-red', {
+    name: 'Red work lamp',
+    portId: at.lamp.portId,
+    source: 'measured',
+    inSeason: false,
+    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'current', currentA: 0.2, atV: 12 } }],
+    spans: [bar(5, 7.3), bar(16.7, 19)]
+  });
+}
+
+function saltmarshSeason(b: BoxBuilder): void {
+  b.set('season', {
+    startDay: '2026-10-26',
+    dayCount: 21,
+    monthC: [5, 5, 7, 9, 12, 15, 17, 17, 15, 11, 8, 5],
+    swingK: 6,
+    boxOn: true,
+    useSun: true,
+    visitEveryDays: 2,
+    visit: 'swap'
+  }).set('charging/solar', {
+    panelW: 20,
+    maxPowerV: 18,
+    openV: 22,
+    tiltDeg: 55,
+    unshadedFraction: 0.8,
+    learnt: null,
+    skyFraction: { is: 'auto' },
+    controller: 'mppt',
+    controllerMaxV: 50,
+    controllerMaxA: 10,
+    duringOuting: false,
+    ...PLUGGED
+  });
 }
 
 /** Two cameras, phone, lens heater and red lamp from five in the morning at 4 °C. Kept wrong on purpose: one fuse too large for its wire, and it runs out before pack-up. */
@@ -66,76 +141,12 @@ export const saltmarshHideBox = once((): Box => {
   const s4 = b.port('toggle-12', 'front', 'Heater switch', { xMm: 70, yMm: 124 });
   const s5 = b.port('toggle-12', 'front', 'Lamp switch', { xMm: 118, yMm: 124 });
   b.port('inlet-3pin', 'right', 'Charge', { xMm: 53, yMm: 152 });
-  b.device('camera-dummy', {
-    name: 'Camera A',
-    portId: p1.portId,
-    source: 'measured',
-    sourceNote: 'meter in the USB lead, ten minutes of video',
-    claims: [{ kind: 'meter', currentA: 1.12, atV: 5, where: 'usb-plug' }],
-    inner: { capacityWh: 7, first: 'box' },
-    inSeason: false,
-    modes: [watts('on', 5.6)],
-    spans: [bar(5, 11.5), bar(13, 19)]
-  });
-  b.device('camera-dummy', {
-    name: 'Camera B',
-    portId: p2.portId,
-    source: 'label',
-    inner: { capacityWh: 7, first: 'box' },
-    modes: [watts('on', 3.9)],
-    spans: [bar(5.5, 19)]
-  });
-  b.device('phone', {
-    name: 'Phone top-up',
-    portId: p3.portId,
-    source: 'label',
-    inSeason: false,
-    modes: [watts('charging', 15)],
-    spans: [bar(12.25, 13.25)]
-  });
-  b.device('lens-heater', {
-    name: 'Lens heater band',
-    portId: p4.portId,
-    source: 'label',
-    inSeason: false,
-    modes: [{ id: 'm1', name: 'heating', dutyFraction: 0.8, draw: { kind: 'resistive', powerW: 7.2, atV: 12 } }],
-    spans: [bar(5, 10.5), bar(15.5, 19)]
-  });
-  b.device('lamp-red', {
-    name: 'Red work lamp',
-    portId: p5.portId,
-    source: 'measured',
-    inSeason: false,
-    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'current', currentA: 0.2, atV: 12 } }],
-    spans: [bar(5, 7.3), bar(16.7, 19)]
-  });
+  saltmarshDevices(b, { cameraA: p1, cameraB: p2, phone: p3, heater: p4, lamp: p5 });
   b.set(`circuits/${p4.circuitId}/switchPortId`, setTo(s4.portId)).set(
     `circuits/${p5.circuitId}/switchPortId`,
     setTo(s5.portId)
   );
-  b.set('season', {
-    startDay: '2026-10-26',
-    dayCount: 21,
-    monthC: [5, 5, 7, 9, 12, 15, 17, 17, 15, 11, 8, 5],
-    swingK: 6,
-    boxOn: true,
-    useSun: true,
-    visitEveryDays: 2,
-    visit: 'swap'
-  }).set('charging/solar', {
-    panelW: 20,
-    maxPowerV: 18,
-    openV: 22,
-    tiltDeg: 55,
-    unshadedFraction: 0.8,
-    learnt: null,
-    skyFraction: { is: 'auto' },
-    controller: 'mppt',
-    controllerMaxV: 50,
-    controllerMaxA: 10,
-    duringOuting: false,
-    ...PLUGGED
-  });
+  saltmarshSeason(b);
   stow(b, 'b1', 'body-spares');
   b.set('dry/gelG', 10).set('dry/gelSince', '2026-10-10');
   b.edit(
@@ -215,6 +226,44 @@ export const fellRaceRadioPost = once((): Box => {
   return b.box;
 });
 
+function canalDevices(b: BoxBuilder, at: { receiver: Placed; aerator: Placed; lamp: Placed; usb: Placed }): void {
+  b.device('bite-receiver', {
+    name: 'Bite-alarm receiver',
+    portId: at.receiver.portId,
+    source: 'measured',
+    modes: [watts('listening', 0.5)],
+    spans: [bar(18, 32)]
+  });
+  b.device('aerator', {
+    name: 'Bait aerator',
+    portId: at.aerator.portId,
+    source: 'measured',
+    modes: [watts('pumping', 3.5, 0.5)],
+    spans: [bar(18, 32)]
+  });
+  b.device('lamp-strip', {
+    name: 'Shelter lamp',
+    portId: at.lamp.portId,
+    source: 'label',
+    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'led-strip', currentA: 0.4 } }],
+    spans: [bar(18, 23), bar(30.5, 32)]
+  });
+  b.device('headlamp', {
+    name: 'Headlamp',
+    portId: at.usb.portId,
+    source: 'label',
+    modes: [watts('charging', 5)],
+    spans: [bar(23, 25)]
+  });
+  b.device('phone-usb-a', {
+    name: 'Phone',
+    portId: at.usb.portId,
+    source: 'label',
+    modes: [watts('charging', 6)],
+    spans: [bar(25, 27)]
+  });
+}
+
 /** A night at the canal under a shelter, lead-acid in a vented box: everything holds. */
 export const canalNightBankBox = once((): Box => {
   const b = new BoxBuilder('Canal night bank box');
@@ -244,41 +293,7 @@ export const canalNightBankBox = once((): Box => {
   const usb = b.port('usb-a-twin', 'front', 'Headlamp and phone', { xMm: 244, yMm: 138 });
   b.port('voltmeter-29', 'right', 'Voltmeter', { xMm: 132, yMm: 135 });
   b.port('rotary-20', 'front', 'Master', { xMm: 244, yMm: 80 });
-  b.device('bite-receiver', {
-    name: 'Bite-alarm receiver',
-    portId: receiver.portId,
-    source: 'measured',
-    modes: [watts('listening', 0.5)],
-    spans: [bar(18, 32)]
-  });
-  b.device('aerator', {
-    name: 'Bait aerator',
-    portId: aerator.portId,
-    source: 'measured',
-    modes: [watts('pumping', 3.5, 0.5)],
-    spans: [bar(18, 32)]
-  });
-  b.device('lamp-strip', {
-    name: 'Shelter lamp',
-    portId: lamp.portId,
-    source: 'label',
-    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'led-strip', currentA: 0.4 } }],
-    spans: [bar(18, 23), bar(30.5, 32)]
-  });
-  b.device('headlamp', {
-    name: 'Headlamp',
-    portId: usb.portId,
-    source: 'label',
-    modes: [watts('charging', 5)],
-    spans: [bar(23, 25)]
-  });
-  b.device('phone-usb-a', {
-    name: 'Phone',
-    portId: usb.portId,
-    source: 'label',
-    modes: [watts('charging', 6)],
-    spans: [bar(25, 27)]
-  });
+  canalDevices(b, { receiver, aerator, lamp, usb });
   candidates(b, ['battery-agm-22', 1], ['battery-lfp-20', 1], ['battery-agm-18', 2]);
   return b.box;
 });

@@ -15,6 +15,9 @@ export function starter<K extends PartKind>(kind: K, id: string): PartOf<K> {
   return part as PartOf<K>;
 }
 
+/** A port that was put in, with the circuit that came with it. */
+export type Placed = { portId: string; circuitId: string };
+
 /** Builds a box the way a person does: battery, case, then devices with their ports, each at the nearest legal place. */
 export class BoxBuilder {
   box: Box;
@@ -38,12 +41,7 @@ export class BoxBuilder {
   }
 
   /** Adds a panel part; gives its port id and circuit id. */
-  port(
-    partId: string,
-    face: Face,
-    name: string,
-    wanted?: { xMm: number; yMm: number }
-  ): { portId: string; circuitId: string } {
+  port(partId: string, face: Face, name: string, wanted?: { xMm: number; yMm: number }): Placed {
     const fit = caseFit(this.box)!;
     const added = addPort(this.box, fit, starter('panel', partId), face, {
       name,

@@ -3,7 +3,7 @@ import { once } from './once.ts';
 import { AUTO, NONE, setTo } from '../box/attr.ts';
 import { addFeedEdits } from '../box/feed-edits.ts';
 import type { Box, Device, Feed } from '../box/schema.ts';
-import { BoxBuilder, starter } from './builder.ts';
+import { BoxBuilder, starter, type Placed } from './builder.ts';
 
 const steady = (name: string, powerW: number, dutyFraction = 1): Device['modes'][number] => ({
   id: 'm1',
@@ -18,6 +18,43 @@ function feed(b: BoxBuilder, over: Partial<Feed>): string {
   return added.feedId;
 }
 const behind = (id: string) => setTo({ at: 'feed' as const, id, ahead: false });
+
+function slipwayDevices(b: BoxBuilder, at: { lamp: Placed; phone: Placed; sounder: Placed; beacon: Placed }): void {
+  b.device('lamp-strip', {
+    name: 'Deck lamp',
+    portId: at.lamp.portId,
+    source: 'label',
+    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'led-strip', currentA: 1 } }],
+    spans: [{ startH: 6, endH: 7.5, dutyFraction: null }]
+  });
+  b.device('phone', {
+    name: 'Phone',
+    portId: at.phone.portId,
+    source: 'label',
+    modes: [steady('charging', 12)],
+    spans: [{ startH: 10, endH: 12, dutyFraction: null }]
+  });
+  b.device('camera-dummy', {
+    name: 'Echo sounder',
+    supply: '12v',
+    wantsV: null,
+    maxV: 17,
+    minV: 10.5,
+    inner: null,
+    card: null,
+    portId: at.sounder.portId,
+    source: 'measured',
+    modes: [steady('sounding', 9)],
+    spans: [{ startH: 6, endH: 15, dutyFraction: null }]
+  });
+  b.device('lamp-red', {
+    name: 'Bow light',
+    portId: at.beacon.portId,
+    source: 'measured',
+    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'current', currentA: 0.25, atV: 12 } }],
+    spans: [{ startH: 6, endH: 8, dutyFraction: null }]
+  });
+}
 
 /**
  * A distribution box on a big battery that stands outside: thick cable to a placed connector, two thinner wires side by side
@@ -67,42 +104,77 @@ export const slipwayBox = once((): Box => {
   });
   b.use('fuse-block', 'block-mini-6', `feeds/${forward}/blockPartId`);
   for (const c of [sounder, beacon]) b.set(`circuits/${c.circuitId}/from`, behind(forward));
-  b.device('lamp-strip', {
-    name: 'Deck lamp',
-    portId: lamp.portId,
-    source: 'label',
-    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'led-strip', currentA: 1 } }],
-    spans: [{ startH: 6, endH: 7.5, dutyFraction: null }]
-  });
-  b.device('phone', {
-    name: 'Phone',
-    portId: phone.portId,
-    source: 'label',
-    modes: [steady('charging', 12)],
-    spans: [{ startH: 10, endH: 12, dutyFraction: null }]
-  });
-  b.device('camera-dummy', {
-    name: 'Echo sounder',
-    supply: '12v',
-    wantsV: null,
-    maxV: 17,
-    minV: 10.5,
-    inner: null,
-    card: null,
-    portId: sounder.portId,
-    source: 'measured',
-    modes: [steady('sounding', 9)],
-    spans: [{ startH: 6, endH: 15, dutyFraction: null }]
-  });
-  b.device('lamp-red', {
-    name: 'Bow light',
-    portId: beacon.portId,
-    source: 'measured',
-    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'current', currentA: 0.25, atV: 12 } }],
-    spans: [{ startH: 6, endH: 8, dutyFraction: null }]
-  });
+  slipwayDevices(b, { lamp, phone, sounder, beacon });
   return b.box;
 });
+
+function campCharging(b: BoxBuilder, sun: Placed, solarFeedId: string): void {
+  b.set('charging/solar', {
+    panelW: 60,
+    maxPowerV: 18,
+    openV: 22,
+    tiltDeg: 35,
+    unshadedFraction: 0.8,
+    learnt: null,
+    skyFraction: AUTO,
+    controller: 'mppt',
+    controllerMaxV: 50,
+    controllerMaxA: 10,
+    duringOuting: true,
+    fit: 'inside',
+    panelPortId: setTo(sun.portId),
+    fuse: NONE,
+    from: behind(solarFeedId),
+    switchPortId: NONE,
+    loadTerminal: { mostA: 10 }
+  });
+  b.set('charging/path', setTo('lid-open'));
+  b.set('parts/body-solar-controller', starter('body', 'body-solar-controller')).edit(
+    add('bodies', { id: 'b1', name: 'Solar controller', partId: 'body-solar-controller', held: 'fixed' })
+  );
+}
+
+function campDevices(
+  b: BoxBuilder,
+  at: { radio: Placed; phone: Placed; table: Placed; tent: Placed; cool: Placed }
+): void {
+  b.device('vhf-mobile-25', {
+    name: 'Camp radio',
+    portId: at.radio.portId,
+    source: 'measured',
+    modes: [
+      { id: 'm1', name: 'receive', dutyFraction: 0.95, draw: { kind: 'power', powerW: 5 } },
+      { id: 'm2', name: 'transmit', dutyFraction: 0.05, draw: { kind: 'power', powerW: 40 } }
+    ],
+    spans: [{ startH: 18, endH: 22, dutyFraction: null }]
+  });
+  b.device('phone-usb-a', {
+    name: 'Phones',
+    portId: at.phone.portId,
+    source: 'label',
+    modes: [steady('charging', 10)],
+    spans: [{ startH: 22, endH: 25, dutyFraction: null }]
+  });
+  for (const [name, port] of [
+    ['Table lamp', at.table],
+    ['Tent lamp', at.tent]
+  ] as const)
+    b.device('lamp-strip', {
+      name,
+      portId: port.portId,
+      source: 'label',
+      modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'led-strip', currentA: 0.5 } }],
+      spans: [{ startH: 20, endH: 24, dutyFraction: null }]
+    });
+  b.device('aerator', {
+    name: 'Cool box',
+    portId: at.cool.portId,
+    source: 'label',
+    hasMotor: true,
+    modes: [steady('cooling', 36, 0.4)],
+    spans: [{ startH: 17, endH: 37, dutyFraction: null }]
+  });
+}
 
 /**
  * A camp box with breakers by role: one for the appliances, one for the sun; a lamp on the controller's load terminals, which
@@ -159,64 +231,7 @@ export const campTableBox = once((): Box => {
   // straight off the post only a fuse that breaks what the battery drives is a fuse
   b.set(`circuits/${cool.circuitId}/fuseFamily`, setTo('post')).set(`circuits/${cool.circuitId}/fuse`, setTo(30));
   b.set('bank/disconnectIn', setTo('load-terminal'));
-  b.set('charging/solar', {
-    panelW: 60,
-    maxPowerV: 18,
-    openV: 22,
-    tiltDeg: 35,
-    unshadedFraction: 0.8,
-    learnt: null,
-    skyFraction: AUTO,
-    controller: 'mppt',
-    controllerMaxV: 50,
-    controllerMaxA: 10,
-    duringOuting: true,
-    fit: 'inside',
-    panelPortId: setTo(sun.portId),
-    fuse: NONE,
-    from: behind(solar),
-    switchPortId: NONE,
-    loadTerminal: { mostA: 10 }
-  });
-  b.set('charging/path', setTo('lid-open'));
-  b.set('parts/body-solar-controller', starter('body', 'body-solar-controller')).edit(
-    add('bodies', { id: 'b1', name: 'Solar controller', partId: 'body-solar-controller', held: 'fixed' })
-  );
-  b.device('vhf-mobile-25', {
-    name: 'Camp radio',
-    portId: radio.portId,
-    source: 'measured',
-    modes: [
-      { id: 'm1', name: 'receive', dutyFraction: 0.95, draw: { kind: 'power', powerW: 5 } },
-      { id: 'm2', name: 'transmit', dutyFraction: 0.05, draw: { kind: 'power', powerW: 40 } }
-    ],
-    spans: [{ startH: 18, endH: 22, dutyFraction: null }]
-  });
-  b.device('phone-usb-a', {
-    name: 'Phones',
-    portId: phone.portId,
-    source: 'label',
-    modes: [steady('charging', 10)],
-    spans: [{ startH: 22, endH: 25, dutyFraction: null }]
-  });
-  for (const [name, port] of [
-    ['Table lamp', table],
-    ['Tent lamp', tent]
-  ] as const)
-    b.device('lamp-strip', {
-      name,
-      portId: port.portId,
-      source: 'label',
-      modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'led-strip', currentA: 0.5 } }],
-      spans: [{ startH: 20, endH: 24, dutyFraction: null }]
-    });
-  b.device('aerator', {
-    name: 'Cool box',
-    portId: cool.portId,
-    source: 'label',
-    hasMotor: true,
-    modes: [steady('cooling', 36, 0.4)],
-    spans: [{ startH: 17, endH: 37, dutyFraction: null }]
-  });
+  campCharging(b, sun, solar);
+  campDevices(b, { radio, phone, table, tent, cool });
   return b.box;
 });

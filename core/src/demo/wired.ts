@@ -2,7 +2,7 @@ import { add, remove } from '../box/edit.ts';
 import { once } from './once.ts';
 import { AUTO, NONE, setTo, UNKNOWN } from '../box/attr.ts';
 import type { Box, Device } from '../box/schema.ts';
-import { BoxBuilder, starter } from './builder.ts';
+import { BoxBuilder, starter, type Placed } from './builder.ts';
 
 const steady = (name: string, powerW: number, dutyFraction = 1): Device['modes'][number] => ({
   id: 'm1',
@@ -10,6 +10,37 @@ const steady = (name: string, powerW: number, dutyFraction = 1): Device['modes']
   dutyFraction,
   draw: { kind: 'power', powerW }
 });
+
+function jettyDevices(b: BoxBuilder, at: { lamp: Placed; pump: Placed; usb: Placed }): void {
+  b.device('lamp-strip', {
+    name: 'Jetty lamp',
+    portId: at.lamp.portId,
+    source: 'label',
+    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'led-strip', currentA: 1.5 } }],
+    spans: [{ startH: 19, endH: 27, dutyFraction: null }],
+    lead: {
+      lengthMm: 3000,
+      wire: setTo({ system: 'awg', size: '22' }),
+      adapter: 'unknown',
+      reversed: 'no',
+      armoured: 'no'
+    }
+  });
+  b.device('aerator', {
+    name: 'Live-bait pump',
+    portId: at.pump.portId,
+    source: 'guess',
+    modes: [steady('pumping', 30, 0.3)],
+    spans: [{ startH: 19, endH: 27, dutyFraction: null }]
+  });
+  b.device('phone-usb-a', {
+    name: 'Phone',
+    portId: at.usb.portId,
+    source: 'guess',
+    modes: [steady('charging', 8)],
+    spans: [{ startH: 22, endH: 24, dutyFraction: null }]
+  });
+}
 
 /**
  * An old box as somebody found it: sockets fed from each other under one fuse, returns from port to port, a rocker nobody
@@ -45,38 +76,81 @@ export const jettyNetBox = once((): Box => {
   const usb = b.port('usb-a-twin', 'front', 'Phone', { xMm: 244, yMm: 138 });
   const rocker = b.port('rocker-20', 'front', 'Master', { xMm: 244, yMm: 80 });
   b.set('feeds/main/switches', setTo([rocker.portId]));
-  b.device('lamp-strip', {
-    name: 'Jetty lamp',
-    portId: lamp.portId,
-    source: 'label',
-    modes: [{ id: 'm1', name: 'on', dutyFraction: 1, draw: { kind: 'led-strip', currentA: 1.5 } }],
-    spans: [{ startH: 19, endH: 27, dutyFraction: null }],
-    lead: {
-      lengthMm: 3000,
-      wire: setTo({ system: 'awg', size: '22' }),
-      adapter: 'unknown',
-      reversed: 'no',
-      armoured: 'no'
-    }
-  });
-  b.device('aerator', {
-    name: 'Live-bait pump',
-    portId: pump.portId,
-    source: 'guess',
-    modes: [steady('pumping', 30, 0.3)],
-    spans: [{ startH: 19, endH: 27, dutyFraction: null }]
-  });
-  b.device('phone-usb-a', {
-    name: 'Phone',
-    portId: usb.portId,
-    source: 'guess',
-    modes: [steady('charging', 8)],
-    spans: [{ startH: 22, endH: 24, dutyFraction: null }]
-  });
+  jettyDevices(b, { lamp, pump, usb });
   for (const c of b.box.circuits)
     b.set(`circuits/${c.id}/wire`, setTo({ system: 'awg', size: '18' })).set(`circuits/${c.id}/fuse`, NONE);
   return b.box;
 });
+
+function moorRelay(b: BoxBuilder, kill: Placed): void {
+  b.set('relays', [
+    {
+      id: 'k1',
+      name: 'Main relay',
+      inId: 'main',
+      contact: 'make',
+      ratingA: 40,
+      coilA: 0.14,
+      coilFuse: AUTO,
+      switchPortId: setTo(kill.portId),
+      switchPole: 'plus',
+      suppressed: 'yes'
+    }
+  ]);
+  b.set('feeds/main/switches', setTo([b.box.ports.find((p) => p.name === 'Master')!.id]));
+}
+
+function moorSun(b: BoxBuilder, sun: Placed): void {
+  b.set('charging/solar', {
+    panelW: 30,
+    maxPowerV: 18,
+    openV: 22,
+    tiltDeg: 60,
+    unshadedFraction: 0.9,
+    learnt: null,
+    skyFraction: AUTO,
+    controller: 'mppt',
+    controllerMaxV: 50,
+    controllerMaxA: 5,
+    duringOuting: true,
+    fit: 'inside',
+    panelPortId: setTo(sun.portId),
+    fuse: AUTO,
+    from: AUTO,
+    switchPortId: NONE,
+    loadTerminal: null
+  });
+  b.set('parts/body-solar-controller', starter('body', 'body-solar-controller')).edit(
+    add('bodies', { id: 'b1', name: 'Solar controller', partId: 'body-solar-controller', held: 'fixed' })
+  );
+}
+
+function moorDevices(b: BoxBuilder, at: { camera: Placed; receiver: Placed; heater: Placed }): void {
+  b.device('camera-dummy', {
+    name: 'Moor camera',
+    supply: '12v',
+    wantsV: null,
+    portId: at.camera.portId,
+    source: 'measured',
+    modes: [steady('watching', 3.2)],
+    spans: [{ startH: 16, endH: 32, dutyFraction: null }],
+    lead: { lengthMm: 1500, wire: AUTO, adapter: 'straight', reversed: 'no', armoured: 'no' }
+  });
+  b.device('bite-receiver', {
+    name: 'Tag receiver',
+    portId: at.receiver.portId,
+    source: 'measured',
+    modes: [steady('listening', 0.8)],
+    spans: [{ startH: 16, endH: 32, dutyFraction: null }]
+  });
+  b.device('lens-heater', {
+    name: 'Window heater',
+    portId: at.heater.portId,
+    source: 'label',
+    modes: [{ id: 'm1', name: 'heating', dutyFraction: 0.3, draw: { kind: 'resistive', powerW: 7.2, atV: 12 } }],
+    spans: [{ startH: 19, endH: 31, dutyFraction: null }]
+  });
+}
 
 /**
  * A camera and receiver post that stands for weeks: two batteries by changeover, sun on a controller in the box, a kill
@@ -118,70 +192,12 @@ export const moorCameraPost = once((): Box => {
   b.port('inlet-3pin', 'right', 'Charge');
   const sun = b.port('genderless-30', 'right', 'Solar panel');
   b.edit(remove(`circuits/${sun.circuitId}`));
-  b.set('relays', [
-    {
-      id: 'k1',
-      name: 'Main relay',
-      inId: 'main',
-      contact: 'make',
-      ratingA: 40,
-      coilA: 0.14,
-      coilFuse: AUTO,
-      switchPortId: setTo(kill.portId),
-      switchPole: 'plus',
-      suppressed: 'yes'
-    }
-  ]);
-  b.set('feeds/main/switches', setTo([b.box.ports.find((p) => p.name === 'Master')!.id]));
-  b.set('charging/solar', {
-    panelW: 30,
-    maxPowerV: 18,
-    openV: 22,
-    tiltDeg: 60,
-    unshadedFraction: 0.9,
-    learnt: null,
-    skyFraction: AUTO,
-    controller: 'mppt',
-    controllerMaxV: 50,
-    controllerMaxA: 5,
-    duringOuting: true,
-    fit: 'inside',
-    panelPortId: setTo(sun.portId),
-    fuse: AUTO,
-    from: AUTO,
-    switchPortId: NONE,
-    loadTerminal: null
-  });
-  b.set('parts/body-solar-controller', starter('body', 'body-solar-controller')).edit(
-    add('bodies', { id: 'b1', name: 'Solar controller', partId: 'body-solar-controller', held: 'fixed' })
-  );
+  moorRelay(b, kill);
+  moorSun(b, sun);
   b.set(`circuits/${receiver.circuitId}/from`, setTo({ at: 'post', pack: null })).set(
     `circuits/${heater.circuitId}/wireCount`,
     2
   );
-  b.device('camera-dummy', {
-    name: 'Moor camera',
-    supply: '12v',
-    wantsV: null,
-    portId: camera.portId,
-    source: 'measured',
-    modes: [steady('watching', 3.2)],
-    spans: [{ startH: 16, endH: 32, dutyFraction: null }],
-    lead: { lengthMm: 1500, wire: AUTO, adapter: 'straight', reversed: 'no', armoured: 'no' }
-  });
-  b.device('bite-receiver', {
-    name: 'Tag receiver',
-    portId: receiver.portId,
-    source: 'measured',
-    modes: [steady('listening', 0.8)],
-    spans: [{ startH: 16, endH: 32, dutyFraction: null }]
-  });
-  b.device('lens-heater', {
-    name: 'Window heater',
-    portId: heater.portId,
-    source: 'label',
-    modes: [{ id: 'm1', name: 'heating', dutyFraction: 0.3, draw: { kind: 'resistive', powerW: 7.2, atV: 12 } }],
-    spans: [{ startH: 19, endH: 31, dutyFraction: null }]
-  });
+  moorDevices(b, { camera, receiver, heater });
   return b.box;
 });

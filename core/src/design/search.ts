@@ -15,6 +15,14 @@ export type Sound = Extract<PairOutcome, { kind: 'sound' }> & { pair: Pair; key:
 /** A pair that gave no sound design. */
 export type Failed = Exclude<PairOutcome, { kind: 'sound' }> & { pair: Pair; key: string; bound: Merits };
 
+type SearchOptions = {
+  mostTried?: number;
+  /** What lies in the drawer, by line of the kit. */
+  home?: Home;
+  /** Asked between pairs: true leaves the search with what it has. */
+  enough?: () => boolean;
+};
+
 export type DesignProgress = {
   /** Pairs of battery and case settled, by being built or by their bounds, of all that there are. */
   settledCount: number;
@@ -63,26 +71,15 @@ export function groundFor(box: Box, catalogue: Catalogue, home: Home = new Map()
 export function* designSearch(
   box: Box,
   catalogue: Catalogue,
-  options: {
-    mostTried?: number;
-    /** What lies in the drawer, by line of the kit. */
-    home?: Home;
-    /** Asked between pairs: true leaves the search with what it has. */
-    enough?: () => boolean;
-  } = {}
+  options: SearchOptions = {}
 ): Generator<DesignProgress, DesignSearch> {
   const g = groundFor(box, catalogue, options.home);
   const mostTried = options.mostTried ?? MOST_TRIED;
   const { all, out } = candidatesFor(g);
   const { leastChance } = limitsOf(box);
   const within = (c: Candidate) => keepsLimits(box, c.bound);
-  const order = [
-    ...inTurns(all.filter(within), leastChance),
-    ...inTurns(
-      all.filter((c) => !within(c)),
-      leastChance
-    )
-  ];
+  const beyond = all.filter((c) => !within(c));
+  const order = [...inTurns(all.filter(within), leastChance), ...inTurns(beyond, leastChance)];
   const sound: Sound[] = [];
   const failed: Failed[] = [];
   let best: Sound[] = [];
@@ -103,22 +100,13 @@ export function* designSearch(
       boundedCount++;
       continue;
     }
-    if (
-      triedCount >= mostTried ||
-      options.enough?.() === true ||
-      (!within(c) && kept > 0 && beyondCount >= MOST_BEYOND)
-    ) {
+    const beyondEnough = !within(c) && kept > 0 && beyondCount >= MOST_BEYOND;
+    if (triedCount >= mostTried || options.enough?.() === true || beyondEnough) {
       left.push(c);
       continue;
     }
     const pair: Pair = { battery: c.option.battery, count: c.option.count, case: c.case };
-    const work = designPair(g, pair);
-    let step = work.next();
-    while (!step.done) {
-      yield progress();
-      step = work.next();
-    }
-    const outcome = step.value;
+    const outcome = yield* withProgress(designPair(g, pair), progress);
     triedCount += outcome.tried;
     if (!within(c)) beyondCount += outcome.tried;
     settledCount++;
@@ -137,6 +125,16 @@ export function* designSearch(
     boundedCount,
     gap: gapOf(best, kept > 0 ? left.filter(within) : left)
   };
+}
+
+/** Does a piece of work to its end and says how the whole stands whenever it pauses. */
+function* withProgress<T>(work: Generator<unknown, T>, progress: () => DesignProgress): Generator<DesignProgress, T> {
+  let step = work.next();
+  while (!step.done) {
+    yield progress();
+    step = work.next();
+  }
+  return step.value;
 }
 
 /** By how much something not looked at could beat the best of each aim. */

@@ -1,4 +1,5 @@
 import { CONVERTER, innerEdges, type Terminal } from '../wiring/netlist.ts';
+import { drawsOf } from '../wiring/draws.ts';
 import { railInputW } from '../wiring/rails.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import { LEAK_OHM, MICRO_OHM } from '../trials/circuit.ts';
@@ -15,6 +16,21 @@ export type SpiceFile = {
 
 const keyOf = (t: Terminal): string => `${t.part}\u0000${t.terminal}`;
 const bare = (text: string): string => text.replace(/[^\w+.-]+/g, '_');
+
+/** Each converter: a voltage for what it gives, and a source that takes the same watts and its loss from its input. */
+const converterLines = (wiring: WiringPlan, node: (t: Terminal) => string): string[] =>
+  wiring.netlist.parts.flatMap((p, i) => {
+    if (!p.gives) return [];
+    const at = (terminal: string): string => node({ part: p.id, terminal });
+    const { outV } = p.gives;
+    const outA = wiring.circuits.reduce((s, c) => s + (c.rail?.feedId === p.gives!.feedId ? c.loadA : 0), 0);
+    const inputW = railInputW(p.gives, outV * outA);
+    const [plus, minus] = [at(CONVERTER.inPlus), at(CONVERTER.inMinus)];
+    return [
+      `VR${i} ${at(CONVERTER.outPlus)} ${at(CONVERTER.outMinus)} DC ${outV} ; ${bare(p.id)}`,
+      `B${i} ${plus} ${minus} I={${inputW.toExponential(9)}/max(V(${plus},${minus}),1)} ; ${bare(p.id)} input`
+    ];
+  });
 
 /**
  * Everything switched on and drawing its most, as a netlist any SPICE simulator reads: each pack a voltage behind a
@@ -61,29 +77,8 @@ export function spiceNetlist(wiring: WiringPlan, source: Source, title: string):
   const load = (what: string, plus: Terminal, minus: Terminal, amps: number): void => {
     if (amps > 0) lines.push(`I${++loads} ${node(plus)} ${node(minus)} DC ${amps.toExponential(9)} ; ${bare(what)}`);
   };
-  for (const c of wiring.circuits) {
-    if (c.circuit.purpose !== 'load') continue;
-    const devices = netlist.parts.filter((p) => p.kind === 'device');
-    const apart = c.devices.flatMap((d) => {
-      const part = devices.find((p) => p.ref.kind === 'device' && p.ref.id === d.id);
-      return part ? [{ part: part.id, amps: d.currentA }] : [];
-    });
-    const here = c.loadA - apart.reduce((s, d) => s + d.amps, 0);
-    load(c.feeds, { part: c.portTag, terminal: 'plug' }, { part: c.portTag, terminal: '-' }, here);
-    for (const d of apart) load(d.part, { part: d.part, terminal: '+' }, { part: d.part, terminal: '-' }, d.amps);
-  }
-  netlist.parts.forEach((p, i) => {
-    if (!p.gives) return;
-    const at = (terminal: string): string => node({ part: p.id, terminal });
-    const { outV } = p.gives;
-    const outA = wiring.circuits.reduce((s, c) => s + (c.rail?.feedId === p.gives!.feedId ? c.loadA : 0), 0);
-    const inputW = railInputW(p.gives, outV * outA);
-    lines.push(`VR${i} ${at(CONVERTER.outPlus)} ${at(CONVERTER.outMinus)} DC ${outV} ; ${bare(p.id)}`);
-    const [plus, minus] = [at(CONVERTER.inPlus), at(CONVERTER.inMinus)];
-    lines.push(
-      `B${i} ${plus} ${minus} I={${inputW.toExponential(9)}/max(V(${plus},${minus}),1)} ; ${bare(p.id)} input`
-    );
-  });
+  for (const c of wiring.circuits) for (const d of drawsOf(netlist, c)) load(d.what, d.plus, d.minus, d.currentA);
+  lines.push(...converterLines(wiring, node));
   // what is cut off stands at a voltage all the same: the ten megohms of a meter
   for (const name of new Set(nodes.values())) if (name !== '0') resistor('leak', name, '0', LEAK_OHM);
   lines.push('.control', 'set numdgt=12', 'op', 'print all', 'quit', '.endc', '.end', '');

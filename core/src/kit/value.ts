@@ -108,66 +108,70 @@ function surelyCheapest(rows: readonly ValueRow[], of: 'pricePerWh' | 'pricePerO
     : undefined;
 }
 
+type Valued = Pick<Plan, 'bank' | 'kit' | 'carry' | 'demand'>;
+
+/** The box of this plan and its battery by itself; nothing while no battery is chosen. */
+function ownRows(box: Box, plan: Valued): ValueRow[] {
+  const { bank } = plan;
+  if (!bank) return [];
+  const battery = bank.part;
+  const { chemistry } = battery;
+  const energyWh = battery.notKnown.includes('capacity')
+    ? null
+    : battery.capacityAh * bank.count * CHEMISTRY[bank.chemistry].nominalV;
+  return [
+    row(
+      {
+        id: 'box',
+        name: box.name,
+        of: 'box',
+        // a line without a price would make the box look cheaper than it is
+        price: plan.kit.unpricedCount > 0 ? null : plan.kit.costPerBox,
+        massKg: plan.carry.massKg,
+        chemistry,
+        energyWh
+      },
+      box,
+      plan
+    ),
+    row(
+      {
+        id: 'battery',
+        name: `${bank.count > 1 ? `${bank.count} × ` : ''}${battery.name} alone`,
+        of: 'battery',
+        price: battery.priceAmount === null ? null : battery.priceAmount * bank.count,
+        massKg: battery.notKnown.includes('mass') ? null : battery.massKg * bank.count,
+        chemistry,
+        energyWh
+      },
+      box,
+      plan
+    )
+  ];
+}
+
+const offeredRow = (o: Box['kit']['offered'][number], box: Box, plan: Valued): ValueRow =>
+  row(
+    {
+      id: o.id,
+      name: o.name,
+      of: 'offered',
+      price: o.priceAmount === null ? null : o.priceAmount + o.extrasAmount,
+      energyWh: o.energyWh,
+      massKg: o.massKg,
+      chemistry: o.chemistry
+    },
+    box,
+    plan
+  );
+
 /**
  * Build or buy: the box of this plan, its battery alone and everything a person was offered, by one measure. Energy counts
  * as labelled, usable energy new and at the coldest of the outing down to the planning depth of the chemistry.
  * @source electrical reference 6: planning depth, cold, cycle and calendar life
  */
-export function valueTable(box: Box, plan: Pick<Plan, 'bank' | 'kit' | 'carry' | 'demand'>): ValueTable {
-  const { bank } = plan;
-  const battery = bank?.part;
-  const chemistry = battery?.chemistry ?? 'unknown';
-  const energyWh =
-    battery && bank && !battery.notKnown.includes('capacity')
-      ? battery.capacityAh * bank.count * CHEMISTRY[bank.chemistry].nominalV
-      : null;
-  const own = battery && bank ? { chemistry, energyWh } : undefined;
-  const rows: ValueRow[] = [
-    ...(own
-      ? [
-          row(
-            {
-              id: 'box',
-              name: box.name,
-              of: 'box',
-              // a line without a price would make the box look cheaper than it is
-              price: plan.kit.unpricedCount > 0 ? null : plan.kit.costPerBox,
-              massKg: plan.carry.massKg,
-              ...own
-            },
-            box,
-            plan
-          ),
-          row(
-            {
-              id: 'battery',
-              name: `${bank!.count > 1 ? `${bank!.count} × ` : ''}${battery!.name} alone`,
-              of: 'battery',
-              price: battery!.priceAmount === null ? null : battery!.priceAmount * bank!.count,
-              massKg: battery!.notKnown.includes('mass') ? null : battery!.massKg * bank!.count,
-              ...own
-            },
-            box,
-            plan
-          )
-        ]
-      : []),
-    ...box.kit.offered.map((o) =>
-      row(
-        {
-          id: o.id,
-          name: o.name,
-          of: 'offered',
-          price: o.priceAmount === null ? null : o.priceAmount + o.extrasAmount,
-          energyWh: o.energyWh,
-          massKg: o.massKg,
-          chemistry: o.chemistry
-        },
-        box,
-        plan
-      )
-    )
-  ];
+export function valueTable(box: Box, plan: Valued): ValueTable {
+  const rows: ValueRow[] = [...ownRows(box, plan), ...box.kit.offered.map((o) => offeredRow(o, box, plan))];
   // the battery alone is no box: it is compared with what was offered by eye
   const whole = rows.filter((r) => r.of !== 'battery');
   return {

@@ -1,3 +1,4 @@
+import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { restedReading, socBelief } from '../battery/voltage.ts';
 import { NINE_OF_TEN } from '../outing/normal.ts';
@@ -45,12 +46,13 @@ export function chargeToday(box: Box, plan: Plan, records: readonly LogRecord[],
       spread: Math.hypot(s.spread, SPREAD.aMonth * months)
     };
   };
+  const held: Held = { b, capacityAh, storageC: box.charging.storageC };
   let state: State | undefined;
   for (const r of inOrder(records)) {
     const h = momentH(r);
     if (h > atH) break;
     if (state) state = later(state, h);
-    state = after(state, r, h) ?? state;
+    state = after(held, state, r, h) ?? state;
   }
   if (!state) return undefined;
   const now = later(state, atH);
@@ -60,50 +62,54 @@ export function chargeToday(box: Box, plan: Plan, records: readonly LogRecord[],
     highFraction: Math.min(1, now.fraction + NINE_OF_TEN * now.spread),
     sinceDay: now.day
   };
+}
 
-  function after(s: State | undefined, r: LogRecord, h: number): State | undefined {
-    const known = (fraction: number, spread: number): State => ({
-      fraction: Math.min(1, Math.max(0, fraction)),
-      spread,
-      atH: h,
-      day: r.day
-    });
-    const less = (ah: number, spreadAh: number): State | undefined =>
-      s && known(s.fraction - ah / capacityAh, Math.hypot(s.spread, spreadAh / capacityAh));
-    const byVolts = (volts: number): State | undefined => {
-      if (b!.assumedChemistry) return undefined;
-      const read = socBelief(restedReading(b!.chemistry, b!.ratedAh, volts, box.charging.storageC));
-      // a voltage that says almost nothing does not take the place of a count
-      return s && s.spread < read.spread ? undefined : known(read.mean, read.spread);
-    };
-    switch (r.kind) {
-      case 'outing':
-        if (r.endPercent !== null) return known(r.endPercent, SPREAD.percent);
-        if (r.ended === 'battery-empty') return known(0, SPREAD.percent);
-        if (r.chargeAh !== null) return less(r.chargeAh, 0.03 * r.chargeAh);
-        if (r.endV !== null && r.endState === 'rested') return byVolts(r.endV) ?? less(r.planned.chargeAh ?? 0, 0);
-        return r.planned.chargeAh === null || r.durationH === null || !r.planned.wantedH
-          ? undefined
-          : less((r.planned.chargeAh * r.durationH) / r.planned.wantedH, SPREAD.planned * capacityAh);
-      case 'charge':
-        if (r.full === true) return known(1, SPREAD.full);
-        if (r.chargeAh === null) return undefined;
-        return less(-r.chargeAh * CHEMISTRY[b!.chemistry].coulombicFraction, 0.05 * r.chargeAh);
-      case 'storage':
-        if (r.percent !== null) return known(r.percent, SPREAD.percent);
-        if (r.endV !== null) return byVolts(r.endV);
-        return r.topUpAh === null ? undefined : less(-r.topUpAh, 0.05 * r.topUpAh);
-      case 'reading':
-        if (r.percent !== null) return known(r.percent, SPREAD.percent);
-        return r.volts !== null && r.state === 'rested' ? byVolts(r.volts) : undefined;
-      case 'capacity':
-        return known(0, SPREAD.percent);
-      case 'fault':
-      case 'change':
-      case 'renewal':
-      case 'moisture':
-      case 'wish':
-        return undefined;
-    }
+/** What the charge is in, and where it lies meanwhile. */
+type Held = { b: Bank; capacityAh: number; storageC: number };
+
+/** What is known after a record; undefined where it does not tell. */
+function after({ b, capacityAh, storageC }: Held, s: State | undefined, r: LogRecord, h: number): State | undefined {
+  const known = (fraction: number, spread: number): State => ({
+    fraction: Math.min(1, Math.max(0, fraction)),
+    spread,
+    atH: h,
+    day: r.day
+  });
+  const less = (ah: number, spreadAh: number): State | undefined =>
+    s && known(s.fraction - ah / capacityAh, Math.hypot(s.spread, spreadAh / capacityAh));
+  const byVolts = (volts: number): State | undefined => {
+    if (b.assumedChemistry) return undefined;
+    const read = socBelief(restedReading(b.chemistry, b.ratedAh, volts, storageC));
+    // a voltage that says almost nothing does not take the place of a count
+    return s && s.spread < read.spread ? undefined : known(read.mean, read.spread);
+  };
+  switch (r.kind) {
+    case 'outing':
+      if (r.endPercent !== null) return known(r.endPercent, SPREAD.percent);
+      if (r.ended === 'battery-empty') return known(0, SPREAD.percent);
+      if (r.chargeAh !== null) return less(r.chargeAh, 0.03 * r.chargeAh);
+      if (r.endV !== null && r.endState === 'rested') return byVolts(r.endV) ?? less(r.planned.chargeAh ?? 0, 0);
+      return r.planned.chargeAh === null || r.durationH === null || !r.planned.wantedH
+        ? undefined
+        : less((r.planned.chargeAh * r.durationH) / r.planned.wantedH, SPREAD.planned * capacityAh);
+    case 'charge':
+      if (r.full === true) return known(1, SPREAD.full);
+      if (r.chargeAh === null) return undefined;
+      return less(-r.chargeAh * CHEMISTRY[b.chemistry].coulombicFraction, 0.05 * r.chargeAh);
+    case 'storage':
+      if (r.percent !== null) return known(r.percent, SPREAD.percent);
+      if (r.endV !== null) return byVolts(r.endV);
+      return r.topUpAh === null ? undefined : less(-r.topUpAh, 0.05 * r.topUpAh);
+    case 'reading':
+      if (r.percent !== null) return known(r.percent, SPREAD.percent);
+      return r.volts !== null && r.state === 'rested' ? byVolts(r.volts) : undefined;
+    case 'capacity':
+      return known(0, SPREAD.percent);
+    case 'fault':
+    case 'change':
+    case 'renewal':
+    case 'moisture':
+    case 'wish':
+      return undefined;
   }
 }

@@ -35,6 +35,20 @@ export function prepare(network: Network): Prepared {
   return { network, plan: planElimination(network.nodeCount - 1, pairs) };
 }
 
+/** Adds a conductance between two nodes to the nodal matrix. */
+function stampInto(plan: Prepared['plan'], values: Float64Array, a: number, b: number, g: number): void {
+  if (a === b) return;
+  if (a > 0) values[a - 1]! += g;
+  if (b > 0) values[b - 1]! += g;
+  if (a > 0 && b > 0) values[plan.slotOf(a - 1, b - 1)]! -= g;
+}
+
+/** Adds a current that enters at one node and leaves at another to the right-hand side. */
+function push(right: Float64Array, plus: number, minus: number, amps: number): void {
+  if (plus > 0) right[plus - 1]! += amps;
+  if (minus > 0) right[minus - 1]! -= amps;
+}
+
 /**
  * Node voltages of a network whose loads may be constant power, constant current or resistive.
  * Newton on the nodal equations from the open voltages downward, so that of two answers the upper, stable one is found.
@@ -46,16 +60,7 @@ export function solve({ network, plan }: Prepared): Solved {
   const n = network.nodeCount - 1;
   const fixedValues = new Float64Array(plan.slotCount);
   const fixedRight = new Float64Array(n);
-  const stamp = (values: Float64Array, a: number, b: number, g: number) => {
-    if (a === b) return;
-    if (a > 0) values[a - 1]! += g;
-    if (b > 0) values[b - 1]! += g;
-    if (a > 0 && b > 0) values[plan.slotOf(a - 1, b - 1)]! -= g;
-  };
-  const push = (right: Float64Array, plus: number, minus: number, amps: number) => {
-    if (plus > 0) right[plus - 1]! += amps;
-    if (minus > 0) right[minus - 1]! -= amps;
-  };
+  const stamp = (values: Float64Array, a: number, b: number, g: number): void => stampInto(plan, values, a, b, g);
   for (const r of resistors) stamp(fixedValues, r.a, r.b, 1 / r.ohm);
   for (const s of sources) {
     stamp(fixedValues, s.plus, s.minus, 1 / s.ohm);

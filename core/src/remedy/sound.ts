@@ -145,10 +145,10 @@ export function* soundSearch(
   const wanted = (f: Finding) => !left.has(f.key) && (goal === 'stops' ? isStop(f) : stands(f));
   let at: Bench = { box, catalogue, plan: start };
   let taken: Taken[] = [];
-  /** Findings for which nothing was found, with how many changes were taken by then: tried again when the rest is done. */
-  const stuck = new Map<string, number>();
   let triedCount = 0;
   const progress = (): SoundProgress => ({ triedCount, ...soundFacts(at.plan) });
+  /** Findings for which nothing was found, with how many changes were taken by then: tried again when the rest is done. */
+  const stuck = new Map<string, number>();
   while (taken.length < MOST_CHANGES && triedCount < MOST_TRIALS) {
     const open = at.plan.findings.filter(wanted);
     const fresh = open.filter((f) => !stuck.has(f.key));
@@ -183,12 +183,7 @@ export function* soundSearch(
     }
   }
   return {
-    changes: taken.map((t) => ({
-      label: t.move.label,
-      place: t.place,
-      edits: t.move.edits,
-      clears: titlesOf(start, t.clears)
-    })),
+    changes: taken.map((t) => changeOf(start, t)),
     before: soundFacts(start),
     after: soundFacts(at.plan),
     inTheWay: at.plan.findings.filter(wanted).map((f) => f.title),
@@ -196,6 +191,12 @@ export function* soundSearch(
   };
 }
 
+const changeOf = (start: Plan, { move, place, clears }: Taken): Sound['changes'][number] => ({
+  label: move.label,
+  place,
+  edits: move.edits,
+  clears: titlesOf(start, clears)
+});
 const titlesOf = (plan: Plan, keys: readonly string[]): string[] =>
   plan.findings.filter((f) => keys.includes(f.key)).map((f) => f.title);
 const editsOf = (taken: readonly Taken[]): Edit[] => taken.flatMap((t) => t.move.edits);

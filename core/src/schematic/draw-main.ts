@@ -154,6 +154,27 @@ function busLines(s: Sheet, headY: number): void {
     s.text(null, BUS_X - 8, headY - 40, 'no fuse block', 'warn');
 }
 
+function drawShunt(s: Sheet, y: number): void {
+  const [shunt0, shunt1] = [s.shuntX, s.shuntX + SHUNT_W];
+  const owner = s.own('shunt');
+  const rated = s.wiring.shunt;
+  s.put({ t: 'box', owner, x: shunt0, y: y - 14, w: SHUNT_W, h: 28, role: 'part' });
+  s.text(owner, (shunt0 + shunt1) / 2, y + 4, 'Shunt', 'name', 'middle');
+  s.text(owner, shunt0 - 8, y - 18, 'battery side', 'plain', 'end');
+  s.text(owner, shunt1 + 8, y - 18, 'load side');
+  if (rated)
+    s.text(
+      owner,
+      (shunt0 + shunt1) / 2,
+      y + 27,
+      `${rated.ratingA ?? '?'} A ${rated.ratingMilliV} mV`,
+      'plain',
+      'middle'
+    );
+  s.at('shunt', 'load side', [shunt1, y]);
+  s.at('shunt', 'battery side', [shunt0, y]);
+}
+
 /** Bus, shunt and plugs along the bottom, back to the bank. */
 export function bottom(s: Sheet): void {
   const y = s.returnY;
@@ -172,26 +193,9 @@ export function bottom(s: Sheet): void {
     weight: s.mainWeight
   });
   s.text(busOwner, s.rightX - 10, y - 10, `− ${s.parts.get('bus')?.label.toLowerCase() ?? 'bus'}`, 'plain', 'end');
-  const [shunt0, shunt1] = [s.shuntX, s.shuntX + SHUNT_W];
-  let x = shunt0;
+  let x = s.shuntX;
   if (s.parts.has('shunt')) {
-    const owner = s.own('shunt');
-    const rated = s.wiring.shunt;
-    s.put({ t: 'box', owner, x: shunt0, y: y - 14, w: SHUNT_W, h: 28, role: 'part' });
-    s.text(owner, (shunt0 + shunt1) / 2, y + 4, 'Shunt', 'name', 'middle');
-    s.text(owner, shunt0 - 8, y - 18, 'battery side', 'plain', 'end');
-    s.text(owner, shunt1 + 8, y - 18, 'load side');
-    if (rated)
-      s.text(
-        owner,
-        (shunt0 + shunt1) / 2,
-        y + 27,
-        `${rated.ratingA ?? '?'} A ${rated.ratingMilliV} mV`,
-        'plain',
-        'middle'
-      );
-    s.at('shunt', 'load side', [shunt1, y]);
-    s.at('shunt', 'battery side', [shunt0, y]);
+    drawShunt(s, y);
     x -= 20;
   }
   for (const id of ['dist-', 'inlet-']) {

@@ -12,6 +12,13 @@ export type Row = {
   upId: string | undefined;
 };
 
+/** What hangs on the controller's load terminals stands below it, wherever that is. */
+function onSun(rows: readonly Row[], r: Row): boolean {
+  for (let now: Row | undefined = r; now; now = rows.find((o) => o.id === now!.upId))
+    if (now.upId === 'SC') return true;
+  return false;
+}
+
 /** Rows in the order they are drawn: chains stay together, meters last so that their sense pair drops straight to the shunt. */
 export function rowsOf(wiring: WiringPlan): Row[] {
   const { netlist } = wiring;
@@ -62,13 +69,7 @@ export function rowsOf(wiring: WiringPlan): Row[] {
       .filter((p) => !out.some((r) => r.id === p.id))
       .map((p): Row => ({ id: p.id, group: 'ahead', circuit: undefined, partId: p.id, upId: undefined }))
   ];
-  // what hangs on the controller's load terminals stands below it, wherever that is
-  const onSun = (r: Row): boolean => {
-    for (let now: Row | undefined = r; now; now = out.find((o) => o.id === now!.upId))
-      if (now.upId === 'SC') return true;
-    return false;
-  };
-  const fed = out.filter(onSun);
+  const fed = out.filter((r) => onSun(out, r));
   const rest = [...out.filter((r) => !fed.includes(r)), ...ahead];
   for (const r of fed) r.group = rest.find((o) => o.id === 'SC')?.group ?? r.group;
   const of = (g: RowGroup): Row[] =>

@@ -125,19 +125,21 @@ function tokens(text: string): string[] {
   );
 }
 
+const nothingYet = (): Draft => ({
+  name: '',
+  modes: [],
+  energyWh: undefined,
+  bars: [],
+  atH: undefined,
+  forH: undefined,
+  whole: false,
+  daily: false,
+  supply: undefined,
+  volts: undefined
+});
+
 function read(text: string): Draft {
-  const out: Draft = {
-    name: '',
-    modes: [],
-    energyWh: undefined,
-    bars: [],
-    atH: undefined,
-    forH: undefined,
-    whole: false,
-    daily: false,
-    supply: undefined,
-    volts: undefined
-  };
+  const out = nothingYet();
   if (text.trim() === '') throw new NotUnderstood(`Type a line such as ${TYPED_LINE_EXAMPLES[0]}.`, '');
   const names: string[] = [];
   let pendingMode: string | undefined;

@@ -1,9 +1,11 @@
 import { laidLookup } from '../wiring/laid.ts';
 import { NO_LOAD, type LoadLaw } from '../network/law.ts';
-import { prepare, solve, type Prepared } from '../network/solve.ts';
+import { prepare, solve, type Network, type Prepared } from '../network/solve.ts';
+import { drawsOf } from '../wiring/draws.ts';
 import { innerEdges, plugOf, RELAY, type Terminal } from '../wiring/netlist.ts';
 import type { WiringPlan } from '../wiring/types.ts';
-import { converterSpots, settleConverters, type ConverterSpot, type ConverterState } from './converters.ts';
+import { converterSpots, settleConverters, type ConverterSpot } from './converters.ts';
+import { currentsIn, OPEN_OHM, type Currents, type Edge, type Moment } from './moment.ts';
 import type { Fault, Reading } from './reading.ts';
 import { ALL_ON, type Setting, type Source } from './setting.ts';
 
@@ -12,29 +14,12 @@ export const MICRO_OHM = 1e-6;
 const SHORT_OHM = 1e-3;
 /** Leak that keeps a cut-off node at a defined voltage; what a meter of 10 megohm sees. */
 export const LEAK_OHM = 1e7;
-/** Not there: far over any leak. */
-const OPEN_OHM = 1e12;
 /** A 12 V relay has pulled in from here. @source rule of thumb: 60 % of nominal */
 const PULLS_IN_V = 7.2;
 /** A charger that has reached its voltage holds it behind this. */
 const HOLDING_OHM = 0.01;
 /** Of a regulated output: its loop holds the voltage to some millivolts. */
 const RAIL_OHM = 1e-4;
-
-type Edge = {
-  a: number;
-  b: number;
-  ohm: number;
-  conductorId?: string;
-  partId?: string;
-  /** Its own contact of a changeover. */
-  position?: string;
-  /** Contacts of a relay, and its coil. */
-  relay?: 'contact' | 'coil';
-  /** There only in the trial of this very short, or of this return laid past the shunt. */
-  shortOf?: string;
-  bypassOf?: string;
-};
 
 type LoadSpot = { tag: string; plus: number; minus: number; law: LoadLaw; idleA: number };
 
@@ -139,29 +124,15 @@ export class TrialCircuit {
   }
 
   private findLoads(): LoadSpot[] {
-    return this.wiring.circuits
-      .filter((c) => c.circuit.purpose === 'load')
-      .flatMap((c): LoadSpot[] => {
-        const minus = this.node({ part: c.portTag, terminal: '-' });
-        const plus = this.node(plugOf(c.portTag));
-        const amps = (currentA: number): LoadLaw => ({ powerW: 0, currentA, conductanceS: 0 });
-        const led = this.wiring.netlist.parts.filter((p) => p.kind === 'device');
-        const apart = c.devices.flatMap((d) => {
-          const part = led.find((p) => p.ref.kind === 'device' && p.ref.id === d.id);
-          return part ? [{ part: part.id, currentA: d.currentA }] : [];
-        });
-        const atPlugA = c.loadA - apart.reduce((s, d) => s + d.currentA, 0);
-        return [
-          { tag: c.portTag, plus, minus, law: amps(Math.max(0, atPlugA)), idleA: c.portPart?.quiescentA ?? 0 },
-          ...apart.map((d) => ({
-            tag: c.portTag,
-            plus: this.node({ part: d.part, terminal: '+' }),
-            minus: this.node({ part: d.part, terminal: '-' }),
-            law: amps(d.currentA),
-            idleA: 0
-          }))
-        ];
-      });
+    return this.wiring.circuits.flatMap((c) =>
+      drawsOf(this.wiring.netlist, c).map((d, i) => ({
+        tag: c.portTag,
+        plus: this.node(d.plus),
+        minus: this.node(d.minus),
+        law: { ...NO_LOAD, currentA: d.currentA },
+        idleA: i === 0 ? (c.portPart?.quiescentA ?? 0) : 0
+      }))
+    );
   }
 
   /** Whether an edge is there in a trial, and with what resistance. */
@@ -198,7 +169,7 @@ export class TrialCircuit {
     const holding = new Set<string>();
     const settled = (): Reading =>
       settleConverters(this.converters, (states) =>
-        this.solveOnce(source, fault, setting, loads, pulledIn, holding, states)
+        this.solveOnce({ source, fault, setting, mode: loads, pulledIn, holding, states })
       );
     const solveNow = (): Reading => {
       let r = settled();
@@ -228,25 +199,32 @@ export class TrialCircuit {
     return reading;
   }
 
-  private solveOnce(
-    source: Source,
-    fault: Fault | undefined,
-    setting: Setting,
-    mode: 'all' | 'idle' | 'none',
-    pulledIn: ReadonlySet<string>,
-    holding: ReadonlySet<string>,
-    states: ReadonlyMap<string, ConverterState>
-  ): Reading {
-    const edges = this.edges.map((e) => ({ ...e, ohm: this.ohmOf(e, fault, setting, pulledIn) }));
-    const running = this.converters.filter((c) => states.get(c.id)!.mode !== 'off');
-    const reached = this.reachable(edges, setting.packsOut, running);
-    const lawOf = (l: LoadSpot): LoadLaw => {
-      if (mode === 'none' || !reached[l.plus] || !reached[l.minus]) return NO_LOAD;
-      if (mode === 'idle') return { ...NO_LOAD, currentA: l.idleA };
-      return setting.unplugged.has(l.tag) ? { ...NO_LOAD, currentA: l.idleA } : l.law;
+  private solveOnce(m: Moment): Reading {
+    const edges = this.edges.map((e) => ({ ...e, ohm: this.ohmOf(e, m.fault, m.setting, m.pulledIn) }));
+    const running = this.converters.filter((c) => m.states.get(c.id)!.mode !== 'off');
+    const reached = this.reachable(edges, m.setting.packsOut, running);
+    const sources = this.sourcesOf(m);
+    const network = {
+      nodeCount: this.nodes.size,
+      resistors: [...edges, ...this.leaks],
+      sources,
+      loads: this.drawsOf(m, reached)
     };
+    let solved = solve({ network, plan: this.plan });
+    const overloaded = solved.kind !== 'solved';
+    if (overloaded)
+      solved = solve({
+        network: { ...network, loads: network.loads.map((l) => ({ ...l, law: NO_LOAD })) },
+        plan: this.plan
+      });
+    const nodeV = solved.kind === 'solved' ? solved.nodeV : new Float64Array(this.nodes.size);
+    const sourceA = solved.kind === 'solved' ? solved.sourceA : sources.map(() => 0);
+    return { ...this.readingOf(m, nodeV, sourceA), ...currentsIn(edges, nodeV), overloaded };
+  }
+
+  private sourcesOf({ source, setting, holding, states }: Moment): Network['sources'] {
     const packOhm = source.ohm * this.packs.length;
-    const sources = [
+    return [
       ...this.packs.map((p) => ({
         ...p,
         volts: setting.packVolts?.get(p.id) ?? source.volts,
@@ -263,48 +241,40 @@ export class TrialCircuit {
         ohm: states.get(c.id)!.mode === 'holds' ? RAIL_OHM : OPEN_OHM
       }))
     ];
-    const network = {
-      nodeCount: this.nodes.size,
-      resistors: [...edges, ...this.leaks],
-      sources,
-      loads: [
-        ...this.loads.map((l) => ({ ...l, law: lawOf(l) })),
-        ...this.chargers.map((c) => {
-          const charge = setting.charging?.get(c.id);
-          const gives = charge && !holding.has(c.id) ? charge.currentA : 0;
-          return { plus: c.plus, minus: c.minus, law: { ...NO_LOAD, currentA: -gives } };
-        }),
-        ...this.converters.flatMap((c) => {
-          const { mode, inputW, limitA } = states.get(c.id)!;
-          const takes = mode === 'off' || !reached[c.input.plus] ? 0 : inputW;
-          return [
-            { ...c.input, law: { ...NO_LOAD, powerW: takes } },
-            { ...c.output, law: { ...NO_LOAD, currentA: mode === 'limits' ? -limitA : 0 } }
-          ];
-        })
-      ]
+  }
+
+  private drawsOf(
+    { setting, mode, holding, states }: Moment,
+    reached: Readonly<Record<number, unknown>>
+  ): Network['loads'] {
+    const lawOf = (l: LoadSpot): LoadLaw => {
+      if (mode === 'none' || !reached[l.plus] || !reached[l.minus]) return NO_LOAD;
+      if (mode === 'idle') return { ...NO_LOAD, currentA: l.idleA };
+      return setting.unplugged.has(l.tag) ? { ...NO_LOAD, currentA: l.idleA } : l.law;
     };
-    let solved = solve({ network, plan: this.plan });
-    const overloaded = solved.kind !== 'solved';
-    if (overloaded)
-      solved = solve({
-        network: { ...network, loads: network.loads.map((l) => ({ ...l, law: NO_LOAD })) },
-        plan: this.plan
-      });
-    const nodeV = solved.kind === 'solved' ? solved.nodeV : new Float64Array(this.nodes.size);
-    const sourceA = solved.kind === 'solved' ? solved.sourceA : sources.map(() => 0);
-    const conductorA = new Map<string, number>();
-    const partA = new Map<string, number>();
-    let shuntA = 0;
-    for (const e of edges) {
-      const signed = e.ohm >= OPEN_OHM ? 0 : (nodeV[e.a]! - nodeV[e.b]!) / e.ohm;
-      const amps = Math.abs(signed);
-      if (e.partId !== undefined) {
-        if (e.relay !== 'coil') partA.set(e.partId, Math.max(partA.get(e.partId) ?? 0, amps));
-        if (e.partId === 'shunt') shuntA = signed;
-      } else if (e.conductorId !== undefined)
-        conductorA.set(e.conductorId, (conductorA.get(e.conductorId) ?? 0) + amps);
-    }
+    return [
+      ...this.loads.map((l) => ({ ...l, law: lawOf(l) })),
+      ...this.chargers.map((c) => {
+        const charge = setting.charging?.get(c.id);
+        const gives = charge && !holding.has(c.id) ? charge.currentA : 0;
+        return { plus: c.plus, minus: c.minus, law: { ...NO_LOAD, currentA: -gives } };
+      }),
+      ...this.converters.flatMap((c) => {
+        const { mode, inputW, limitA } = states.get(c.id)!;
+        const takes = mode === 'off' || !reached[c.input.plus] ? 0 : inputW;
+        return [
+          { ...c.input, law: { ...NO_LOAD, powerW: takes } },
+          { ...c.output, law: { ...NO_LOAD, currentA: mode === 'limits' ? -limitA : 0 } }
+        ];
+      })
+    ];
+  }
+
+  private readingOf(
+    { fault, setting, pulledIn, holding, states }: Moment,
+    nodeV: ArrayLike<number>,
+    sourceA: readonly number[]
+  ): Omit<Reading, keyof Currents | 'overloaded'> {
     const voltsAt = (t: Terminal): number | undefined => {
       const n = this.nodes.get(keyOf(t));
       return n === undefined ? undefined : nodeV[n];
@@ -312,11 +282,8 @@ export class TrialCircuit {
     const turned = fault?.kind === 'reversed' ? fault.portTag : undefined;
     return {
       voltsAt,
-      conductorA,
-      partA,
       batteryA: this.packs.reduce((s, _, i) => s + (sourceA[i] ?? 0), 0),
       packA: new Map(this.packs.map((p, i) => [p.id, sourceA[i] ?? 0])),
-      shuntA,
       chargeA: new Map(
         this.chargers.map((c, i) => [
           c.id,
@@ -339,8 +306,7 @@ export class TrialCircuit {
           return [c.id, mode === 'off' ? 0 : mode === 'limits' ? limitA : held];
         })
       ),
-      pulledIn,
-      overloaded
+      pulledIn
     };
   }
 

@@ -43,14 +43,12 @@ const H_PER_DAY = 24;
 /** The side of a part away from the battery. */
 const FAR = ['out', RELAY.out, '+'];
 
-/** What is live, what is metered, and what still drains with switches, fuses, plugs and batteries as set. @param ratedAh of the bank, for the days */
-export function liveView(circuit: TrialCircuit, source: Source, setting: Setting, ratedAh: number): LiveView {
-  const { wiring } = circuit;
-  const now = circuit.read(source, undefined, setting);
-  const idle = circuit.read(source, undefined, setting, 'idle');
-  const metered = new Map(wiring.circuits.map((c) => [c.portTag, isMetered(circuit, c.portTag)]));
+type Metered = ReadonlyMap<string, boolean>;
+
+/** Each port once, whatever hangs on it. */
+function portStates(circuit: TrialCircuit, setting: Setting, now: Reading, metered: Metered): PortState[] {
   const seen = new Set<string>();
-  const ports = wiring.circuits.flatMap((c): PortState[] => {
+  return circuit.wiring.circuits.flatMap((c): PortState[] => {
     if (seen.has(c.portTag)) return [];
     seen.add(c.portTag);
     const volts = now.plugV.get(c.portTag) ?? 0;
@@ -67,7 +65,12 @@ export function liveView(circuit: TrialCircuit, source: Source, setting: Setting
       }
     ];
   });
-  const drains: Drain[] = [
+}
+
+/** What draws although everything is idle: what is fitted to live ports, coils that are pulled in, converters. */
+function drainsNow(circuit: TrialCircuit, idle: Reading, metered: Metered): Drain[] {
+  const { wiring } = circuit;
+  return [
     ...wiring.circuits.flatMap((c) => {
       const amps = c.portPart?.quiescentA ?? 0;
       return amps > 0 && Math.abs(idle.plugV.get(c.portTag) ?? 0) >= LIVE_V
@@ -88,6 +91,16 @@ export function liveView(circuit: TrialCircuit, source: Source, setting: Setting
         : [];
     })
   ];
+}
+
+/** What is live, what is metered, and what still drains with switches, fuses, plugs and batteries as set. @param ratedAh of the bank, for the days */
+export function liveView(circuit: TrialCircuit, source: Source, setting: Setting, ratedAh: number): LiveView {
+  const { wiring } = circuit;
+  const now = circuit.read(source, undefined, setting);
+  const idle = circuit.read(source, undefined, setting, 'idle');
+  const metered = new Map(wiring.circuits.map((c) => [c.portTag, isMetered(circuit, c.portTag)]));
+  const ports = portStates(circuit, setting, now, metered);
+  const drains = drainsNow(circuit, idle, metered);
   const drainA = drains.reduce((s, d) => s + d.currentA, 0);
   return {
     ports,

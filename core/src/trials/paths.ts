@@ -76,6 +76,58 @@ export function wayBack(net: Netlist, fromPart: string): Conductor[] {
   }
 }
 
+/** The path to a circuit's port. */
+function circuitRow(box: Box, wiring: WiringPlan, packId: string, source: string, c: CircuitPlan): PathRow {
+  const charge = c.circuit.purpose === 'charge';
+  const unknown = [
+    c.fuseOrigin === 'unknown' ? 'branch fuse' : '',
+    c.wireOrigin === 'unknown' ? 'wire' : '',
+    c.lengthOrigin === 'unknown' ? 'length' : '',
+    c.circuit.from.is === 'unknown' ? 'what feeds it' : '',
+    c.portPart && c.portPart.ratingA === null ? 'rating of the port' : '',
+    c.switchPart && c.switchPart.ratingA === null ? 'rating of the switch' : ''
+  ];
+  return rowOf(
+    box,
+    wiring,
+    packId,
+    { part: c.portTag, terminal: undefined },
+    {
+      id: `${packId === 'battery' ? '' : `${packId} `}${c.circuit.id}`,
+      circuitId: c.circuit.id,
+      source: charge ? `${source} and charger` : source,
+      charges: charge,
+      to: c.portTag,
+      feeds: c.feeds,
+      loadA: c.loadA,
+      batteryA: atBatteryA(wiring, c),
+      parts: c.weakest ? [c.weakest] : [],
+      unknown
+    }
+  );
+}
+
+/** The path to a relay's coil or a controller. */
+const partRow = (box: Box, wiring: WiringPlan, packId: string, source: string, p: Netlist['parts'][number]): PathRow =>
+  rowOf(
+    box,
+    wiring,
+    packId,
+    { part: p.id, terminal: p.coil ? RELAY.coilPlus : undefined },
+    {
+      id: `${packId} ${p.id}`,
+      circuitId: null,
+      source: p.kind === 'controller' ? `${source} and sun` : source,
+      charges: p.kind === 'controller',
+      to: p.id,
+      feeds: p.label,
+      loadA: p.coil ? 12 / p.coil.ohm : 0,
+      batteryA: p.coil ? 12 / p.coil.ohm : 0,
+      parts: [],
+      unknown: []
+    }
+  );
+
 /**
  * Every positive path from every battery or charger to where it ends: its protection in order, the weakest part behind the
  * last fuse, how far the first fuse is from the source, and what about it nobody knows. Followed through the netlist as it is.
@@ -87,59 +139,11 @@ export function paths(box: Box, plan: Pick<Plan, 'wiring' | 'findings'>): PathRo
   for (const packId of netlist.packIds) {
     const source = packId === 'battery' ? 'battery' : packId.replace('battery-', 'battery ');
     for (const c of wiring.circuits) {
-      const charge = c.circuit.purpose === 'charge';
-      const unknown = [
-        c.fuseOrigin === 'unknown' ? 'branch fuse' : '',
-        c.wireOrigin === 'unknown' ? 'wire' : '',
-        c.lengthOrigin === 'unknown' ? 'length' : '',
-        c.circuit.from.is === 'unknown' ? 'what feeds it' : '',
-        c.portPart && c.portPart.ratingA === null ? 'rating of the port' : '',
-        c.switchPart && c.switchPart.ratingA === null ? 'rating of the switch' : ''
-      ];
-      rows.push(
-        rowOf(
-          box,
-          wiring,
-          packId,
-          { part: c.portTag, terminal: undefined },
-          {
-            id: `${packId === 'battery' ? '' : `${packId} `}${c.circuit.id}`,
-            circuitId: c.circuit.id,
-            source: charge ? `${source} and charger` : source,
-            charges: charge,
-            to: c.portTag,
-            feeds: c.feeds,
-            loadA: c.loadA,
-            batteryA: atBatteryA(wiring, c),
-            parts: c.weakest ? [c.weakest] : [],
-            unknown
-          }
-        )
-      );
+      rows.push(circuitRow(box, wiring, packId, source, c));
     }
     if (packId === netlist.packIds[0]) rows.push(...fromChargers(box, wiring, packId));
     for (const p of netlist.parts)
-      if (p.kind === 'relay' || p.kind === 'controller')
-        rows.push(
-          rowOf(
-            box,
-            wiring,
-            packId,
-            { part: p.id, terminal: p.coil ? RELAY.coilPlus : undefined },
-            {
-              id: `${packId} ${p.id}`,
-              circuitId: null,
-              source: p.kind === 'controller' ? `${source} and sun` : source,
-              charges: p.kind === 'controller',
-              to: p.id,
-              feeds: p.label,
-              loadA: p.coil ? 12 / p.coil.ohm : 0,
-              batteryA: p.coil ? 12 / p.coil.ohm : 0,
-              parts: [],
-              unknown: []
-            }
-          )
-        );
+      if (p.kind === 'relay' || p.kind === 'controller') rows.push(partRow(box, wiring, packId, source, p));
   }
   return rows.map((r) => judged(r, plan));
 }
@@ -267,12 +271,12 @@ function atBatteryA(wiring: WiringPlan, { rail, loadA }: CircuitPlan): number {
   return railShareW(rail, loadA * rail.outV, togetherW) / wiring.lowV;
 }
 
-function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: About): PathRow {
-  const { main } = wiring;
-  const { parts, unknown: open, ...plain } = about;
-  const way = wayTo(wiring.netlist, packId, end);
-  const byId = new Map(wiring.netlist.parts.map((p) => [p.id, p]));
-  const fuses: { tag: string; ratingA: number | undefined; limits?: true }[] = [];
+type Opens = { tag: string; ratingA: number | undefined; limits?: true };
+
+/** What protects along a way, in order, how far the first stands from the source, and what runs behind the last. */
+function guardsAlong(net: Netlist, way: readonly Conductor[]) {
+  const byId = new Map(net.parts.map((p) => [p.id, p]));
+  const fuses: Opens[] = [];
   let firstFuseMm: number | undefined;
   let lengthMm = 0;
   let behindLast: Conductor[] = [];
@@ -290,6 +294,14 @@ function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: Ab
     fuses.push({ tag: p.id, ratingA: p.ratingA ?? undefined });
     behindLast = [];
   }
+  return { fuses, firstFuseMm, behindLast };
+}
+
+function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: About): PathRow {
+  const { main } = wiring;
+  const { parts, unknown: open, ...plain } = about;
+  const way = wayTo(wiring.netlist, packId, end);
+  const { fuses, firstFuseMm, behindLast } = guardsAlong(wiring.netlist, way);
   const laidAt = laidLookup(wiring);
   const rated = behindLast.flatMap((c) =>
     c.size && knownSize(c.size) && c.lengthMm > 0

@@ -1,4 +1,4 @@
-import type { WiringPlan } from '../wiring/types.ts';
+import type { CircuitPlan, WiringPlan } from '../wiring/types.ts';
 import type { TrialCircuit } from './circuit.ts';
 import { ALL_ON, type Source } from './setting.ts';
 
@@ -22,76 +22,82 @@ export function inquire(x: Inquiry, said: readonly Said[]): { left: Doubt[]; nex
   return { left, next: left.length > 1 ? open[0]?.q : undefined };
 }
 
+/** What may be shorted behind a branch fuse, from it outward. */
+const shortable = (c: CircuitPlan): Doubt[] => [
+  {
+    id: 'near',
+    name: `The wire behind ${c.fuseTag} rubs on metal${c.switchTag ? `, before ${c.switchTag}` : ''}`,
+    mend: 'Follow it by eye and finger; sleeve it, and move it off the edge.'
+  },
+  ...(c.switchTag
+    ? [
+        {
+          id: 'switch',
+          name: `${c.switchTag} is wired to its lamp tab, or shorted inside`,
+          mend: 'Compare its tabs with the label; measure it with the leads off.'
+        },
+        {
+          id: 'far',
+          name: `The wire between ${c.switchTag} and ${c.portTag}`,
+          mend: 'Follow it by eye and finger; sleeve it.'
+        }
+      ]
+    : []),
+  {
+    id: 'port',
+    name: `${c.portTag} itself: strands across its tabs, a coin or water in it`,
+    mend: 'Look into it, dry it, trim the strands, replace it.'
+  },
+  {
+    id: 'lead',
+    name: 'The lead of the device or its plug',
+    mend: 'Bend it along its length while measuring; cut it back or replace it.'
+  },
+  { id: 'device', name: `The device on it (${c.feeds})`, mend: 'Try another one; have it looked at.' },
+  {
+    id: 'small',
+    name: `${c.fuseTag} is too small for what starts there`,
+    mend: `It feeds ${c.loadA.toFixed(2)} A; see the fuse window of the circuit for what it may be.`
+  }
+];
+
+/** Where the chain is cut to see whether the fuse still blows. */
+const cuts = (c: CircuitPlan, upTo: (last: string) => Set<string>): Question[] => [
+  ...(c.switchTag
+    ? [
+        { id: 'off', ask: `A new fuse in, ${c.switchTag} left off: does it blow?`, yes: upTo('near') },
+        {
+          id: 'behind',
+          ask: `${c.switchTag} on, the lead behind it taken off its tab, a new fuse in: does it blow?`,
+          yes: upTo('switch')
+        }
+      ]
+    : []),
+  {
+    id: 'tab',
+    ask: `The + lead taken off ${c.portTag} and kept clear of metal, a new fuse in: does it blow?`,
+    yes: upTo(c.switchTag ? 'far' : 'near')
+  },
+  { id: 'unplugged', ask: `Nothing plugged into ${c.portTag}, a new fuse in: does it blow?`, yes: upTo('port') },
+  { id: 'lead-only', ask: 'The lead plugged in without its device: does it blow?', yes: upTo('lead') },
+  {
+    id: 'later',
+    ask: 'Does it hold for a while and blow only as the device starts or after minutes?',
+    yes: new Set(['small'])
+  }
+];
+
 /** A branch fuse blows as soon as its circuit is on: from the fuse outward, what may be shorted, and where to cut the chain. */
 export function fuseBlows(wiring: WiringPlan, circuitId: string): Inquiry | undefined {
   const c = wiring.circuits.find((x) => x.circuit.id === circuitId);
   if (!c) return undefined;
-  const chain: Doubt[] = [
-    {
-      id: 'near',
-      name: `The wire behind ${c.fuseTag} rubs on metal${c.switchTag ? `, before ${c.switchTag}` : ''}`,
-      mend: 'Follow it by eye and finger; sleeve it, and move it off the edge.'
-    },
-    ...(c.switchTag
-      ? [
-          {
-            id: 'switch',
-            name: `${c.switchTag} is wired to its lamp tab, or shorted inside`,
-            mend: 'Compare its tabs with the label; measure it with the leads off.'
-          },
-          {
-            id: 'far',
-            name: `The wire between ${c.switchTag} and ${c.portTag}`,
-            mend: 'Follow it by eye and finger; sleeve it.'
-          }
-        ]
-      : []),
-    {
-      id: 'port',
-      name: `${c.portTag} itself: strands across its tabs, a coin or water in it`,
-      mend: 'Look into it, dry it, trim the strands, replace it.'
-    },
-    {
-      id: 'lead',
-      name: 'The lead of the device or its plug',
-      mend: 'Bend it along its length while measuring; cut it back or replace it.'
-    },
-    { id: 'device', name: `The device on it (${c.feeds})`, mend: 'Try another one; have it looked at.' },
-    {
-      id: 'small',
-      name: `${c.fuseTag} is too small for what starts there`,
-      mend: `It feeds ${c.loadA.toFixed(2)} A; see the fuse window of the circuit for what it may be.`
-    }
-  ];
+  const chain = shortable(c);
   const ids = chain.map((d) => d.id);
   /** Blows still, when the chain is cut behind a link. */
   const upTo = (last: string) => new Set(ids.slice(0, ids.indexOf(last) + 1).filter((id) => id !== 'small'));
   return {
     doubts: chain,
-    questions: [
-      ...(c.switchTag
-        ? [
-            { id: 'off', ask: `A new fuse in, ${c.switchTag} left off: does it blow?`, yes: upTo('near') },
-            {
-              id: 'behind',
-              ask: `${c.switchTag} on, the lead behind it taken off its tab, a new fuse in: does it blow?`,
-              yes: upTo('switch')
-            }
-          ]
-        : []),
-      {
-        id: 'tab',
-        ask: `The + lead taken off ${c.portTag} and kept clear of metal, a new fuse in: does it blow?`,
-        yes: upTo(c.switchTag ? 'far' : 'near')
-      },
-      { id: 'unplugged', ask: `Nothing plugged into ${c.portTag}, a new fuse in: does it blow?`, yes: upTo('port') },
-      { id: 'lead-only', ask: 'The lead plugged in without its device: does it blow?', yes: upTo('lead') },
-      {
-        id: 'later',
-        ask: 'Does it hold for a while and blow only as the device starts or after minutes?',
-        yes: new Set(['small'])
-      }
-    ]
+    questions: cuts(c, upTo)
   };
 }
 

@@ -114,25 +114,28 @@ const range = (
   best
 });
 const rising = (path: string, list: readonly number[], worst: 'low' | 'high'): Range => {
-  const values = list.map((v) => setTo(v));
+  const values = list.map(setTo);
   const [low, high] = [values[0], values.at(-1)];
   return worst === 'low' ? range(path, values, low, low, high) : range(path, values, high, high, low);
 };
 
+function fuseRange(path: string, { family, isMain, loadA, biggestA }: Place): Range {
+  // one that is in use carries what runs through it
+  const carries = usualFuseA(loadA);
+  const list = [...new Set([carries, ...FUSE_RANGE[family].filter((a) => a > carries)])].map((a) => setTo(a));
+  if (!isMain) return range(path, list, list.at(-1), list.at(-1), list[0]);
+  // a main fuse is at its best where it lets the branches open first, or where it is small for its own wire
+  const selective = list.find((v) => v.value >= SELECTIVE_RATIO * biggestA) ?? list.at(-1)!;
+  return { ...range(path, list, list.at(-1), list.at(-1), selective), otherBest: list[0] };
+}
+
 /** The range of one attribute by its field; undefined where no check hangs on a figure of it. */
 function rangeOf(path: string, key: string, at: Place): Range | undefined {
-  const { family, isMain, loadA } = at;
+  const { isMain } = at;
   switch (key) {
     case 'fuse':
-    case 'packFuse': {
-      // one that is in use carries what runs through it
-      const carries = usualFuseA(loadA);
-      const list = [...new Set([carries, ...FUSE_RANGE[family].filter((a) => a > carries)])].map((a) => setTo(a));
-      if (!isMain) return range(path, list, list.at(-1), list.at(-1), list[0]);
-      // a main fuse is at its best where it lets the branches open first, or where it is small for its own wire
-      const selective = list.find((v) => v.value >= SELECTIVE_RATIO * at.biggestA) ?? list.at(-1)!;
-      return { ...range(path, list, list.at(-1), list.at(-1), selective), otherBest: list[0] };
-    }
+    case 'packFuse':
+      return fuseRange(path, at);
     case 'coilFuse':
     case 'senseFuse':
       return range(path, [setTo(1), setTo(2), setTo(10)], setTo(10), setTo(10));
@@ -146,36 +149,17 @@ function rangeOf(path: string, key: string, at: Place): Range | undefined {
     case 'bundledCount':
       return rising(path, TOUCHING, 'high');
     case 'lengthMm':
-      return range(
-        path,
-        LENGTH_MM.map((v) => setTo(v)),
-        setTo(LENGTH_MM.at(-1)),
-        setTo(LENGTH_MM[0])
-      );
+      // a long wire loses most, at the end of a short one the short circuit is strongest
+      return range(path, LENGTH_MM.map(setTo), setTo(LENGTH_MM.at(-1)), setTo(LENGTH_MM[0]));
     case 'fuseFromStartMm':
       // far out the wire before it has nothing that opens, near by the short is strongest
       return { ...rising(path, FUSE_DISTANCE_MM, 'high'), otherBest: setTo(FUSE_DISTANCE_MM.at(-1)) };
     case 'fuseFamily':
-      return range(
-        path,
-        ['glass', 'blade', 'breaker'].map((v) => setTo(v)),
-        setTo('breaker'),
-        setTo('glass')
-      );
+      return range(path, ['glass', 'blade', 'breaker'].map(setTo), setTo('breaker'), setTo('glass'));
     case 'conductor':
-      return range(
-        path,
-        ['copper', 'copper-clad-aluminium'].map((v) => setTo(v)),
-        setTo('copper-clad-aluminium'),
-        AUTO
-      );
+      return range(path, ['copper', 'copper-clad-aluminium'].map(setTo), setTo('copper-clad-aluminium'), AUTO);
     case 'returns':
-      return range(
-        path,
-        ['bus-bar', 'chain'].map((v) => setTo(v)),
-        setTo('chain'),
-        AUTO
-      );
+      return range(path, ['bus-bar', 'chain'].map(setTo), setTo('chain'), AUTO);
     case 'changeoverA':
       return rising(path, [20, 60, 100], 'low');
     case 'chargerA':

@@ -109,12 +109,8 @@ type Own = DraftContext & {
   run: RunMm;
 };
 
-function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Branch, x: Own): Draft {
-  const { circuit } = b;
-  const own = loads.get(b.id)!;
-  const all = behind(x.tree, b.id).map((id) => loads.get(id)!);
-  const rail = x.rails.get(b.id);
-  const alike = all.filter((l) => x.rails.get(l.load.circuit.id)?.feedId === rail?.feedId);
+/** What runs through a branch: what it carries, as its fuse counts it, what is pushed back, and with the battery low, A. */
+function flowsThrough(box: Box, bank: Sources['bank'], all: readonly Load[], alike: readonly Load[], x: DraftContext) {
   const takers = alike.filter((l) => l.load.circuit.purpose === 'load');
   const convertersA = intoConverters(all, alike, x);
   // a charge lead behind a feed carries its charger's current, the loads theirs: never both the same way
@@ -133,9 +129,21 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     takers.reduce((s, l) => s + l.load.lowLoadA, convertersA),
     chargeA
   );
-  const upId = x.tree.upOf.get(b.id);
-  const start = startOf(x.tree, b.id);
-  const { family, ratings } = x;
+  return { carriesA, fuseLoadA, pushedA, lowCarriesA };
+}
+
+/** A branch with its own load and those behind it on the same voltage. */
+type Behind = { b: Branch; own: Load; alike: readonly Load[] };
+
+/** The weakest part its fuse stands for, and the largest fuse that part and a wire somebody set bear. */
+function limitsOf(
+  box: Box,
+  loads: ReadonlyMap<string, Load>,
+  { b, own, alike }: Behind,
+  x: Own
+): { weakest: Draft['weakest']; limitA: number } {
+  const { circuit } = b;
+  const { family } = x;
   const fusedBetween = (id: string): boolean => {
     const way = wayTo(x.tree, id);
     return way.slice(way.indexOf(b.id) + 1).some((k) => loads.get(k)?.load.circuit.fuse.is === 'set');
@@ -154,35 +162,80 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
   const wireLimit =
     setWire && knownSize(setWire) ? (circuit.wireCount * ampacityA(setWire, x.laid)) / heldA(family, 1) : undefined;
   const limitA = Math.min(weakest?.ratingA ?? Infinity, wireLimit ?? Infinity);
-  const gives = b.feed && railOfFeed(box, b.feed);
-  const inrushA2s = Math.max(
+  return { weakest, limitA };
+}
+
+function inrushThrough(all: readonly Load[], alike: readonly Load[]): number {
+  return Math.max(
     ...alike.map((l) => l.load.inrushA2s),
     alike.length < all.length ? capacitorInrushA2s(FULL_V, MODULE_FARAD, MODULE_LOOP_OHM) : 0
   );
+}
+
+/** The smallest fuse of its family that carries what runs there and does not open before what stands behind it. */
+function automaticFuse(
+  { b, own, alike }: Behind,
+  x: { fuseLoadA: number; pushedA: number; inrushA2s: number; limitA: number },
+  { family, ratings }: Pick<Own, 'family' | 'ratings'>
+): number | undefined {
+  const needA = own.load.portPart?.role === 'meter' ? Math.min(x.limitA, METER_FUSE_A) : x.limitA;
+  const setBehind = b.feed
+    ? alike.filter((l) => l !== own).flatMap((l) => (l.load.circuit.fuse.is === 'set' ? l.load.circuit.fuse.value : []))
+    : [];
+  return smallestFuse(family, ratings, {
+    loadA: x.fuseLoadA,
+    inrushA2s: x.inrushA2s,
+    limitA: needA,
+    // a charger beyond what stands behind the fuse is told, and no reason for a fuse that lets it burn
+    leastA: Math.max(SELECTIVE_RATIO * Math.max(0, ...setBehind), x.pushedA / LOAD_SHARE)
+  });
+}
+
+/** Share of the voltage it may lose: less where electronics or a converter hang on it. */
+const mayLose = (circuit: Branch['circuit'], load: Load['load']): number =>
+  circuit.purpose !== 'charge' && (load.fussy || (load.portPart?.converterRatedW ?? null) !== null)
+    ? DROP_LIMIT_FUSSY
+    : DROP_LIMIT_GENERAL;
+
+/** What the load of a circuit says of it by itself. Named one by one: this runs for every circuit on every edit. */
+function asLoaded(load: Load['load']) {
+  const [first] = load.switches;
+  return {
+    portPart: load.portPart,
+    switches: load.switches,
+    ...(load.throughMilliOhm === undefined ? {} : { throughMilliOhm: load.throughMilliOhm }),
+    switchPortId: first?.portId,
+    switchPart: first?.part,
+    switchTag: first?.tag,
+    loadA: load.loadA,
+    lowLoadA: load.lowLoadA,
+    meanA: load.meanA,
+    assumedLoad: load.assumedLoad,
+    fussy: load.fussy,
+    hasMotor: load.hasMotor,
+    feeds: load.feeds,
+    devices: load.devices
+  };
+}
+
+function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Branch, x: Own): Draft {
+  const { circuit } = b;
+  const own = loads.get(b.id)!;
+  const all = behind(x.tree, b.id).map((id) => loads.get(id)!);
+  const rail = x.rails.get(b.id);
+  const alike = all.filter((l) => x.rails.get(l.load.circuit.id)?.feedId === rail?.feedId);
+  const flows = flowsThrough(box, bank, all, alike, x);
+  const upId = x.tree.upOf.get(b.id);
+  const start = startOf(x.tree, b.id);
+  const { weakest, limitA } = limitsOf(box, loads, { b, own, alike }, x);
+  const setWire = valueOf<WireSize>(circuit.wire, undefined);
+  const gives = b.feed && railOfFeed(box, b.feed);
+  const inrushA2s = inrushThrough(all, alike);
   const behindCircuit = hangsOnCircuit(box, x.tree, b.id);
   const covered = circuit.fuse.is === 'auto' && isCovered(box, x.tree, own.load);
-  const needA = own.load.portPart?.role === 'meter' ? Math.min(limitA, METER_FUSE_A) : limitA;
-  const biggest = Math.max(
-    0,
-    ...(b.feed
-      ? alike
-          .filter((l) => l !== own)
-          .flatMap((l) => (l.load.circuit.fuse.is === 'set' ? l.load.circuit.fuse.value : []))
-      : [])
-  );
   const fuseA = covered
     ? undefined
-    : valueOf(
-        circuit.fuse,
-        smallestFuse(family, ratings, {
-          loadA: fuseLoadA,
-          inrushA2s,
-          limitA: needA,
-          // a charger beyond what stands behind the fuse is told, and no reason for a fuse that lets it burn
-          leastA: Math.max(SELECTIVE_RATIO * biggest, pushedA / LOAD_SHARE)
-        })
-      );
-  const [first] = own.load.switches;
+    : valueOf(circuit.fuse, automaticFuse({ b, own, alike }, { ...flows, inrushA2s, limitA }, x));
   return {
     // named one by one: this runs for every circuit on every edit, and a spread of so many is slow
     circuit,
@@ -192,26 +245,13 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     live: start === 'post' ? 'direct' : start === 'ahead' ? 'always' : 'master',
     laid: x.laid,
     run: x.run,
-    ratingsA: ratings,
-    portPart: own.load.portPart,
-    switches: own.load.switches,
-    ...(own.load.throughMilliOhm === undefined ? {} : { throughMilliOhm: own.load.throughMilliOhm }),
-    switchPortId: first?.portId,
-    switchPart: first?.part,
-    switchTag: first?.tag,
-    loadA: own.load.loadA,
-    lowLoadA: own.load.lowLoadA,
-    lowCarriesA,
-    meanA: own.load.meanA,
-    assumedLoad: own.load.assumedLoad,
-    fussy: own.load.fussy,
-    hasMotor: own.load.hasMotor,
-    feeds: own.load.feeds,
-    devices: own.load.devices,
+    ratingsA: x.ratings,
+    ...asLoaded(own.load),
+    lowCarriesA: flows.lowCarriesA,
     inrushA2s,
-    carriesA,
-    fuseLoadA,
-    pushedA,
+    carriesA: flows.carriesA,
+    fuseLoadA: flows.fuseLoadA,
+    pushedA: flows.pushedA,
     upId,
     sharesFuse:
       b.feed !== undefined ||
@@ -227,7 +267,7 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     lengthAssumed: circuit.lengthMm.is === 'auto' && x.run.assumed,
     wire: setWire,
     wireOrigin: circuit.wire.is,
-    fuseFamily: family,
+    fuseFamily: x.family,
     fuseA,
     fuseOrigin: covered ? 'none' : circuit.fuse.is,
     fuseDistanceMm:
@@ -235,12 +275,7 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
         ? valueOf(circuit.fuseFromStartMm, x.holder?.usualDistanceMm ?? DIRECT_FUSE_MM)
         : valueOf(circuit.fuseFromStartMm, undefined),
     weakest,
-    dropLimitFraction:
-      circuit.purpose === 'charge'
-        ? DROP_LIMIT_GENERAL
-        : own.load.fussy || (own.load.portPart?.converterRatedW ?? null) !== null
-          ? DROP_LIMIT_FUSSY
-          : DROP_LIMIT_GENERAL
+    dropLimitFraction: mayLose(circuit, own.load)
   };
 }
 

@@ -2,6 +2,7 @@ import { openCircuitV } from '../battery/model.ts';
 import { weakestMilliOhm } from '../battery/resistance.ts';
 import { mainFeed } from '../box/feeds.ts';
 import { valueOf } from '../box/lookup.ts';
+import type { Box, Circuit } from '../box/schema.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { ampacityA, conductorC, knownSize } from './conductor.ts';
 import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
@@ -50,6 +51,85 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
   });
 }
 
+/** What a draft already knows of a circuit. Named one by one: this runs for every circuit on every edit. */
+const asDrafted = (d: Draft) => ({
+  circuit: d.circuit,
+  feed: d.feed,
+  rail: d.rail,
+  gives: d.gives,
+  live: d.live,
+  laid: d.laid,
+  switches: d.switches,
+  tag: d.tag,
+  fuseTag: d.fuseTag,
+  portTag: d.portTag,
+  portPart: d.portPart,
+  feeds: d.feeds,
+  assumedLoad: d.assumedLoad,
+  fussy: d.fussy,
+  hasMotor: d.hasMotor,
+  loadA: d.loadA,
+  carriesA: d.carriesA,
+  fuseLoadA: d.fuseLoadA,
+  pushedA: d.pushedA,
+  lowLoadA: d.lowLoadA,
+  lowCarriesA: d.lowCarriesA,
+  devices: d.devices,
+  upId: d.upId,
+  meanA: d.meanA,
+  inrushA2s: d.inrushA2s,
+  lengthMm: d.lengthMm,
+  neededMm: d.neededMm,
+  toSwitchMm: d.toSwitchMm,
+  lengthOrigin: d.lengthOrigin,
+  lengthAssumed: d.lengthAssumed,
+  wireOrigin: d.wireOrigin,
+  fuseFamily: d.fuseFamily,
+  fuseA: d.fuseA,
+  fuseOrigin: d.fuseOrigin,
+  sharesFuse: d.sharesFuse,
+  fuseDistanceMm: d.fuseDistanceMm,
+  weakest: d.weakest,
+  switchPortId: d.switchPortId,
+  switchTag: d.switchTag,
+  switchPart: d.switchPart,
+  dropLimitFraction: d.dropLimitFraction
+});
+
+/** What it loses in what all share; the charger's current does not go through that. */
+const sharedPieces = (
+  box: Box,
+  main: FinishContext['main'],
+  purpose: Circuit['purpose'],
+  sharedMilliOhm: number
+): DropPiece[] =>
+  purpose === 'charge' || sharedMilliOhm === 0
+    ? []
+    : [
+        {
+          kind: 'wire',
+          what: 'Main wire, out and back',
+          milliOhm: main.commonWireMilliOhm,
+          currentA: main.lowLoadA,
+          entered: false,
+          wireOf: mainFeed(box).id
+        },
+        {
+          kind: 'shared',
+          what: 'Main fuse, switches and joints',
+          milliOhm: sharedMilliOhm - main.commonWireMilliOhm,
+          currentA: main.lowLoadA,
+          entered: false,
+          wireOf: null
+        }
+      ];
+
+const fuseFacts = (d: Draft) => ({
+  ratingsA: d.ratingsA,
+  laid: d.laid,
+  meterMostA: d.portPart?.role === 'meter' ? METER_FUSE_A : undefined
+});
+
 function finish(
   { box, bank }: Sources,
   d: Draft,
@@ -73,76 +153,14 @@ function finish(
   const one = wire && knownSize(wire) ? ampacityA(wire, laid) : undefined;
   const ampacity = one === undefined ? undefined : one * d.circuit.wireCount;
   const max = [ampacity, d.weakest?.ratingA].filter((v) => v !== undefined);
-  // the charger's current does not go through what the loads share
-  const shared: DropPiece[] =
-    d.circuit.purpose === 'charge' || sharedMilliOhm === 0
-      ? []
-      : [
-          {
-            kind: 'wire',
-            what: 'Main wire, out and back',
-            milliOhm: main.commonWireMilliOhm,
-            currentA: main.lowLoadA,
-            entered: false,
-            wireOf: mainFeed(box).id
-          },
-          {
-            kind: 'shared',
-            what: 'Main fuse, switches and joints',
-            milliOhm: sharedMilliOhm - main.commonWireMilliOhm,
-            currentA: main.lowLoadA,
-            entered: false,
-            wireOf: null
-          }
-        ];
+  const shared = sharedPieces(box, main, d.circuit.purpose, sharedMilliOhm);
   const pieces = () => [...found.pieces(), ...shared];
   const weakOhm = (found.weakBankMilliOhm + sharedMilliOhm + milliOhm) / 1000;
   const windowA = { min: countsA(d) / LOAD_SHARE, max: max.length ? Math.min(...max) : undefined };
   const lead = leadOf({ box }, d, wire ?? THINNEST, x);
   return {
-    // named one by one: a spread of so many is slow, and this runs for every circuit on every edit
-    circuit: d.circuit,
-    feed: d.feed,
-    rail: d.rail,
-    gives: d.gives,
-    live: d.live,
-    laid: d.laid,
+    ...asDrafted(d),
     returnWire: valueOf<WireSize>(d.circuit.returnWire, wire),
-    switches: d.switches,
-    tag: d.tag,
-    fuseTag: d.fuseTag,
-    portTag: d.portTag,
-    portPart: d.portPart,
-    feeds: d.feeds,
-    assumedLoad: d.assumedLoad,
-    fussy: d.fussy,
-    hasMotor: d.hasMotor,
-    loadA: d.loadA,
-    carriesA: d.carriesA,
-    fuseLoadA: d.fuseLoadA,
-    pushedA: d.pushedA,
-    lowLoadA: d.lowLoadA,
-    lowCarriesA: d.lowCarriesA,
-    devices: d.devices,
-    upId: d.upId,
-    meanA: d.meanA,
-    inrushA2s: d.inrushA2s,
-    lengthMm: d.lengthMm,
-    neededMm: d.neededMm,
-    toSwitchMm: d.toSwitchMm,
-    lengthOrigin: d.lengthOrigin,
-    lengthAssumed: d.lengthAssumed,
-    wireOrigin: d.wireOrigin,
-    fuseFamily: d.fuseFamily,
-    fuseA: d.fuseA,
-    fuseOrigin: d.fuseOrigin,
-    sharesFuse: d.sharesFuse,
-    fuseDistanceMm: d.fuseDistanceMm,
-    weakest: d.weakest,
-    switchPortId: d.switchPortId,
-    switchTag: d.switchTag,
-    switchPart: d.switchPart,
-    dropLimitFraction: d.dropLimitFraction,
     wire,
     ampacityA: ampacity,
     oneAmpacityA: one,
@@ -156,14 +174,7 @@ function finish(
     plugV: (d.rail?.outV ?? lowV) - dropV,
     weakFaultA: d.rail ? d.rail.worstLimitA : bank ? openCircuitV(bank.chemistry, WEAK_SOC) / weakOhm : 0,
     conductorC: wire && knownSize(wire) ? conductorC(wire, d.carriesA / d.circuit.wireCount, laid) : undefined,
-    fuseWorking: () =>
-      fuseWorking(d, {
-        ratingsA: d.ratingsA,
-        ampacityA: ampacity,
-        wire,
-        laid,
-        meterMostA: d.portPart?.role === 'meter' ? METER_FUSE_A : undefined
-      }),
+    fuseWorking: () => fuseWorking(d, { ...fuseFacts(d), ampacityA: ampacity, wire }),
     dropPieces: pieces,
     dropWorking: () => dropWorking(d, pieces(), dropV),
     lengthWorking: () => lengthWorking(d, d.run, box.preferences.lengthUnit)

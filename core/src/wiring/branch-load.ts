@@ -4,7 +4,7 @@ import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { blockOf, switchesOf } from '../box/feeds.ts';
 import { fittedPart, partOf, valueOf } from '../box/lookup.ts';
-import type { Box, Device } from '../box/schema.ts';
+import type { Box, Circuit, Device } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { lawCurrentA, type LoadLaw } from '../network/law.ts';
 import { type Branch, type Tree } from './tree.ts';
@@ -126,6 +126,46 @@ function lowestVA(device: Device | undefined, law: LoadLaw, lowV: number): numbe
 /** Of an inverter's input what comes out at its rating. @source electrical reference 7: 85 to 90 % */
 const INVERTER_SHARE = 0.85;
 
+const inrushOf = (x: { motorA: number; electronic: boolean; inverter: boolean }): number =>
+  Math.max(
+    x.motorA > 0 ? motorInrushA2s(x.motorA) : 0,
+    x.electronic ? capacitorInrushA2s(FULL_V, MODULE_FARAD, MODULE_LOOP_OHM) : 0,
+    x.inverter ? capacitorInrushA2s(FULL_V, INVERTER_FARAD, MODULE_LOOP_OHM) : 0
+  );
+
+function feedsWords(
+  circuit: Circuit,
+  devices: readonly Device[],
+  part: PartOf<'panel'> | undefined,
+  portName: string | undefined
+): string {
+  if (circuit.purpose === 'charge') return 'Charge inlet';
+  if (devices.length > 0) return devices.map((d) => d.name).join(', ');
+  return part?.role === 'outlet' ? 'nothing named yet' : (portName ?? circuit.name);
+}
+
+/** What its current runs through and has a rating: port, switches, the contacts of a relay. */
+function ratedParts(
+  box: Box,
+  circuit: Circuit,
+  x: {
+    portPart: PartOf<'panel'> | undefined;
+    switches: Load['load']['switches'];
+    lowV: number;
+    tag: string | undefined;
+  }
+): Load['rated'] {
+  const { portPart } = x;
+  const relay = box.relays.find((r) => r.inId === circuit.id);
+  return [
+    portPart?.ratingA != null && portPart.role !== 'meter' && portPart.role !== 'lamp'
+      ? { name: x.tag ?? 'port', ratingA: portInputA(portPart, x.lowV) }
+      : undefined,
+    ...x.switches.map((s) => (s.part?.ratingA != null ? { name: s.tag, ratingA: s.part.ratingA } : undefined)),
+    relay?.ratingA != null ? { name: relay.name || 'relay', ratingA: relay.ratingA } : undefined
+  ].filter((r) => r !== undefined);
+}
+
 /**
  * What a circuit feeds: its amps by the time table and with everything on that its switches allow, at the lowest voltage, with its
  * inrush and how long it lasts. Spare outlets count with what somebody expects on them.
@@ -160,7 +200,6 @@ export function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: Dra
   const motor = devices.some((d) => d.hasMotor);
   const motorA = currents.reduce((s, d, i) => s + (devices[i]?.hasMotor ? d.currentA : 0), 0);
   const electronic = !charge && (portPart?.converterRatedW != null || devices.some((d) => d.fussy));
-  const relay = box.relays.find((r) => r.inId === circuit.id);
   const load: Load['load'] = {
     circuit,
     feed: undefined,
@@ -180,30 +219,12 @@ export function loadOf({ box, need, bank }: Sources, { circuit }: Branch, x: Dra
     // what a shared converter limits is no inrush
     inrushA2s: rail
       ? 0
-      : Math.max(
-          motor ? motorInrushA2s(motorA) : 0,
-          electronic ? capacitorInrushA2s(FULL_V, MODULE_FARAD, MODULE_LOOP_OHM) : 0,
-          !charge && devices.some((d) => d.supply === 'inverter')
-            ? capacitorInrushA2s(FULL_V, INVERTER_FARAD, MODULE_LOOP_OHM)
-            : 0
-        ),
-    feeds: charge
-      ? 'Charge inlet'
-      : devices.length
-        ? devices.map((d) => d.name).join(', ')
-        : portPart?.role === 'outlet'
-          ? 'nothing named yet'
-          : (port?.name ?? circuit.name)
+      : inrushOf({ motorA, electronic, inverter: !charge && devices.some((d) => d.supply === 'inverter') }),
+    feeds: feedsWords(circuit, devices, portPart, port?.name)
   };
   return {
     load,
-    rated: [
-      portPart?.ratingA != null && portPart.role !== 'meter' && portPart.role !== 'lamp'
-        ? { name: x.tags[circuit.portId] ?? 'port', ratingA: portInputA(portPart, lowV) }
-        : undefined,
-      ...switches.map((s) => (s.part?.ratingA != null ? { name: s.tag, ratingA: s.part.ratingA } : undefined)),
-      relay?.ratingA != null ? { name: relay.name || 'relay', ratingA: relay.ratingA } : undefined
-    ].filter((r) => r !== undefined)
+    rated: ratedParts(box, circuit, { portPart, switches, lowV, tag: x.tags[circuit.portId] })
   };
 }
 

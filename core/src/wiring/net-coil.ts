@@ -34,6 +34,37 @@ export function relayPart(n: NetBuilder, id: string, relay: Relay): void {
   });
 }
 
+/** The coil's own fuse with the stub that leads to it; @returns where it goes on behind */
+function coilFuseNet(
+  n: NetBuilder,
+  relay: Relay,
+  { id, circuitId, fuseA, from }: { id: string; circuitId: string; fuseA: number | null; from: Terminal },
+  x: { size: WireSize | null; count: number }
+): Terminal {
+  n.part({
+    id: `F${id}`,
+    kind: 'fuse',
+    label: `Coil fuse of ${id}`,
+    terminals: ['in', 'out'],
+    ratingA: fuseA,
+    family: 'blade',
+    throughMilliOhm: 50,
+    ref: { kind: 'relay', id: relay.id }
+  });
+  // ahead of the coil's fuse only the main one protects: that stub is as thick as what it hangs on
+  n.wire({
+    id: `${relay.id}/coil-fuse`,
+    from,
+    to: at(`F${id}`, 'in'),
+    polarity: 'positive',
+    size: x.size,
+    count: x.count,
+    lengthMm: STUB_MM,
+    circuitId
+  });
+  return at(`F${id}`, 'out');
+}
+
 /** Feed of a coil through its own fuse and switch, and its way back to the bus. */
 export function coilNet(
   n: NetBuilder,
@@ -50,30 +81,7 @@ export function coilNet(
     n.wire({ id: `${relay.id}/${key}`, from: a, to: b, polarity, size: COIL_WIRE, lengthMm, circuitId });
   let now = from;
   const fuseA = coilFuseA(box, relay, x.behindA);
-  if (fuseA !== undefined) {
-    n.part({
-      id: `F${id}`,
-      kind: 'fuse',
-      label: `Coil fuse of ${id}`,
-      terminals: ['in', 'out'],
-      ratingA: fuseA,
-      family: 'blade',
-      throughMilliOhm: 50,
-      ref: { kind: 'relay', id: relay.id }
-    });
-    // ahead of the coil's fuse only the main one protects: that stub is as thick as what it hangs on
-    n.wire({
-      id: `${relay.id}/coil-fuse`,
-      from: now,
-      to: at(`F${id}`, 'in'),
-      polarity: 'positive',
-      size: x.size,
-      count: x.count,
-      lengthMm: STUB_MM,
-      circuitId
-    });
-    now = at(`F${id}`, 'out');
-  }
+  if (fuseA !== undefined) now = coilFuseNet(n, relay, { id, circuitId, fuseA, from }, x);
   const lever = leverAt(box, tags, valueOf(relay.switchPortId, undefined));
   const own = lever && !n.parts.some((p) => p.id === lever.tag) ? lever : undefined;
   if (own)

@@ -46,6 +46,27 @@ const feedAsCircuit = (f: Feed): Circuit => ({
   expectedA: AUTO
 });
 
+/** Rings of branches that feed each other; they are cut, so that what is left is a tree. */
+function cutLoops(branches: readonly Branch[], up: Map<string, string>): string[][] {
+  const loops: string[][] = [];
+  const settled = new Set<string>();
+  for (const b of branches) {
+    const way: string[] = [];
+    let now: string | undefined = b.id;
+    while (now !== undefined && !settled.has(now) && !way.includes(now)) {
+      way.push(now);
+      now = up.get(now);
+    }
+    if (now !== undefined && way.includes(now)) {
+      const ring = way.slice(way.indexOf(now));
+      loops.push(ring);
+      for (const id of ring) up.delete(id);
+    }
+    for (const id of way) settled.add(id);
+  }
+  return loops;
+}
+
 /**
  * Who feeds whom: the tree of feeds and circuits behind the main feed, the posts and the controller. Where the main feed
  * ends in a chain, every load that says nothing hangs on the load before it.
@@ -83,22 +104,7 @@ export function tree(box: Pick<Box, 'circuits' | 'feeds'>): Tree {
     else hang(c.id, usualOrigin(box, c.purpose));
     if (chained && !(set?.at === 'feed' && set.ahead)) before = c;
   }
-  const loops: string[][] = [];
-  const settled = new Set<string>();
-  for (const b of branches) {
-    const way: string[] = [];
-    let now: string | undefined = b.id;
-    while (now !== undefined && !settled.has(now) && !way.includes(now)) {
-      way.push(now);
-      now = up.get(now);
-    }
-    if (now !== undefined && way.includes(now)) {
-      const ring = way.slice(way.indexOf(now));
-      loops.push(ring);
-      for (const id of ring) up.delete(id);
-    }
-    for (const id of way) settled.add(id);
-  }
+  const loops = cutLoops(branches, up);
   const order: Branch[] = [];
   const done = new Set<string>();
   const place = (b: Branch): void => {

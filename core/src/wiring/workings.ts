@@ -76,10 +76,46 @@ export type FuseFacts = {
   meterMostA: number | undefined;
 };
 
+function inrushLines(d: Draft, ratingsA: readonly number[]): Working['lines'] {
+  const least = leastForInrush(d, ratingsA);
+  return d.inrushA2s > 0
+    ? [
+        line(
+          'Inrush',
+          fixed(d.inrushA2s, 1),
+          'A²s',
+          'assumed' as const,
+          d.hasMotor ? 'motor start, 6 times for 0.15 s' : 'input capacitor of one module'
+        ),
+        line(
+          'Bears that from',
+          least === undefined ? 'none' : String(least),
+          'A',
+          'table' as const,
+          'a third of its melting value',
+          least === undefined ? 'given' : 'prefer'
+        )
+      ]
+    : [];
+}
+
+const meterLines = (meterMostA: number | undefined): Working['lines'] =>
+  meterMostA === undefined
+    ? []
+    : [
+        line(
+          'A meter’s lead, at most',
+          fixed(meterMostA, 0),
+          'A',
+          'table' as const,
+          'thin leads, next to no load',
+          'most'
+        )
+      ];
+
 /** Why a branch has the fuse it has. */
 export function fuseWorking(d: Draft, x: FuseFacts): Working {
   const auto = d.fuseOrigin === 'auto';
-  const least = leastForInrush(d, x.ratingsA);
   const lines = [
     line(
       'Load, battery low or charging',
@@ -93,25 +129,7 @@ export function fuseWorking(d: Draft, x: FuseFacts): Working {
       : []),
     fuseLeastLine(d.carriesA, d.fuseLoadA),
     ...pushedLines(d.pushedA),
-    ...(d.inrushA2s > 0
-      ? [
-          line(
-            'Inrush',
-            fixed(d.inrushA2s, 1),
-            'A²s',
-            'assumed' as const,
-            d.hasMotor ? 'motor start, 6 times for 0.15 s' : 'input capacitor of one module'
-          ),
-          line(
-            'Bears that from',
-            least === undefined ? 'none' : String(least),
-            'A',
-            'table' as const,
-            'a third of its melting value',
-            least === undefined ? 'given' : 'prefer'
-          )
-        ]
-      : []),
+    ...inrushLines(d, x.ratingsA),
     line(
       x.wire ? `${wireSizeText(x.wire)} carries` : 'Wire carries',
       x.ampacityA === undefined ? 'unknown' : downText(x.ampacityA),
@@ -121,18 +139,7 @@ export function fuseWorking(d: Draft, x: FuseFacts): Working {
       d.wireOrigin === 'set' && x.ampacityA !== undefined ? 'most' : 'given'
     ),
     ...weakestLine(d.weakest),
-    ...(x.meterMostA === undefined
-      ? []
-      : [
-          line(
-            'A meter’s lead, at most',
-            fixed(x.meterMostA, 0),
-            'A',
-            'table' as const,
-            'thin leads, next to no load',
-            'most'
-          )
-        ])
+    ...meterLines(x.meterMostA)
   ];
   const value = d.fuseA === undefined ? d.fuseOrigin : String(d.fuseA);
   return {

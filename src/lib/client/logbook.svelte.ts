@@ -41,7 +41,7 @@ export class Logbook {
 
   async load(): Promise<void> {
     await done(
-      async () => void (await Promise.all([this.#open.loadRecords(), this.loadBatteries()])),
+      async () => void (await Promise.all([this.#open.records.load(), this.loadBatteries()])),
       (problem) => (this.problem = problem)
     );
   }

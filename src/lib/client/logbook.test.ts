@@ -49,7 +49,7 @@ beforeEach(() => {
   vi.stubGlobal('fetch', server.fetch);
   let seq = 0;
   history = new LogHistory(() => ++seq);
-  log = new Logbook({ id: 'b1', log: history, loadRecords: async () => {} } as unknown as OpenBox);
+  log = new Logbook({ id: 'b1', log: history, records: { load: async () => {} } } as unknown as OpenBox);
 });
 afterEach(() => vi.unstubAllGlobals());
 

@@ -4,17 +4,11 @@
   import { ampsText, clockText, fixed } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/use-box.ts';
   import Chart from './Chart.svelte';
-  import { colour, label } from './chart-style.ts';
-  import { tickHours, type TimeAxis } from './time-axis.ts';
+  import { HEIGHT, runOption } from './run-option.ts';
+  import type { TimeAxis } from './time-axis.ts';
 
   let { axis, width, outing }: { axis: TimeAxis; width: number; outing: Outing } = $props();
   const open = useBox();
-  const ROWS = [
-    { top: 22, height: 70 },
-    { top: 116, height: 84 },
-    { top: 224, height: 84 }
-  ] as const;
-  const HEIGHT = 322;
   const r = $derived(outing.run);
   const endH = $derived(open.doc.outing.startH + open.doc.outing.durationH);
   const chosen = $derived(
@@ -25,128 +19,9 @@
   const keepBack = $derived((open.plan.bank?.keepBackFraction ?? 0) * 100);
   const curves = $derived(runCurves(outing, chosen));
   const mostA = $derived(curves.mostA);
-  const plug = $derived(curves.plug);
-
-  /** Whole and dashed part of a curve: dashed after the plan is no longer served. */
-  function split(values: readonly number[], scale = 1): [number[][], number[][]] {
-    const point = (i: number) => [r.timeH[i]!, values[i]! * scale];
-    const all = r.timeH.map((_, i) => i);
-    return [all.slice(0, curves.servedCount).map(point), all.slice(Math.max(0, curves.servedCount - 1)).map(point)];
-  }
-
-  /** Volts where something is connected; off is no reading. */
-  const voltsOf = (port: number | null | undefined): (number | null)[][] =>
-    port == null ? [] : r.timeH.map((t, i) => [t, r.portV[port]![i]! > 1 ? r.portV[port]![i]! : null]);
   const sunWh = $derived(r.balance.inflowWh);
 
-  const option = () => {
-    const ink = colour('ink');
-    const caution = colour('caution');
-    const grid = ROWS.map((row) => ({ left: axis.leftPx, top: row.top, width: axis.widthPx, height: row.height }));
-    const xs = ROWS.map((_, i) => ({
-      type: 'value',
-      gridIndex: i,
-      min: axis.fromH,
-      max: axis.toH,
-      interval: (tickHours(axis)[1] ?? 3) - (tickHours(axis)[0] ?? 0),
-      axisLabel: { show: false },
-      axisTick: { show: false },
-      axisLine: { lineStyle: { color: colour('line2') } },
-      splitLine: { lineStyle: { color: colour('grid') } }
-    }));
-    const y = (i: number, min: number, max: number, interval: number, unit: string) => ({
-      type: 'value',
-      gridIndex: i,
-      min,
-      max,
-      interval,
-      axisLabel: { ...label(), formatter: (v: number) => (v === max ? `${v} ${unit}` : String(v)) },
-      splitLine: { lineStyle: { color: colour('line') } }
-    });
-    const { topA, lowV, highV } = curves;
-    const [soc, socAfter] = split(r.socFraction, 100);
-    const [v, vAfter] = split(r.batteryV);
-    const line = (i: number, data: number[][], extra: object = {}) => ({
-      type: 'line',
-      xAxisIndex: i,
-      yAxisIndex: i,
-      data,
-      showSymbol: false,
-      animation: false,
-      silent: true,
-      lineStyle: { color: ink, width: 1.8 },
-      ...extra
-    });
-    const dashed = { lineStyle: { color: caution, width: 1.6, type: [5, 4] } };
-    const mark = (i: number, x: number | undefined, y0?: number) => ({
-      markLine: {
-        silent: true,
-        symbol: 'none',
-        animation: false,
-        label: { show: false },
-        data: [
-          ...(x === undefined ? [] : [{ xAxis: x, lineStyle: { color: caution, width: 2, type: 'solid' } }]),
-          ...(y0 === undefined ? [] : [{ yAxis: y0, lineStyle: { color: caution, width: 1, type: [4, 3] } }])
-        ]
-      },
-      z: i
-    });
-    const series = [
-      line(
-        0,
-        r.timeH.map((t, i) => [t, r.currentA[i]!]),
-        {
-          step: 'end',
-          areaStyle: { color: colour('olive1') },
-          lineStyle: { color: colour('bar-edge'), width: 1.4 },
-          ...mark(3, r.failsAtH)
-        }
-      ),
-      ...(chosen >= 0
-        ? [
-            line(
-              0,
-              r.timeH.map((t, i) => [t, r.loadA[chosen]![i]!]),
-              {
-                step: 'end',
-                lineStyle: { color: colour('brass6'), width: 1 },
-                areaStyle: { color: colour('brass4'), opacity: 1 },
-                z: 4
-              }
-            )
-          ]
-        : []),
-      line(1, soc, { areaStyle: { color: colour('olive1'), origin: keepBack }, ...mark(3, r.failsAtH, keepBack) }),
-      line(1, socAfter, dashed),
-      ...(sunWh > 0
-        ? [
-            line(
-              0,
-              r.timeH.map((t, i) => [t, r.inflowA[i]!]),
-              { step: 'end', lineStyle: { color: colour('holds'), width: 1.4, type: [2, 2] }, z: 5 }
-            )
-          ]
-        : []),
-      line(2, v, mark(3, r.failsAtH)),
-      line(2, vAfter, dashed),
-      ...(outing.meterPort === null
-        ? []
-        : [
-            line(2, voltsOf(outing.meterPort) as number[][], {
-              lineStyle: { color: colour('note'), width: 1.2, type: [5, 3] }
-            })
-          ]),
-      ...(plug === undefined
-        ? []
-        : [line(2, voltsOf(plug) as number[][], { lineStyle: { color: colour('brass6'), width: 1.6 }, z: 4 })])
-    ];
-    return {
-      grid,
-      xAxis: xs,
-      yAxis: [y(0, 0, topA, topA / 2, 'A'), y(1, 0, 100, 50, '%'), y(2, lowV, highV, (highV - lowV) / 2, 'V')],
-      series
-    };
-  };
+  const option = () => runOption({ axis, outing, curves, chosen, keepBack });
 
   const words = $derived(
     `Current, charge left and battery voltage over the outing. Highest current ${ampsText(mostA)} A at ${clockText(curves.mostAtH)}; ${

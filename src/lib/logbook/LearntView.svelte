@@ -22,8 +22,8 @@
   const match = $derived(matchOf(log.here));
   const toTake = $derived(takeable(open.doc, learnt));
   const odd = $derived(learnt.lessons.filter((l) => l.surprise >= SURPRISING).toReversed());
-  const days = $derived(new Map(open.records.map((r) => [r.id, r.day])));
-  const outings = $derived(actuals(open.records));
+  const days = $derived(new Map(open.records.telling.map((r) => [r.id, r.day])));
+  const outings = $derived(actuals(open.records.telling));
   const edits = (keys: string[]) => takeOverEdits(open.doc, learnt, keys);
   const take = (keys: string[], what: string): void => open.commit(`Learnt: ${what}`, edits(keys));
 

@@ -191,7 +191,7 @@
             <p class="text-ink2">{recordWords(r, units)}</p>
           </li>{/each}
       </ul>
-    {:else if open.recordsKnown && log.waiting.length === 0}
+    {:else if open.records.known && log.waiting.length === 0}
       <div class="card p-5">
         <h2>Nothing recorded yet</h2>
         <p class="mt-2 text-[0.875rem] text-ink2">

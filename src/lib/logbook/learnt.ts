@@ -7,6 +7,6 @@ export const learntHere = (open: OpenBox, log: Logbook): Estimate =>
   estimate(
     open.doc,
     open.plan,
-    open.records,
+    open.records.telling,
     log.here.map((b) => b.id)
   );

@@ -67,6 +67,50 @@ function madeUpOuting(
   };
 }
 
+/** What went wrong on the n-th outing, and what was done about it. */
+function mishaps(n: number, day: string, nextDay: string): LogEntry[] {
+  switch (n) {
+    case 3:
+      return [{ ...blankEntry('renewal', day), what: 'torque', detail: 'after the third outing' }];
+    case 4:
+      return [
+        {
+          ...blankEntry('fault', day),
+          what: 'Red lamp dark in the middle of the night',
+          cause: 'its fuse stood loose in the holder',
+          cure: 'contacts of the holder bent together, fuse pushed home'
+        }
+      ];
+    case 9:
+      return [{ ...blankEntry('moisture', day), seen: 'damp', where: 'in the lid, after the rain' }];
+    case 10:
+      return [
+        { ...blankEntry('renewal', day), what: 'desiccant', detail: 'dried in the oven' },
+        { ...blankEntry('moisture', nextDay), seen: 'dry', where: '' }
+      ];
+    case 12:
+      return [{ ...blankEntry('wish', day), wish: 'A longer lead to the second camera' }];
+    default:
+      return [];
+  }
+}
+
+/** A battery that waits on the shelf, with what became of it. */
+const shelved = (nowMs: number): Parameters<typeof addBattery>[1] => ({
+  name: 'Old AGM 12 Ah',
+  partId: null,
+  chemistry: 'agm',
+  capacityAh: 12,
+  boughtDay: dayOf(nowMs - 2100 * DAY_MS),
+  priceAmount: 38,
+  resistance: null,
+  notes: 'Gave 7 Ah at the last test. For the bench only.',
+  retired: true,
+  boxId: null,
+  sinceDay: null,
+  stays: []
+});
+
 /** Two made-up seasons in the logbooks of two demo boxes: outings and charges, a fault with its cure, tests of an ageing battery, a meter's night. */
 export function seedLog(
   db: Db,
@@ -103,18 +147,7 @@ export function seedLog(
         full: true,
         batteryIds
       });
-      if (n === 4)
-        put({
-          ...blankEntry('fault', day),
-          what: 'Red lamp dark in the middle of the night',
-          cause: 'its fuse stood loose in the holder',
-          cure: 'contacts of the holder bent together, fuse pushed home'
-        });
-      if (n === 3) put({ ...blankEntry('renewal', day), what: 'torque', detail: 'after the third outing' });
-      if (n === 9) put({ ...blankEntry('moisture', day), seen: 'damp', where: 'in the lid, after the rain' });
-      if (n === 10) put({ ...blankEntry('renewal', day), what: 'desiccant', detail: 'dried in the oven' });
-      if (n === 10) put({ ...blankEntry('moisture', dayOf(ms + DAY_MS)), seen: 'dry', where: '' });
-      if (n === 12) put({ ...blankEntry('wish', day), wish: 'A longer lead to the second camera' });
+      mishaps(n, day, dayOf(ms + DAY_MS)).forEach(put);
       n++;
     }
     for (const yearsOn of [0.05, 0.95, 1.8])
@@ -127,25 +160,7 @@ export function seedLog(
       });
     if (key === 'hide') seedNight(db, id, plan, nowMs - 9 * DAY_MS);
   }
-  // one that waits on the shelf, with what became of it
-  addBattery(
-    db,
-    {
-      name: 'Old AGM 12 Ah',
-      partId: null,
-      chemistry: 'agm',
-      capacityAh: 12,
-      boughtDay: dayOf(nowMs - 2100 * DAY_MS),
-      priceAmount: 38,
-      resistance: null,
-      notes: 'Gave 7 Ah at the last test. For the bench only.',
-      retired: true,
-      boxId: null,
-      sinceDay: null,
-      stays: []
-    },
-    nowMs
-  );
+  addBattery(db, shelved(nowMs), nowMs);
 }
 
 /** A night as a meter wrote it down, a row every half minute, with its cable out for a while. */

@@ -23,7 +23,7 @@
       open.doc.bench.doneStepIds
     )
   );
-  const states = $derived(stageStates(open.doc, open.plan, open.recordCount, done));
+  const states = $derived(stageStates(open.doc, open.plan, open.records.count, done));
 </script>
 
 <nav bind:this={rail} class="rail no-print" aria-label="Stages">

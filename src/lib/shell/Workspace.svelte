@@ -166,7 +166,7 @@
     void bits.load();
     void shopping.load();
     void marks.load();
-    open.loadRecords().catch(() => {}); // the logbook says so itself when it is looked at
+    open.records.load().catch(() => {}); // the logbook says so itself when it is looked at
     const joinWaiting = (): void => {
       void open.saveNow();
       void log.loadWaiting().then(() => (log.waiting.length > 0 ? log.sendWaiting() : undefined));

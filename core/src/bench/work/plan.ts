@@ -47,12 +47,7 @@ const SETUP = 0.3;
 /** A step's work for several boxes: set up once, then done so many times. */
 const batchMin = (workMin: number, boxes: number): number => workMin * (SETUP + (1 - SETUP) * boxes);
 
-/**
- * What is left of the work from now on, over somebody's hours of the day. A step that is ticked is over, its wait runs from
- * the tick; a wait that somebody ended by hand is over; a step whose parts have not come waits for the day they are expected.
- * @param x.zoneMin minutes that the clock on the wall is ahead of universal time
- */
-export function workPlanOf(x: {
+type WorkFacts = {
   box: Box;
   steps: readonly WorkStep[];
   lines: readonly KitLine[];
@@ -60,9 +55,75 @@ export function workPlanOf(x: {
   orders: readonly Order[];
   marks: Marks;
   nowMs: number;
+  /** Minutes that the clock on the wall is ahead of universal time. */
   zoneMin: number;
   hours: Hours;
-}): WorkPlan {
+};
+
+/** Steps that wait for parts, with when those come. */
+function blockedSteps(
+  x: Pick<WorkFacts, 'steps' | 'lines' | 'drawer' | 'orders'>,
+  done: ReadonlySet<string>
+): Blocked[] {
+  const all = standings(x.lines, x.drawer, x.orders);
+  return x.steps.flatMap((step): Blocked[] => {
+    if (done.has(step.id)) return [];
+    const missing = all.filter((s) => s.missing > 0 && step.lineIds.includes(s.line.lineId));
+    if (missing.length === 0) return [];
+    const days = missing.map((m) => arrivalOf(m, x.orders));
+    const expectedDay = days.every((d) => d !== undefined) ? days.sort().at(-1) : undefined;
+    const comes = expectedDay ? `expected ${expectedDay}` : missing.every(isOrdered) ? 'on the way' : 'not ordered yet';
+    return [{ step, missing, expectedDay, comes }];
+  });
+}
+
+/** Noon of the day on which what a step waits for is expected, minutes of the clock on the wall. */
+const comesByStep = (blockedBy: readonly Blocked[]): ReadonlyMap<string, number> =>
+  new Map(
+    blockedBy.flatMap((b) =>
+      b.expectedDay ? [[b.step.id, Date.parse(`${b.expectedDay}T12:00:00Z`) / MINUTE_MS] as const] : []
+    )
+  );
+
+/** A row for each step, what is left in the order it is laid, what is done behind it. */
+function rowsOf(
+  steps: readonly WorkStep[],
+  {
+    done,
+    laid,
+    onPath,
+    toMs,
+    nowMs
+  }: {
+    done: ReadonlySet<string>;
+    laid: ReturnType<typeof schedule>;
+    onPath: ReadonlySet<string>;
+    toMs: (min: number) => number;
+    nowMs: number;
+  }
+): WorkRow[] {
+  const slotOf = new Map(laid.slots.map((s) => [s.id, s]));
+  const order = new Map(laid.slots.map((s, i) => [s.id, i]));
+  return steps
+    .map((step): WorkRow => {
+      const slot = slotOf.get(step.id);
+      return {
+        step,
+        done: done.has(step.id),
+        startMs: slot ? toMs(slot.startMin) : nowMs,
+        endMs: slot ? toMs(slot.endMin) : nowMs,
+        readyMs: slot ? toMs(slot.readyMin) : nowMs,
+        onPath: onPath.has(step.id)
+      };
+    })
+    .sort((a, b) => Number(b.done) - Number(a.done) || (order.get(a.step.id) ?? 0) - (order.get(b.step.id) ?? 0));
+}
+
+/**
+ * What is left of the work from now on, over somebody's hours of the day. A step that is ticked is over, its wait runs from
+ * the tick; a wait that somebody ended by hand is over; a step whose parts have not come waits for the day they are expected.
+ */
+export function workPlanOf(x: WorkFacts): WorkPlan {
   const { steps, marks, nowMs } = x;
   const wallMin = Math.floor(nowMs / MINUTE_MS) + x.zoneMin;
   const toMs = (min: number): number => (min - x.zoneMin) * MINUTE_MS;
@@ -77,21 +138,8 @@ export function workPlanOf(x: {
     const at = marks.of(`step ${s.id}`)?.atMs;
     return at === undefined || marks.isTicked(`wait ${s.id}`) ? -Infinity : at / MINUTE_MS + x.zoneMin + s.waitMin;
   };
-  const all = standings(x.lines, x.drawer, x.orders);
-  const blockedBy = steps.flatMap((step): Blocked[] => {
-    if (done.has(step.id)) return [];
-    const missing = all.filter((s) => s.missing > 0 && step.lineIds.includes(s.line.lineId));
-    if (missing.length === 0) return [];
-    const days = missing.map((m) => arrivalOf(m, x.orders));
-    const expectedDay = days.every((d) => d !== undefined) ? days.sort().at(-1) : undefined;
-    const comes = expectedDay ? `expected ${expectedDay}` : missing.every(isOrdered) ? 'on the way' : 'not ordered yet';
-    return [{ step, missing, expectedDay, comes }];
-  });
-  const comesMin = new Map(
-    blockedBy.flatMap((b) =>
-      b.expectedDay ? [[b.step.id, Date.parse(`${b.expectedDay}T12:00:00Z`) / MINUTE_MS] as const] : []
-    )
-  );
+  const blockedBy = blockedSteps(x, done);
+  const comesMin = comesByStep(blockedBy);
   const byId = new Map(steps.map((s) => [s.id, s]));
   const left = steps.filter((s) => !done.has(s.id));
   const notDone = (ids: readonly string[]): string[] => ids.filter((id) => !done.has(id));
@@ -115,21 +163,7 @@ export function workPlanOf(x: {
   }));
   const laid = schedule(jobs, wallMin, x.hours);
   const path = criticalPath(jobs, wallMin);
-  const slotOf = new Map(laid.slots.map((s) => [s.id, s]));
-  const order = new Map(laid.slots.map((s, i) => [s.id, i]));
-  const rows = steps
-    .map((step): WorkRow => {
-      const slot = slotOf.get(step.id);
-      return {
-        step,
-        done: done.has(step.id),
-        startMs: slot ? toMs(slot.startMin) : nowMs,
-        endMs: slot ? toMs(slot.endMin) : nowMs,
-        readyMs: slot ? toMs(slot.readyMin) : nowMs,
-        onPath: path.some((p) => p.id === step.id)
-      };
-    })
-    .sort((a, b) => Number(b.done) - Number(a.done) || (order.get(a.step.id) ?? 0) - (order.get(b.step.id) ?? 0));
+  const rows = rowsOf(steps, { done, laid, onPath: new Set(path.map((p) => p.id)), toMs, nowMs });
   const open = rows.filter((r) => !r.done);
   const startMs = open[0]?.startMs ?? nowMs;
   const endMs = open.length > 0 ? toMs(laid.endMin) : nowMs;

@@ -82,17 +82,7 @@ export function estimate(
       const { belief: next, surprise } = observe(was, seen);
       belief = next;
       for (const [place] of seen.weights) told[place]!.add(r.id);
-      lessons.push({
-        recordId: r.id,
-        what: seen.what,
-        unit: seen.unit,
-        seen: seen.value,
-        expected: expects.value,
-        expectedSpread: Math.sqrt(expects.variance + seen.variance),
-        surprise,
-        why: surprise >= SURPRISING ? explained(seen, was) : '',
-        moved: moves(unknowns, was, next)
-      });
+      lessons.push(lessonOf(r, seen, { unknowns, was, next, expects, surprise }));
       if (seen.weights.some(([place]) => place === capacityPlace) && seen.what !== 'stored')
         capacities.push({
           day: r.day,
@@ -115,6 +105,29 @@ export function estimate(
     capacities
   };
 }
+
+/** What one observation taught: what was seen against what was expected, and what moved for it. */
+const lessonOf = (
+  r: LogRecord,
+  seen: Observation,
+  x: {
+    unknowns: readonly Parameter[];
+    was: Belief;
+    next: Belief;
+    expects: ReturnType<typeof expected>;
+    surprise: number;
+  }
+): Lesson => ({
+  recordId: r.id,
+  what: seen.what,
+  unit: seen.unit,
+  seen: seen.value,
+  expected: x.expects.value,
+  expectedSpread: Math.sqrt(x.expects.variance + seen.variance),
+  surprise: x.surprise,
+  why: x.surprise >= SURPRISING ? explained(seen, x.was) : '',
+  moved: moves(x.unknowns, x.was, x.next)
+});
 
 function moves(unknowns: readonly Parameter[], was: Belief, next: Belief): Lesson['moved'] {
   return unknowns

@@ -1,3 +1,4 @@
+import type { Bank } from '../../battery/bank.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { capacityFactor, openCircuitV, sagMilliOhm } from '../../battery/model.ts';
 import { METER_V, socAt } from '../../battery/voltage.ts';
@@ -134,29 +135,67 @@ function socOf(x: About, volts: number): Soc | undefined {
   return { mean: mean + perV * offV, spread: Math.hypot(least, perV * METER_V), perTableV: -perV };
 }
 
+/** Ah that came out of the bank, by the meter or by the percentages read at start and end; null where neither was noted. */
+function countedOf(b: Bank | undefined, r: EntryOf<'outing'>): number | null {
+  if (r.chargeAh !== null) return r.chargeAh;
+  return r.startPercent !== null && r.endPercent !== null && b ? (r.startPercent - r.endPercent) * b.ratedAh : null;
+}
+
+/** What was counted is what the devices drew, give or take the meter's offset. */
+const countedSeen = (
+  x: About,
+  b: Bank | undefined,
+  r: EntryOf<'outing'>,
+  { countedAh, durationH, drawn }: { countedAh: number; durationH: number; drawn: ReturnType<typeof drawnOf> }
+): Observation => ({
+  what: 'counted',
+  unit: 'Ah',
+  parts: drawn.parts,
+  weights: [...drawn.weights, ...weight(x, 'meter-offset', durationH)],
+  value: countedAh - drawn.knownAh,
+  variance:
+    drawn.variance +
+    (NOISE.countFraction * countedAh) ** 2 +
+    NOISE.countAh ** 2 +
+    (r.chargeAh === null && b ? 2 * (NOISE.percentFraction * b.ratedAh) ** 2 : 0)
+});
+
+/** A voltage read under load: how far it lies under the open one tells of the resistance. */
+function sagOf(
+  x: About,
+  b: Bank,
+  r: EntryOf<'outing'>,
+  {
+    capacityAh,
+    durationH,
+    tookAh,
+    start
+  }: { capacityAh: number; durationH: number; tookAh: number; start: ReturnType<typeof startOf> }
+): Observation {
+  const volts = r.endV ?? 0;
+  const soc = Math.max(0.05, start.mean - tookAh / capacityAh);
+  const ohm = sagMilliOhm(b.chemistry, b.part.capacityAh, r.airC ?? b.tempC, soc) / 1000 / b.count;
+  const amps = tookAh / durationH;
+  const doubt = capacityAh > 0 ? Math.hypot(start.spread, (0.1 * tookAh) / capacityAh) : 0.1;
+  const slope = Math.abs(openCircuitV(b.chemistry, soc + 0.05) - openCircuitV(b.chemistry, soc - 0.05)) / 0.1;
+  return {
+    what: 'sag',
+    unit: 'V',
+    parts: [],
+    weights: [...weight(x, 'resistance', amps * ohm), ...weight(x, 'table', -1)],
+    value: openCircuitV(b.chemistry, soc) - volts,
+    variance: NOISE.sagV ** 2 + (slope * doubt) ** 2 + (0.5 * amps * ohm) ** 2
+  };
+}
+
 function ofOuting(x: About, r: EntryOf<'outing'> & LogRecord): Observation[] {
   const out: Observation[] = [];
   const { durationH } = r;
   if (durationH === null || durationH <= 0) return out;
   const drawn = drawnOf(x, r, durationH);
   const b = x.plan.bank;
-  const offset = weight(x, 'meter-offset', durationH);
-  const byPercent =
-    r.startPercent !== null && r.endPercent !== null && b ? (r.startPercent - r.endPercent) * b.ratedAh : null;
-  const countedAh = r.chargeAh ?? byPercent;
-  if (countedAh !== null && countedAh > 0)
-    out.push({
-      what: 'counted',
-      unit: 'Ah',
-      parts: drawn.parts,
-      weights: [...drawn.weights, ...offset],
-      value: countedAh - drawn.knownAh,
-      variance:
-        drawn.variance +
-        (NOISE.countFraction * countedAh) ** 2 +
-        NOISE.countAh ** 2 +
-        (r.chargeAh === null && b ? 2 * (NOISE.percentFraction * b.ratedAh) ** 2 : 0)
-    });
+  const countedAh = countedOf(b, r);
+  if (countedAh !== null && countedAh > 0) out.push(countedSeen(x, b, r, { countedAh, durationH, drawn }));
   const capacityAh = at(x, 'capacity');
   if (!b || capacityAh === undefined || !sameBatteries(x, r)) return out;
   const start = startOf(x, r);
@@ -190,19 +229,7 @@ function ofOuting(x: About, r: EntryOf<'outing'> & LogRecord): Observation[] {
         variance: took.variance + counted + capacityAh ** 2 * (start.spread ** 2 + end.spread ** 2)
       });
   } else if (r.endV !== null && r.endState === 'loaded') {
-    const soc = Math.max(0.05, start.mean - tookAh / capacityAh);
-    const ohm = sagMilliOhm(b.chemistry, b.part.capacityAh, r.airC ?? b.tempC, soc) / 1000 / b.count;
-    const amps = tookAh / durationH;
-    const doubt = capacityAh > 0 ? Math.hypot(start.spread, (0.1 * tookAh) / capacityAh) : 0.1;
-    const slope = Math.abs(openCircuitV(b.chemistry, soc + 0.05) - openCircuitV(b.chemistry, soc - 0.05)) / 0.1;
-    out.push({
-      what: 'sag',
-      unit: 'V',
-      parts: [],
-      weights: [...weight(x, 'resistance', amps * ohm), ...weight(x, 'table', -1)],
-      value: openCircuitV(b.chemistry, soc) - r.endV,
-      variance: NOISE.sagV ** 2 + (slope * doubt) ** 2 + (0.5 * amps * ohm) ** 2
-    });
+    out.push(sagOf(x, b, r, { capacityAh, durationH, tookAh, start }));
   }
   return out;
 }

@@ -1,3 +1,4 @@
+import type { Bank } from '../../battery/bank.ts';
 import { bankLearnt } from '../../battery/learnt.ts';
 import { selfDischargePerMonth, stateOfHealth } from '../../battery/model.ts';
 import { TABLE_SPREAD_V } from '../../battery/voltage.ts';
@@ -43,9 +44,7 @@ const PRIOR = {
 export const CAPACITY_WANDER_A_YEAR = 0.03;
 
 /** Capacity that the plan's own model gives the bank, whatever was learnt: Ah at 25 °C, and its spread. */
-function modelledCapacity(box: Box, plan: Pick<Plan, 'bank'>): { mean: number; spread: number } | undefined {
-  const b = plan.bank;
-  if (!b) return undefined;
+function modelledCapacity(box: Box, b: Bank): { mean: number; spread: number } {
   const depthFraction = Math.min(1, Math.max(0.3, 1 - b.keepBackFraction));
   const health =
     b.packs.reduce(
@@ -67,12 +66,9 @@ function modelledCapacity(box: Box, plan: Pick<Plan, 'bank'>): { mean: number; s
   };
 }
 
-/**
- * What there is to learn of this box and its battery, each with what the plan believes before any record. Draws that were
- * taken over from the logbook start from what was believed before that, so that no record counts twice.
- */
-export function parameters(box: Box, plan: Plan): Parameter[] {
-  const out: Parameter[] = plan.demand.devices.flatMap((d): Parameter[] => {
+/** Draws that were taken over from the logbook start from what was believed before that, so that no record counts twice. */
+const draws = (box: Box, plan: Plan): Parameter[] =>
+  plan.demand.devices.flatMap((d): Parameter[] => {
     const device = box.devices.find((k) => k.id === d.deviceId)!;
     if (d.meanA <= 0) return [];
     const prior = learntOf(device) ?? { priorFactor: 1, priorSpreadFraction: spreadOfDevice(device) };
@@ -89,22 +85,16 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
       }
     ];
   });
-  if (plan.demand.box.chargeAh > 0)
-    out.push({
-      key: 'box',
-      kind: 'box',
-      id: '',
-      name: 'The box itself',
-      unit: '×',
-      mean: 1,
-      spread: PRIOR.boxFraction,
-      plan: { mean: 1, spread: PRIOR.boxFraction }
-    });
-  const b = plan.bank;
-  const capacity = modelledCapacity(box, plan);
+
+/** The packs: what they hold, their resistance, what they lose by themselves and what is drawn while all is off. */
+function battery(box: Box, plan: Plan, b: Bank): Parameter[] {
+  const capacity = modelledCapacity(box, b);
   const learnt = bankLearnt(box);
-  if (b && capacity) {
-    out.push({
+  const self = selfDischargePerMonth(b.chemistry, Math.min(45, Math.max(0, box.charging.storageC)));
+  const drainA = storagePlan({ ...box, bank: { ...box.bank, learnt: null } }, plan)?.drainA ?? 0;
+  const standbySpread = Math.hypot(drainA * PRIOR.standbyFraction, PRIOR.standbyA);
+  return [
+    {
       key: 'capacity',
       kind: 'capacity',
       id: '',
@@ -115,8 +105,8 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
         mean: b.ratedAh * b.healthFraction,
         spread: learnt?.capacityAh ? learnt.capacitySpreadAh : capacity.spread
       }
-    });
-    out.push({
+    },
+    {
       key: 'resistance',
       kind: 'resistance',
       id: '',
@@ -127,9 +117,8 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
       plan: learnt?.resistanceFactor
         ? { mean: learnt.resistanceFactor, spread: learnt.resistanceSpread }
         : { mean: 1, spread: PRIOR.resistance }
-    });
-    const self = selfDischargePerMonth(b.chemistry, Math.min(45, Math.max(0, box.charging.storageC)));
-    out.push({
+    },
+    {
       key: 'self-discharge',
       kind: 'self-discharge',
       id: '',
@@ -138,10 +127,8 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
       mean: self,
       spread: self * PRIOR.selfDischarge,
       plan: { mean: learnt?.selfDischargeFraction ?? self, spread: self * PRIOR.selfDischarge }
-    });
-    const drainA = storagePlan({ ...box, bank: { ...box.bank, learnt: null } }, plan)?.drainA ?? 0;
-    const standbySpread = Math.hypot(drainA * PRIOR.standbyFraction, PRIOR.standbyA);
-    out.push({
+    },
+    {
       key: 'standby',
       kind: 'standby',
       id: '',
@@ -150,27 +137,33 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
       mean: drainA,
       spread: standbySpread,
       plan: { mean: learnt?.standbyA ?? drainA, spread: standbySpread }
-    });
-  }
-  if (b && !b.assumedChemistry) {
-    // the tables' stated fit holds about nine of ten packs
-    const spread = TABLE_SPREAD_V[b.chemistry] / NINE_OF_TEN;
-    out.push({
-      key: 'table',
-      kind: 'table',
-      id: '',
-      name: 'Rested voltage against the table',
-      unit: 'V',
-      mean: 0,
-      spread,
-      plan: { mean: 0, spread }
-    });
-  }
-  const { solar } = box.charging;
-  if (solar && solar.unshadedFraction > 0) {
-    const learnt = solar.learnt?.atFraction === solar.unshadedFraction ? solar.learnt : null;
-    const mean = learnt ? learnt.fromFraction / solar.unshadedFraction : 1;
-    out.push({
+    },
+    ...(b.assumedChemistry ? [] : [table(b)])
+  ];
+}
+
+/** How far a pack of its kind may stray from the table of rested voltages. */
+function table(b: Bank): Parameter {
+  // the tables' stated fit holds about nine of ten packs
+  const spread = TABLE_SPREAD_V[b.chemistry] / NINE_OF_TEN;
+  return {
+    key: 'table',
+    kind: 'table',
+    id: '',
+    name: 'Rested voltage against the table',
+    unit: 'V',
+    mean: 0,
+    spread,
+    plan: { mean: 0, spread }
+  };
+}
+
+function sun({ charging: { solar } }: Box): Parameter[] {
+  if (!solar || solar.unshadedFraction <= 0) return [];
+  const learnt = solar.learnt?.atFraction === solar.unshadedFraction ? solar.learnt : null;
+  const mean = learnt ? learnt.fromFraction / solar.unshadedFraction : 1;
+  return [
+    {
       key: 'sun',
       kind: 'sun',
       id: '',
@@ -179,9 +172,34 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
       mean,
       spread: mean * PRIOR.sun,
       plan: { mean: 1, spread: PRIOR.sun }
-    });
-  }
-  out.push({
+    }
+  ];
+}
+
+/** The box's own draw, where it has one. */
+const ofTheBox = (plan: Plan): Parameter[] =>
+  plan.demand.box.chargeAh > 0
+    ? [
+        {
+          key: 'box',
+          kind: 'box',
+          id: '',
+          name: 'The box itself',
+          unit: '×',
+          mean: 1,
+          spread: PRIOR.boxFraction,
+          plan: { mean: 1, spread: PRIOR.boxFraction }
+        }
+      ]
+    : [];
+
+/** What there is to learn of this box and its battery, each with what the plan believes before any record. */
+export const parameters = (box: Box, plan: Plan): Parameter[] => [
+  ...draws(box, plan),
+  ...ofTheBox(plan),
+  ...(plan.bank ? battery(box, plan, plan.bank) : []),
+  ...sun(box),
+  {
     key: 'meter-offset',
     kind: 'meter-offset',
     id: '',
@@ -190,6 +208,5 @@ export function parameters(box: Box, plan: Plan): Parameter[] {
     mean: 0,
     spread: PRIOR.meterOffsetA,
     plan: { mean: 0, spread: PRIOR.meterOffsetA }
-  });
-  return out;
-}
+  }
+];
