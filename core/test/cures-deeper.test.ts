@@ -41,6 +41,8 @@ describe('a stop whose cure brings something that has to be cured, too', () => {
     expect(finding.severity).toBe('stop');
     const [cure] = remedies;
     expect(cure!.label.split(', and: ').length).toBeGreaterThanOrEqual(2);
+    // it goes on as one sentence
+    expect(cure!.label).not.toMatch(/, and: \p{Lu}\p{Ll}+ /u);
     const [before, after] = [bad(box), bad(applyEdits(box, cure!.edits))];
     expect(after.has(finding.key)).toBe(false);
     expect([...after.keys()].filter((key) => !before.has(key))).toEqual([]);

@@ -146,6 +146,9 @@ describe('a name within a sentence', () => {
     ['A 5 A fuse in line', 'a 5 A fuse in line'],
     ['M6 stud', 'M6 stud'],
     ['12 V socket', '12 V socket'],
+    ['LiFePO4 12.8 V 12 Ah', 'LiFePO4 12.8 V 12 Ah'],
+    ['AGM 12 Ah', 'AGM 12 Ah'],
+    ['Slide the battery 45 mm', 'slide the battery 45 mm'],
     ['', '']
   ])('%s', (label, within) => expect(inSentence(label)).toBe(within));
 

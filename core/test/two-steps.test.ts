@@ -43,7 +43,7 @@ describe('a finding about two things', () => {
     expect(f.why).toContain('S0');
     expect(f.why).toContain('14 AWG');
     const [first] = remediesOf(box, 'main-fuse-exceeds');
-    expect(first?.label).toContain(', and: ');
+    expect(first?.label).toMatch(/, and: \p{Ll}/u);
     const cured = applyEdits(box, first!.edits);
     expect(found(cured, 'main-fuse-exceeds')).toBeUndefined();
     const had = new Set(plan.findings.map((k) => k.key));

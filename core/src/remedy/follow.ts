@@ -1,3 +1,4 @@
+import { inSentence } from '../quantity/capital.ts';
 import type { Attempt } from './attempt.ts';
 import type { Bench, Move } from './move.ts';
 import { movesFor } from './moves.ts';
@@ -37,7 +38,7 @@ export function* follow<T extends Tried, Y>(from: Bench, first: T, how: Followin
       yield how.tick();
       const both = how.trial({
         ...at.move,
-        label: `${at.move.label}${how.word}${more.label}`,
+        label: `${at.move.label}${how.word}${inSentence(more.label)}`,
         edits: [...at.move.edits, ...more.edits],
         weight: at.move.weight + more.weight
       });

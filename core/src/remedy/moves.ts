@@ -3,6 +3,7 @@ import { move, weightOf, type Bench, type Move } from './move.ts';
 import { barMoves } from './bar-moves.ts';
 import { sourceMoves } from './source-moves.ts';
 import { controllerMoves, panelPortMoves } from './sun-moves.ts';
+import { inSentence } from '../quantity/capital.ts';
 import { saidIn } from '../quantity/said.ts';
 import { AUTO, setTo } from '../box/attr.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
@@ -100,7 +101,7 @@ function fusedThroughout(b: Bench): Move[] {
   const rest = leftToUs(b.box, ['set', 'unknown', 'none']);
   return holderMoves(b, 'F0').map((m) => ({
     ...m,
-    label: `${m.label}, and: ${EVERY_FUSE}`,
+    label: `${m.label}, and: ${inSentence(EVERY_FUSE)}`,
     edits: [...rest, ...m.edits]
   }));
 }

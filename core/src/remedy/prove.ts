@@ -1,4 +1,5 @@
 import type { Edit } from '../box/edits.ts';
+import { inSentence } from '../quantity/capital.ts';
 import { durationText, fixed, massText } from '../quantity/format.ts';
 import type { Plan } from '../evaluate.ts';
 import { matterOf } from '../findings/matter.ts';
@@ -128,7 +129,7 @@ function* twoSteps(
       const edits = alone ? next.edits : [...move.edits, ...next.edits];
       const both = attempt(b, edits, finding.key);
       if (!both?.cleared.includes(finding.key) || both.fresh.length > 0) continue;
-      const label = alone ? next.label : `${move.label}, and: ${next.label}`;
+      const label = alone ? next.label : `${move.label}, and: ${inSentence(next.label)}`;
       out.push(provenBy(b, finding, { ...move, label, edits }, both));
       return;
     }
