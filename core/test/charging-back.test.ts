@@ -326,7 +326,7 @@ describe('a box with no fuse anywhere', () => {
     for (const id of ['no-main-fuse', 'source-unfused']) {
       const finding = plan.findings.find((f) => f.id === id)!;
       const offered = proven({ box: b.box, catalogue: STARTER_CATALOGUE, plan }, finding);
-      const whole = offered.find((r) => /for F0, and: Let Haversack choose every fuse and wire$/.test(r.label));
+      const whole = offered.find((r) => /for F0, and: let Haversack choose every fuse and wire$/.test(r.label));
       expect(whole, id).toBeDefined();
       const after = planOf(applyEdits(b.box, whole!.edits));
       expect(after.wiring.main.fuseA).toBeDefined();

@@ -1,5 +1,7 @@
 import { RULES } from './registry.ts';
 import { rootFirst } from './roots.ts';
+import { wordsOf } from './words/say.ts';
+import type { Words } from './words/table.ts';
 import { BOX_PLACE, type Facts, type Finding, type Remedy, type Severity } from './rule.ts';
 
 const RANK: Record<Severity, number> = { stop: 0, caution: 1, note: 2 };
@@ -21,6 +23,8 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
     rule.check(facts).map((d): Finding => {
       const where = d.at ?? BOX_PLACE;
       let known: Remedy[] | undefined;
+      let told: Words | undefined;
+      const words = (): Words => (told ??= wordsOf(d.say, facts.said));
       const key = own(`${rule.id}:${d.keptAs ?? where.id}${d.also ? `:${d.also}` : ''}`);
       const keys = d.formerly === undefined ? [key] : [key, `${rule.id}:${d.formerly}`];
       const acceptedAs = keys.find((k) => reasons.has(k)) ?? null;
@@ -32,9 +36,16 @@ export function findings(facts: Facts): { findings: Finding[]; checkCount: numbe
         stage: rule.stage,
         where,
         others: d.others ?? [],
-        short: d.short,
-        title: d.title,
-        why: d.why,
+        say: d.say,
+        get short() {
+          return words().short;
+        },
+        get title() {
+          return words().title;
+        },
+        get why() {
+          return words().why;
+        },
         figures: d.figures ?? {},
         get remedies() {
           return (known ??= typeof d.remedies === 'function' ? d.remedies() : (d.remedies ?? []));

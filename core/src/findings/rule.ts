@@ -17,6 +17,7 @@ import type { CircuitPlan, WiringPlan } from '../wiring/types.ts';
 import type { Judge } from '../judge/table.ts';
 import type { Carry } from '../kit/carry.ts';
 import type { Said } from '../quantity/said.ts';
+import type { Say } from './words/say.ts';
 
 export type Severity = 'stop' | 'caution' | 'note';
 export type Verdict = 'lasts' | 'fits' | 'dry' | 'safe' | 'carry';
@@ -49,6 +50,8 @@ export type Finding = {
   where: Where;
   /** Other things of which the same is said. */
   others: readonly Where[];
+  /** What it says, as data; the words below are made of it by the one table, when somebody reads them. */
+  say: Say;
   /** A few words for a strip cell, naming a thing; the cell wraps it, nothing cuts it. */
   short: string;
   title: string;
@@ -108,9 +111,8 @@ export type Draft = {
   severity: Severity;
   /** The answer it speaks against, where that is another than its rule's. */
   verdict?: Verdict;
-  short: string;
-  title: string;
-  why: string;
+  /** Which words, and what goes into them. */
+  say: Say;
   figures?: Record<string, number>;
   /** As a function when they take a search or a run to work out: done when somebody looks. */
   remedies?: Remedy[] | (() => Remedy[]);

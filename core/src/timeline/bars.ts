@@ -1,7 +1,7 @@
 import { clockText } from '../quantity/format.ts';
 import type { Span } from '../box/schema.ts';
 
-type Window = { startH: number; durationH: number };
+export type Window = { startH: number; durationH: number };
 
 /** The day of the outing a clock hour falls on, 1 for the first. */
 export const dayOf = (timeH: number): number => Math.floor(timeH / 24 + 1e-9) + 1;

@@ -1,8 +1,7 @@
+import { say } from '../words/say.ts';
 import type { Edit } from '../../box/edits.ts';
 import type { Device } from '../../box/schema.ts';
 import { devicePlace, rule, set, type Draft } from '../rule.ts';
-
-const MEASURE = 'Set a meter on its end before the device is plugged in: red on the middle or + must read positive.';
 
 /** Adapters and devices that swap the poles look like any other; one cures the other, and is a trap for everything else. */
 export const adapterReverses = rule('adapter-reverses', 'safe', 'ports', (x) =>
@@ -19,9 +18,7 @@ export const adapterReverses = rule('adapter-reverses', 'safe', 'ports', (x) =>
         {
           at,
           severity: 'caution',
-          short: `${d.name}: swapped adapter`,
-          title: `${d.name} is wired the other way round, and its adapter swaps the poles back`,
-          why: 'It works with this adapter only: the adapter kills every other device, and the device dies on every other lead. Mark both halves in words and colour, or rewire the device and throw the adapter away.',
+          say: say('adapter-reverses', 'told', { name: d.name }),
           figures: {},
           remedies: [
             { label: 'Rewire the device, straight adapter', effect: 'nothing left to mix up', edits: straight }
@@ -33,11 +30,7 @@ export const adapterReverses = rule('adapter-reverses', 'safe', 'ports', (x) =>
       {
         at,
         severity: 'stop',
-        short: `${d.name} gets + on −`,
-        title: swaps
-          ? `The adapter of ${d.name} swaps + and −`
-          : `${d.name} is wired the other way round and nothing swaps it back`,
-        why: MEASURE,
+        say: say('adapter-reverses', 'swapped', { name: d.name, swaps }),
         figures: {},
         remedies: swaps
           ? [{ label: 'A straight adapter', effect: 'measured and marked', edits: straight }]
@@ -52,11 +45,7 @@ function notKnown(d: Device, { adapter, reversed }: NonNullable<Device['lead']>,
   return {
     at: devicePlace(d.id, d.name),
     severity: 'caution',
-    short: which ? 'Does the adapter swap + and −?' : `${d.name}: which pole is +?`,
-    title: which
-      ? `Whether the adapter of ${d.name} swaps the poles is unknown`
-      : `Which way round ${d.name} is wired is unknown`,
-    why: MEASURE,
+    say: say('adapter-reverses', 'notKnown', { ofAdapter: which, name: d.name }),
     figures: {},
     asks: 'adapter',
     open: true,

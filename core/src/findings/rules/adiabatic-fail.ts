@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { nameOf, placeOf, wirePathOf, worstByPlace } from '../elements.ts';
@@ -19,9 +20,7 @@ export const adiabaticFail = rule('adiabatic-fail', 'safe', 'wiring', (x) => {
       at: where,
       severity: 'stop' as const,
       cause: `fuse ${tag}`,
-      short: `${tag} is too slow for ${size}`,
-      title: `${tag} is too slow for ${nameOf(x, h)}`,
-      why: `In a heavy short it lets ${h.letsA2s!.toFixed(0)} A²s through; ${size} stands ${h.standsA2s!.toFixed(0)} A²s.`,
+      say: say('adiabatic-fail', 'told', { tag, size, name: nameOf(x, h), letsA2s: h.letsA2s, standsA2s: h.standsA2s }),
       figures: { letsA2s: h.letsA2s!, standsA2s: h.standsA2s! },
       remedies: path
         ? [

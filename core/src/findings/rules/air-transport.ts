@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
@@ -8,9 +9,7 @@ export const airTransport = rule('air-transport', 'carry', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'note',
-      short: `${x.bank.packWh.toFixed(0)} Wh: ${x.bank.packWh > 160 ? 'not by air' : 'ask the airline'}`,
-      title: x.bank.packWh > 160 ? 'Not in passenger baggage' : 'Only with the airline’s approval',
-      why: `The pack holds ${x.bank.packWh.toFixed(0)} Wh. Up to 100 Wh go in the cabin, up to 160 Wh with approval; airlines may be stricter.`,
+      say: say('air-transport', 'told', { packWh: x.bank.packWh }),
       figures: { packWh: x.bank.packWh, freeWh: 100, approvalWh: 160 }
     }
   ];

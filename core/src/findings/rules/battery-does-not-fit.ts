@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { set } from '../../box/edit.ts';
 import { cheapestChanges } from '../../case/changes.ts';
 import { faultSay, shortWays } from '../../case/fit.ts';
@@ -17,9 +18,7 @@ export const batteryDoesNotFit = rule('battery-does-not-fit', 'fits', 'case', (x
       {
         at: CASE_PLACE,
         severity: 'stop',
-        short: 'A body put by hand collides',
-        title: 'Bodies put by hand collide',
-        why: `${[...new Set(x.fit.faults.map((f) => faultSay(f, x.fit!.bodies)))].join('; ')}.`,
+        say: say('battery-does-not-fit', 'collides', { faults: x.fit.faults.map((f) => faultSay(f, x.fit!.bodies)) }),
         figures: { faultCount: x.fit.faults.length },
         remedies: [
           {
@@ -36,16 +35,12 @@ export const batteryDoesNotFit = rule('battery-does-not-fit', 'fits', 'case', (x
     {
       at: CASE_PLACE,
       severity: 'stop',
-      short: best ? `${x.said.mm(best.mm)} too short in ${best.axis}` : 'Does not go in at all',
-      title: best ? `It does not go in: ${x.said.mm(best.mm)} short in ${best.axis}` : 'It does not go in',
-      why: `No arrangement of ${x.fit.bodies.map((b) => b.name.toLowerCase()).join(', ')} with ${x.said.mm(x.box.paddingMm)} padding exists in this case${
-        ways.length > 1
-          ? ` (or ${ways
-              .slice(1)
-              .map((w) => `${x.said.mm(w.mm)} in ${w.axis}`)
-              .join(', ')})`
-          : ''
-      }.`,
+      say: say('battery-does-not-fit', 'tooLarge', {
+        best,
+        bodies: x.fit.bodies.map((b) => b.name.toLowerCase()),
+        paddingMm: x.box.paddingMm,
+        otherWays: ways.slice(1)
+      }),
       figures: Object.fromEntries(ways.map((w) => [`short${capital(w.axis)}Mm`, w.mm])),
       remedies: () =>
         finished(

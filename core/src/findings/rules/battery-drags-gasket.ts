@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
 /** Nearer to the rim than this, it rubs the gasket each time it is lifted in or out, mm. @source rule of thumb: padding gap of mechanical reference 2.3 */
@@ -17,9 +18,7 @@ export const batteryDragsGasket = rule('battery-drags-gasket', 'dry', 'case', (x
           at: BATTERY_PLACE,
           also: p.id,
           severity: 'caution' as const,
-          short: 'Battery rubs the gasket',
-          title: `The battery passes the rim with ${x.said.mm(clearMm, 1)} to spare`,
-          why: 'Every time it goes in or out it drags along the gasket. Grit or a nick there lets water in, and cooling pulls it through. Lay tape over the rim while lifting, or move the battery inwards.',
+          say: say('battery-drags-gasket', 'told', { clearMm }),
           figures: { clearMm, wantedMm: RIM_CLEAR_MM }
         }
       ];

@@ -1,12 +1,7 @@
+import type { PartOf } from '../../catalogue/part.ts';
+import { figureNames } from '../words/battery.ts';
+import { say } from '../words/say.ts';
 import { BATTERY_PLACE, rule, type Draft } from '../rule.ts';
-
-/** How each figure is found out. */
-const HOW = {
-  capacity: 'Amp-hours: read the label; without one, discharge it once with a known lamp and count.',
-  mass: 'Mass: kitchen or luggage scales; it also tells lead from lithium.',
-  size: 'Size: length, width, height over the terminals, with a rule.'
-} as const;
-const WORDS = { capacity: 'amp-hours', mass: 'mass', size: 'size' } as const;
 
 /** Figures of the battery that stand in for what nobody knows: amp-hours, which the run hangs on, and mass and size. */
 export const batteryFiguresUnknown = rule('battery-figures-unknown', 'lasts', 'battery', (x) => {
@@ -27,17 +22,13 @@ export const batteryFiguresUnknown = rule('battery-figures-unknown', 'lasts', 'b
   ];
 });
 
-function draft(missing: readonly (keyof typeof HOW)[], over: Partial<Draft>): Draft {
-  const names = missing.map((m) => WORDS[m]).join(' and ');
-  const plural = missing.length > 1 || missing[0] === 'capacity';
+function draft(missing: readonly PartOf<'battery'>['notKnown'][number][], over: Partial<Draft>): Draft {
   return {
     at: BATTERY_PLACE,
     severity: 'caution',
-    short: `Battery: ${names} unknown`,
-    title: `The battery’s ${names} ${plural ? 'are' : 'is'} not known`,
-    why: `${missing.map((m) => HOW[m]).join(' ')} Until then the figures entered stand in, and ${missing[0] === 'capacity' ? 'hours are' : 'fit and weight are'} only as good as they are.`,
+    say: say('battery-figures-unknown', 'told', { missing }),
     figures: { unknownCount: missing.length },
-    asks: names,
+    asks: figureNames(missing),
     open: true,
     ...over
   };

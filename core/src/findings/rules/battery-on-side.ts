@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { partOf } from '../../box/lookup.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
@@ -11,12 +12,7 @@ export const batteryOnSide = rule('battery-on-side', 'fits', 'case', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'note',
-      short: 'Battery lies on its side',
-      title: `The battery lies on its ${wide ? 'wide face' : 'end'}`,
-      why:
-        battery.chemistry === 'agm' || battery.chemistry === 'gel'
-          ? 'Sealed lead-acid may lie, never upside down; upright is better for it.'
-          : `Packs of flat cells may usually lie on the narrow side${wide ? ', often not on the wide face' : ''}: read the label or ask the maker.`,
+      say: say('battery-on-side', 'told', { wide, chemistry: battery.chemistry }),
       remedies: [
         {
           label: 'Only standing up',

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import type { PartOf } from '../../catalogue/part.ts';
 import { CASE_PLACE, catalogueOf, rule, usePart } from '../rule.ts';
 
@@ -14,9 +15,7 @@ export const batteryShell = rule('battery-shell', 'safe', 'case', (x) => {
     {
       at: CASE_PLACE,
       severity: 'stop',
-      short: 'Case is an opened battery',
-      title: 'The case is the shell of a battery that was opened',
-      why: 'Acid and lead dust stay in its plastic and burn skin, eyes and lungs; sawing a lithium one open can set it on fire. Nobody who lifts it expects a box. Take what is left of it to a collection point, and take a case that was never a battery.',
+      say: say('battery-shell', 'told', {}),
       figures: { depthMm: part.depthMm },
       remedies: () =>
         catalogueOf(x, 'case')

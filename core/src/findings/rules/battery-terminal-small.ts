@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { isTab, terminalBears } from '../../judge/terminals.ts';
 import { areaMm2, knownSize } from '../../wiring/conductor.ts';
 import type { Happening } from '../../judge/table.ts';
@@ -21,12 +22,7 @@ export const batteryTerminalSmall = rule('battery-terminal-small', 'safe', 'batt
 /** What the terminals of the battery are, and what they bear. */
 type On = { words: string; ratingA: number; mostMm2: number; tab: boolean };
 
-const say = (
-  on: On,
-  also: string,
-  amps: number,
-  d: Pick<Draft, 'severity' | 'short' | 'title' | 'why' | 'cause'>
-): Draft => ({
+const draft = (on: On, also: string, amps: number, d: Pick<Draft, 'severity' | 'say' | 'cause'>): Draft => ({
   ...d,
   at: BATTERY_PLACE,
   also,
@@ -37,11 +33,9 @@ function byLoad(x: Facts, on: On): Draft[] {
   const loadA = Math.max(x.judge.packA, ...x.judge.all.filter((h) => h.kind === 'battery').map((h) => h.chargeA));
   if (loadA <= LOAD_SHARE * on.ratingA) return [];
   return [
-    say(on, 'load', loadA, {
+    draft(on, 'load', loadA, {
       severity: loadA > on.ratingA ? 'stop' : 'caution',
-      short: `${on.words} ${on.ratingA} A: ${loadA.toFixed(1)} A`,
-      title: `The battery’s ${on.words} carries ${loadA.toFixed(1)} A`,
-      why: `It bears ${on.ratingA} A for good; the receptacle on it gets hot and loosens. A battery with larger terminals, or less load.`
+      say: say('battery-terminal-small', 'byLoad', { words: on.words, ratingA: on.ratingA, loadA })
     })
   ];
 }
@@ -61,21 +55,17 @@ function byFuse(x: Facts, on: On, f: Happening): Draft[] {
   const ratingA = f.part?.ratingA;
   if (ratingA != null && ratingA > on.ratingA && !(f.id === 'F0' && mainExceeds(x)))
     out.push(
-      say(on, `fuse-${f.id}`, ratingA, {
+      draft(on, `fuse-${f.id}`, ratingA, {
         severity: 'stop',
-        short: `${f.id} ${ratingA} A on a ${on.words}`,
-        title: `${f.id} is too big for the battery’s ${on.words}`,
-        why: `It bears ${on.ratingA} A; ${ratingA} A can flow for minutes before ${f.id} opens. Take a smaller fuse where the load allows it.`,
+        say: say('battery-terminal-small', 'byFuse', { id: f.id, ratingA, words: on.words, onRatingA: on.ratingA }),
         cause
       })
     );
   if (on.tab && (f.part?.family === 'post' || f.part?.family === 'midi'))
     out.push(
-      say(on, `bolted-${f.id}`, ratingA ?? 0, {
+      draft(on, `bolted-${f.id}`, ratingA ?? 0, {
         severity: 'stop',
-        short: `${f.id} cannot sit on a tab`,
-        title: `${f.id} is bolted, the battery has push-on tabs`,
-        why: 'Nothing can be bolted on a push-on tab: it bends and breaks. An in-line holder with a lead to a receptacle takes its place.',
+        say: say('battery-terminal-small', 'byFuseStop', { id: f.id }),
         cause
       })
     );
@@ -95,11 +85,9 @@ function byWire(x: Facts, on: On): Draft[] {
   if (!thick) return [];
   const size = wireSizeText(thick.size!);
   return [
-    say(on, 'wire', 0, {
+    draft(on, 'wire', 0, {
       severity: 'caution',
-      short: `${size} does not fit a ${on.words}`,
-      title: `${size} is too thick for a ${on.words}`,
-      why: `Receptacles for it take ${on.mostMm2} mm² at most. Begin with a short thin lead of the right size and a fuse that suits it, or take thinner wire.`
+      say: say('battery-terminal-small', 'byWire', { size, words: on.words, mostMm2: on.mostMm2 })
     })
   ];
 }

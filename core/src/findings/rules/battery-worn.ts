@@ -1,5 +1,5 @@
+import { say } from '../words/say.ts';
 import { bankLearnt } from '../../battery/learnt.ts';
-import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 /** What is left of the rated capacity where a battery counts as worn, and where nothing may be built on it. @source electrical reference 6 (life to 80 %); the second by rule of thumb */
@@ -14,14 +14,11 @@ export const batteryWorn = rule('battery-worn', 'lasts', 'battery', (x) => {
   if (worst.healthFraction > WORN_FRACTION) return [];
   const years = Number(worst.ageYears.toFixed(1));
   const left = (worst.healthFraction * 100).toFixed(0);
-  const one = b.count > 1 ? 'A pack' : 'The battery';
   return [
     {
       at: BATTERY_PLACE,
       severity: worst.healthFraction <= SPENT_FRACTION ? 'caution' : 'note',
-      short: `${years} years old: about ${left} % left`,
-      title: `${one} is ${years} years old and at the end of its life`,
-      why: `By years and cycles about ${left} % of its capacity is left, and it may fail at once instead of fading: one of its kind lives about ${CHEMISTRY[b.chemistry].calendarYears} years. The hours told here rest on that guess. Measure it: a full discharge at a known load, written into the logbook.`,
+      say: say('battery-worn', 'told', { years, left, count: b.count, chemistry: b.chemistry }),
       figures: { ageYears: worst.ageYears, healthFraction: worst.healthFraction },
       remedies: [
         {

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { remove } from '../../box/edit.ts';
 import { partOf } from '../../box/lookup.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
@@ -13,12 +14,7 @@ export const batteryWrongWayUp = rule('battery-wrong-way-up', 'safe', 'case', (x
         at: battery ? BATTERY_PLACE : { kind: 'body' as const, id: b.id, label: b.name },
         also: b.id,
         severity: battery?.anyWayUp === 'upright' ? ('stop' as const) : ('caution' as const),
-        short: `${b.name} lies the wrong way`,
-        title: `${b.name} must stand upright`,
-        why:
-          battery?.anyWayUp === 'upright'
-            ? 'Lying down, its acid runs out.'
-            : 'It was said to stay upright; put by hand, it lies on a side.',
+        say: say('battery-wrong-way-up', 'told', { name: b.name, anyWayUp: battery?.anyWayUp }),
         remedies: [
           {
             label: 'Stand it up',

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { depthRemedies } from '../../panel/depth-remedies.ts';
 import { portPlace, rule } from '../rule.ts';
 
@@ -9,12 +10,13 @@ export const behindPanelCollision = rule('behind-panel-collision', 'fits', 'port
     .map((p) => ({
       at: portPlace(p.port.id, p.tag),
       severity: 'stop' as const,
-      short: `${p.tag} hits the ${p.behindName}`,
-      title: `${p.tag} does not go in: ${x.said.mm(-p.clearMm, 1)} short`,
-      why: (([needs, after]) =>
-        `It needs ${needs} behind the wall with its terminals; the ${p.behindName} stands after ${after}.`)(
-        x.said.mmApart(p.needMm, p.freeMm)
-      ),
+      say: say('behind-panel-collision', 'told', {
+        tag: p.tag,
+        behindName: p.behindName,
+        clearMm: p.clearMm,
+        needMm: p.needMm,
+        freeMm: p.freeMm
+      }),
       figures: { needMm: p.needMm, freeMm: p.freeMm, clearMm: p.clearMm },
       remedies: () => depthRemedies(x.box, x.fit!, x.catalogue, p)
     }));

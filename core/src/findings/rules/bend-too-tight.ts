@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { bendRoomMm } from '../../case/cable.ts';
 import { solidOf } from '../../case/fit.ts';
 import { partOf } from '../../box/lookup.ts';
@@ -40,9 +41,7 @@ export const bendTooTight = rule('bend-too-tight', 'fits', 'case', (x) => {
           at: BATTERY_PLACE,
           also: p.id,
           severity: 'caution' as const,
-          short: `Leads bend in ${x.said.mm(roomMm, 0)}`,
-          title: `The battery leads have ${x.said.mm(roomMm, 0)} to bend in, ${x.said.mm(needMm, 0)} wanted`,
-          why: `A ${x.said.mm(od, 1)} cable wants ${flag ? 'its own thickness over a flag terminal' : `${x.said.mm(STRAIGHT_MM.straight)} straight and four times its thickness`}. Tighter, strands break and terminals are pulled off.`,
+          say: say('bend-too-tight', 'told', { roomMm, needMm, od, flag, straight: STRAIGHT_MM.straight }),
           figures: { roomMm, needMm },
           remedies: flag
             ? []

@@ -1,4 +1,4 @@
-import { fixed } from '../../quantity/format.ts';
+import { say } from '../words/say.ts';
 import { BATTERY_PLACE, rule, type Draft } from '../rule.ts';
 import { BEARS } from '../../wiring/fuse.ts';
 
@@ -13,14 +13,11 @@ export const bmsCurrent = rule('bms-current', 'lasts', 'battery', (x) => {
   if (!x.bank || each == null) return [];
   const load = x.judge.packA;
   const out: Draft[] = [];
-  const sharing = x.bank.count > 1 ? ` of ${x.bank.count}, by how they share it` : '';
   if (load > BEARS.pack * each)
     out.push({
       at: BATTERY_PLACE,
       severity: load > each ? 'stop' : 'caution',
-      short: `Pack gives ${each} A, load ${load.toFixed(1)} A`,
-      title: load > each ? 'The pack switches itself off' : 'The load is near the pack’s limit',
-      why: `With everything on, ${load.toFixed(1)} A come from one pack${sharing}; its electronics allow ${each} A. By the time table ${fixed(x.wiring.main.timetableA, 1)} A flow together.`,
+      say: say('bms-current', 'told', { each, load, count: x.bank.count, timetableA: x.wiring.main.timetableA }),
       figures: { loadA: load, limitA: each }
     });
   const motors = x.box.devices.filter((d) => d.hasMotor && d.portId !== null);
@@ -33,9 +30,7 @@ export const bmsCurrent = rule('bms-current', 'lasts', 'battery', (x) => {
         at: BATTERY_PLACE,
         also: 'start',
         severity: startA > TRIPS_AT.surely * each ? 'stop' : 'caution',
-        short: `${first.d.name} starts at ${startA.toFixed(0)} A`,
-        title: `The start of ${first.d.name} may switch the pack off`,
-        why: `A motor takes ${START} times its running current as it starts: ${startA.toFixed(0)} A with the rest on. Pack electronics for ${each} A trip at two to three times that. A soft start, a larger pack, or the motor on first.`,
+        say: say('bms-current', 'start', { name: first.d.name, startA, start: START, each }),
         figures: { startA, limitA: each }
       });
   }

@@ -1,18 +1,22 @@
+import { say } from '../words/say.ts';
 import { rule, set } from '../rule.ts';
 
 /** The load peels the bracket off its wall, or its foot finds no wall to stand on. */
 export const bracketPullsOff = rule('bracket-pulls-off', 'safe', 'ports', (x) =>
   x.brackets.flatMap((b) => {
     const at = { kind: 'body' as const, id: b.bracket.id, label: b.bracket.name || 'bracket' };
-    const name = b.bracket.name || 'The bracket';
     if (!b.holds)
       return [
         {
           at,
           severity: 'stop' as const,
-          short: `${name} pulls off`,
-          title: `${name} pulls off: ${b.pullN.toFixed(0)} N on a foot that bears ${b.bearsN.toFixed(0)} N`,
-          why: `${x.said.kg(b.bracket.loadKg)} at ${x.said.mm(b.bracket.leverMm)}, knocked about as it is carried. A shorter arm, a larger foot or bolts through a plate.`,
+          say: say('bracket-pulls-off', 'told', {
+            name: b.bracket.name,
+            pullN: b.pullN,
+            bearsN: b.bearsN,
+            loadKg: b.bracket.loadKg,
+            leverMm: b.bracket.leverMm
+          }),
           figures: { pullN: b.pullN, bearsN: b.bearsN },
           remedies: [
             ...(b.bracket.fixing === 'suction'

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { MAIN_PLACE, rule, set } from '../rule.ts';
 import { catalogueOf } from '../rule.ts';
 
@@ -10,9 +11,7 @@ export const breakerAutoReset = rule('breaker-auto-reset', 'safe', 'wiring', (x)
     {
       at: MAIN_PLACE,
       severity: 'caution',
-      short: 'Main breaker closes by itself',
-      title: 'The main breaker closes again by itself',
-      why: 'Into a fault it recloses every few seconds, each time with full current. Take one that is reset by hand, trip-free.',
+      say: say('breaker-auto-reset', 'told', {}),
       figures: { ratingA: x.wiring.main.fuseA ?? 0 },
       remedies: manual
         ? [

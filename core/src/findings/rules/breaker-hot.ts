@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { breakerHotA, LOAD_SHARE } from '../../wiring/fuse.ts';
 import { MAIN_PLACE, mainPath, rule, set } from '../rule.ts';
@@ -13,9 +14,7 @@ export const breakerHot = rule('breaker-hot', 'safe', 'wiring', (x) => {
     {
       at: MAIN_PLACE,
       severity: 'caution',
-      short: `Breaker ${m.fuseA} A trips when warm`,
-      title: 'The main breaker may trip in normal use',
-      why: `At ${x.said.degC(airC, 0)} inside it should carry ${bears.toFixed(1)} A at most; ${m.loadA.toFixed(1)} A can flow.`,
+      say: say('breaker-hot', 'told', { fuseA: m.fuseA, airC, bears, loadA: m.loadA }),
       figures: { loadA: m.loadA, bearsA: bears },
       remedies:
         m.fuseOrigin === 'set'

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import { masterSwitch, switchWithoutLever } from '../master-switch.ts';
 import { MAIN_PLACE, catalogueOf, mainPath, rule, set, usePart } from '../rule.ts';
@@ -13,11 +14,7 @@ export const breakerLever = rule('breaker-lever', 'safe', 'wiring', (x) => {
     {
       at: MAIN_PLACE,
       severity: 'stop',
-      short: 'The main switch is a plain fuse',
-      title: 'The breaker is to switch the box off, but there is none',
-      why: m.holder
-        ? `${m.holder.name} has no lever: nothing switches the box off.`
-        : 'There is nothing at the battery at all.',
+      say: say('breaker-lever', 'told', { holder: m.holder?.name }),
       remedies: () => [
         ...(breaker
           ? [

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { BUNDLE_LENGTH_MM } from '../../wiring/contacts.ts';
 import { BOX_PLACE, rule, set } from '../rule.ts';
@@ -15,9 +16,7 @@ export const bundleNotDerated = rule('bundle-not-derated', 'safe', 'wiring', (x)
     {
       at: BOX_PLACE,
       severity: 'caution',
-      short: `${2 * long.length} long wires, none bundled?`,
-      title: `${2 * long.length} loaded wires run far, reckoned as if each lay alone`,
-      why: `Touching for more than ${x.said.mm(BUNDLE_LENGTH_MM)} they trap each other’s heat. Lay them apart, or let the bundle count.`,
+      say: say('bundle-not-derated', 'told', { longCount: long.length }),
       figures: { wireCount: 2 * long.length },
       remedies: [
         {

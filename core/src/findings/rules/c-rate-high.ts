@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
@@ -11,9 +12,7 @@ export const cRateHigh = rule('c-rate-high', 'lasts', 'battery', (x) => {
         {
           at: BATTERY_PLACE,
           severity: 'caution',
-          short: `Load is ${rate.toFixed(1)} × capacity`,
-          title: 'The battery is small for this load',
-          why: `${x.wiring.main.loadA.toFixed(1)} A from ${x.bank.ratedAh} Ah is ${rate.toFixed(2)} times its capacity an hour; ${most} is sensible. It sags and warms.`,
+          say: say('c-rate-high', 'told', { rate, loadA: x.wiring.main.loadA, ratedAh: x.bank.ratedAh, most }),
           figures: { ratePerH: rate, mostPerH: most }
         }
       ]

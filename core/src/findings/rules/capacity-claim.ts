@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
@@ -10,9 +11,13 @@ export const capacityClaim = rule('capacity-claim', 'lasts', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'caution',
-      short: `${x.bank.claim.whPerKg.toFixed(0)} Wh/kg is too good`,
-      title: `${x.bank.part.capacityAh} Ah in ${x.said.kg(x.bank.part.massKg)} is too good to be true`,
-      why: `That is ${x.bank.claim.whPerKg.toFixed(0)} Wh per kg; packs of this kind reach ${data.implausibleWhPerKg} at most. Perhaps the figure is cranking amps, or counted at the cell’s voltage; weigh it, or plan with ${likelyAh.toFixed(1)} Ah.`,
+      say: say('capacity-claim', 'told', {
+        whPerKg: x.bank.claim.whPerKg,
+        capacityAh: x.bank.part.capacityAh,
+        massKg: x.bank.part.massKg,
+        implausibleWhPerKg: data.implausibleWhPerKg,
+        likelyAh
+      }),
       figures: { whPerKg: x.bank.claim.whPerKg, mostWhPerKg: data.implausibleWhPerKg, likelyAh }
     }
   ];

@@ -1,7 +1,7 @@
+import { say } from '../words/say.ts';
 import { cardFullAtH, cardHours } from '../../demand/unplugged.ts';
 import { onHours } from '../../demand/bars.ts';
 import { durationText } from '../../quantity/format.ts';
-import { momentText } from '../../timeline/bars.ts';
 import { devicePlace, rule, set, type Draft } from '../rule.ts';
 
 const HOURS_PER_DAY = 24;
@@ -20,9 +20,15 @@ export const cardFull = rule('card-full', 'lasts', 'outing', (x) =>
       out.push({
         at,
         severity: 'caution',
-        short: `${d.name}: card full ${momentText(outing, fullAtH)}`,
-        title: `The card of ${d.name} is full at ${momentText(outing, fullAtH)}`,
-        why: `${d.card.sizeGB} GB at ${d.card.gbPerHour} GB an hour take ${durationText(hours)}; it is on for ${durationText(onHours(d, outing))}. ${battery === undefined ? 'The battery lasts longer.' : `The battery would last until ${momentText(outing, battery)}.`} A larger card, a smaller picture, or a change on the way.`,
+        say: say('card-full', 'told', {
+          name: d.name,
+          card: d.card,
+          onHours: onHours(d, outing),
+          outing,
+          fullAtH,
+          hours,
+          battery
+        }),
         figures: { cardH: hours, onH: onHours(d, outing) },
         remedies: [largerCard(d.id, d.card, onHours(d, outing))]
       });
@@ -37,9 +43,15 @@ export const cardFull = rule('card-full', 'lasts', 'outing', (x) =>
         at,
         also: 'season',
         severity: 'caution',
-        short: `${d.name}: card full on day ${Math.floor(days) + 1}`,
-        title: `Left alone, the card of ${d.name} is full on day ${Math.floor(days) + 1}`,
-        why: `${d.card.sizeGB} GB hold ${durationText(hours)} of its on-time, ${durationText(perDayH)} a day; ${season.visitEveryDays === null ? `nobody comes for ${season.dayCount} days` : `somebody comes every ${season.visitEveryDays} days`}. A larger card, or a visit before then.`,
+        say: say('card-full', 'season', {
+          name: d.name,
+          days,
+          sizeGB: d.card.sizeGB,
+          hours,
+          perDayH,
+          visitEveryDays: season.visitEveryDays,
+          dayCount: season.dayCount
+        }),
         figures: { cardDays: days, betweenDays },
         remedies: [largerCard(d.id, d.card, betweenDays * perDayH)]
       });

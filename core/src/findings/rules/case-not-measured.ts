@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { MEASURE_STEPS } from '../../case/measure.ts';
 import { CASE_PLACE, rule } from '../rule.ts';
 
@@ -10,9 +11,10 @@ export const caseNotMeasured = rule('case-not-measured', 'fits', 'case', (x) => 
     {
       at: CASE_PLACE,
       severity: steps.some((s) => s.needed) ? ('caution' as const) : ('note' as const),
-      short: `${open.length} sizes of the case are guessed`,
-      title: `${open.length} ${open.length === 1 ? 'size' : 'sizes'} of the case not measured yet`,
-      why: `Usual values stand in for: ${steps.map((s) => s.title.toLowerCase()).join('; ')}. Measure them before you drill.`,
+      say: say('case-not-measured', 'told', {
+        openCount: open.length,
+        steps: steps.map((s) => s.title.toLowerCase())
+      }),
       figures: { openCount: open.length },
       asks: 'measures',
       open: true

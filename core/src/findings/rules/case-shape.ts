@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { CASE_PLACE, rule } from '../rule.ts';
 
 /** Sizes of a case that cannot be: walls thicker than what is between them, a rim narrower than the floor. */
@@ -21,9 +22,7 @@ export const caseShape = rule('case-shape', 'fits', 'case', (x) => {
     {
       at: CASE_PLACE,
       severity: 'stop',
-      short: 'The case cannot be like this',
-      title: 'The sizes of the case contradict each other',
-      why: `In ${c.name} ${wrong.join('; ')}. Nothing drawn or searched with it is good until that is set right.`,
+      say: say('case-shape', 'told', { name: c.name, wrong }),
       figures: { wallMm: c.wallMm, leastMm: least }
     }
   ];

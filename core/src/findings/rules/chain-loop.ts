@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO, setTo } from '../../box/attr.ts';
 import { branchPath, circuitPlace, rule, set, type Draft, branchPlace } from '../rule.ts';
 
@@ -11,9 +12,7 @@ export const chainLoop = rule('chain-loop', 'safe', 'wiring', (x) => {
       at: branchPlace(first!),
       others: all.slice(1).map((c) => branchPlace(c)),
       severity: 'stop',
-      short: `${all.map((c) => c.tag).join(' and ')} form a loop`,
-      title: `${all.map((c) => c.tag).join(' → ')} → ${first!.tag} feed each other`,
-      why: 'None of them hangs on the battery. They are worked out as if each were fed from the main path.',
+      say: say('chain-loop', 'told', { allTags: all.map((c) => c.tag), tag: first!.tag }),
       figures: { circuitCount: ring.length },
       remedies: [
         {
@@ -32,9 +31,7 @@ export const chainLoop = rule('chain-loop', 'safe', 'wiring', (x) => {
       at: circuitPlace(id, c.tag),
       also: 'lost',
       severity: 'stop',
-      short: `${c.tag} hangs on nothing`,
-      title: `${c.tag} is fed from '${named}', which is not there`,
-      why: 'It is worked out as if it were fed from the main path; say which circuit it really hangs on.',
+      say: say('chain-loop', 'lost', { tag: c.tag, named }),
       figures: {},
       remedies: [
         {

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { BATTERY_PLACE, rule, set, type Draft } from '../rule.ts';
 
 /** A changeover with one battery, or one that can join a full to an empty pack. */
@@ -10,9 +11,7 @@ export const changeoverUnsound = rule('changeover-unsound', 'safe', 'battery', (
       at: BATTERY_PLACE,
       also: 'one',
       severity: 'note',
-      short: 'A changeover for one battery',
-      title: 'A changeover, but only one battery',
-      why: 'It switches nothing over. Add the second battery, or let it stand alone.',
+      say: say('changeover-unsound', 'one', {}),
       figures: { count: bank.count },
       remedies: [{ label: 'Two batteries', effect: 'one works, one waits', edits: [set('bank/count', 2)] }]
     });
@@ -21,9 +20,7 @@ export const changeoverUnsound = rule('changeover-unsound', 'safe', 'battery', (
       at: BATTERY_PLACE,
       also: 'joins',
       severity: 'caution',
-      short: 'The changeover can join packs',
-      title: 'In one position the changeover joins both packs',
-      why: `A full and an empty pack joined pass tens of amps at once, more than a pack may be charged with. A changeover of the kind 1, off, 2 cannot do that.`,
+      say: say('changeover-unsound', 'joins', {}),
       figures: { count: bank.count },
       remedies: [
         {

@@ -1,7 +1,6 @@
+import { say } from '../words/say.ts';
 import { weakerCharge } from '../../charge/weaker.ts';
 import { bankChargeLimits } from '../../battery/charge-limits.ts';
-import { capital } from '../../quantity/capital.ts';
-import { listOf } from '../../quantity/list-of.ts';
 import { together, togetherA } from '../../judge/charge-sources.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
@@ -15,15 +14,20 @@ export const chargeCurrent = rule('charge-current', 'safe', 'battery', (x) => {
   if (a <= recommended + 1e-9) return [];
   const alone = Math.abs(a - charger) < 1e-9;
   const names = together(x.judge.sources).flatMap((s) => (s.currentA ? [s.name] : []));
-  const all = `${capital(listOf(names))} ${names.length > 1 ? `together give ${a.toFixed(1)} A` : `gives ${a.toFixed(1)} A`}`;
-  const from = alone ? `A ${a} A charger is` : `${all}: that is`;
   return [
     {
       at: BATTERY_PLACE,
       severity: a > most ? 'stop' : 'caution',
-      short: `${alone ? 'Charger' : 'Charge of'} ${Number(a.toFixed(1))} A is too strong`,
-      title: `${from} too strong`,
-      why: `${recommended.toFixed(1)} A is recommended and ${most.toFixed(1)} A the most ${Number.isFinite(labelA) && labelA <= most ? 'its label allows' : `for ${x.bank.ratedAh} Ah of this kind`}.`,
+      say: say('charge-current', 'told', {
+        alone,
+        a,
+        names,
+        namesCount: names.length,
+        recommended,
+        most,
+        labelA,
+        ratedAh: x.bank.ratedAh
+      }),
       figures: { chargerA: a, recommendedA: recommended, mostA: most },
       remedies: alone ? [weakerCharge(x.box, Math.max(1, Math.floor(recommended)), 'gentle to the cells')] : []
     }

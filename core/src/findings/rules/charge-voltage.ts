@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { CHEMISTRY, usedKind } from '../../battery/chemistry.ts';
 import type { Chemistry } from '../../catalogue/part.ts';
 import { AUTO } from '../../box/attr.ts';
@@ -31,13 +32,7 @@ export const chargeVoltage = rule('charge-voltage', 'safe', 'battery', (x) => {
         at: BATTERY_PLACE,
         ...(also ? { also } : {}),
         severity: high ? 'stop' : mostly ? 'note' : 'caution',
-        short: `Charger ${volts} V, wants ${d.absorbV} V`,
-        title: `${name} gives ${volts} V; this battery wants ${d.absorbV} V`,
-        why: high
-          ? 'Too high a voltage overcharges it.'
-          : mostly
-            ? `It fills to about nine tenths, slowly at the end, and is not harmed${d.isLead ? '; once a month it wants its full voltage' : ''}.`
-            : 'Too low a voltage never fills it.',
+        say: say('charge-voltage', 'told', { volts, absorbV: d.absorbV, name, high, mostly, isLead: d.isLead }),
         figures: { chargerV: volts, wantedV: d.absorbV },
         remedies: [{ label: 'Use a matched charger', effect: `${d.absorbV} V`, edits: [matched] }]
       }

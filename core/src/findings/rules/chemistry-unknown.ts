@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { byWeight, leftByWeight } from '../../battery/density.ts';
 import type { PartOf } from '../../catalogue/part.ts';
 import type { Said } from '../../quantity/said.ts';
@@ -31,12 +32,7 @@ export const chemistryUnknown = rule('chemistry-unknown', 'safe', 'battery', (x)
     {
       at: BATTERY_PLACE,
       severity: 'stop',
-      short: lithium ? 'Which lithium is it?' : 'Battery chemistry is unknown',
-      title: lithium ? 'Lithium, but which sort is unknown' : 'The battery’s chemistry is unknown',
-      why: lithium
-        ? 'Iron phosphate is charged with 14.4 V, three cells of the common kind with 12.6 V, four with 16.8 V: the wrong one burns. Read the label: 12.8 V is iron phosphate, 11.1 V three cells, 14.8 V four. Until then the figures are those of iron phosphate.'
-        : 'Charging voltage, cold limit and usable depth depend on it. Read the label: LiFePO4 says 12.8 V, AGM and gel say 12 V and weigh two and a half times as much. Until then the figures are those of AGM.' +
-          ` ${byWeight(x.bank.part).say}`,
+      say: say('chemistry-unknown', 'told', { lithium, byWeight: byWeight(x.bank.part).say }),
       figures: { massKg: x.bank.part.massKg, capacityAh: x.bank.part.capacityAh },
       asks: 'chemistry',
       open: true,

@@ -1,8 +1,8 @@
+import { say } from '../words/say.ts';
 import { portTag } from '../../panel/panel.ts';
 import { NONE } from '../../box/attr.ts';
 import { add, set } from '../../box/edit.ts';
 import { switchesOf } from '../../box/feeds.ts';
-import { listOf } from '../../quantity/list-of.ts';
 import { freeId, panelPartOf } from '../../box/lookup.ts';
 import { removeCircuit } from '../../box/remove-circuit.ts';
 import type { Port } from '../../box/schema.ts';
@@ -39,9 +39,7 @@ function notClosed(x: Facts): Draft[] {
     {
       at: BOX_PLACE,
       severity: 'stop',
-      short: `${tags[0]} stands in the circuit twice`,
-      title: `${listOf(tags)} ${tags.length > 1 ? 'stand' : 'stands'} in the circuit twice`,
-      why: 'A part has one place: what is fed as an outlet cannot be the switch of a feed as well. Until then no current through it is known.',
+      say: say('circuit-shape', 'notClosed', { tags: tags[0], tagsTags: tags, tagsCount: tags.length }),
       remedies: named.map((f) => ({
         label: `No switch in ${f.name || 'the feed'}`,
         effect: 'choose another on Wiring',
@@ -54,18 +52,14 @@ function notClosed(x: Facts): Draft[] {
 const portless = (x: Facts, c: CircuitPlan): Draft => ({
   at: branchPlace(c),
   severity: 'stop',
-  short: `${c.tag} leads to no port`,
-  title: `${c.tag} leads to no port`,
-  why: `It names the port '${c.circuit.portId}', which is not on any face.`,
+  say: say('circuit-shape', 'portless', { tag: c.tag, portId: c.circuit.portId }),
   remedies: [{ label: 'Remove the circuit', effect: 'frees a fuse way', edits: removeCircuit(x.box, c.circuit.id) }]
 });
 
 const fedTwice = (x: Facts, c: CircuitPlan): Draft => ({
   at: branchPlace(c),
   severity: 'stop',
-  short: `${c.portTag} is fed by two circuits`,
-  title: `${c.portTag} is fed by two circuits`,
-  why: 'Two fuses in parallel protect nothing.',
+  say: say('circuit-shape', 'fedTwice', { portTag: c.portTag }),
   remedies: [{ label: `Remove ${c.tag}`, effect: 'one fuse feeds the port', edits: removeCircuit(x.box, c.circuit.id) }]
 });
 
@@ -85,12 +79,7 @@ function unwired(x: Facts, port: Port): Draft[] {
     {
       at: portPlace(port.id, tag),
       severity: 'caution',
-      short: `${tag} is not wired`,
-      title: cords.length > 0 ? `The cord through ${tag} is not wired` : `${tag} is not wired`,
-      why:
-        cords.length > 0
-          ? `${cords.map((d) => d.name).join(', ')}: no circuit feeds the cord inside, so it does not run, and no fuse or wire of it is judged.`
-          : 'No circuit feeds it, so nothing plugged in there runs.',
+      say: say('circuit-shape', 'unwired', { tag, cordsCount: cords.length, cordsNames: cords.map((d) => d.name) }),
       remedies: [
         {
           label: 'Give it its own fused circuit',

@@ -1,8 +1,8 @@
+import { say } from '../words/say.ts';
 import { setTo } from '../../box/attr.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import type { ChargeSource } from '../../judge/charge-sources.ts';
 import { BATTERY_PLACE, rule, set, type Draft, type Facts, type Remedy } from '../rule.ts';
-import { capital } from '../../quantity/capital.ts';
 
 /** Lithium charged below its limit is damaged for good, by whatever charges it: charger, sun, what lives in the box. */
 export const coldCharge = rule('cold-charge', 'safe', 'battery', (x) => {
@@ -14,9 +14,7 @@ export const coldCharge = rule('cold-charge', 'safe', 'battery', (x) => {
     out.push({
       at: BATTERY_PLACE,
       severity: 'caution',
-      short: 'How cold does it charge?',
-      title: 'The coldest charging place is unknown',
-      why: `Below ${x.said.degC(limitC)} charging plates the cells with metal and ruins them.`,
+      say: say('cold-charge', 'unknown', { limitC }),
       figures: { limitC },
       asks: 'where it is charged',
       about: 'charging/coldestC',
@@ -38,9 +36,7 @@ export const coldCharge = rule('cold-charge', 'safe', 'battery', (x) => {
       at: BATTERY_PLACE,
       also: 'blocked',
       severity: 'note',
-      short: `Below ${x.said.degC(limitC)} nothing goes in`,
-      title: `Below ${x.said.degC(limitC)} the battery takes no charge`,
-      why: `It blocks charging in the cold, so ${worst.name} gives nothing at ${x.said.degC(c)}: the run counts none of it.`,
+      say: say('cold-charge', 'blocked', { limitC, name: worst.name, atC: c }),
       figures: { coldestC: c, limitC }
     });
     return out;
@@ -49,16 +45,13 @@ export const coldCharge = rule('cold-charge', 'safe', 'battery', (x) => {
     at: BATTERY_PLACE,
     ...(worst.when === 'home' ? {} : { also: worst.id }),
     severity: 'stop',
-    short: `Charging at ${x.said.degC(c)} ruins it`,
-    title: `Charging at ${x.said.degC(c)} ruins this battery`,
-    why: `${capital(worst.name)} charges it at ${x.said.degC(c)}. Below ${x.said.degC(limitC)} lithium plates the cells with metal: capacity is lost and a later internal short is possible.${
-      cold.length > 1
-        ? ` So ${cold.length > 2 ? 'do' : 'does'} ${cold
-            .slice(1)
-            .map((s) => s.name)
-            .join(', ')}.`
-        : ''
-    } The run counts none of that charge.`,
+    say: say('cold-charge', 'ruins', {
+      atC: c,
+      name: worst.name,
+      limitC,
+      coldCount: cold.length,
+      coldNames: cold.slice(1).map((s) => s.name)
+    }),
     figures: { coldestC: c, limitC },
     remedies: remediesFor(x, worst)
   });

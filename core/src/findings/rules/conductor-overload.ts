@@ -1,8 +1,7 @@
-import { capital } from '../../quantity/capital.ts';
+import { say } from '../words/say.ts';
 import { apart } from '../../quantity/format.ts';
 import { AUTO } from '../../box/attr.ts';
 import { branches, branchPath, branchName, branchPlace, rule, set } from '../rule.ts';
-import { wireSizeText } from '../../quantity/wire-size.ts';
 import { BEARS } from '../../wiring/fuse.ts';
 import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
 
@@ -20,9 +19,17 @@ export const conductorOverload = rule('conductor-overload', 'safe', 'wiring', (x
         at: branchPlace(c),
         ...(hot ? { cause: HEAT_INSIDE } : {}),
         severity: stop ? ('stop' as const) : ('caution' as const),
-        short: `${capital(branchName(c))} ${wireSizeText(c.wire)} carries ${draws} A`,
-        title: `${capital(branchName(c))}: the wire is ${stop ? 'overloaded' : 'near its limit'}`,
-        why: `${hot ? `The air alone is as hot as its insulation bears: nothing is left for a current;` : `${wireSizeText(c.wire)} takes ${takes} A here;`} ${c.feeds}${c.carriesA > c.loadA ? ' and what hangs behind it' : ''} draw${c.carriesA > c.loadA ? '' : 's'} ${draws} A.`,
+        say: say('conductor-overload', 'told', {
+          branch: branchName(c),
+          wire: c.wire,
+          feeds: c.feeds,
+          loadA: c.loadA,
+          carriesA: c.carriesA,
+          draws,
+          stop,
+          hot,
+          takes
+        }),
         figures: { loadA: c.carriesA, ampacityA: c.ampacityA },
         remedies:
           c.wireOrigin === 'set'

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { apart } from '../../quantity/format.ts';
 import { BEARS } from '../../wiring/fuse.ts';
 import { panelPort } from '../panel-port.ts';
@@ -14,11 +15,7 @@ function overloaded(at: Where, tag: string, amps: number, ratingA: number, share
       at,
       cause: weakPart(tag),
       severity: stop ? 'stop' : 'caution',
-      short: `${tag} ${bears} A carries ${runs} A`,
-      title: `${tag} carries ${runs} A of ${bears} A`,
-      why: stop
-        ? 'Its plastic softens and the contact burns.'
-        : 'Contacts age; a connector should carry 80 % of its rating at most.',
+      say: say('connector-overload', 'told', { tag, bears, runs, stop }),
       figures: { loadA: amps, ratingA }
     }
   ];

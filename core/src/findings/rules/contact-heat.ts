@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { fittedPart } from '../../box/lookup.ts';
 import type { Happening } from '../../judge/table.ts';
 import { SOCKET_HEAT_W } from '../../wiring/contacts.ts';
@@ -51,9 +52,7 @@ export const contactHeat = rule('contact-heat', 'safe', 'wiring', (x) => {
         also: c.tag,
         cause: weakPart(c.tag),
         severity: 'caution',
-        short: `${c.tag} contacts give off ${heatW.toFixed(1)} W`,
-        title: `The contacts of ${c.tag} get hot`,
-        why: `${c.amps.toFixed(1)} A, as it heats, through ${c.milliOhm} mohm give off ${heatW.toFixed(1)} W; ${c.limitW} W is the most. Clean them or take a part with firmer contacts.`,
+        say: say('contact-heat', 'told', { tag: c.tag, heatW, amps: c.amps, milliOhm: c.milliOhm, limitW: c.limitW }),
         figures: { heatW, limitW: c.limitW }
       }
     ];

@@ -1,8 +1,8 @@
+import { say } from '../words/say.ts';
 import { portTag } from '../../panel/panel.ts';
 import { AUTO, NONE } from '../../box/attr.ts';
 import { switchesOf } from '../../box/feeds.ts';
 import type { Feed, Solar } from '../../box/schema.ts';
-import { listOf } from '../../quantity/list-of.ts';
 import { controllerFuseA } from '../../wiring/charge-fuse.ts';
 import { startOf, switchedBy } from '../../wiring/tree.ts';
 import { BATTERY_PLACE, rule, set, type Draft, type Facts } from '../rule.ts';
@@ -19,9 +19,7 @@ export const controllerUnsound = rule('controller-unsound', 'safe', 'battery', (
       at: BATTERY_PLACE,
       also: 'fuse',
       severity: 'stop',
-      short: 'Solar controller has no fuse',
-      title: 'The solar controller’s lead has no fuse at the battery end',
-      why: 'The battery feeds a short on that lead, whatever the sun does.',
+      say: say('controller-unsound', 'fuse', {}),
       remedies: [{ label: 'Fit a fuse', effect: 'at the battery end', edits: [set('charging/solar/fuse', AUTO)] }]
     });
   const port = solar.panelPortId;
@@ -30,9 +28,7 @@ export const controllerUnsound = rule('controller-unsound', 'safe', 'battery', (
       at: BATTERY_PLACE,
       also: 'port',
       severity: 'caution',
-      short: 'No port for the solar panel',
-      title: 'The panel has no port to plug into',
-      why: 'The controller is built in: give the panel an inlet of its own on a face, of another kind than the charge inlet.'
+      say: say('controller-unsound', 'port', {})
     });
   const off = partedBy(x);
   if (off.length > 0) out.push(switchedOff(x, solar, off));
@@ -40,9 +36,7 @@ export const controllerUnsound = rule('controller-unsound', 'safe', 'battery', (
     at: BATTERY_PLACE,
     also: 'order',
     severity: 'note',
-    short: 'Battery first, panel last',
-    title: 'Join the battery to the controller first, the panel last',
-    why: 'Without a battery a controller may pass the panel’s open voltage on. To take it apart: panel off first.',
+    say: say('controller-unsound', 'order', {}),
     figures: { openV: solar.openV }
   });
   return out;
@@ -81,13 +75,12 @@ function switchedOff(x: Facts, solar: Solar, off: readonly Parting[]): Draft {
     at: BATTERY_PLACE,
     also: 'switch',
     severity: off.some((o) => o.daily) && onTerminals.some((c) => !bears(c.circuit.portId)) ? 'caution' : 'note',
-    short: `${tags.join(' or ')} parts controller and battery`,
-    title: `With ${tags.join(' or ')} off the controller has no battery`,
-    why: `In the sun it may then pass the panel’s open voltage, ${solar.openV.toFixed(1)} V, on${
-      onTerminals.length > 0
-        ? ` to ${listOf(onTerminals.map((c) => `${c.portTag} ${c.feeds}`))} at its load terminals`
-        : ''
-    }. Pull the panel first, and write that beside the switch; or join the controller ahead of every switch.`,
+    say: say('controller-unsound', 'switch', {
+      tags,
+      openV: solar.openV,
+      onTerminalsCount: onTerminals.length,
+      onTerminalsEach: onTerminals.map((c) => `${c.portTag} ${c.feeds}`)
+    }),
     figures: { openV: solar.openV },
     remedies: [
       {

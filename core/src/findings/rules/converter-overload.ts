@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { greatestW } from '../../demand/draw.ts';
 import { devicesAt, wantedOfModuleW } from '../../demand/module-load.ts';
 import { panelPartOf } from '../../box/lookup.ts';
@@ -40,9 +41,7 @@ export const converterOverload = rule('converter-overload', 'safe', 'ports', (x)
       {
         at: portPlace(p.port.id, p.tag),
         severity: 'stop' as const,
-        short: `${p.tag} gives ${rated} W, not ${wantedW.toFixed(0)}`,
-        title: `${p.tag} cannot give ${wantedW.toFixed(0)} W`,
-        why: `Its module is rated ${rated} W (${panelPartOf(x.box, p.port)!.name}).`,
+        say: say('converter-overload', 'told', { tag: p.tag, rated, wantedW, name: panelPartOf(x.box, p.port)!.name }),
         figures: { wantedW, ratedW: rated },
         remedies: () => ownPorts(x, p.port.id, rated)
       }

@@ -1,5 +1,5 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
-import { listOf } from '../../quantity/list-of.ts';
 import { coveredPorts } from '../../wiring/cutoff.ts';
 import type { Edit } from '../../box/edits.ts';
 import { BATTERY_PLACE, branches, branchPath, rule, set, type Facts } from '../rule.ts';
@@ -24,9 +24,13 @@ export const cutoffBypassed = rule('cutoff-bypassed', 'lasts', 'battery', (x) =>
     {
       at: BATTERY_PLACE,
       severity: x.bank?.part.hasProtection === true ? 'note' : 'caution',
-      short: `${listOf(round.map((c) => c.portTag))} ${round.length > 1 ? 'go' : 'goes'} round the cut-off`,
-      title: `${listOf(round.map((c) => `${c.portTag} ${c.feeds}`))} ${round.length > 1 ? 'go' : 'goes'} round the cut-off`,
-      why: `It opens at ${cut.value.cutV} V for what hangs behind it; these go on until ${x.bank?.part.hasProtection === true ? 'the pack’s own electronics switch it off' : 'the battery is empty and harmed'}.`,
+      say: say('cutoff-bypassed', 'told', {
+        roundTags: round.map((c) => c.portTag),
+        roundCount: round.length,
+        roundEach: round.map((c) => `${c.portTag} ${c.feeds}`),
+        cutV: cut.value.cutV,
+        hasProtection: x.bank?.part.hasProtection
+      }),
       figures: { cutV: cut.value.cutV, portCount: round.length },
       remedies: [
         {

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { setTo } from '../../box/attr.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
@@ -20,9 +21,12 @@ export const cutoffTooLow = rule('cutoff-too-low', 'lasts', 'battery', (x) => {
       {
         at: BATTERY_PLACE,
         severity: 'stop',
-        short: `Disconnect ${cutV} V is too low`,
-        title: `A disconnect at ${cutV} V is too low`,
-        why: `${data.name} is harmed under ${data.absoluteCutoffV} V; ${data.loadedCutoffV} V under load is a good setting.`,
+        say: say('cutoff-too-low', 'low', {
+          cutV,
+          name: data.name,
+          absoluteCutoffV: data.absoluteCutoffV,
+          loadedCutoffV: data.loadedCutoffV
+        }),
         figures: { cutV, limitV: data.absoluteCutoffV },
         remedies: [better]
       }
@@ -33,9 +37,7 @@ export const cutoffTooLow = rule('cutoff-too-low', 'lasts', 'battery', (x) => {
       {
         at: BATTERY_PLACE,
         severity: 'note',
-        short: 'Pack opens before the disconnect',
-        title: 'The pack’s own protection may open first',
-        why: `It opens at ${pack} V, the disconnect at ${cutV} V: within 0.3 V of each other the pack drops out without warning.`,
+        say: say('cutoff-too-low', 'packFirst', { packV: pack, cutV }),
         figures: { cutV, packV: pack },
         remedies: [better]
       }
@@ -45,9 +47,7 @@ export const cutoffTooLow = rule('cutoff-too-low', 'lasts', 'battery', (x) => {
       {
         at: BATTERY_PLACE,
         severity: 'caution',
-        short: 'Disconnect would chatter',
-        title: 'The disconnect would open and close without end',
-        why: `It closes again at ${backV} V, not above the ${cutV} V at which it opens: a battery recovers by some tenths as soon as the load is off.`,
+        say: say('cutoff-too-low', 'chatters', { backV, cutV }),
         figures: { cutV, backV },
         remedies: [
           {

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
 const APART_V = 0.3;
@@ -11,9 +12,7 @@ export const cutoffVsBms = rule('cutoff-vs-bms', 'lasts', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'note',
-      short: 'The pack cuts off first',
-      title: 'The pack’s own protection acts before the disconnect',
-      why: `It opens at ${own.toFixed(1)} V; the disconnect at ${set.value.cutV.toFixed(1)} V. Set it ${APART_V} V higher at least, or the box drops out without warning.`,
+      say: say('cutoff-vs-bms', 'told', { own, cutV: set.value.cutV, apartV: APART_V }),
       figures: { cutV: set.value.cutV, packV: own }
     }
   ];

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { CHEMISTRY, TEMPERATURES_C } from '../../battery/chemistry.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
@@ -31,9 +32,7 @@ export const deepFrost = rule('deep-frost', 'lasts', 'battery', (x) => {
       {
         at: BATTERY_PLACE,
         severity: 'stop',
-        short: `Freezes at ${x.said.degC(limitC, 0)} when so empty`,
-        title: `Drained to ${(soc * 100).toFixed(0)} % it freezes at ${x.said.degC(limitC, 0)}`,
-        why: `It gets ${x.said.degC(c, 0)} cold. The acid of an empty lead battery is nearly water: ice bursts plates and case. Keep more back, or bring it in before it is empty.`,
+        say: say('deep-frost', 'told', { limitC, soc, c }),
         figures: { coldC: c, limitC, socFraction: soc }
       }
     ];
@@ -44,9 +43,7 @@ export const deepFrost = rule('deep-frost', 'lasts', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'stop',
-      short: `${x.said.degC(c, 0)}: too cold to be used`,
-      title: `At ${x.said.degC(c, 0)} this battery is not to be used`,
-      why: `${data.name} is made for ${x.said.degC(leastC)} and above; below, its electronics switch it off or its cells freeze, and no figure for hours can be told. Keep it warmer: foam, a coat, a hand warmer.`,
+      say: say('deep-frost', 'toldStop', { c, name: data.name, leastC }),
       figures: { coldC: c, limitC: leastC }
     }
   ];

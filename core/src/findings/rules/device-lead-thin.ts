@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { setTo } from '../../box/attr.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
 import { ampacityA, knownSize } from '../../wiring/conductor.ts';
@@ -42,9 +43,7 @@ export const deviceLeadThin = rule('device-lead-thin', 'safe', 'wiring', (x) =>
         at: devicePlace(d.id, d.name),
         severity: 'stop' as const,
         cause: `fuse ${guard.tag}`,
-        short: `${guard.tag} ${fuseA} A burns a lead`,
-        title: `${guard.tag} lets the lead of ${d.name} burn`,
-        why: `A short in the lead can carry ${fuseA} A; ${wireSizeText(size)} bears ${bears.toFixed(1)} A.`,
+        say: say('device-lead-thin', 'told', { tag: guard.tag, fuseA, name: d.name, size, bears }),
         figures: { fuseA, bearsA: bears },
         remedies: [
           ...fuseForLead(x, c, bears),

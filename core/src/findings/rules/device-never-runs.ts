@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import type { Device } from '../../box/schema.ts';
 import { ownVolts } from '../../demand/own-volts.ts';
 import { apart, fixed } from '../../quantity/format.ts';
@@ -22,9 +23,7 @@ function behindConverter(d: Device, gives: number, minV: number): Draft {
   return {
     at: devicePlace(d.id, d.name),
     severity: 'caution',
-    short: `${d.name} gets only ${gets} V`,
-    title: `${d.supply === 'usb-a' ? 'USB' : 'Its own converter'} gives ${d.name} only ${gets} V`,
-    why: `It needs ${needs} V to run.`,
+    say: say('device-never-runs', 'behindConverter', { name: d.name, gets, supply: d.supply, needs }),
     figures: { outV: gives, minV },
     remedies: () => [
       ...ownConverter(d),
@@ -46,9 +45,7 @@ function onBattery(x: Facts, d: Device, minV: number): Draft[] {
     {
       at: devicePlace(d.id, d.name),
       severity: 'stop',
-      short: `${d.name} needs ${needs} V`,
-      title: `${d.name} never gets the ${needs} V it needs`,
-      why: `This battery never has more than ${has} V on the outing. ${d.belowMin === 'degrades' ? 'It works badly from the first minute.' : 'It does not run at all.'}`,
+      say: say('device-never-runs', 'onBattery', { name: d.name, needs, has, belowMin: d.belowMin }),
       figures: { mostV, minV },
       remedies: () => ownConverter(d)
     }

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { ownConverter } from '../own-converter.ts';
 import { devicePlace, rule } from '../rule.ts';
@@ -18,11 +19,13 @@ export const deviceOvervoltage = rule('device-overvoltage', 'safe', 'outing', (x
       {
         at: devicePlace(d.id, d.name),
         severity: 'stop' as const,
-        short: `${d.name} gets ${highV.toFixed(1)} V`,
-        title: `${d.name} can get ${highV.toFixed(1)} V`,
-        why: unknown
-          ? `What it bears is unknown, and 12 V devices seldom bear more than ${USUAL_MOST_V} V. While this battery charges its terminals reach ${highV.toFixed(1)} V. Read its label (‘10–30 V’, ‘12 V ±10 %’).`
-          : `It bears ${d.maxV} V. While this battery charges its terminals reach ${highV.toFixed(1)} V.`,
+        say: say('device-overvoltage', 'told', {
+          name: d.name,
+          highV,
+          unknown,
+          usualMostV: USUAL_MOST_V,
+          maxV: d.maxV
+        }),
         figures: { highV, maxV: d.maxV ?? USUAL_MOST_V },
         asks: 'highest voltage',
         open: unknown,

@@ -1,4 +1,6 @@
-import { apart, durationText } from '../../quantity/format.ts';
+import type { Lack } from '../words/outing.ts';
+import { say } from '../words/say.ts';
+import { apart } from '../../quantity/format.ts';
 import { momentText } from '../../timeline/bars.ts';
 import type { Device } from '../../box/schema.ts';
 import type { RunEvent } from '../../outing/run-types.ts';
@@ -18,8 +20,6 @@ type Seen = { timeH: number; draft: Draft };
 const undervoltages = (x: Facts): Seen[] =>
   (x.outing?.run.events ?? []).flatMap((e) => draftOf(x, e).map((draft): Seen => ({ timeH: e.timeH, draft })));
 
-const BETTER = 'A regulator port, a thicker or shorter wire, or a fuller battery keeps it going.';
-
 function draftOf(x: Facts, e: RunEvent): Draft[] {
   const i = x.box.devices.findIndex((d) => d.id === e.loadId);
   const device = x.box.devices[i];
@@ -28,16 +28,16 @@ function draftOf(x: Facts, e: RunEvent): Draft[] {
   const rail = x.demand.devices[i]!.shared?.rail;
   const minV = rail?.leastInV ?? device.minV ?? 0;
   const [gets, needs] = apart(e.volts, minV, 2);
-  const words = wordsFor(e, device, {
+  const told = toldOf(e, device, {
     when: momentText(x.box.outing, e.timeH),
-    lack: `${rail ? `The converter to ${rail.outV} V` : 'It'} gets ${gets} V and needs ${needs} V.`,
+    lack: { gets, needs, railV: rail?.outV },
     innerH: x.demand.devices[i]!.innerH
   });
-  if (!words) return [];
+  if (!told) return [];
   return [
     {
       severity: 'caution',
-      ...words,
+      ...told,
       // the plan ends with it: told with that, once
       ...(x.outing?.reason === 'device' && x.outing.firstStop?.loadId === device.id
         ? { cause: givesUp(device.id) }
@@ -48,46 +48,36 @@ function draftOf(x: Facts, e: RunEvent): Draft[] {
   ];
 }
 
-type Words = Pick<Draft, 'short' | 'title' | 'why'> & Partial<Pick<Draft, 'also' | 'severity'>>;
+type Told = Pick<Draft, 'say'> & Partial<Pick<Draft, 'also' | 'severity'>>;
 
 /** What becomes of the device when its volts are gone. */
-function wordsFor(
+function toldOf(
   e: RunEvent,
   { name, minV, inner, belowMin }: Device,
-  { when, lack, innerH }: { when: string; lack: string; innerH: number }
-): Words | undefined {
+  { when, lack, innerH }: { when: string; lack: Lack; innerH: number }
+): Told | undefined {
   switch (e.reason) {
     case 'device':
       if (inner)
         return {
-          short: `${name} ends at ${when}`,
-          title: `${name} ends at ${when}, its inner battery empty`,
-          why: `The box no longer gave it ${minV} V, and then its own battery ran out. ${BETTER}`
+          say: say('device-undervoltage', 'endsWithInner', { name, when, minV })
         };
-      return belowMin === 'stops'
-        ? { short: `${name} stops at ${when}`, title: `${name} stops at ${when}`, why: `${lack} ${BETTER}` }
-        : undefined;
+      return belowMin === 'stops' ? { say: say('device-undervoltage', 'stops', { name, when, lack }) } : undefined;
     case 'resets':
       return {
         also: 'resets',
-        short: `${name} resets ${when}`,
-        title: `${name} resets from ${when} on`,
-        why: `${lack} It starts anew each time the voltage dips, and draws on meanwhile. ${BETTER}`
+        say: say('device-undervoltage', 'resets', { name, when, lack })
       };
     case 'degrades':
       return {
         also: 'degrades',
-        short: `${name} weak at ${when}`,
-        title: `${name} works badly from ${when} on`,
-        why: `${lack} It goes on, but weakly or faultily. ${BETTER}`
+        say: say('device-undervoltage', 'degrades', { name, when, lack })
       };
     case 'on-inner':
       return {
         also: 'inner',
         severity: 'note',
-        short: `${name} on its own battery`,
-        title: `${name} goes over to its own battery at ${when}`,
-        why: `${lack} Its inner battery carries it ${durationText(innerH)}.`
+        say: say('device-undervoltage', 'inner', { name, when, lack, innerH })
       };
     default:
       return undefined;

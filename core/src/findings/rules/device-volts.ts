@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { ownVolts } from '../../demand/own-volts.ts';
 import { apart } from '../../quantity/format.ts';
 import { ownConverter } from '../own-converter.ts';
@@ -21,9 +22,7 @@ export const deviceVolts = rule('device-volts', 'safe', 'outing', (x) =>
               at,
               also: 'unset',
               severity: 'caution',
-              short: `${d.name}: converter set to what?`,
-              title: `What the converter of ${d.name} gives is not known`,
-              why: `It bears ${d.maxV} V at most. Measure the converter before the device is plugged into it.`,
+              say: say('device-volts', 'unset', { name: d.name, maxV: d.maxV }),
               figures: { maxV: d.maxV },
               asks: 'what its converter gives',
               about: `devices/${d.id}/wantsV`,
@@ -36,9 +35,7 @@ export const deviceVolts = rule('device-volts', 'safe', 'outing', (x) =>
       {
         at,
         severity: 'stop',
-        short: `${d.name} gets ${gets} V`,
-        title: `${d.supply === 'usb-a' ? 'USB' : 'Its own converter'} gives ${d.name} ${gets} V`,
-        why: `It bears ${bears} V: it is harmed the moment it is plugged in.`,
+        say: say('device-volts', 'told', { name: d.name, gets, supply: d.supply, bears }),
         figures: { outV: gives, maxV: d.maxV },
         remedies: () => ownConverter(d)
       }

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { devicePlace, rule } from '../rule.ts';
 import { waysIn } from '../ways-in.ts';
 
@@ -10,9 +11,7 @@ export const deviceWithoutPort = rule('device-without-port', 'fits', 'ports', (x
     .map((d) => ({
       at: devicePlace(d.id, d.name),
       severity: 'caution' as const,
-      short: `${d.name} has no port`,
-      title: `${d.name} has no port`,
-      why: 'Nothing on the faces is there for it to plug into.',
+      say: say('device-without-port', 'told', { name: d.name }),
       figures: {},
       remedies: () => waysIn(x, fit, d)
     }));

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { BARE_MM } from '../../wiring/placement.ts';
 import { branchPath, rule, set, branchPlace } from '../rule.ts';
@@ -11,9 +12,7 @@ export const directFuseFar = rule('direct-fuse-far', 'safe', 'wiring', (x) =>
           {
             at: branchPlace(c),
             severity: 'stop' as const,
-            short: `${c.fuseTag} is ${x.said.run(c.fuseDistanceMm, BARE_MM)} from the post`,
-            title: `${c.fuseTag} sits ${x.said.run(c.fuseDistanceMm, BARE_MM)} from the battery`,
-            why: `${c.tag} is taken straight off the post: wire ahead of its fuse has nothing that opens; ${x.said.run(BARE_MM, c.fuseDistanceMm)} at most.`,
+            say: say('direct-fuse-far', 'told', { fuseTag: c.fuseTag, fuseDistanceMm: c.fuseDistanceMm, tag: c.tag }),
             figures: { distanceMm: c.fuseDistanceMm, limitMm: BARE_MM },
             remedies: [
               {

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { AUTO } from '../../box/attr.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
@@ -11,9 +12,7 @@ export const dodDeep = rule('dod-deep', 'lasts', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'caution',
-      short: `Drained to ${Math.round(x.bank.keepBackFraction * 100)} %`,
-      title: `Drained to ${Math.round(x.bank.keepBackFraction * 100)} % on each outing`,
-      why: `This kind of battery lasts longest when ${Math.round(wanted * 100)} % is kept back; deeper use costs cycles.`,
+      say: say('dod-deep', 'told', { keepBackFraction: x.bank.keepBackFraction, wanted }),
       figures: { keepBackFraction: x.bank.keepBackFraction, wantedFraction: wanted },
       remedies: [
         {

@@ -1,7 +1,7 @@
+import { say } from '../words/say.ts';
 import { contradiction } from '../../demand/claims.ts';
 import { portPartOf } from '../../demand/demand.ts';
 import { devicePlace, rule } from '../rule.ts';
-import { capital } from '../../quantity/capital.ts';
 
 /** Two things known about one draw cannot both be true. */
 export const drawClaimsDisagree = rule('draw-claims-disagree', 'lasts', 'outing', (x) =>
@@ -12,9 +12,14 @@ export const drawClaimsDisagree = rule('draw-claims-disagree', 'lasts', 'outing'
       {
         at: devicePlace(d.id, d.name),
         severity: 'caution' as const,
-        short: `${d.name}: claims disagree`,
-        title: `What is known about ${d.name} does not agree`,
-        why: `${capital(c.a.say)}: ${c.a.powerW.toFixed(1)} W. But ${c.b.say}: ${c.b.powerW.toFixed(1)} W, ${c.factor.toFixed(1)} times less. Measure it once more, at the 12 V lead, while it does what it will do outside.`,
+        say: say('draw-claims-disagree', 'told', {
+          name: d.name,
+          say: c.a.say,
+          powerW: c.a.powerW,
+          saySaid: c.b.say,
+          powerWSaid: c.b.powerW,
+          factor: c.factor
+        }),
         figures: { moreW: c.a.powerW, lessW: c.b.powerW },
         asks: 'which draw is right',
         open: true

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { devicePlace, rule } from '../rule.ts';
 
 const SHARE = 0.3;
@@ -12,9 +13,7 @@ export const drawGuessed = rule('draw-guessed', 'lasts', 'outing', (x) =>
       {
         at: devicePlace(device.id, device.name),
         severity: 'note' as const,
-        short: `Measure ${device.name}: it decides`,
-        title: `Measure ${device.name}: it decides`,
-        why: `${share} % of the energy rests on a guess, which may be a third off. A meter in its lead for ten minutes settles it.`,
+        say: say('draw-guessed', 'told', { name: device.name, share }),
         figures: { shareFraction: d.energyWh / x.demand.totalWh, spreadFraction: d.spreadFraction },
         asks: 'draw',
         open: true

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { set } from '../../box/edit.ts';
 import { portPlace, rule } from '../rule.ts';
 
@@ -12,9 +13,7 @@ export const edgeTooNear = rule('edge-too-near', 'fits', 'ports', (x) =>
       {
         at: portPlace(p.port.id, p.tag),
         severity: 'caution' as const,
-        short: `${p.tag} is ${x.said.mm(nearest, 0)} from the edge`,
-        title: `${p.tag} is too near the edge`,
-        why: `The flange keeps ${keeps} from the edge; ${wanted} keep it on flat wall, clear of the rounded corner.`,
+        say: say('edge-too-near', 'told', { tag: p.tag, nearest, keeps, wanted }),
         figures: { edgeMm: nearest, wantedMm },
         remedies: [
           {

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { apart } from '../../quantity/format.ts';
 import { LOAD_SHARE } from '../../wiring/fuse.ts';
 import type { Happening } from '../../judge/table.ts';
@@ -5,7 +6,6 @@ import { nameOf, placeOf, worstByPlace } from '../elements.ts';
 import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
 import { branches, rule, type Facts } from '../rule.ts';
 import { weakPart } from '../weak-part.ts';
-import { capital } from '../../quantity/capital.ts';
 
 /** Elements whose discharge has a rule of its own: a circuit's or feed's fuse and wire, its port and switch, the main fuse, the shunt. */
 const hasOwn = (x: Facts, h: Happening): boolean => {
@@ -39,9 +39,17 @@ export const elementOverload = rule('element-overload', 'safe', 'wiring', (x) =>
       ...(hot ? { cause: HEAT_INSIDE } : h.part ? { cause: weakPart(h.id) } : {}),
       also: `${h.id.replace(/\W+/g, '-')}${charging ? '-charging' : ''}`,
       severity: stop ? ('stop' as const) : ('caution' as const),
-      short: `${h.part ? h.id : where.label}: ${runs} of ${bears} A`,
-      title: charging ? `Charging sends ${runs} A through ${name}` : `${capital(name)} carries ${runs} A`,
-      why: `It bears ${bears} A${h.conductor ? ' here' : ''}${charging ? '; the charger’s current comes in over it' : '; everything its switches allow runs over it'}. ${stop ? 'It burns or opens in normal use.' : 'A fuse should carry 80 % of its rating at most.'}`,
+      say: say('element-overload', 'told', {
+        isPart: h.part !== undefined,
+        id: h.id,
+        label: where.label,
+        runs,
+        bears,
+        charging,
+        name,
+        isWire: h.conductor !== undefined,
+        stop
+      }),
       figures: { amps, bearsA: h.bearsA! }
     };
   });

@@ -1,23 +1,11 @@
+import { say } from '../words/say.ts';
+import type { Device } from '../../box/schema.ts';
 import { remove } from '../../box/edit.ts';
 import { OUT_OF_SCOPE } from '../out-of-scope.ts';
 import { devicePlace, rule, set, type Draft } from '../rule.ts';
 
-const WHAT = {
-  starting: [
-    'starts an engine',
-    'Hundreds of amps, and an alternator that answers: that is the work of a vehicle or boat electrician.'
-  ],
-  propulsion: [
-    'drives a vehicle or boat',
-    'Loads and faults beyond what these figures were checked for, and lives hang on it.'
-  ],
-  mains: [
-    'is mains wiring',
-    'An inverter’s output can kill. Fixed mains wiring follows local codes and a licensed electrician.'
-  ]
-} as const;
 /** Words in a name that point at work this tool refuses. */
-const WORDS: readonly [RegExp, keyof typeof WHAT][] = [
+const WORDS: readonly [RegExp, Exclude<Device['use'], 'field' | 'mains'>][] = [
   [/\b(starter|cranking|jump.?start|alternator|engine start)/i, 'starting'],
   [/\b(trolling|outboard|propulsion|traction|thruster)\b/i, 'propulsion']
 ];
@@ -27,15 +15,12 @@ export const engineCircuit = rule('engine-circuit', 'safe', 'outing', (x) =>
   x.box.devices.flatMap((d): Draft[] => {
     const at = devicePlace(d.id, d.name);
     if (d.use !== 'field') {
-      const [does, why] = WHAT[d.use];
       return [
         {
           at,
           severity: 'stop',
           cause: OUT_OF_SCOPE,
-          short: `${d.name} is out of scope`,
-          title: `Haversack does not plan what ${does}`,
-          why,
+          say: say('engine-circuit', 'outOfScope', { name: d.name, use: d.use }),
           figures: {},
           remedies: [
             {
@@ -53,9 +38,7 @@ export const engineCircuit = rule('engine-circuit', 'safe', 'outing', (x) =>
       {
         at,
         severity: 'caution',
-        short: `${d.name}: engine or drive?`,
-        title: `${d.name}: is this field electronics?`,
-        why: `Its name sounds like something that ${WHAT[sounds][0]}: that is outside what Haversack plans.`,
+        say: say('engine-circuit', 'sounds', { name: d.name, sounds }),
         figures: {},
         asks: 'what it starts',
         open: true,

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 import { branches, branchPath, branchPlace, MAIN_PLACE, mainPath, rule, set, type Facts, type Where } from '../rule.ts';
@@ -54,9 +55,7 @@ export const faultTooWeak = rule('fault-too-weak', 'safe', 'wiring', (x) =>
         at,
         severity: stop ? ('stop' as const) : ('caution' as const),
         cause: `fuse ${guard.tag}`,
-        short: `A short at ${at.kind === 'main' ? 'its end' : end} may not open ${guard.tag}`,
-        title: `A short at ${end} opens ${guard.tag} slowly`,
-        why: `Cold and nearly empty the battery drives ${weakFaultA.toFixed(0)} A there: ${(weakFaultA / fuseA).toFixed(1)} times the fuse, ${FAST} are wanted.`,
+        say: say('fault-too-weak', 'told', { kind: at.kind, end, tag: guard.tag, weakFaultA, fuseA, fast: FAST }),
         figures: { faultA: weakFaultA, fuseA },
         remedies: paths.length
           ? [

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { set } from '../../box/edit.ts';
 import { BEHIND_GAP_MM } from '../../panel/spacing.ts';
 import { portPlace, rule } from '../rule.ts';
@@ -9,9 +10,7 @@ export const fitTight = rule('fit-tight', 'fits', 'ports', (x) =>
     .map((p) => ({
       at: portPlace(p.port.id, p.tag),
       severity: 'caution' as const,
-      short: `${p.tag}: ${x.said.mm(p.clearMm, 1)} to the ${p.behindName}`,
-      title: `Only ${x.said.mm(p.clearMm, 1)} behind ${p.tag}`,
-      why: `Wanted: ${x.said.mm(BEHIND_GAP_MM)} to the ${p.behindName}. Parts and mouldings vary by more than this: measure your real ones before drilling.`,
+      say: say('fit-tight', 'told', { tag: p.tag, clearMm: p.clearMm, behindName: p.behindName }),
       figures: { clearMm: p.clearMm, wantedMm: BEHIND_GAP_MM },
       remedies:
         p.port.terminals === 'straight'

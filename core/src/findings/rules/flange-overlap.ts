@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { movePort } from '../../panel/move-port.ts';
 import { freeSpot } from '../../panel/panel.ts';
 import { portPlace, rule } from '../rule.ts';
@@ -17,9 +18,7 @@ export const flangeOverlap = rule('flange-overlap', 'fits', 'ports', (x) => {
           at: portPlace(b!.port.id, `${a!.tag} and ${b!.tag}`),
           also: `${c.aId}-${c.bId}`,
           severity: 'stop' as const,
-          short: `${a!.tag} and ${b!.tag} are too close`,
-          title: `${a!.tag} and ${b!.tag} cannot both seat`,
-          why: `Between their ${c.kind === 'nut' ? 'nuts' : 'flanges'} are ${gap}; ${needed} are needed.`,
+          say: say('flange-overlap', 'told', { tag: a!.tag, otherTag: b!.tag, kind: c.kind, gap, needed }),
           figures: { gapMm: c.gapMm, wantedMm: c.wantedMm },
           remedies: () => {
             const spot = freeSpot(x.box, x.fit!, b!.part, b!.port, b!.port);

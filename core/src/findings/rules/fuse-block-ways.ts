@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import { BOX_PLACE, catalogueOf, mainPath, rule, usePart } from '../rule.ts';
 
@@ -17,11 +18,7 @@ export const fuseBlockWays = rule('fuse-block-ways', 'safe', 'wiring', (x) => {
     {
       at: BOX_PLACE,
       severity: 'stop',
-      short: block ? `${wanted} circuits, ${block.wayCount} fuse ways` : 'No fuse block chosen',
-      title: block ? `${wanted} circuits but ${block.wayCount} fuse ways` : 'No fuse block chosen',
-      why: block
-        ? 'Two circuits on one fuse lose together what one of them shorts.'
-        : 'Each port wants its own fuse, so that a fault takes out one port and not the box.',
+      say: say('fuse-block-ways', 'told', { ways: block?.wayCount, wanted }),
       figures: { wantedCount: wanted, wayCount: block?.wayCount ?? 0 },
       remedies: larger.slice(0, 2).map((b) => ({
         label: b.name,

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { setTo } from '../../box/attr.ts';
 import { countsA, heldA } from '../../wiring/fuse.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
@@ -50,15 +51,19 @@ export const fuseExceedsConductor = rule('fuse-exceeds-conductor', 'safe', 'wiri
         at: branchPlace(c),
         severity: 'stop' as const,
         cause: tooHotFor(c.laid) ? HEAT_INSIDE : `fuse ${guard.tag}`,
-        short: guard.limits
-          ? `${guard.tag} drives ${fuseA.toFixed(1)} A into ${wireSizeText(c.wire!)}`
-          : `${guard.tag} ${fuseA} A is too big for ${wireSizeText(c.wire!)}`,
-        title: own
-          ? `${c.fuseTag} is too big for its wire`
-          : `${guard.tag} is too big for the wire of ${branchName(c)}`,
-        why: guard.limits
-          ? `Into a short at ${c.portTag} the converter drives up to ${fuseA.toFixed(1)} A for as long as it lasts. ${wireSizeText(c.wire!)} overheats above ${c.ampacityA.toFixed(1)} A.`
-          : `A short at ${c.portTag} could carry ${firstA} A for minutes. ${wireSizeText(c.wire!)} overheats above ${c.ampacityA.toFixed(1)} A, before ${first.tag === guard.tag ? 'the fuse' : first.tag} opens.`,
+        say: say('fuse-exceeds-conductor', 'told', {
+          limits: guard.limits,
+          tag: guard.tag,
+          fuseA,
+          wire: c.wire!,
+          fuseTag: c.fuseTag,
+          portTag: c.portTag,
+          branch: branchName(c),
+          ampacityA: c.ampacityA,
+          own,
+          firstA,
+          firstTag: first.tag
+        }),
         figures: { fuseA, ampacityA: c.ampacityA, loadA: c.loadA },
         remedies: cures
       }

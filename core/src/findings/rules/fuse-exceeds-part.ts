@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { byPrice } from '../../catalogue/by-price.ts';
 import { swapPart } from '../../panel/place-port.ts';
 import { AUTO, setTo } from '../../box/attr.ts';
@@ -37,13 +38,16 @@ export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =
         severity: 'stop' as const,
         // one that Haversack chose is as small as what runs through it lets it be: the part is too weak for that
         cause: chosen && ofPanel(c) ? weakPart(c.weakest.name) : `fuse ${guard.tag}`,
-        short: `${guard.tag} ${plain(fuseA)} A is too big for ${c.weakest.name}`,
-        title: `${guard.tag} is too big for ${c.weakest.name}`,
-        why: guard.limits
-          ? `${c.weakest.name} is rated ${c.weakest.ratingA.toFixed(1)} A; the converter drives up to ${plain(fuseA)} A into a short behind it, and nothing opens.`
-          : chosen
-            ? `${c.weakest.name} is rated ${c.weakest.ratingA.toFixed(1)} A. No smaller fuse than ${plain(fuseA)} A carries ${c.carriesA.toFixed(1)} A for good, and with that one it melts first: less current, or a part that bears more.`
-            : `${c.weakest.name} is rated ${c.weakest.ratingA.toFixed(1)} A; with a ${fuseA} A fuse it melts first.`,
+        say: say('fuse-exceeds-part', 'told', {
+          tag: guard.tag,
+          plain: plain(fuseA),
+          name: c.weakest.name,
+          limits: guard.limits,
+          ratingA: c.weakest.ratingA,
+          chosen,
+          carriesA: c.carriesA,
+          fuseA
+        }),
         figures: { fuseA, ratingA: c.weakest.ratingA },
         remedies: () => [...remediesFor(x, c, own), ...(c.weakest!.name === BLOCK_WAY ? strongerBlocks(x, c) : [])]
       }

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
 import { rule, set, branchPlace } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
@@ -17,9 +18,13 @@ export const fuseExceedsReturn = rule('fuse-exceeds-return', 'safe', 'wiring', (
         at: branchPlace(c),
         severity: 'stop' as const,
         cause: tooHotFor(c.laid) ? HEAT_INSIDE : `fuse ${worst.opensFirst!.tag}`,
-        short: `${c.tag} return: ${worst.opensFirst!.tag} is too big`,
-        title: `The return of ${c.tag} burns before ${worst.opensFirst!.tag} opens`,
-        why: `${worst.portTag} returns over it: a short there sends ${worst.opensFirst!.ratingA} A through ${c.ampacityA.toFixed(1)} A of wire.`,
+        say: say('fuse-exceeds-return', 'told', {
+          tag: c.tag,
+          opensFirstTag: worst.opensFirst!.tag,
+          portTag: worst.portTag,
+          ratingA: worst.opensFirst!.ratingA,
+          ampacityA: c.ampacityA
+        }),
         figures: { fuseA: worst.opensFirst!.ratingA!, ampacityA: c.ampacityA },
         remedies: [
           {

@@ -1,6 +1,7 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { branches, branchPath, branchPlace, rule, set } from '../rule.ts';
-import { atMost, LOAD_SHARE } from '../../wiring/fuse.ts';
+import { LOAD_SHARE } from '../../wiring/fuse.ts';
 
 /** A branch fuse too small for its load. */
 export const fuseNearLimit = rule('fuse-near-limit', 'safe', 'wiring', (x) =>
@@ -11,9 +12,15 @@ export const fuseNearLimit = rule('fuse-near-limit', 'safe', 'wiring', (x) =>
       {
         at: branchPlace(c),
         severity: stop ? ('stop' as const) : ('caution' as const),
-        short: `${c.fuseTag} ${c.fuseA} A feeds ${c.carriesA.toFixed(1)} A`,
-        title: stop ? `${c.fuseTag} opens in normal use` : `${c.fuseTag} runs near its limit`,
-        why: `${c.feeds}${c.carriesA > c.loadA ? ' and what hangs behind it' : ''} can draw ${c.carriesA.toFixed(2)} A; ${atMost(c.carriesA, c.fuseLoadA)}.`,
+        say: say('fuse-near-limit', 'told', {
+          fuseTag: c.fuseTag,
+          fuseA: c.fuseA,
+          carriesA: c.carriesA,
+          stop,
+          feeds: c.feeds,
+          loadA: c.loadA,
+          fuseLoadA: c.fuseLoadA
+        }),
         figures: { loadA: c.carriesA, fuseA: c.fuseA },
         remedies:
           c.fuseOrigin === 'set'

@@ -1,6 +1,6 @@
+import { say } from '../words/say.ts';
 import { branches, branchPath, branchPlace, rule, set } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
-import { capital } from '../../quantity/capital.ts';
 import type { FuseFamily } from '../../catalogue/part.ts';
 import { countsA, heldA } from '../../wiring/fuse.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
@@ -42,13 +42,15 @@ export const fuseOversized = rule('fuse-oversized', 'safe', 'wiring', (x) =>
       {
         at: branchPlace(c),
         severity: ahead ? ('caution' as const) : ('note' as const),
-        short: ahead ? `${c.fuseTag} protects nothing` : `${c.fuseTag} could be ${smaller} A`,
-        title: ahead
-          ? `${c.fuseTag} is larger than ${least.words} takes; ${ahead.tag} ahead of it opens first`
-          : `${c.fuseTag} could be ${smaller} A`,
-        why: ahead
-          ? `${capital(least.words)} bears ${least.amps.toFixed(1)} A. Only ${ahead.tag}, ${ahead.ratingA} A, keeps ${c.fuseTag}, ${c.fuseA} A, from letting it burn; it feeds ${c.carriesA.toFixed(2)} A.`
-          : `It feeds ${c.carriesA.toFixed(2)} A; ${c.fuseA} A protects the wire but hardly the device.`,
+        say: say('fuse-oversized', 'told', {
+          ahead,
+          fuseTag: c.fuseTag,
+          smaller,
+          words: least.words,
+          amps: least.amps,
+          fuseA: c.fuseA,
+          carriesA: c.carriesA
+        }),
         figures: { fuseA: c.fuseA, smallerA: smaller },
         remedies: [
           {

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO, setTo } from '../../box/attr.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { branches, branchPath, branchPlace, type Draft, MAIN_PLACE, mainPath, rule, set } from '../rule.ts';
@@ -20,9 +21,7 @@ export const fuseUnlisted = rule('fuse-unlisted', 'safe', 'wiring', (x) => {
     out.push({
       ...(at ? { at } : {}),
       severity: 'caution',
-      short: `${tag}: no ${a} A fuse of its kind`,
-      title: `${tag}: there is no ${a} A fuse of its kind in the catalogue`,
-      why: `Listed are ${ratings.join(', ')} A. Read the number again, or say what kind of fuse it is.`,
+      say: say('fuse-unlisted', 'told', { tag, a, ratings }),
       figures: { fuseA: a },
       remedies: [
         ...(near === undefined

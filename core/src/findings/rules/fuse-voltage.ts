@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO, setTo } from '../../box/attr.ts';
 import type { FuseFamily, PartOf } from '../../catalogue/part.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
@@ -19,9 +20,7 @@ function atBattery(x: Facts, family: FuseFamily, fuse: PartOf<'fuse'>): Draft[] 
       at: BOX_PLACE,
       also: family,
       severity: 'stop',
-      short: `${fuse.name} has no DC rating`,
-      title: `${fuse.name}: DC voltage ${fuse.voltageDcV === null ? 'not stated' : `${fuse.voltageDcV} V`}`,
-      why: `It must break ${highV.toFixed(1)} V DC; an AC figure does not tell whether the arc goes out.`,
+      say: say('fuse-voltage', 'atBattery', { name: fuse.name, voltageDcV: fuse.voltageDcV, highV }),
       figures: { needV: highV, ratedV: fuse.voltageDcV ?? 0 },
       remedies:
         block && x.wiring.block?.family === family
@@ -42,9 +41,12 @@ function behindConverter(x: Facts, c: CircuitPlan): Draft[] {
     {
       at: branchPlace(c),
       severity: 'caution',
-      short: `${c.fuseTag} is made for ${fuse.voltageDcV} V`,
-      title: `${c.fuseTag} must break ${volts} V and is made for ${fuse.voltageDcV} V`,
-      why: `It stands behind a converter that steps up: over its own voltage the arc in a blown ${fuse.name.toLowerCase()} may not go out. Take one that says ${volts} V DC or more.`,
+      say: say('fuse-voltage', 'behindConverter', {
+        fuseTag: c.fuseTag,
+        voltageDcV: fuse.voltageDcV,
+        volts,
+        name: fuse.name
+      }),
       figures: { needV: volts, ratedV: fuse.voltageDcV ?? 0 },
       remedies:
         breaker && breaks(breaker, volts)

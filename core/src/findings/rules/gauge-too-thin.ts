@@ -1,6 +1,6 @@
-import { capital } from '../../quantity/capital.ts';
+import { say } from '../words/say.ts';
 import { areaMm2, knownSize } from '../../wiring/conductor.ts';
-import { wireSizeText, type WireSize } from '../../quantity/wire-size.ts';
+import type { WireSize } from '../../quantity/wire-size.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 import { branches, branchPath, branchName, branchPlace, rule, set, type Draft } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
@@ -22,14 +22,11 @@ const isThin = (w: WireSize | undefined): boolean =>
 
 function thin(c: CircuitPlan, field: 'wire' | 'returnWire', size: WireSize): Draft {
   const isReturn = field === 'returnWire';
-  const text = `${isReturn ? 'return of ' : ''}${wireSizeText(size)}`;
   return {
     at: branchPlace(c),
     ...(isReturn ? { also: 'return' } : {}),
     severity: 'note',
-    short: `${capital(branchName(c))} ${text} breaks easily`,
-    title: `${capital(branchName(c))}: ${isReturn ? 'a ' : ''}${text} is thin for a power lead`,
-    why: 'Under 18 AWG the strands break at the crimp when the lid opens and closes.',
+    say: say('gauge-too-thin', 'told', { branch: branchName(c), isReturn, size }),
     figures: { areaMm2: areaMm2(size) },
     remedies: [
       {

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { CASE_PLACE, rule, set } from '../rule.ts';
 
 const MONTH_DAYS = 30;
@@ -11,9 +12,7 @@ export const gelLow = rule('gel-low', 'dry', 'case', (x) => {
     {
       at: CASE_PLACE,
       severity: 'note',
-      short: `Gel lasts ${days.toFixed(0)} days`,
-      title: `The silica gel lasts ${days.toFixed(0)} days`,
-      why: `${x.box.dry.gelG} g take up what ${days.toFixed(0)} days bring in; a month wants ${gelG} g. Or dry it more often, two hours at ${x.said.degC(110)} to ${x.said.degC(120)}.`,
+      say: say('gel-low', 'told', { days, gelG: x.box.dry.gelG, gelGGelG: gelG }),
       figures: { days, wantedG: x.dry!.gelG },
       remedies: [{ label: `Put ${gelG} g in`, effect: 'lasts a month', edits: [set('dry/gelG', gelG)] }]
     }

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import type { Happening } from '../../judge/table.ts';
@@ -63,13 +64,17 @@ export const guardExceedsElement = rule('guard-exceeds-element', 'safe', 'wiring
       also: h.id.replace(/\W+/g, '-'),
       severity: ahead ? ('caution' as const) : ('stop' as const),
       cause: hot ? HEAT_INSIDE : `fuse ${guard.tag}`,
-      short: `${guard.tag} ${amps(guard)} A: too big for ${h.part ? h.part.label.replace(/ [+−]$/, '') : 'a lead'}`,
-      title: `${guard.tag} is too big for ${nameOf(x, h)}`,
-      why: ahead
-        ? `It bears ${h.bearsA!.toFixed(1)} A. Only ${ahead.tag}, ${amps(ahead)} A, keeps ${guard.tag}, ${amps(guard)} A, from letting it burn.`
-        : guard.limits
-          ? `It bears ${h.bearsA!.toFixed(1)} A; into a short the converter drives up to ${amps(guard)} A for as long as it lasts, and nothing opens. More copper.`
-          : `It bears ${h.bearsA!.toFixed(1)} A; ${guard.ratingA} A can flow for minutes before ${guard.tag} opens. A smaller fuse where the load allows it, else more copper.`,
+      say: say('guard-exceeds-element', 'told', {
+        tag: guard.tag,
+        amps: amps(guard),
+        label: h.part?.label,
+        bearsA: h.bearsA!,
+        name: nameOf(x, h),
+        aheadTag: ahead?.tag,
+        aheadAmps: ahead && amps(ahead),
+        limits: guard.limits,
+        ratingA: guard.ratingA
+      }),
       figures: { fuseA: guard.ratingA ?? 0, bearsA: h.bearsA! },
       remedies: [
         ...(branch && isAhead(h, branch)

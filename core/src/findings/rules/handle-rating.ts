@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { CASE_PLACE, rule } from '../rule.ts';
 
 /** A lid held by its latch is trusted with this. @source mechanical reference 10 (rule of thumb) */
@@ -11,9 +12,7 @@ export const handleRating = rule('handle-rating', 'carry', 'case', (x) => {
       {
         at: CASE_PLACE,
         severity: 'note',
-        short: 'The latch carries the box',
-        title: `The handle is on the lid: the latch carries ${x.said.kg(x.carry.massKg, 1)}`,
-        why: `Above ${x.said.kg(LID_HANDLE_KG)} a latch may spring open on a stumble. A strap round case and lid takes the load off it.`,
+        say: say('handle-rating', 'told', { massKg: x.carry.massKg, lidHandleKg: LID_HANDLE_KG }),
         figures: { massKg: x.carry.massKg, ratedKg: LID_HANDLE_KG }
       }
     ];
@@ -22,9 +21,7 @@ export const handleRating = rule('handle-rating', 'carry', 'case', (x) => {
     {
       at: CASE_PLACE,
       severity: 'caution',
-      short: `Handle bears ${x.said.kg(rated)}`,
-      title: `The handle bears ${x.said.kg(rated)}`,
-      why: `The box weighs ${x.said.kg(x.carry.massKg, 1)}. A strap round the case carries it instead.`,
+      say: say('handle-rating', 'toldCaution', { rated, massKg: x.carry.massKg }),
       figures: { massKg: x.carry.massKg, ratedKg: rated }
     }
   ];

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import { portPlace, rule, set, type Draft } from '../rule.ts';
 
@@ -12,16 +13,13 @@ export const holeDrilled = rule('hole-drilled', 'fits', 'ports', (x) =>
     if (drilledMm === null || hole?.shape !== 'round') return [];
     if (drilledMm >= hole.minMm - 1e-9 && drilledMm <= hole.maxMm + 1e-9) return [];
     const at = portPlace(p.port.id, p.tag);
-    const wants = `It wants ${x.said.fine(hole.minMm, 1)} to ${x.said.fineMm(hole.maxMm, 1)}, the hole is ${x.said.fineMm(drilledMm, 1)}.`;
     const figures = { drilledMm, minMm: hole.minMm, maxMm: hole.maxMm };
     if (drilledMm < hole.minMm)
       return [
         {
           at,
           severity: 'caution',
-          short: `${p.tag}: its hole is too small`,
-          title: `${p.tag} does not go into its hole yet`,
-          why: `${wants} Open it up with a step drill or a round file, then write down what it has.`,
+          say: say('hole-drilled', 'small', { tag: p.tag, minMm: hole.minMm, maxMm: hole.maxMm, drilledMm }),
           figures,
           remedies: [
             {
@@ -38,11 +36,14 @@ export const holeDrilled = rule('hole-drilled', 'fits', 'ports', (x) =>
       {
         at,
         severity: falls ? 'stop' : 'caution',
-        short: `${p.tag}: its hole is too large`,
-        title: falls ? `${p.tag} falls through its hole` : `${p.tag} sits loose in its hole`,
-        why: falls
-          ? `${wants} Its flange is ${x.said.mm(coversMm)} across: put a plate with the right hole over it, or take a larger part.`
-          : `${wants} It can turn and shift, and its gasket seals on one side only: an adapter ring, a plate behind, or a part with a wider hole.`,
+        say: say('hole-drilled', 'large', {
+          tag: p.tag,
+          falls,
+          minMm: hole.minMm,
+          maxMm: hole.maxMm,
+          drilledMm,
+          coversMm
+        }),
         figures: { ...figures, coversMm }
       }
     ];

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { HEAT_INSIDE } from '../heat-inside.ts';
 import { CASE_PLACE, rule, set, type Draft } from '../rule.ts';
 
@@ -28,9 +29,15 @@ export const hotBox = rule('hot-box', 'safe', 'case', (x) => {
     at: CASE_PLACE,
     severity,
     cause: HEAT_INSIDE,
-    short: `${x.said.degC(t, 0)} inside`,
-    title: `It gets ${x.said.degC(t, 0)} inside`,
-    why: `${why} Shade or a pale cover does most.`,
+    say: say('hot-box', 'told', {
+      t,
+      useC,
+      noUseC: NO_USE_C,
+      hasBattery: h.limits !== undefined,
+      chargeC,
+      charges,
+      dark
+    }),
     figures: { insideC: t, airC: h.airC, chargeC, useC },
     remedies: x.box.outing.inSun
       ? [

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { BOX_PLACE, rule, set } from '../rule.ts';
 
@@ -11,9 +12,7 @@ export const insulationClassLow = rule('insulation-class-low', 'safe', 'wiring',
     {
       at: BOX_PLACE,
       severity: 'caution',
-      short: `Wire of the ${c.value} °C class`,
-      title: `The insulation is only of the ${c.value} °C class`,
-      why: `In a box at ${x.said.degC(x.wiring.ambientC, 0)} little room is left for the wire’s own heat. 90 to 105 °C wire costs hardly more.`,
+      say: say('insulation-class-low', 'told', { value: c.value, ambientC: x.wiring.ambientC }),
       figures: { insulationC: c.value, airC: x.wiring.ambientC },
       remedies: [
         { label: 'Use 75 °C wire or better', effect: 'carries more', edits: [set('wiring/insulationC', AUTO)] }

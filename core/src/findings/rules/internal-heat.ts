@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { MOST_SHADE_RISE_K } from '../../case/heat-plan.ts';
 import { CASE_PLACE, rule, set } from '../rule.ts';
 
@@ -11,9 +12,12 @@ export const internalHeat = rule('internal-heat', 'safe', 'case', (x) => {
     {
       at: CASE_PLACE,
       severity: 'caution',
-      short: `Warms itself by ${h.shadeRiseK.toFixed(0)} K`,
-      title: `The box warms itself by ${h.shadeRiseK.toFixed(0)} K, even in the shade`,
-      why: `${h.lossW.toFixed(1)} W stay inside, most from ${most.name} (${most.lossW.toFixed(1)} W). A small closed box sheds about ${((MOST_SHADE_RISE_K * h.lossW) / h.shadeRiseK).toFixed(1)} W for ${MOST_SHADE_RISE_K} K.`,
+      say: say('internal-heat', 'told', {
+        shadeRiseK: h.shadeRiseK,
+        lossW: h.lossW,
+        name: most.name,
+        mostLossW: most.lossW
+      }),
       figures: { riseK: h.shadeRiseK, lossW: h.lossW },
       remedies: stow.map((b) => ({
         label: `Stow ${b.name}, run it outside the box`,

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { withoutLever } from '../../box/feed-edits.ts';
 import type { Happening } from '../../judge/table.ts';
@@ -22,11 +23,7 @@ export const interruptingLow = rule('interrupting-low', 'safe', 'wiring', (x) =>
         ...(h.id === 'F0' || where.kind === 'circuit' ? {} : { also: h.id }),
         severity: stop ? ('stop' as const) : ('caution' as const),
         cause: 'short current',
-        short: `${h.id} breaks ${h.breaksA} A, not ${shortA.toFixed(0)}`,
-        title: stop
-          ? `${h.id === 'F0' ? 'The main fuse' : h.id} could burst on a short`
-          : `${h.id === 'F0' ? 'The main fuse' : h.id} is near what it can break`,
-        why: `A short right behind it could reach ${shortA.toFixed(0)} A; a ${kindOf(x, h)} breaks ${h.breaksA} A.`,
+        say: say('interrupting-low', 'told', { id: h.id, breaksA: h.breaksA, shortA, stop, kind: kindOf(x, h) }),
         figures: { prospectiveA: shortA, interruptingA: h.breaksA },
         remedies: remediesFor(x, h, shortA)
       }

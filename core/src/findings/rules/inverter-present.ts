@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { set } from '../../box/edit.ts';
 import { lawCurrentA } from '../../network/law.ts';
 import { devicePlace, rule } from '../rule.ts';
@@ -12,9 +13,7 @@ export const inverterPresent = rule('inverter-present', 'safe', 'outing', (x) =>
       {
         at: devicePlace(d.id, d.name),
         severity: 'caution' as const,
-        short: `${d.name}: mains inside`,
-        title: `${d.name} runs on mains from an inverter`,
-        why: `An inverter’s output can kill, damp places especially; local codes and a licensed electrician decide about it. Haversack plans the 12 V side only: ${amps.toFixed(1)} A at most, ${lostW.toFixed(1)} W lost. Many such devices also take USB-C.`,
+        say: say('inverter-present', 'told', { name: d.name, amps, lostW }),
         figures: { peakA: amps, lostW },
         remedies: [
           {

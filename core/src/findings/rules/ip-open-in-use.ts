@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { sealedInstead } from '../../advise/suit-port.ts';
 import { applyEdits, type Edit } from '../../box/edits.ts';
 import { panelPartOf } from '../../box/lookup.ts';
@@ -18,12 +19,12 @@ export const ipOpenInUse = rule('ip-open-in-use', 'dry', 'ports', (x) => {
       at: portPlace(open[0]?.portId ?? 'box', open.map((i) => i.name).join(', ') || s.weakest.name),
       others: open.slice(1).map((i) => portPlace(i.portId!, i.name)),
       severity: 'caution',
-      short: `${open
-        .map((i) => i.name)
-        .slice(0, 3)
-        .join(', ')} open while plugged in`,
-      title: `${open.map((i) => i.name).join(', ')} ${open.length > 1 ? 'are' : 'is'} open while plugged in`,
-      why: `The outing wants ${SEAL_WORDS[wanted].toLowerCase()}; with plugs in it is ${SEAL_WORDS[s.inUse].toLowerCase()}. The mated state decides in the rain.`,
+      say: say('ip-open-in-use', 'told', {
+        openNames: open.map((i) => i.name),
+        openCount: open.length,
+        wanted,
+        inUse: s.inUse
+      }),
       figures: { openCount: open.length },
       remedies: () => [
         ...sealedRemedy(x, open),

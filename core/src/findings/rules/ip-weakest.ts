@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { byPrice } from '../../catalogue/by-price.ts';
 import { set } from '../../box/edit.ts';
 import { sealedInstead } from '../../advise/suit-port.ts';
@@ -27,18 +28,15 @@ export const ipWeakest = rule('ip-weakest', 'dry', 'ports', (x) => {
       keptAs: CASE_PLACE.id,
       ...(port ? { formerly: port.id } : {}),
       severity: 'caution',
-      short: `${worst.name} lets it down: ${SEAL_WORDS[s.closed].toLowerCase()}`,
-      title: `Built towards ${SEAL_WORDS[s.closed].toLowerCase()}, not ${SEAL_WORDS[wanted].toLowerCase()}`,
-      why: `Even with every cap on, ${worst.name}${part ? ` (${part.name})` : ''} is the weakest place. ${
-        shellFails
-          ? cases.length
-            ? `A case that holds ${SEAL_WORDS[wanted].toLowerCase()}: ${cases
-                .slice(0, 2)
-                .map((c) => c.name)
-                .join(', ')}.`
-            : `No case of the library holds ${SEAL_WORDS[wanted].toLowerCase()} and takes everything in.`
-          : 'A sealed part or gland there lifts it.'
-      }`,
+      say: say('ip-weakest', 'told', {
+        name: worst.name,
+        closed: s.closed,
+        wanted,
+        part: part?.name,
+        shellFails,
+        casesCount: cases.length,
+        casesNames: cases.slice(0, 2).map((c) => c.name)
+      }),
       figures: { jetMark: worst.closed.jet, dunkMark: worst.closed.dunk },
       remedies: () => [
         ...(port && part ? sealedPart(x, port.id) : []),

@@ -1,7 +1,6 @@
+import { say } from '../words/say.ts';
 import { branches, MAIN_PLACE, rule, set, mainPath, type Draft, branchPlace } from '../rule.ts';
 import { mainFeed } from '../../box/feeds.ts';
-import { fixed } from '../../quantity/format.ts';
-import { wireSizeText } from '../../quantity/wire-size.ts';
 import { areaMm2, knownSize } from '../../wiring/conductor.ts';
 import { END_TAKES_MM2 } from '../../wiring/sizing.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
@@ -29,9 +28,7 @@ export const jointUnsound = rule('joint-unsound', 'safe', 'wiring', (x) => {
         at,
         also: 'push-in',
         severity: 'caution',
-        short: `${at.label}: push-in on stranded wire`,
-        title: 'Push-in connectors are made for solid wire',
-        why: 'Fine strands bend away instead of pushing the spring open: they hold by chance and heat. Lever connectors, or ferrules and a bus bar.',
+        say: say('joint-unsound', 'pushIn', { label: at.label }),
         remedies: [
           { label: 'Lever connectors', effect: 'hold stranded wire', edits: [set(path, 'lever')] },
           { label: 'A bus bar', effect: 'rings on studs', edits: [set(path, 'bus-bar')] }
@@ -48,9 +45,7 @@ export const jointUnsound = rule('joint-unsound', 'safe', 'wiring', (x) => {
         at,
         also: 'thick',
         severity: 'caution',
-        short: `${at.label}: ${wireSizeText(thickest)} does not go in`,
-        title: `${wireSizeText(thickest)} does not go into a ${feed.ends} connector`,
-        why: `It takes ${most} mm² at most, this wire has ${fixed(areaMm2(thickest), 1)} mm²: cutting strands off makes a weak place. A bus bar with rings takes any.`,
+        say: say('joint-unsound', 'thick', { label: at.label, thickest, ends: feed.ends, most }),
         figures: { areaMm2: areaMm2(thickest), mostMm2: most },
         remedies: [{ label: 'A bus bar', effect: 'rings on studs', edits: [set(path, 'bus-bar')] }]
       });
@@ -59,9 +54,7 @@ export const jointUnsound = rule('joint-unsound', 'safe', 'wiring', (x) => {
         at,
         also: 'screw',
         severity: 'caution',
-        short: `${count} wires under one screw`,
-        title: `${count} wires sit under one screw`,
-        why: `${MOST_UNDER_SCREW} are the most that stay tight on the terminal of a breaker or switch; the others belong on a stud or bus bar behind it.`,
+        say: say('joint-unsound', 'screw', { count, mostUnderScrew: MOST_UNDER_SCREW }),
         figures: { wireCount: count },
         remedies: [{ label: 'A bus bar behind it', effect: 'one screw each', edits: [set(path, 'bus-bar')] }]
       });

@@ -1,11 +1,10 @@
+import { say } from '../words/say.ts';
 import { setTo } from '../../box/attr.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { ventOpeningCm2 } from '../../battery/model.ts';
 import type { Edit } from '../../box/edits.ts';
 import type { ChargeSource } from '../../judge/charge-sources.ts';
 import { CASE_PLACE, rule, set, type Remedy } from '../rule.ts';
-import { capital } from '../../quantity/capital.ts';
-import { listOf } from '../../quantity/list-of.ts';
 
 /** What keeps a source from charging while the case is shut, and what is given up for it. */
 function lidOpen(s: ChargeSource): { edit: Edit; effect: string } {
@@ -47,11 +46,11 @@ export const leadAcidSealedCharge = rule('lead-acid-sealed-charge', 'safe', 'bat
     {
       at: CASE_PLACE,
       severity: 'stop',
-      short: 'Lead-acid charging, closed case',
-      title: flooded
-        ? 'A flooded battery must not be charged in a closed case'
-        : 'Lead-acid must not be charged in a closed tight case',
-      why: `${capital(listOf(shut.map((s) => s.name)))} can charge it while the lid is shut. Charging makes hydrogen; at 4 % in air it explodes, within hours in a small case.${flooded ? ' A flooded one gives off acid mist, too: a compartment of its own, open to the outside.' : ` It would need two openings of ${opening.areaCm2.toFixed(2)} cm² each, one low and one high. A membrane vent is not a counted opening.`}`,
+      say: say('lead-acid-sealed-charge', 'told', {
+        flooded,
+        shutNames: shut.map((s) => s.name),
+        areaCm2: opening.areaCm2
+      }),
       figures: { openingCm2: opening.areaCm2, flowM3PerH: opening.flowM3PerH },
       remedies
     }

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { rule, set, branchPlace } from '../rule.ts';
 
@@ -13,9 +14,7 @@ export const leadTooLong = rule('lead-too-long', 'fits', 'wiring', (x) =>
       {
         at: branchPlace(c),
         severity: 'caution' as const,
-        short: `${c.tag} is ${x.said.run(more)} too long`,
-        title: `The lead to ${c.portTag} is ${x.said.run(more)} too long`,
-        why: `The way is ${x.said.run(c.neededMm)} with a service loop. What is over lies under the lid, is pinched when it shuts, and costs voltage.`,
+        say: say('lead-too-long', 'told', { tag: c.tag, more, portTag: c.portTag, neededMm: c.neededMm }),
         figures: { lengthMm: c.lengthMm, neededMm: c.neededMm },
         remedies: [
           {

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { rule, set, branchPlace } from '../rule.ts';
 
@@ -14,9 +15,16 @@ export const leadTooShort = rule('lead-too-short', 'safe', 'wiring', (x) =>
       {
         at: branchPlace(c),
         severity: never ? ('stop' as const) : ('caution' as const),
-        short: `${c.tag} is ${x.said.run(c.neededMm - c.lengthMm)} short`,
-        title: `The lead to ${c.portTag} is ${x.said.run(c.neededMm - c.lengthMm)} short`,
-        why: `${x.said.run(c.lengthMm, c.neededMm)} are set; along the walls${c.toSwitchMm === undefined ? '' : ` over ${c.switches.map((w) => w.tag).join(', ')}`}${lid ? ', with the lid open,' : ''} with a service loop it wants ${x.said.run(c.neededMm, c.lengthMm)}.${never ? (lid ? ' Opening the lid pulls it off.' : ' It does not reach.') : ''}`,
+        say: say('lead-too-short', 'told', {
+          tag: c.tag,
+          neededMm: c.neededMm,
+          lengthMm: c.lengthMm,
+          portTag: c.portTag,
+          toSwitchMm: c.toSwitchMm,
+          switchesTags: c.switches.map((w) => w.tag),
+          lid,
+          never
+        }),
         figures: { lengthMm: c.lengthMm, neededMm: c.neededMm },
         remedies: [
           {

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
@@ -10,9 +11,7 @@ export const lfpVoltGauge = rule('lfp-volt-gauge', 'lasts', 'ports', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'note',
-      short: 'A voltmeter tells little here',
-      title: 'A voltmeter tells little about this battery',
-      why: 'Iron phosphate holds 13.0 to 13.3 V from 90 down to 30 %. A meter that counts amp-hours through a shunt knows what is left.',
+      say: say('lfp-volt-gauge', 'told', {}),
       figures: { highV: 13.33, lowV: 13.03 }
     }
   ];

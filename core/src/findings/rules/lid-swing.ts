@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { otherFace } from '../other-face.ts';
 import { portPlace, rule } from '../rule.ts';
 
@@ -8,9 +9,7 @@ export const lidSwing = rule('lid-swing', 'fits', 'ports', (x) =>
     return {
       at: portPlace(p.port.id, p.tag),
       severity: 'stop' as const,
-      short: `${p.tag} hits ${s.otherName} when shut`,
-      title: `${p.tag} hits the ${s.otherName} as the lid shuts`,
-      why: `The lid swings about its hinge: at ${s.atDeg}° open the part under it reaches the ${s.otherName}.`,
+      say: say('lid-swing', 'told', { tag: p.tag, otherName: s.otherName, atDeg: s.atDeg }),
       figures: { atDeg: s.atDeg },
       remedies: () => otherFace(x, p)
     };

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { lidLeadOf } from '../../panel/lid-leads.ts';
 import { portPlace, rule } from '../rule.ts';
 
@@ -15,9 +16,7 @@ export const lidWireTrap = rule('lid-wire-trap', 'fits', 'ports', (x) => {
         {
           at: portPlace(p.port.id, p.tag),
           severity: tight ? ('caution' as const) : ('note' as const),
-          short: `${p.tag}: ${x.said.run(slackMm)} slack, lid shut`,
-          title: `The lead to ${p.tag} in the lid is ${x.said.run(leadMm)}, ${x.said.run(slackMm)} too long when shut`,
-          why: `${tight ? `There is only ${x.said.run(lead.homeMm)} for the loop over what stands below. ` : ''}Tie it down on the hinge side, spiral wrap over it, so that the lid never pinches it.`,
+          say: say('lid-wire-trap', 'told', { tag: p.tag, slackMm, leadMm, tight, homeMm: lead.homeMm }),
           figures: { leadMm, slackMm, homeMm: lead.homeMm }
         }
       ];

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import { valueOf } from '../../box/lookup.ts';
 import { panelPort } from '../panel-port.ts';
@@ -17,9 +18,7 @@ export const liveMalePins = rule('live-male-pins', 'safe', 'ports', (x) => {
     out.push({
       at: portPlace(p.port.id, p.tag),
       severity: 'stop',
-      short: `${p.tag} has bare live metal`,
-      title: `${p.tag} has bare live metal outside`,
-      why: 'A key or a wet strap across it is a short circuit: the battery stands on its pins whenever nothing is plugged in. Take a shrouded connector, or cover it with boots and accept this finding.',
+      say: say('live-male-pins', 'told', { tag: p.tag }),
       figures: { fuseA: c?.guard?.ratingA ?? 0 }
     });
   }
@@ -30,9 +29,7 @@ export const liveMalePins = rule('live-male-pins', 'safe', 'ports', (x) => {
       at: MAIN_PLACE,
       also: 'way-in',
       severity: 'stop',
-      short: way === 'lugs' ? 'Bare lugs carry the battery' : 'Clips carry the battery',
-      title: way === 'lugs' ? 'The battery comes in on bare lugs' : 'The battery is clipped on',
-      why: 'Both poles stand open side by side: a spanner, a key or the other clip shorts them, and a clip that jumps off sparks. A shrouded two-pole connector takes their place; boots over lugs are the least.',
+      say: say('live-male-pins', 'wayIn', { way }),
       figures: {}
     });
   return out;

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { setTo } from '../../box/attr.ts';
 import { HOOK_MOST_KG } from '../../case/hold.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
@@ -18,9 +19,7 @@ export const looseBattery = rule('loose-battery', 'fits', 'case', (x) => {
     {
       at: BATTERY_PLACE,
       severity: unknown ? 'caution' : 'stop',
-      short: unknown ? 'How is the battery held?' : 'The battery is not held',
-      title: unknown ? 'How the battery is held is unknown' : `${x.said.kg(massKg, 1)} of battery can move`,
-      why: `${unknown ? 'A loose one, dropped or tipped, tears' : 'Dropped or tipped, it tears'} its leads off and shorts them. Close the box, turn it over, shake it: nothing may move.`,
+      say: say('loose-battery', 'told', { unknown, massKg }),
       figures: { massKg },
       asks: 'how it is held',
       about: 'bank/holdDown',

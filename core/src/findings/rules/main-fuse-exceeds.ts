@@ -1,6 +1,6 @@
+import { say } from '../words/say.ts';
 import { swapPart } from '../../panel/place-port.ts';
 import { AUTO } from '../../box/attr.ts';
-import { wireSizeText } from '../../quantity/wire-size.ts';
 import { largerSwitch } from '../switches.ts';
 import { heldA } from '../../wiring/fuse.ts';
 import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
@@ -16,13 +16,6 @@ export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) =
   if (!wireBad && !partBad) return [];
   /** The weakest of them gives the finding its name; the other is told behind it. */
   const wireFirst = wireBad && (!partBad || m.ampacityA! <= m.weakest!.ratingA);
-  const of = [
-    { is: wireBad, first: wireFirst, say: () => `${wireSizeText(m.wire!)} carries ${m.ampacityA!.toFixed(1)} A here` },
-    { is: partBad, first: !wireFirst, say: () => `${m.weakest!.name} is rated ${m.weakest!.ratingA} A` }
-  ]
-    .filter((p) => p.is)
-    .sort((a, b) => Number(b.first) - Number(a.first))
-    .map((p) => p.say());
   const limit = Math.min(m.ampacityA ?? Infinity, m.weakest?.ratingA ?? Infinity);
   const remedies = (): Remedy[] => {
     const out: Remedy[] = [];
@@ -51,11 +44,12 @@ export const mainFuseExceeds = rule('main-fuse-exceeds', 'safe', 'wiring', (x) =
       at: MAIN_PLACE,
       severity: 'stop',
       cause: wireFirst && tooHotFor(m.laid) ? HEAT_INSIDE : 'fuse F0',
-      short: wireFirst
-        ? `F0 ${m.fuseA} A is too big for ${wireSizeText(m.wire!)}`
-        : `F0 ${m.fuseA} A is too big for ${m.weakest!.name}`,
-      title: wireFirst ? 'The main fuse is too big for its wire' : `The main fuse is too big for ${m.weakest!.name}`,
-      why: `${m.fuseA} A could flow for minutes; ${of.join('; ')}.`,
+      say: say('main-fuse-exceeds', 'told', {
+        wireFirst,
+        fuseA: m.fuseA,
+        wire: wireBad ? { size: m.wire!, ampacityA: m.ampacityA! } : undefined,
+        part: partBad ? m.weakest : undefined
+      }),
       figures: { fuseA: m.fuseA, limitA: limit },
       remedies
     }

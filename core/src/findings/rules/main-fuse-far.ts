@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import { AUTO } from '../../box/attr.ts';
 import { unfusedLimitMm } from '../../wiring/placement.ts';
@@ -12,9 +13,11 @@ export const mainFuseFar = rule('main-fuse-far', 'safe', 'wiring', (x) => {
     {
       at: MAIN_PLACE,
       severity: 'stop',
-      short: `Main fuse ${x.said.run(m.fuseDistanceMm, limit)} away`,
-      title: `The main fuse sits ${x.said.run(m.fuseDistanceMm, limit)} from the battery`,
-      why: `Wire ahead of it is not protected: ${x.said.run(limit, m.fuseDistanceMm)} at most${mainFeed(x.box).sheathed ? ' in a sheath' : `, or ${x.said.run(1830)} wholly in a sheath`}.`,
+      say: say('main-fuse-far', 'told', {
+        fuseDistanceMm: m.fuseDistanceMm,
+        limit,
+        sheathed: mainFeed(x.box).sheathed
+      }),
       figures: { distanceMm: m.fuseDistanceMm, limitMm: limit },
       remedies: m.holder
         ? [

@@ -1,6 +1,7 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { MAIN_PLACE, mainPath, rule, set } from '../rule.ts';
-import { atMost, LOAD_SHARE } from '../../wiring/fuse.ts';
+import { LOAD_SHARE } from '../../wiring/fuse.ts';
 
 /** The main fuse is too small for what runs together. */
 export const mainFuseNearLimit = rule('main-fuse-near-limit', 'safe', 'wiring', (x) => {
@@ -11,9 +12,7 @@ export const mainFuseNearLimit = rule('main-fuse-near-limit', 'safe', 'wiring', 
     {
       at: MAIN_PLACE,
       severity: stop ? 'stop' : 'caution',
-      short: `F0 ${m.fuseA} A carries ${m.loadA.toFixed(1)} A`,
-      title: stop ? 'The main fuse opens in normal use' : 'The main fuse runs near its limit',
-      why: `Together ${m.loadA.toFixed(1)} A can flow; ${atMost(m.loadA, m.fuseLoadA)}.`,
+      say: say('main-fuse-near-limit', 'told', { fuseA: m.fuseA, loadA: m.loadA, stop, fuseLoadA: m.fuseLoadA }),
       figures: { loadA: m.loadA, fuseA: m.fuseA },
       remedies:
         m.fuseOrigin === 'set'

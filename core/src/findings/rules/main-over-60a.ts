@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { MAIN_PLACE, rule } from '../rule.ts';
 
 const LIMIT_A = 60;
@@ -9,9 +10,7 @@ export const mainOver60a = rule('main-over-60a', 'safe', 'wiring', (x) =>
         {
           at: MAIN_PLACE,
           severity: 'stop',
-          short: `${x.wiring.main.loadA.toFixed(0)} A is beyond this tool`,
-          title: 'Over 60 A: outside what Haversack judges',
-          why: 'Engine starting, propulsion and large inverters follow other rules. Have it designed by someone licensed for it.',
+          say: say('main-over-60a', 'told', { loadA: x.wiring.main.loadA }),
           figures: { loadA: x.wiring.main.loadA, limitA: LIMIT_A }
         }
       ]

@@ -1,7 +1,6 @@
+import { say } from '../words/say.ts';
 import { chargerName } from '../../box/source-leads.ts';
 import { chargedOnOuting } from '../../box/plugged.ts';
-import { SEAL_WORDS } from '../../sealing/sealing.ts';
-import { momentText } from '../../timeline/bars.ts';
 import { BATTERY_PLACE, rule, set, type Draft, type Facts } from '../rule.ts';
 
 /** A charger that lives in the box brings the mains into it; one on the outing brings them outdoors. */
@@ -17,9 +16,7 @@ function outdoors(x: Facts): Draft[] {
       at: BATTERY_PLACE,
       also: 'outdoors',
       severity: 'caution',
-      short: 'Charger on the mains outdoors',
-      title: 'The charger on the outing brings the mains outdoors',
-      why: `From ${momentText(outing, first.startH)} on it hangs on the mains on an outing that is built for ${SEAL_WORDS[outing.seal].toLowerCase()}. Mains can kill, and chargers are made for dry rooms: under a roof, off the ground, behind an earth leakage breaker, or not at all. Local codes decide about it.`,
+      say: say('mains-cord', 'outdoors', { outing, startH: first.startH }),
       figures: { atH: first.startH },
       remedies: [
         {
@@ -42,12 +39,7 @@ const inTheBox = (x: Facts): Draft[] =>
             at: BATTERY_PLACE,
             also: c.id,
             severity: 'caution' as const,
-            short: c.input === 'unknown' ? `What feeds ${c.name || 'the charger'}?` : 'A mains cord into the box',
-            title:
-              c.input === 'unknown'
-                ? `What feeds ${chargerName(c)} is unknown`
-                : `${c.name || 'The charger'} brings the mains into the box`,
-            why: 'Mains can kill, and a box that gets wet outdoors is the wrong place for it: strain relief, an earth leakage breaker, never outdoors, unplugged before the lid is opened. Local codes and a licensed electrician decide about it; Haversack plans the 12 V side only.',
+            say: say('mains-cord', 'inTheBox', { name: c.name, input: c.input }),
             figures: {},
             open: c.input === 'unknown',
             asks: `what feeds ${chargerName(c)}`

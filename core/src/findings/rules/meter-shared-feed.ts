@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { setTo } from '../../box/attr.ts';
 import { rule, set, branchPlace } from '../rule.ts';
 
@@ -12,9 +13,7 @@ export const meterSharedFeed = rule('meter-shared-feed', 'lasts', 'wiring', (x) 
     .map((c) => ({
       at: branchPlace(c),
       severity: 'note' as const,
-      short: `${c.portTag} reads ${sharedV.toFixed(2)} V low`,
-      title: `${c.portTag} reads up to ${sharedV.toFixed(2)} V low under load`,
-      why: `It shares the main path with the loads. A fused pair of its own straight off the battery reads true; it then draws all the time.`,
+      say: say('meter-shared-feed', 'told', { portTag: c.portTag, sharedV }),
       figures: { sharedV },
       remedies: [
         {

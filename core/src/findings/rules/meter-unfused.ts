@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { METER_FUSE_A } from '../../wiring/branch-draft.ts';
 import { BOX_PLACE, rule, set, type Draft, type Where, branchPlace } from '../rule.ts';
@@ -11,9 +12,7 @@ export const meterUnfused = rule('meter-unfused', 'safe', 'wiring', (x) => {
     at,
     also: 'sense',
     severity: 'stop',
-    short: 'Sense leads without a small fuse',
-    title: 'The sense leads from the shunt have no small fuse',
-    why: `Thin wire hangs on the battery’s post: should it meet +, nothing small opens. ${METER_FUSE_A} A at most in each.`,
+    say: say('meter-unfused', 'sense', {}),
     figures: { fuseA: sense.is === 'set' ? sense.value : 0 },
     remedies: [
       {
@@ -31,9 +30,7 @@ export const meterUnfused = rule('meter-unfused', 'safe', 'wiring', (x) => {
         at,
         also: 'supply',
         severity: 'stop',
-        short: `${c.fuseTag} ${c.fuseA} A on a meter’s leads`,
-        title: `${c.fuseTag} is too big for the leads of ${c.portTag}`,
-        why: `A meter draws milliamps through thin leads: ${METER_FUSE_A} A at most, 1 A as usual.`,
+        say: say('meter-unfused', 'supply', { fuseTag: c.fuseTag, fuseA: c.fuseA, portTag: c.portTag }),
         figures: { fuseA: c.fuseA },
         remedies: [
           { label: 'Fit a small fuse', effect: '1 to 3 A', edits: [set(`circuits/${c.circuit.id}/fuse`, AUTO)] }

@@ -1,6 +1,6 @@
+import { say } from '../words/say.ts';
 import { greatestW } from '../../demand/draw.ts';
 import { soundsLikeMotor } from '../../demand/motors.ts';
-import { fixed } from '../../quantity/format.ts';
 import { MOTOR_START } from '../../wiring/fuse.ts';
 import { devicePlace, rule, set } from '../rule.ts';
 
@@ -17,9 +17,7 @@ export const motorUnsaid = rule('motor-unsaid', 'safe', 'outing', (x) =>
       {
         at: devicePlace(d.id, d.name),
         severity: 'caution' as const,
-        short: `${d.name}: a motor?`,
-        title: `Has ${d.name} a motor?`,
-        why: `A motor takes about ${MOTOR_START.times} times as much as it starts, here ${fixed(MOTOR_START.times * amps, 0)} A, and its brushes spark at the switch: fuse, switch and the pack’s electronics have to bear that. So far it is judged as if it had none.`,
+        say: say('motor-unsaid', 'told', { name: d.name, amps }),
         figures: { runningA: amps, startingA: MOTOR_START.times * amps },
         asks: 'motor',
         open: true,

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { stretchText } from '../../timeline/bars.ts';
 import { devicePlace, rule, set, type Facts } from '../rule.ts';
 
@@ -8,9 +9,7 @@ export const neverOn = rule('never-on', 'lasts', 'outing', (x) =>
     .map((d) => ({
       at: devicePlace(d.id, d.name),
       severity: 'note' as const,
-      short: `${d.name} is never on`,
-      title: `${d.name} is never on`,
-      why: `It has no bar within the outing${d.spans.length > 0 ? `, which runs ${outingText(x)}` : ''}, so it draws nothing in this plan.`,
+      say: say('never-on', 'told', { name: d.name, spansCount: d.spans.length, outingText: outingText(x) }),
       figures: { onH: 0 },
       remedies: [
         {

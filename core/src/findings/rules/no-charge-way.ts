@@ -1,6 +1,6 @@
+import { say } from '../words/say.ts';
 import { chargeSources, type ChargeSource } from '../../judge/charge-sources.ts';
 import { AUTO, setTo } from '../../box/attr.ts';
-import { capital } from '../../quantity/capital.ts';
 import { coveredPorts } from '../../wiring/cutoff.ts';
 import { startOf } from '../../wiring/tree.ts';
 import { rootCause } from '../roots.ts';
@@ -18,9 +18,7 @@ export const noChargeWay = rule('no-charge-way', 'safe', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'caution',
-      short: 'No way to charge it',
-      title: 'There is no way to charge this box',
-      why: 'No inlet, no outlet and no open lid is meant for it, and neither sun nor a charger inside gives anything. Taken out for every charge, leads and fuse are undone and done again each time, and one day the wrong way round.',
+      say: say('no-charge-way', 'told', {}),
       figures: {},
       remedies: [
         {
@@ -67,9 +65,11 @@ function behindCutoff(x: Facts, sources: readonly ChargeSource[]): Draft[] {
         at: portPlace(circuit.portId, c.portTag),
         also: 'cut-off',
         severity: 'caution',
-        short: `${c.portTag} is behind the cut-off`,
-        title: `Once the cut-off has opened, nothing charged at ${c.portTag} reaches the battery`,
-        why: `It opens at ${disconnect.value.cutV} V and closes at ${disconnect.value.backV} V, which a battery that is not charged does not reach. Charge ahead of it, or with the lid open.`,
+        say: say('no-charge-way', 'cutOff', {
+          portTag: c.portTag,
+          cutV: disconnect.value.cutV,
+          backV: disconnect.value.backV
+        }),
         figures: { cutV: disconnect.value.cutV, backV: disconnect.value.backV },
         remedies: [...ahead, LID_OPEN]
       }
@@ -84,22 +84,18 @@ function oneWay(x: Facts, sources: readonly ChargeSource[]): Draft[] {
     const part = c.portPart;
     if (!ids.has(c.circuit.portId) || !part) return [];
     const converts = part.converterRatedW !== null || (part.supply !== null && part.supply !== '12v');
-    const gives = converts
-      ? part.name
-      : c.rail
-        ? `the converter to ${c.rail.outV} V ahead of it`
-        : startOf(x.wiring.tree, c.circuit.id) === 'load-terminal'
-          ? 'the load terminal of the controller'
-          : undefined;
-    if (gives === undefined) return [];
+    if (!converts && !c.rail && startOf(x.wiring.tree, c.circuit.id) !== 'load-terminal') return [];
     return [
       {
         at: portPlace(c.circuit.portId, c.portTag),
         severity: 'stop',
         cause: rootCause('no-charge-way')!,
-        short: `Nothing goes in at ${c.portTag}`,
-        title: `The battery cannot be charged through ${c.portTag}`,
-        why: `${capital(gives)} only gives: a charger plugged in there charges nothing, and pushes against its output.`,
+        say: say('no-charge-way', 'oneWay', {
+          portTag: c.portTag,
+          converts,
+          name: part.name,
+          outV: c.rail?.outV
+        }),
         remedies: [LID_OPEN]
       }
     ];

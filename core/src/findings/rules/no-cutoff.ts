@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { setTo } from '../../box/attr.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
@@ -9,9 +10,7 @@ export const noCutoff = rule('no-cutoff', 'lasts', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'note',
-      short: 'Nothing stops a deep discharge',
-      title: 'Nothing stops a deep discharge',
-      why: 'This battery has no electronics that switch it off. Watch the voltmeter and pack up at the kept-back line, or fit a low-voltage disconnect.',
+      say: say('no-cutoff', 'told', {}),
       figures: { capacityAh: x.bank.ratedAh },
       remedies: [
         {

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { mainHolders } from '../../judge/main-holders.ts';
 import { branches, MAIN_PLACE, mainPath, rule, set, usePart } from '../rule.ts';
 import { AUTO } from '../../box/attr.ts';
@@ -17,9 +18,7 @@ export const noMainFuse = rule('no-main-fuse', 'safe', 'wiring', (x) => {
     {
       at: MAIN_PLACE,
       severity: 'stop',
-      short: 'No fuse at the battery',
-      title: 'No fuse at the battery',
-      why: `A short ${fused ? 'ahead of the fuses of the circuits' : 'anywhere'} would pass up to ${short.toFixed(0)} A; nothing would open and the wire would burn.`,
+      say: say('no-main-fuse', 'told', { fused, shortShort: short }),
       figures: { shortCircuitA: short },
       remedies: holders.slice(0, 2).map((h) => ({
         label: h.name,

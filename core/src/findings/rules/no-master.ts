@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import { switchedBy } from '../../wiring/tree.ts';
 import { masterSwitch } from '../master-switch.ts';
@@ -12,9 +13,7 @@ export const noMaster = rule('no-master', 'safe', 'wiring', (x) =>
         {
           at: BOX_PLACE,
           severity: 'note',
-          short: 'No master switch',
-          title: 'No master switch',
-          why: 'Meters and idle converters draw all the time, and there is no one thing to throw when something smells.',
+          say: say('no-master', 'told', {}),
           figures: { standingA: x.demand.box.currentA },
           remedies: () => masterSwitch(x)
         }

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { set } from '../../box/edit.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
@@ -21,9 +22,7 @@ export const noTempComp = rule('no-temp-comp', 'safe', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: asSaid ? 'caution' : 'note',
-      short: `Charging at ${x.said.degC(c)}: stays low`,
-      title: `At ${x.said.degC(c)} an ordinary charger does not fill lead-acid`,
-      why: `So cold is it when ${worst.name} charges it. The voltage has to rise by ${x.said.mvPerDegree(24)} under ${x.said.degC(25)}. Use a charger with temperature compensation, or charge indoors.`,
+      say: say('no-temp-comp', 'told', { c, name: worst.name }),
       figures: { coldestC: c, limitC: LOW_C },
       remedies: asSaid
         ? [

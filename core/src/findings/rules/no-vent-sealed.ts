@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { placePort } from '../../panel/place-port.ts';
 import { CASE_PLACE, catalogueOf, rule } from '../rule.ts';
 
@@ -9,9 +10,7 @@ export const noVentSealed = rule('no-vent-sealed', 'dry', 'ports', (x) => {
     {
       at: CASE_PLACE,
       severity: 'caution',
-      short: 'No pressure vent for a dunk',
-      title: 'No pressure vent',
-      why: `Cooling from ${x.said.degC(35)} to ${x.said.degC(10)} sucks with 82 mbar, as deep water would. A membrane vent evens that out and keeps water out.`,
+      say: say('no-vent-sealed', 'told', {}),
       figures: { suctionPa: 8220.4 },
       remedies: () => {
         const port =

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 const FULL = 0.95;
@@ -17,9 +18,11 @@ export const notFullAtStart = rule('not-full-at-start', 'lasts', 'battery', (x) 
     {
       at: BATTERY_PLACE,
       severity: 'note',
-      short: `Starts ${percent} % full`,
-      title: `It starts ${percent} % full`,
-      why: `${(x.bank.availableAh * (1 - x.bank.startFraction)).toFixed(1)} Ah are missing from the start.`,
+      say: say('not-full-at-start', 'told', {
+        percent,
+        availableAh: x.bank.availableAh,
+        startFraction: x.bank.startFraction
+      }),
       figures: { startFraction: x.bank.startFraction },
       remedies: [{ label: 'Charge it full before leaving', effect: 'all of it can be used', edits }]
     }

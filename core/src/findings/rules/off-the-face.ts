@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { movePort } from '../../panel/move-port.ts';
 import { faceSizeMm } from '../../case/faces.ts';
 import { freeSpot } from '../../panel/panel.ts';
@@ -13,9 +14,15 @@ export const offTheFace = rule('off-the-face', 'fits', 'ports', (x) =>
       return {
         at: portPlace(p.port.id, p.tag),
         severity: 'stop' as const,
-        short: `${p.tag} overhangs by ${x.said.mm(over, 0)}`,
-        title: `${p.tag} overhangs its face by ${x.said.mm(over, 1)}`,
-        why: `The ${p.port.face} is ${x.said.mms(' × ', face.widthMm, face.heightMm)}; the flange is ${x.said.mms(' × ', p.part.flangeWidthMm, p.part.flangeHeightMm)}.`,
+        say: say('off-the-face', 'told', {
+          tag: p.tag,
+          over,
+          face: p.port.face,
+          widthMm: face.widthMm,
+          heightMm: face.heightMm,
+          flangeWidthMm: p.part.flangeWidthMm,
+          flangeHeightMm: p.part.flangeHeightMm
+        }),
         figures: { overMm: over },
         remedies: () => {
           const spot = freeSpot(x.box, x.fit!, p.part, p.port, p.port);

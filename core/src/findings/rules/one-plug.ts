@@ -1,7 +1,7 @@
+import { say } from '../words/say.ts';
 import { barsWithin } from '../../demand/bars.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import type { Box, Device } from '../../box/schema.ts';
-import { clockText } from '../../quantity/format.ts';
 import { portPlace, rule } from '../rule.ts';
 import { waysIn } from '../ways-in.ts';
 
@@ -37,9 +37,7 @@ export const onePlug = rule('one-plug', 'fits', 'ports', (x) =>
       {
         at: portPlace(port.id, tag),
         severity: 'note' as const,
-        short: `${tag}: one socket, two plugs`,
-        title: `${first.name} and ${second.name} both want ${tag}`,
-        why: `From ${clockText(atH)} on they run together, and one socket takes one plug. A doubler bears what both draw, and hangs from the socket in the rain; a port of its own is fused for it.`,
+        say: say('one-plug', 'told', { tag, name: first.name, secondName: second.name, atH }),
         figures: { atH, deviceCount: devices.length },
         remedies: fit ? () => waysIn(x, fit, second) : []
       }

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import type { PartOf } from '../../catalogue/part.ts';
@@ -40,9 +41,7 @@ export const outsideInlet = rule('outside-inlet', 'fits', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'caution',
-      short: 'No way in for the battery lead',
-      title: 'The outside battery’s lead has no way into the case',
-      why: 'It needs an inlet or a gland of its own on a face: through the charge inlet it would meet the charger’s fuse and rating.',
+      say: say('outside-inlet', 'told', {}),
       figures: { leadMm: mainFeed(x.box).lead?.lengthMm ?? 0 },
       remedies
     }

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { CASE_PLACE, rule } from '../rule.ts';
 
 const MOST_FRACTION = 0.7;
@@ -9,9 +10,7 @@ export const overfilled = rule('overfilled', 'fits', 'case', (x) =>
         {
           at: CASE_PLACE,
           severity: 'caution',
-          short: `${Math.round(x.fit.fillFraction * 100)} % full inside`,
-          title: `Bodies fill ${Math.round(x.fit.fillFraction * 100)} % of the case`,
-          why: 'Above 70 % there is no room for wire, bends and hands.',
+          say: say('overfilled', 'told', { fillFraction: x.fit.fillFraction }),
           figures: { fillFraction: x.fit.fillFraction, mostFraction: MOST_FRACTION }
         }
       ]

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { wallMmOf } from '../../case/faces.ts';
 import { portPlace, rule, set, type Draft } from '../rule.ts';
 
@@ -14,9 +15,12 @@ export const panelThickness = rule('panel-thickness', 'fits', 'ports', (x) =>
             {
               at: portPlace(p.port.id, p.tag),
               severity: 'note',
-              short: `${p.tag} wants a hollow collar`,
-              title: `The nut of ${p.tag} does not reach through wall and spacer`,
-              why: `Together they are ${x.said.mm(stack)}; it holds on up to ${x.said.mm(p.part.panelMaxMm)}. Make the spacer a hollow collar, screwed to the wall, whose own face of ${x.said.mms(' to ', p.part.panelMinMm, p.part.panelMaxMm)} carries the part.`,
+              say: say('panel-thickness', 'collar', {
+                tag: p.tag,
+                stack,
+                panelMaxMm: p.part.panelMaxMm,
+                panelMinMm: p.part.panelMinMm
+              }),
               figures: { stackMm: stack, maxMm: p.part.panelMaxMm }
             }
           ];
@@ -29,11 +33,15 @@ export const panelThickness = rule('panel-thickness', 'fits', 'ports', (x) =>
         severity: guessed ? 'caution' : 'stop',
         cause: 'wall',
         ...(guessed ? { open: true, asks: 'wall' } : {}),
-        short: `${p.tag}: wall is too ${thick ? 'thick' : 'thin'}`,
-        title: guessed
-          ? `Whether the wall suits ${p.tag} is not known`
-          : `The wall is too ${thick ? 'thick' : 'thin'} for ${p.tag}`,
-        why: `The ${p.port.insert ? 'plate it sits in' : 'wall'} is ${guessed ? 'taken as ' : ''}${x.said.mm(wall)}${guessed ? ', nobody measured it' : ''}; the part holds on ${x.said.mms(' to ', p.part.panelMinMm, p.part.panelMaxMm)}. ${thick ? 'Counterbore from inside, or take another part.' : 'Back it with a plate, or take another part.'}`,
+        say: say('panel-thickness', 'wall', {
+          tag: p.tag,
+          thick,
+          guessed,
+          inPlate: p.port.insert !== null,
+          wall,
+          panelMinMm: p.part.panelMinMm,
+          panelMaxMm: p.part.panelMaxMm
+        }),
         figures: { wallMm: wall, minMm: p.part.panelMinMm, maxMm: p.part.panelMaxMm },
         remedies:
           thick && !guessed && !p.port.insert

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { set } from '../../box/edit.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
@@ -14,11 +15,7 @@ export const parallelAge = rule('parallel-age', 'safe', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: apart ? 'caution' : 'note',
-      short: apart ? `Packs ${gap.toFixed(1)} years apart` : 'Join only matched, full packs',
-      title: apart ? `The packs are ${gap.toFixed(1)} years apart` : 'Join only matched packs, both full',
-      why: apart
-        ? 'An older pack has more resistance: the newer one carries the load and is worn out early. Pair packs bought within half a year, or use them one after the other by a changeover.'
-        : 'Same model, bought within half a year, each charged full before they are joined; take + and − from opposite ends.',
+      say: say('parallel-age', 'told', { apart, gap }),
       figures: { packCount: b.count, gapYears: gap },
       remedies: apart
         ? [

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
@@ -15,20 +16,7 @@ export const parallelFuse = rule('parallel-fuse', 'safe', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: unknown ? 'caution' : 'stop',
-      short: unknown
-        ? 'Has each pack its fuse?'
-        : byTurns
-          ? 'Pack leads without a fuse'
-          : 'Packs share without own fuses',
-      title: unknown
-        ? 'Whether each pack has a fuse is unknown'
-        : byTurns
-          ? 'The leads from the packs to the changeover have no fuse'
-          : 'Each pack of a parallel bank needs its own fuse',
-      why:
-        byTurns && !changeoverJoins
-          ? `Nothing opens on a short between a pack and the changeover: up to ${packA.toFixed(0)} A flow there.`
-          : `One pack would feed a short in the other with up to ${packA.toFixed(0)} A.`,
+      say: say('parallel-fuse', 'told', { unknown, byTurns, changeoverJoins, packA }),
       figures: { packShortA: packA },
       asks: 'pack fuses',
       about: 'bank/packFuse',

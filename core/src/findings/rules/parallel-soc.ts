@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { bankSurge } from '../../battery/parallel-plan.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
@@ -25,9 +26,14 @@ export const parallelSoc = rule('parallel-soc', 'safe', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: stop ? 'stop' : 'caution',
-      short: `Joining them: ${surge.settledA.toFixed(0)} A surge`,
-      title: `Joining these packs lets ${surge.settledA.toFixed(0)} A flow between them`,
-      why: `One is ${Math.round(full * 100)} % and one ${Math.round(empty * 100)} % full: ${surge.settledA.toFixed(0)} A over the first minute, ${surge.peakA.toFixed(0)} A at first, double that fresh off a charger; the emptier one may be charged with ${surge.limitA.toFixed(0)} A. ${surge.movedAh.toFixed(1)} Ah move.`,
+      say: say('parallel-soc', 'told', {
+        settledA: surge.settledA,
+        full,
+        empty,
+        peakA: surge.peakA,
+        limitA: surge.limitA,
+        movedAh: surge.movedAh
+      }),
       figures: { settledA: surge.settledA, peakA: surge.peakA, limitA: surge.limitA },
       remedies: [evenly]
     }

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { packSources } from '../../battery/parallel-plan.ts';
 import { packCurrents, unevenness, type TakeOff } from '../../battery/parallel.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
@@ -20,11 +21,7 @@ export const parallelTakeoff = rule('parallel-takeoff', 'lasts', 'battery', (x) 
     {
       at: BATTERY_PLACE,
       severity: 'note',
-      short: Number.isFinite(now) ? `Packs share ${now.toFixed(1)} to 1` : 'One pack charges another',
-      title: Number.isFinite(now)
-        ? `One pack gives ${now.toFixed(1)} times as much as another`
-        : 'The fuller pack charges the emptier one before it feeds anything',
-      why: `At ${loadA.toFixed(1)} A through links of ${b.linkMilliOhm.toFixed(1)} mohm the nearest pack works hardest and ages first.`,
+      say: say('parallel-takeoff', 'told', { now, loadA, linkMilliOhm: b.linkMilliOhm }),
       figures: { ratio: Math.min(now, 99) },
       remedies: better
         ? [

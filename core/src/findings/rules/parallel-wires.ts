@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { MAIN_PLACE, mainPath, rule, set, type Draft, branchPlace } from '../rule.ts';
 
 /** Wires side by side: should one come off, the other must not burn before the fuse opens. */
@@ -8,9 +9,12 @@ export const parallelWires = rule('parallel-wires', 'safe', 'wiring', (x) => {
     out.push({
       at: MAIN_PLACE,
       severity: 'caution',
-      short: `One main wire must bear ${m.fuseA} A`,
-      title: 'One of the main wires alone burns before its fuse opens',
-      why: `${m.wireCount} side by side carry ${m.ampacityA!.toFixed(0)} A; if one joint comes off, the other has ${m.oneAmpacityA.toFixed(0)} A to set against ${m.fuseA} A.`,
+      say: say('parallel-wires', 'told', {
+        fuseA: m.fuseA,
+        wireCount: m.wireCount,
+        ampacityA: m.ampacityA,
+        oneAmpacityA: m.oneAmpacityA
+      }),
       figures: { fuseA: m.fuseA, oneA: m.oneAmpacityA },
       remedies: [
         {
@@ -27,9 +31,13 @@ export const parallelWires = rule('parallel-wires', 'safe', 'wiring', (x) => {
     out.push({
       at: branchPlace(c),
       severity: 'caution',
-      short: `${c.tag}: one wire must bear ${fuseA} A`,
-      title: `One wire of ${c.tag} alone burns before ${c.opensFirst!.tag} opens`,
-      why: `${c.circuit.wireCount} share the current; if one joint comes off, the other has ${c.oneAmpacityA.toFixed(1)} A to set against ${fuseA} A.`,
+      say: say('parallel-wires', 'toldCaution', {
+        tag: c.tag,
+        fuseA,
+        opensFirstTag: c.opensFirst!.tag,
+        wireCount: c.circuit.wireCount,
+        oneAmpacityA: c.oneAmpacityA
+      }),
       figures: { fuseA, oneA: c.oneAmpacityA },
       remedies: [
         {

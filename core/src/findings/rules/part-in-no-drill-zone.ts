@@ -1,6 +1,6 @@
+import { say } from '../words/say.ts';
 import { movePort } from '../../panel/move-port.ts';
 import { freeSpot } from '../../panel/panel.ts';
-import { ZONE_WORDS } from '../../panel/zones.ts';
 import { portPlace, rule } from '../rule.ts';
 
 /** Cut-out, flange or nut crosses a rib, latch, hinge or gasket line. */
@@ -10,9 +10,7 @@ export const partInNoDrillZone = rule('part-in-no-drill-zone', 'fits', 'ports', 
     return {
       at: portPlace(p.port.id, p.tag),
       severity: 'stop' as const,
-      short: `${p.tag} sits on the ${ZONE_WORDS[c.zone.kind]}`,
-      title: `${p.tag} crosses the ${ZONE_WORDS[c.zone.kind]}`,
-      why: 'There it cannot sit flat, or it keeps the lid from closing.',
+      say: say('part-in-no-drill-zone', 'told', { tag: p.tag, kind: c.zone.kind }),
       figures: { zoneXMm: c.zone.xMm, zoneYMm: c.zone.yMm },
       remedies: () => {
         const spot = freeSpot(x.box, x.fit!, p.part, p.port, p.port);

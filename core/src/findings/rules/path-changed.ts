@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { pathMark } from '../../wiring/path-mark.ts';
 import { rule, set, branchPlace } from '../rule.ts';
 
@@ -10,9 +11,13 @@ export const pathChanged = rule('path-changed', 'safe', 'wiring', (x) =>
       {
         at: branchPlace(c),
         severity: 'caution' as const,
-        short: `${c.tag} changed since its check`,
-        title: `${c.tag} is not what ${k.by || 'somebody'} checked on ${k.day}`,
-        why: `Then: ${k.mark}. Now: ${pathMark(x.wiring, c)}. The fuse relied on that wire: check the path again.`,
+        say: say('path-changed', 'told', {
+          tag: c.tag,
+          by: k.by,
+          day: k.day,
+          mark: k.mark,
+          now: pathMark(x.wiring, c)
+        }),
         figures: {},
         remedies: [
           {

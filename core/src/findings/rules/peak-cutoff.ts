@@ -1,7 +1,7 @@
+import { say } from '../words/say.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { openCircuitV, sagGrowth } from '../../battery/model.ts';
 import { bankMilliOhm } from '../../battery/resistance.ts';
-import { momentText } from '../../timeline/bars.ts';
 import { airAtC } from '../../sun/air.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
@@ -50,9 +50,7 @@ export const peakCutoff = rule('peak-cutoff', 'lasts', 'outing', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'stop',
-      short: `Peaks cut off at ${momentText(x.box.outing, atH)}`,
-      title: `At ${momentText(x.box.outing, atH)} the hungriest moment trips the cut-off`,
-      why: `The mean load would run ${earlierH.toFixed(1)} h longer, but with a peak on it the voltage falls under ${cutV.toFixed(1)} V with ${(run.socFraction[i]! * 100).toFixed(0)} % left. A larger or warmer battery, thicker wire or less at once.`,
+      say: say('peak-cutoff', 'told', { outing: x.box.outing, atH, earlierH, cutV, leftFraction: run.socFraction[i]! }),
       figures: { atH, cutV, socFraction: run.socFraction[i]! }
     }
   ];

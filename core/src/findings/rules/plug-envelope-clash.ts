@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { plugClashes } from '../../panel/plug-room.ts';
 import { otherFace } from '../other-face.ts';
 import { portPlace, rule } from '../rule.ts';
@@ -10,9 +11,7 @@ export const plugEnvelopeClash = rule('plug-envelope-clash', 'fits', 'ports', (x
     return {
       at: portPlace(p.port.id, p.tag),
       severity: 'caution' as const,
-      short: `Plug in ${p.tag} meets the ${clash.what}`,
-      title: `The plug in ${p.tag} meets the ${clash.what}`,
-      why: clash.say,
+      say: say('plug-envelope-clash', 'told', { tag: p.tag, what: clash.what, say: clash.say }),
       figures: { plugWidthMm: p.part.plugWidthMm },
       remedies: () => otherFace(x, p)
     };

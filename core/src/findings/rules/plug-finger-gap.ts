@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { portPlace, rule } from '../rule.ts';
 
 /** Plugs side by side cannot be gripped. */
@@ -11,9 +12,7 @@ export const plugFingerGap = rule('plug-finger-gap', 'fits', 'ports', (x) =>
         at: portPlace(b!.port.id, `${a!.tag} and ${b!.tag}`),
         also: `${c.aId}-${c.bId}`,
         severity: 'caution' as const,
-        short: `No finger room at ${a!.tag}, ${b!.tag}`,
-        title: `Plugs in ${a!.tag} and ${b!.tag} cannot be gripped`,
-        why: `${gap} between the plugs; cold fingers want ${wanted}.`,
+        say: say('plug-finger-gap', 'told', { tag: a!.tag, otherTag: b!.tag, gap, wanted }),
         figures: { gapMm: c.gapMm, wantedMm: c.wantedMm }
       };
     })

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { movePort } from '../../panel/move-port.ts';
 import { freeSpot } from '../../panel/panel.ts';
 import { portPlace, rule } from '../rule.ts';
@@ -25,9 +26,7 @@ export const portCollisionInside = rule('port-collision-inside', 'fits', 'ports'
         at: portPlace(a!.port.id, `${a!.tag} and ${b!.tag}`),
         also: `${c.aId}-${c.bId}`,
         severity: 'stop' as const,
-        short: `${a!.tag} and ${b!.tag} meet inside`,
-        title: `${a!.tag} and ${b!.tag} meet inside`,
-        why: `Their bodies and terminals come nearer than ${x.said.mm(c.wantedMm)}.`,
+        say: say('port-collision-inside', 'told', { tag: a!.tag, otherTag: b!.tag, wantedMm: c.wantedMm }),
         figures: { wantedMm: c.wantedMm, depthAMm: a!.needMm, depthBMm: b!.needMm },
         remedies: staggers
       };

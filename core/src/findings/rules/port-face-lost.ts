@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { portTag } from '../../panel/panel.ts';
 import { movePort } from '../../panel/move-port.ts';
 import { freeSpot } from '../../panel/panel.ts';
@@ -14,9 +15,7 @@ export const portFaceLost = rule('port-face-lost', 'fits', 'ports', (x) =>
       {
         at: portPlace(port.id, tag),
         severity: 'stop' as const,
-        short: `${tag} was on '${port.cameOn}'`,
-        title: `${tag} came in on the face '${port.cameOn}', which no case has`,
-        why: `The faces are front, back, left, right, lid and floor. It was put on the front at its old ${x.said.mms(', ', port.xMm, port.yMm)}; nothing else of it was changed.`,
+        say: say('port-face-lost', 'told', { tag, cameOn: port.cameOn, xMm: port.xMm, yMm: port.yMm }),
         remedies: () => {
           const spots =
             part && x.fit

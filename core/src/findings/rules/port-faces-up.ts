@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { pluggedPorts } from '../../box/plugged.ts';
 import type { PortPlan } from '../../panel/panel.ts';
 import { otherFace } from '../other-face.ts';
@@ -19,9 +20,7 @@ export const portFacesUp = rule('port-faces-up', 'dry', 'ports', (x) => {
     .map((p) => ({
       at: portPlace(p.port.id, p.tag),
       severity: 'caution' as const,
-      short: `${p.tag} ${p.port.face === 'floor' ? 'is in the floor' : 'looks up into the rain'}`,
-      title: p.port.face === 'floor' ? `${p.tag} is in the floor` : `${p.tag} looks up into the rain`,
-      why: 'Water pools there. A side face is better, a captive cap next best.',
+      say: say('port-faces-up', 'told', { tag: p.tag, face: p.port.face }),
       figures: {},
       remedies: () => [
         ...(p.part.seal.capped && p.port.face === 'lid' && !used.has(p.port.id) ? [keptCapped(p)] : []),

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { set } from '../../box/edit.ts';
 import { aboveGroundMm } from '../../panel/panel.ts';
 import { GROUND_CLEAR_MM } from '../../panel/spacing.ts';
@@ -14,9 +15,7 @@ export const portTooLow = rule('port-too-low', 'dry', 'ports', (x) =>
       {
         at: portPlace(p.port.id, p.tag),
         severity: 'caution' as const,
-        short: `${p.tag} is ${x.said.mm(height, 0)} above ground`,
-        title: `${p.tag} sits ${x.said.mm(height, 0)} above the ground`,
-        why: `${x.said.mm(GROUND_CLEAR_MM)} keep it out of puddles and sand.`,
+        say: say('port-too-low', 'told', { tag: p.tag, height }),
         figures: { heightMm: height, wantedMm: GROUND_CLEAR_MM },
         remedies: [
           {

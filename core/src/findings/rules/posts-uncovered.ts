@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 /** Bare posts and studs wait for a spanner. */
@@ -8,9 +9,7 @@ export const postsUncovered = rule('posts-uncovered', 'safe', 'battery', (x) => 
     {
       at: BATTERY_PLACE,
       severity: unknown ? 'note' : 'caution',
-      short: unknown ? 'Are the posts covered?' : 'Bare battery posts',
-      title: unknown ? 'Whether the battery’s posts are covered is not said' : 'The battery’s posts are bare',
-      why: `A spanner across ${unknown ? 'bare ones' : 'them'} passes up to ${x.bank.shortCircuitA.toFixed(0)} A, with no fuse before it. Caps or boots on every post and stud.`,
+      say: say('posts-uncovered', 'told', { unknown, shortCircuitA: x.bank.shortCircuitA }),
       figures: { shortCircuitA: x.bank.shortCircuitA },
       asks: 'caps on its posts',
       about: 'bank/postsCovered',

@@ -1,4 +1,4 @@
-import { momentText } from '../../timeline/bars.ts';
+import { say } from '../words/say.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
 /** The load asks for more than battery and wiring can pass at any voltage. */
@@ -8,9 +8,7 @@ export const powerLimit = rule('power-limit', 'lasts', 'outing', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'stop',
-      short: 'The load collapses the voltage',
-      title: 'The load is more than this battery can pass',
-      why: `At ${momentText(x.box.outing, x.outing.endsAtH ?? 0)} no voltage exists at which battery and wiring could carry what is switched on. A larger battery, thicker wire or less load is needed.`,
+      say: say('power-limit', 'told', { outing: x.box.outing, endsAtH: x.outing.endsAtH }),
       figures: { atH: x.outing.endsAtH ?? 0, resistanceMilliOhm: x.bank!.sagMilliOhm + x.wiring.main.commonMilliOhm }
     }
   ];

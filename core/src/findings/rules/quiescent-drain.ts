@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { DAYS_A_MONTH } from '../../quantity/constants.ts';
 import { standbyDraws } from '../../wiring/standby.ts';
@@ -21,9 +22,7 @@ export const quiescentDrain = rule('quiescent-drain', 'lasts', 'wiring', (x) => 
     {
       at: BATTERY_PLACE,
       severity: days < SOON_DAYS ? 'caution' : 'note',
-      short: `Flat on the shelf in ${Math.floor(days)} days`,
-      title: `Flat on the shelf in ${Math.floor(days)} days`,
-      why: `${(currentA * 1000).toFixed(0)} mA flow even when the box is switched off: ${monthAh.toFixed(1)} Ah a month.`,
+      say: say('quiescent-drain', 'told', { days, currentA, monthAh }),
       figures: { currentA, monthAh },
       remedies: () =>
         x.wiring.main.canSwitchOff

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { apart } from '../../quantity/format.ts';
 import { bearsOf, eachOn, hasModule, offTheRail, setVolts } from '../on-rail.ts';
 import { devicePlace, rule } from '../rule.ts';
@@ -14,11 +15,7 @@ export const railHigh = rule('rail-high', 'safe', 'wiring', (x) =>
       {
         at: devicePlace(d.id, d.name),
         severity: 'stop' as const,
-        short: `${d.name} gets ${gets} V`,
-        title: `${on.rail.name || 'The converter'} gives ${d.name} ${gets} V`,
-        why: mostKnown
-          ? `It bears ${bears} V. The shared voltage harms it the moment it is plugged in.`
-          : `What it bears is unknown, and ${says}: more than ${bears} V may harm it at once. Read its label.`,
+        say: say('rail-high', 'told', { name: d.name, gets, railName: on.rail.name, mostKnown, bears, says }),
         figures: { outV, mostV },
         asks: 'highest voltage',
         open: !mostKnown,

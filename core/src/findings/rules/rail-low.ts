@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { apart } from '../../quantity/format.ts';
 import { bearsOf, eachOn, hasModule, offTheRail, setVolts } from '../on-rail.ts';
 import { devicePlace, rule } from '../rule.ts';
@@ -13,13 +14,16 @@ export const railLow = rule('rail-low', 'lasts', 'wiring', (x) =>
     if (hasModule(circuit) || d.supply === 'inverter') {
       const least = MODULE_LEAST_V;
       if (d.supply !== 'inverter' && outV >= least) return [];
-      const what = d.supply === 'inverter' ? 'An inverter' : `The module in ${circuit!.portTag}`;
       return [
         {
           ...base,
-          short: `${d.name} does not run from ${outV} V`,
-          title: `${d.name} does not run from ${name || `the ${outV} V converter`}`,
-          why: `${what} wants the battery’s own voltage. Take its circuit from the main feed.`,
+          say: say('rail-low', 'told', {
+            name: d.name,
+            outV,
+            railName: name,
+            supply: d.supply,
+            portTag: circuit?.portTag
+          }),
           figures: { outV, leastV: least },
           remedies: () => offTheRail(x, d, circuit)
         }
@@ -32,11 +36,15 @@ export const railLow = rule('rail-low', 'lasts', 'wiring', (x) =>
     return [
       {
         ...base,
-        short: `${d.name} gets ${gets} V`,
-        title: `${d.name} gets ${gets} V and ${leastKnown ? `needs ${needs} V` : 'may need more'}`,
-        why: leastKnown
-          ? `${outV} V less ${(circuit?.dropV ?? 0).toFixed(2)} V in its leads. It does not run.`
-          : `What it needs is unknown, and ${says}: under ${needs} V it seldom runs. Read its label.`,
+        say: say('rail-low', 'behindFeed', {
+          name: d.name,
+          gets,
+          leastKnown,
+          needs,
+          outV,
+          dropV: circuit?.dropV,
+          says
+        }),
         figures: { plugV, leastV },
         asks: 'least voltage',
         open: !leastKnown,

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { misplacedConverters } from '../../wiring/rails.ts';
 import { AUTO, setTo } from '../../box/attr.ts';
 import type { Edit } from '../../box/edits.ts';
@@ -18,13 +19,7 @@ export const railMisplaced = rule('rail-misplaced', 'safe', 'wiring', (x) => {
     return {
       at: circuitPlace(id, feed.name || id),
       severity: 'stop' as const,
-      short: main ? 'A converter in the main feed' : 'A converter behind another',
-      title: main
-        ? 'The main feed runs through a converter'
-        : `${feed.name || 'A feed'} has a converter behind another`,
-      why: main
-        ? 'The battery could not be charged through it, and all of the box would go off with it. Give it a feed of its own behind the main one.'
-        : 'What the second takes from the first is not worked out here, and each loses a tenth. Feed both from the main feed.',
+      say: say('rail-misplaced', 'told', { main, name: feed.name }),
       figures: {},
       remedies: [
         main
@@ -46,9 +41,7 @@ export const railMisplaced = rule('rail-misplaced', 'safe', 'wiring', (x) => {
     .map((c) => ({
       at: branchPlace(c),
       severity: 'stop' as const,
-      short: `${c.portTag} charges through a converter`,
-      title: `${c.portTag} cannot charge the battery through a converter`,
-      why: 'A converter passes nothing back. Take the charge lead to the main feed or the battery.',
+      say: say('rail-misplaced', 'onPort', { portTag: c.portTag }),
       figures: {},
       remedies: [
         {

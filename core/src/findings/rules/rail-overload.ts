@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { LOAD_SHARE } from '../../wiring/fuse.ts';
 import { converterFor, converterTag, railLoadW } from '../../wiring/rails.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
@@ -30,9 +31,7 @@ export const railOverload = rule('rail-overload', 'safe', 'wiring', (x) =>
         {
           ...base,
           severity: 'caution' as const,
-          short: `What does ${tag} give?`,
-          title: `What the converter to ${outV} V gives is not known`,
-          why: `What hangs on it takes ${watts.toFixed(0)} W together. Its label says watts or amps; what it drives into a short, and with it how thick the wires behind it must be, hangs on it.`,
+          say: say('rail-overload', 'told', { tag, outV, watts }),
           figures: { wantedW: watts },
           asks: 'converter',
           about: `feeds/${f.circuit.id}/converter/ratedW`,
@@ -45,11 +44,7 @@ export const railOverload = rule('rail-overload', 'safe', 'wiring', (x) =>
       {
         ...base,
         severity: stop ? ('stop' as const) : ('caution' as const),
-        short: `${tag} gives ${ratedW} W, ${watts.toFixed(0)} are wanted`,
-        title: stop
-          ? `The converter to ${outV} V cannot give ${watts.toFixed(0)} W`
-          : `The converter to ${outV} V runs at ${((100 * watts) / ratedW).toFixed(0)} % of its rating`,
-        why: `Everything on it together takes ${watts.toFixed(0)} W; it is rated ${ratedW} W.${stop ? ' Its voltage breaks down, and all that hangs on it goes off.' : ' In a closed box it gets hot: 80 % is for good.'}`,
+        say: say('rail-overload', 'behindFeed', { tag, ratedW, watts, stop, outV }),
         figures: { wantedW: watts, ratedW }
       }
     ];

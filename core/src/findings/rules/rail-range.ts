@@ -1,4 +1,5 @@
-import { canGive, converterFor, converterTag, railLoadW } from '../../wiring/rails.ts';
+import { say } from '../words/say.ts';
+import { canGive, converterFor, railLoadW } from '../../wiring/rails.ts';
 import { rule, usePart, branchPlace } from '../rule.ts';
 
 /** A shared converter that cannot be set to the volts it is to give. */
@@ -13,9 +14,14 @@ export const railRange = rule('rail-range', 'safe', 'wiring', (x) =>
       {
         at: branchPlace(f),
         severity: 'stop' as const,
-        short: `${converterTag(f.tag)} cannot give ${outV} V`,
-        title: `The converter of ${f.circuit.name || f.tag} cannot give ${outV} V`,
-        why: `It gives ${leastOutV === mostOutV ? `${mostOutV} V` : `${leastOutV} to ${mostOutV} V`} (${part.name}). What hangs on it gets other volts than the plan says.`,
+        say: say('rail-range', 'told', {
+          tag: f.tag,
+          outV,
+          name: f.circuit.name,
+          leastOutV,
+          mostOutV,
+          partName: part.name
+        }),
         figures: { outV, leastOutV: leastOutV!, mostOutV: mostOutV! },
         remedies: other
           ? [

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { rule, usePart, branchPlace } from '../rule.ts';
 import { converterFor, railLoadW } from '../../wiring/rails.ts';
 
@@ -11,9 +12,7 @@ export const railUnchosen = rule('rail-unchosen', 'safe', 'wiring', (x) =>
       {
         at: branchPlace(f),
         severity: 'note' as const,
-        short: `${f.tag}: choose its converter`,
-        title: `Which converter gives ${outV} V is not chosen`,
-        why: 'It is in no kit and takes no room yet. Wires behind it that are left to Haversack are as thick as the largest one wants.',
+        say: say('rail-unchosen', 'told', { tag: f.tag, outV }),
         figures: { outV },
         remedies: part
           ? [

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { remove } from '../../box/edit.ts';
 import { AUTO } from '../../box/attr.ts';
 import { COIL_FUSE_A, COIL_FUSE_MOST_A, relayTag } from '../../wiring/net-coil.ts';
@@ -33,9 +34,7 @@ function saidOf(x: Facts, relay: Relay): Said[] {
       {
         also: 'lost',
         severity: 'stop',
-        short: `${tag} switches nothing`,
-        title: `${tag} stands in a circuit that is not there`,
-        why: `It names the circuit '${relay.inId}'. Say what it switches, or take it out.`,
+        say: say('relay-unsound', 'lost', { tag, inId: relay.inId }),
         remedies: [{ label: `Take ${tag} out`, effect: 'nothing hangs on it', edits: [remove(path)] }]
       }
     ];
@@ -57,18 +56,14 @@ function ofContacts({ relay: r, tag, carriesA }: Seen): Said[] {
     out.push({
       also: 'small',
       severity: 'stop',
-      short: `${tag} ${r.ratingA} A carries ${carriesA.toFixed(1)} A`,
-      title: `The contacts of ${tag} are too small`,
-      why: `${carriesA.toFixed(1)} A flow through them; they are rated ${r.ratingA} A and weld shut.`,
+      say: say('relay-unsound', 'small', { tag, ratingA: r.ratingA, carriesA }),
       figures: { carriesA, ratingA: r.ratingA }
     });
   if (r.ratingA === null)
     out.push({
       also: 'rating',
       severity: 'caution',
-      short: `${tag}: contact rating unknown`,
-      title: `${tag}: what its contacts bear is unknown`,
-      why: 'Read the DC amps printed on it; the larger of two figures is often for alternating current.',
+      say: say('relay-unsound', 'rating', { tag }),
       asks: `contact rating of ${tag}`,
       open: true
     });
@@ -88,9 +83,7 @@ function ofCoil({ relay: r, tag, path, inMain, coil }: Seen): Said[] {
       // with none of its own the main fuse is what stands before it
       ...(r.coilFuse.is === 'none' ? { cause: `fuse ${inMain ? 'F0' : ahead}` } : {}),
       severity: 'stop',
-      short: `Coil of ${tag} without small fuse`,
-      title: `The coil of ${tag} hangs on ${inMain ? 'the main path' : 'thick wire'} without a small fuse`,
-      why: `Its thin wire would burn before ${ahead} opens; ${COIL_FUSE_MOST_A} A at most.`,
+      say: say('relay-unsound', 'coilFuse', { tag, inMain, guardTag: coil?.guard?.tag }),
       remedies: [
         {
           label: `A ${COIL_FUSE_A} A fuse`,
@@ -103,10 +96,7 @@ function ofCoil({ relay: r, tag, path, inMain, coil }: Seen): Said[] {
     out.push({
       also: 'spark',
       severity: r.suppressed === 'no' ? 'caution' : 'note',
-      short: r.suppressed === 'no' ? `${tag} has no coil diode` : `${tag}: coil diode?`,
-      title:
-        r.suppressed === 'no' ? `The coil of ${tag} has no diode` : `Whether the coil of ${tag} has a diode is unknown`,
-      why: 'As it lets go, a bare coil throws a hundred volts or more at its switch and at electronics beside it.',
+      say: say('relay-unsound', 'spark', { suppressed: r.suppressed, tag }),
       open: r.suppressed === 'unknown',
       asks: `coil diode of ${tag}`,
       remedies: [{ label: 'A diode across the coil', effect: 'stripe to +', edits: [set(`${path}/suppressed`, 'yes')] }]
@@ -121,9 +111,7 @@ function ofItsFall({ relay: r, tag, path, inMain }: Seen): Said[] {
     out.push({
       also: 'break',
       severity: inMain ? 'caution' : 'note',
-      short: `${tag} stays on when its coil wire breaks`,
-      title: `${tag} switches off only while its coil is fed`,
-      why: 'Its contact opens when the coil is fed: a broken coil wire, a blown coil fuse or an empty battery leaves everything on, and keeping it off takes current. A switch that has to be relied on feeds the coil of a contact that closes.',
+      say: say('relay-unsound', 'break', { tag }),
       remedies: [
         {
           label: 'A contact that closes',
@@ -136,9 +124,7 @@ function ofItsFall({ relay: r, tag, path, inMain }: Seen): Said[] {
     out.push({
       also: 'minus',
       severity: 'note',
-      short: `${tag}: a chafed coil wire keeps it on`,
-      title: `The switch of ${tag} stands in the return of its coil`,
-      why: 'The coil’s + is live all the time. Where the wire to the switch chafes on metal or on a return, the coil pulls in and the switch no longer lets go. In the + lead such a fault blows the small fuse and everything goes off.',
+      say: say('relay-unsound', 'minus', { tag }),
       remedies: [
         {
           label: 'The switch in the coil’s + lead',
@@ -157,9 +143,7 @@ function ofUnknowns({ relay: r, tag, path }: Seen): Said[] {
     out.push({
       also: 'coil',
       severity: 'note',
-      short: `${tag}: coil current unknown`,
-      title: `${tag}: what its coil draws is unknown`,
-      why: '0.15 A is taken while nobody knows. Measure it: 12 divided by the coil’s ohms.',
+      say: say('relay-unsound', 'coil', { tag }),
       asks: `coil current of ${tag}`,
       open: true,
       remedies: [
@@ -170,9 +154,7 @@ function ofUnknowns({ relay: r, tag, path }: Seen): Said[] {
     out.push({
       also: 'switch',
       severity: 'caution',
-      short: `${tag}: what switches its coil?`,
-      title: `${tag}: what feeds its coil is unknown`,
-      why: 'Trace the wire from its coil, or see which lever makes it click.',
+      say: say('relay-unsound', 'switch', { tag }),
       asks: `what switches ${tag}`,
       open: true
     });
@@ -180,9 +162,7 @@ function ofUnknowns({ relay: r, tag, path }: Seen): Said[] {
     out.push({
       also: 'always',
       severity: 'note',
-      short: `${tag} is always pulled in`,
-      title: `Nothing switches the coil of ${tag}`,
-      why: 'It draws all the time and switches nothing. Name its switch or kill switch.'
+      say: say('relay-unsound', 'always', { tag })
     });
   return out;
 }

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { carriedBackA, returnChain } from '../../wiring/returns.ts';
 import { rule, set, branchPlace } from '../rule.ts';
@@ -14,9 +15,7 @@ export const returnSharedOverload = rule('return-shared-overload', 'safe', 'wiri
       {
         at: branchPlace(c),
         severity: 'stop' as const,
-        short: `${c.tag} return carries ${sumA.toFixed(1)} A`,
-        title: `The shared return at ${c.portTag} is overloaded`,
-        why: `${sumA.toFixed(1)} A of several circuits run back over it; it takes ${c.ampacityA.toFixed(1)} A. Fuses stand in the positives only.`,
+        say: say('return-shared-overload', 'told', { tag: c.tag, sumA, portTag: c.portTag, ampacityA: c.ampacityA }),
         figures: { sumA, ampacityA: c.ampacityA },
         remedies: [
           {

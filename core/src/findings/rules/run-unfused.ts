@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { BARE_MM } from '../../wiring/placement.ts';
 import { nameOf, placeOf, worstByPlace } from '../elements.ts';
 import { branches, rule } from '../rule.ts';
@@ -16,9 +17,12 @@ export const runUnfused = rule('run-unfused', 'safe', 'wiring', (x) => {
     at: where,
     also: h.id.replace(/\W+/g, '-'),
     severity: 'stop' as const,
-    short: `${x.said.run(h.unfusedMm, BARE_MM)} unfused to ${h.conductor!.to.part}`,
-    title: `Nothing opens for ${nameOf(x, h)}`,
-    why: `${x.said.run(h.unfusedMm, BARE_MM)} of wire from the battery have no fuse before them; ${x.said.run(BARE_MM, h.unfusedMm)} at most. A short on it passes ${h.shortA.toFixed(0)} A.`,
+    say: say('run-unfused', 'told', {
+      shortA: h.shortA,
+      unfusedMm: h.unfusedMm,
+      name: nameOf(x, h),
+      to: h.conductor!.to.part
+    }),
     figures: { unfusedMm: h.unfusedMm, limitMm: BARE_MM, shortA: h.shortA }
   }));
 });

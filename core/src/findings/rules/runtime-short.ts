@@ -1,5 +1,5 @@
+import { say } from '../words/say.ts';
 import { durationText } from '../../quantity/format.ts';
-import { momentText } from '../../timeline/bars.ts';
 import { givesUp } from '../gives-up.ts';
 import { BATTERY_PLACE, catalogueOf, devicePlace, rule, set, usePart, type Facts, type Remedy } from '../rule.ts';
 
@@ -12,29 +12,22 @@ export const runtimeShort = rule('runtime-short', 'lasts', 'outing', (x) => {
   if (!o || o.lastsH >= o.wantedH || o.reason === 'power-limit') return [];
   const missingH = o.wantedH - o.lastsH;
   const device = o.reason === 'device' ? x.box.devices.find((d) => d.id === o.firstStop?.loadId) : undefined;
-  const what = device
-    ? `${device.name} falls under its least voltage`
-    : o.reason === 'protection'
-      ? 'the pack’s protection opens'
-      : o.reason === 'disconnect'
-        ? 'the low-voltage disconnect opens'
-        : `only the ${Math.round((x.bank?.keepBackFraction ?? 0) * 100)} % kept back is left`;
-  // a battery with charge in it is not empty: the one that gives up has the word
-  const ends = device
-    ? `${device.name} ends`
-    : o.reason === 'protection'
-      ? 'The pack switches off'
-      : o.reason === 'disconnect'
-        ? 'Switched off'
-        : 'Empty';
   return [
     {
       at: device ? devicePlace(device.id, device.name) : BATTERY_PLACE,
       severity: 'caution',
       ...(device ? { cause: givesUp(device.id) } : {}),
-      short: `${ends} at ${momentText(x.box.outing, o.endsAtH ?? 0)}, before pack-up`,
-      title: `${ends} ${durationText(Math.max(missingH, LEAST_H))} before you pack up`,
-      why: `The outing wants ${x.demand.totalAh.toFixed(1)} Ah; the battery gives ${x.bank!.usableAh.toFixed(1)} Ah at ${x.said.degC(x.box.outing.airC)}. At ${momentText(x.box.outing, o.endsAtH ?? 0)} ${what}.`,
+      say: say('runtime-short', 'told', {
+        device: device?.name,
+        reason: o.reason,
+        outing: x.box.outing,
+        endsAtH: o.endsAtH,
+        missingH,
+        leastH: LEAST_H,
+        totalAh: x.demand.totalAh,
+        usableAh: x.bank!.usableAh,
+        keepBackFraction: x.bank?.keepBackFraction
+      }),
       figures: { lastsH: o.lastsH, wantedH: o.wantedH, wantedAh: x.demand.totalAh, usableAh: x.bank!.usableAh },
       remedies: () => remediesFor(x)
     }

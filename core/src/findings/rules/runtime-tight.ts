@@ -1,4 +1,4 @@
-import { durationText } from '../../quantity/format.ts';
+import { say } from '../words/say.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
 const SPARE_SHARE = 1.2;
@@ -11,9 +11,7 @@ export const runtimeTight = rule('runtime-tight', 'lasts', 'outing', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'note',
-      short: `Only ${durationText(o.lastsH - o.wantedH)} to spare`,
-      title: `Only ${durationText(o.lastsH - o.wantedH)} to spare`,
-      why: `A fifth more than wanted covers what guesses miss. The chance of lasting is about ${Math.round(o.chanceFraction * 100)} %; measuring the largest draw says more.`,
+      say: say('runtime-tight', 'told', { lastsH: o.lastsH, wantedH: o.wantedH, chanceFraction: o.chanceFraction }),
       figures: { lastsH: o.lastsH, wantedH: o.wantedH, chanceFraction: o.chanceFraction }
     }
   ];

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { portPlace, rule } from '../rule.ts';
 import { plugUses } from '../../panel/plug-uses.ts';
 import { railVolts } from '../../wiring/rails.ts';
@@ -13,9 +14,11 @@ export const samePlug = rule('same-plug', 'safe', 'ports', (x) =>
         at: portPlace(first.portId, tags[0]!),
         others: u.ports.slice(1).map((p, i) => portPlace(p.portId, tags[i + 1]!)),
         severity: 'caution' as const,
-        short: `Same plug, ${u.volts.length} voltages`,
-        title: `${tags.join(', ')} take the same plug at different voltages`,
-        why: `${u.ports.map((p, i) => `${tags[i]} ${p.what}`).join('; ')}. Take another connector for one of them, or key and mark them.`,
+        say: say('same-plug', 'told', {
+          voltsCount: u.volts.length,
+          tags,
+          ports: u.ports.map((p, i) => `${tags[i]} ${p.what}`)
+        }),
         figures: { voltageCount: u.volts.length }
       };
     })

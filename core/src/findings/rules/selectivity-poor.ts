@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { SELECTIVE_RATIO } from '../../wiring/fuse.ts';
 import { rule, branchPlace } from '../rule.ts';
 
@@ -16,9 +17,7 @@ export const selectivityPoor = rule('selectivity-poor', 'safe', 'wiring', (x) =>
       {
         at: branchPlace(c),
         severity: caution ? ('caution' as const) : ('note' as const),
-        short: `A fault in ${c.tag} may open F0`,
-        title: `A fault in ${c.tag} may open the main fuse`,
-        why: `Main ${mainA} A is ${(mainA / c.fuseA).toFixed(2)} times ${c.fuseTag} ${c.fuseA} A; ${SELECTIVE_RATIO} times lets the branch open first for certain.`,
+        say: say('selectivity-poor', 'told', { tag: c.tag, mainA, fuseA: c.fuseA, fuseTag: c.fuseTag }),
         figures: { mainA, fuseA: c.fuseA }
       }
     ];

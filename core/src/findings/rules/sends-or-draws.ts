@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import type { Device } from '../../box/schema.ts';
 import { isSending, sendingModes, SENT_W } from '../../demand/sends.ts';
 import { fixed } from '../../quantity/format.ts';
@@ -20,9 +21,7 @@ export const sendsOrDraws = rule('sends-or-draws', 'lasts', 'outing', (x) =>
       {
         at: devicePlace(d.id, d.name),
         severity: 'caution' as const,
-        short: `${text}: sent or drawn?`,
-        title: `Is ${text} what ${d.name} sends, or what it draws?`,
-        why: `Radios are sold by what the aerial gets. One of ${text} draws about ${fixed(modes.sendW, 0)} W while it sends and ${fixed(modes.listenW, 0)} W while it listens: fuse, wire and pack must bear the first. Its label gives the amps.`,
+        say: say('sends-or-draws', 'told', { text, name: d.name, sendW: modes.sendW, listenW: modes.listenW }),
         figures: { sentW: watts, drawnW: modes.sendW },
         asks: 'what it draws',
         open: true,

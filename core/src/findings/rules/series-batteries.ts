@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
@@ -9,9 +10,7 @@ export const seriesBatteries = rule('series-batteries', 'safe', 'battery', (x) =
     {
       at: BATTERY_PLACE,
       severity: 'stop',
-      short: `Packs in series: ${v.toFixed(0)} V`,
-      title: 'Haversack does not plan batteries in series',
-      why: `In a row they put about ${v.toFixed(0)} V on parts made for 12 V, and one weak pack is reversed by the others. Figures here are those of a parallel bank.`,
+      say: say('series-batteries', 'told', { v }),
       figures: { volts: v },
       remedies: [
         {

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { rule, set, branchPlace } from '../rule.ts';
 
 /** A return that lands on the battery side is not counted. */
@@ -8,9 +9,7 @@ export const shuntBypassed = rule('shunt-bypassed', 'lasts', 'wiring', (x) =>
         .map((c) => ({
           at: branchPlace(c),
           severity: 'caution' as const,
-          short: `The meter misses ${c.tag}`,
-          title: `The meter does not count ${c.feeds}`,
-          why: `Its return goes round the shunt: in ten hours the count is ${(c.meanA * 10).toFixed(1)} Ah wrong.`,
+          say: say('shunt-bypassed', 'told', { tag: c.tag, feeds: c.feeds, meanA: c.meanA }),
           figures: { missedA: c.meanA },
           remedies: [
             {

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { MAIN_PLACE, rule } from '../rule.ts';
 
 /** A shunt should run at two thirds of its rating. @source electrical reference 10 */
@@ -8,9 +9,7 @@ export const shuntOverload = rule('shunt-overload', 'safe', 'wiring', (x) => {
     {
       at: MAIN_PLACE,
       severity: 'caution',
-      short: `Shunt ${rating} A carries ${x.wiring.main.loadA.toFixed(0)} A`,
-      title: 'The shunt runs hot',
-      why: `${x.wiring.main.loadA.toFixed(1)} A flow; two thirds of ${rating} A is the limit for a steady count.`,
+      say: say('shunt-overload', 'told', { rating, loadA: x.wiring.main.loadA }),
       figures: { loadA: x.wiring.main.loadA, ratingA: rating }
     }
   ];

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import type { PartOf } from '../../catalogue/part.ts';
 import { rule, branchPlace } from '../rule.ts';
 import { weakPart } from '../weak-part.ts';
@@ -15,9 +16,7 @@ export const socketOvercurrent = rule('socket-overcurrent', 'safe', 'wiring', (x
       at: branchPlace(c),
       cause: weakPart(c.portTag),
       severity: c.loadA > 10 ? ('stop' as const) : ('caution' as const),
-      short: `${c.portTag} socket carries ${c.loadA.toFixed(1)} A`,
-      title: `A 12 V socket is no place for ${c.loadA.toFixed(1)} A`,
-      why: 'Its spring contact drops and heats; bolt or a genderless connector carries that.',
+      say: say('socket-overcurrent', 'told', { portTag: c.portTag, loadA: c.loadA }),
       figures: { loadA: c.loadA, limitA: 8 }
     }))
 );

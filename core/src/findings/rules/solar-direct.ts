@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 /** A panel without, or with an unknown, controller. */
@@ -9,9 +10,7 @@ export const solarDirect = rule('solar-direct', 'safe', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: unknown ? 'caution' : 'stop',
-      short: unknown ? 'What controls the panel?' : 'Panel straight on the battery',
-      title: unknown ? 'The panel’s controller is unknown' : 'A panel must not hang straight on the battery',
-      why: `${unknown ? 'Without one it' : 'It'} can push ${s.openV.toFixed(1)} V: nothing ends the charge and the battery is ruined.`,
+      say: say('solar-direct', 'told', { unknown, openV: s.openV }),
       figures: { openV: s.openV },
       asks: 'controller',
       open: unknown,

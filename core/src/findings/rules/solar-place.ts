@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
 /** A panel is counted on, but nobody said where and when it stands. */
@@ -8,9 +9,7 @@ export const solarPlace = rule('solar-place', 'lasts', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'note',
-      short: 'Panel counts for nothing yet',
-      title: 'The panel counts for nothing until place and day are known',
-      why: 'How much it brings depends on latitude and time of year: type them on Outing.',
+      say: say('solar-place', 'told', {}),
       figures: { panelW: x.box.charging.solar.panelW },
       asks: 'place and day of the sun',
       open: true

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { maxPowerA, openCircuitAtV } from '../../sun/panel.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
@@ -16,9 +17,13 @@ export const solarVoc = rule('solar-voc', 'safe', 'battery', (x) => {
       {
         at: BATTERY_PLACE,
         severity: 'stop',
-        short: `Panel ${openV.toFixed(1)} V kills controller`,
-        title: `A cold panel gives ${openV.toFixed(1)} V; the controller bears ${s.controllerMaxV} V`,
-        why: `Its open voltage of ${s.openV} V rises by ${x.box.preferences.temperatureUnit === 'F' ? 0.17 : 0.3} % for each degree under ${x.said.degC(25)}, to ${openV.toFixed(1)} V at ${x.said.degC(coldest)}. Take a controller for more volts or a panel with fewer cells.`,
+        say: say('solar-voc', 'volts', {
+          openV,
+          controllerMaxV: s.controllerMaxV,
+          labelV: s.openV,
+          temperatureUnit: x.box.preferences.temperatureUnit,
+          coldestC: coldest
+        }),
         figures: { openV, limitV: s.controllerMaxV }
       }
     ];
@@ -27,9 +32,7 @@ export const solarVoc = rule('solar-voc', 'safe', 'battery', (x) => {
       {
         at: BATTERY_PLACE,
         severity: 'caution',
-        short: `Panel ${amps.toFixed(1)} A, controller ${s.controllerMaxA} A`,
-        title: `The panel can give ${amps.toFixed(1)} A, the controller takes ${s.controllerMaxA} A`,
-        why: 'A good controller holds its limit and the rest is lost; a plain one overheats. Take the next size.',
+        say: say('solar-voc', 'amps', { amps, controllerMaxA: s.controllerMaxA }),
         figures: { amps, limitA: s.controllerMaxA }
       }
     ];

@@ -1,4 +1,4 @@
-import { stretchText } from '../../timeline/bars.ts';
+import { say } from '../words/say.ts';
 import { devicePlace, rule, set } from '../rule.ts';
 
 /** A bar on the time line lies outside the outing and does not count. */
@@ -16,9 +16,7 @@ export const spanOutside = rule('span-outside', 'lasts', 'outing', (x) => {
       {
         at: devicePlace(d.id, d.name),
         severity: 'note' as const,
-        short: `${d.name} runs past the outing`,
-        title: `${d.name} is planned outside the outing`,
-        why: `The outing runs ${stretchText(x.box.outing, { startH, endH })}; what lies outside is not counted.`,
+        say: say('span-outside', 'told', { name: d.name, outing: x.box.outing }),
         figures: { outsideCount: outside.length },
         remedies: [
           {

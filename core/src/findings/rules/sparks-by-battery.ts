@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
@@ -12,9 +13,7 @@ export const sparksByBattery = rule('sparks-by-battery', 'safe', 'wiring', (x) =
     {
       at: BATTERY_PLACE,
       severity: flooded ? 'caution' : 'note',
-      short: 'Contacts spark by the battery',
-      title: 'Switches and relays spark in the same space as a lead battery',
-      why: `${[...sparks, ...(relays ? [`${relays} relay${relays > 1 ? 's' : ''}`] : [])].join(', ')}. ${flooded ? 'It gases in use: put it in a compartment of its own, vented outside.' : 'Sealed ones gas only when overcharged: charge with the lid open and switch nothing meanwhile.'}`,
+      say: say('sparks-by-battery', 'told', { sparks, relays, flooded }),
       figures: { contactCount: sparks.length + relays }
     }
   ];

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { CASE_PLACE, rule } from '../rule.ts';
 
 /** A sharp steel edge cuts insulation. */
@@ -9,9 +10,7 @@ export const steelUnbushed = rule('steel-unbushed', 'safe', 'ports', (x) => {
     {
       at: CASE_PLACE,
       severity: 'note',
-      short: 'Bush every hole in the steel',
-      title: 'Every lead through steel needs a bush, gland or grommet',
-      why: `${holes.length} holes in ${x.said.mm(x.fit.part.wallMm)} steel: deburr both sides, paint the edge, and let no lead lie on it. Take the can as touching the negative.`,
+      say: say('steel-unbushed', 'told', { holesCount: holes.length, wallMm: x.fit.part.wallMm }),
       figures: { holeCount: holes.length }
     }
   ];

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { FLAT_FRACTION, storagePlan } from '../../charge/storage.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
@@ -16,9 +17,7 @@ export const storedFlat = rule('stored-flat', 'lasts', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'caution',
-      short: `${left} % left after storage`,
-      title: `Stored for ${Number(storageMonths.toFixed(1))} months it falls to ${left} % by itself`,
-      why: `At ${x.said.degC(storageC)} it loses ${(plan.perMonthFraction * 100).toFixed(1)} % a month with nothing connected. ${lead ? 'A lead battery that stands half empty hardens and does not come back.' : 'Under its lowest voltage its protection opens, and some never wake again.'} Top it up in between, and keep it cool.`,
+      say: say('stored-flat', 'told', { left, storageMonths, storageC, perMonthFraction: plan.perMonthFraction, lead }),
       figures: { leftFraction: plan.aloneFraction, perMonthFraction: plan.perMonthFraction }
     }
   ];

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import type { Box, Device } from '../../box/schema.ts';
 import { portSupply } from '../../demand/converter.ts';
@@ -33,9 +34,7 @@ export const supplyMismatch = rule('supply-mismatch', 'safe', 'ports', (x) =>
       {
         at: devicePlace(d.id, d.name),
         severity: 'stop' as const,
-        short: `${d.name} does not plug in`,
-        title: `${d.name} does not plug into its port`,
-        why: `It takes ${SUPPLY_WORDS[wanted]}; its port gives ${part.supply === null ? 'nothing' : SUPPLY_WORDS[part.supply]}.`,
+        say: say('supply-mismatch', 'told', { name: d.name, wanted, supply: part.supply }),
         figures: {},
         remedies: () => [
           ...(other

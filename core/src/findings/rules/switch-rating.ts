@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { NONE, setTo } from '../../box/attr.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 import {
@@ -30,9 +31,7 @@ function overVolts(x: Facts, c: CircuitPlan): Draft[] {
     at: branchPlace(c),
     also: `volts-${s.tag}`,
     severity: 'caution' as const,
-    short: `${s.tag} has to break ${rail.outV} V`,
-    title: `${s.tag} is made for 12 V and has to break ${rail.outV} V`,
-    why: `Its amps hold up to some ${CONTACTS_BREAK_V} V of direct current; above that the arc between its contacts may not go out. A switch ahead of the converter breaks the battery’s volts only.`,
+    say: say('switch-rating', 'overVolts', { tag: s.tag, outV: rail.outV, contactsBreakV: CONTACTS_BREAK_V }),
     figures: { outV: rail.outV, mostV: CONTACTS_BREAK_V },
     remedies: aheadOfConverter(x, c, rail.feedId, s.portId)
   }));
@@ -62,7 +61,6 @@ const overAmps = (x: Facts): Draft[] =>
     if (amps <= limitA) return [];
     const stop = amps > h.bearsA;
     const master = h.part?.duty === 'master';
-    const what = master ? 'The master switch' : h.id;
     return [
       {
         at: user
@@ -72,12 +70,14 @@ const overAmps = (x: Facts): Draft[] =>
             : MAIN_PLACE,
         ...(users.length > 1 || (user && user.switches.length > 1) ? { also: h.id } : {}),
         severity: stop ? ('stop' as const) : ('caution' as const),
-        short: `${master ? 'Master' : h.id} ${h.bearsA} A switches ${amps.toFixed(1)} A`,
-        title:
-          user && !master ? `${h.id} is too small for ${users.map((c) => c.feeds).join(', ')}` : `${what} is too small`,
-        why: stop
-          ? `Everything behind it can draw ${amps.toFixed(1)} A together; it is rated ${h.bearsA} A. The arc of direct current welds its contacts.`
-          : `A motor’s inrush wears contacts: half its ${h.bearsA} A is the limit.`,
+        say: say('switch-rating', 'overAmps', {
+          master,
+          id: h.id,
+          bearsA: h.bearsA,
+          amps,
+          usersPorts: users.map((c) => c.feeds),
+          stop
+        }),
         figures: { loadA: amps, limitA }
       }
     ];

@@ -1,10 +1,10 @@
+import { say } from '../words/say.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import { AUTO } from '../../box/attr.ts';
 import type { PartOf } from '../../catalogue/part.ts';
 import { catalogueOf, portPlace, rule, set, type Facts, type Remedy } from '../rule.ts';
 import { applyEdits, type Edit } from '../../box/edits.ts';
 import { swapPart } from '../../panel/place-port.ts';
-import { findTabs } from '../../wiring/tabs.ts';
 
 /** A switch without a lamp that bears as much: its two tabs may be fed from either side. */
 function plainSwitch(x: Facts, part: PartOf<'panel'>): Remedy[] {
@@ -43,9 +43,7 @@ export const tabOrderUnknown = rule('tab-order-unknown', 'safe', 'wiring', (x) =
     .map((p) => ({
       at: portPlace(p.port.id, p.tag),
       severity: 'caution' as const,
-      short: `${p.tag}: which tab is supply?`,
-      title: `${p.tag}: which tab is supply, load and lamp is unknown`,
-      why: `Fed on its lamp tab it shorts + to − as soon as it is on. ${findTabs({ joined: null, lampFrom: null }).next}`,
+      say: say('tab-order-unknown', 'told', { tag: p.tag }),
       figures: {},
       asks: 'order of its tabs',
       open: true,

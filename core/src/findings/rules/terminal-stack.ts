@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { BATTERY_PLACE, BOX_PLACE, rule, set, type Draft } from '../rule.ts';
 
@@ -20,9 +21,7 @@ export const terminalStack = rule('terminal-stack', 'safe', 'wiring', (x) => {
       out.push({
         at: BOX_PLACE,
         severity: 'caution',
-        short: `${rings} rings on the central stud`,
-        title: `${rings} rings sit on one stud`,
-        why: `${MOST_RINGS} are the most that stay tight under one nut; the rest belongs on a bus bar.`,
+        say: say('terminal-stack', 'onStud', { rings, mostRings: MOST_RINGS }),
         figures: { ringCount: rings },
         remedies: [{ label: 'A bus bar', effect: 'one screw each', edits: [set('wiring/returns', AUTO)] }]
       });
@@ -35,9 +34,7 @@ export const terminalStack = rule('terminal-stack', 'safe', 'wiring', (x) => {
         at: BATTERY_PLACE,
         also: `${id}${terminal}`,
         severity: 'caution',
-        short: `${rings} rings on the battery’s ${terminal === '+' ? '+' : '−'}`,
-        title: `${rings} rings sit on the battery’s ${terminal === '+' ? '+' : '−'} post`,
-        why: `${MOST_RINGS} are the most that stay tight; bring the others to a fused bus.`,
+        say: say('terminal-stack', 'onPost', { rings, terminal, mostRings: MOST_RINGS }),
         figures: { ringCount: rings }
       });
     }

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { conductorC, knownSize } from '../../wiring/conductor.ts';
 import { placeOf, wirePathOf, worstByPlace } from '../elements.ts';
@@ -26,9 +27,7 @@ export const terminalTooHot = rule('terminal-too-hot', 'safe', 'wiring', (x) => 
       at: where,
       severity: 'caution' as const,
       ...(x.wiring.ambientC >= TERMINAL_C ? { cause: HEAT_INSIDE } : {}),
-      short: `${where.label} tabs reach ${x.said.degC(over, 0)}`,
-      title: `The tabs of ${end} get ${x.said.degC(over, 0)} warm`,
-      why: `${amps.toFixed(1)} A warm its wire to that; plastic terminals soften above ${x.said.degC(TERMINAL_C)}, whatever the insulation bears.`,
+      say: say('terminal-too-hot', 'told', { label: where.label, over, end, amps, terminalC: TERMINAL_C }),
       figures: { conductorC: over, limitC: TERMINAL_C },
       remedies: path
         ? [{ label: 'Let Haversack choose the wire', effect: 'cooler at its ends', edits: [set(path, AUTO)] }]

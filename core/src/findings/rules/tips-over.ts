@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { LEAST_TIP_DEG } from '../../case/stance.ts';
 import { CASE_PLACE, rule } from '../rule.ts';
 
@@ -10,9 +11,7 @@ export const tipsOver = rule('tips-over', 'carry', 'case', (x) => {
     {
       at: CASE_PLACE,
       severity: 'caution',
-      short: `Tips over at ${deg.toFixed(0)}°`,
-      title: `It tips over to the ${edge} at ${deg.toFixed(0)}°`,
-      why: `A slope or a knock puts it over; ${LEAST_TIP_DEG}° is the least to want. Lay the battery lower, or nearer to the middle.`,
+      say: say('tips-over', 'told', { deg, edge }),
       figures: { tipDeg: deg, wantedDeg: LEAST_TIP_DEG }
     }
   ];

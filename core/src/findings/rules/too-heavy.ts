@@ -1,4 +1,4 @@
-import { CARRY_WORDS } from '../../kit/carry.ts';
+import { say } from '../words/say.ts';
 import { BOX_PLACE, catalogueOf, rule, usePart } from '../rule.ts';
 
 /** Heavier than the way it is meant to be carried. */
@@ -17,9 +17,7 @@ export const tooHeavy = rule('too-heavy', 'carry', 'case', (x) => {
     {
       at: BOX_PLACE,
       severity: 'caution',
-      short: `${x.said.kg(massKg - limitKg, 1)} over ${CARRY_WORDS[x.box.outing.carry]}`,
-      title: `${x.said.kg(massKg, 1)} is much for ${CARRY_WORDS[x.box.outing.carry]}`,
-      why: `${x.said.kg(limitKg)} is the usual limit for that.`,
+      say: say('too-heavy', 'told', { massKg, limitKg, carry: x.box.outing.carry }),
       figures: { massKg, limitKg },
       remedies: lighter
         ? [

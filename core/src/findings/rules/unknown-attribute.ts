@@ -1,5 +1,5 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
-import { capital } from '../../quantity/capital.ts';
 import { fieldOf, unknownRanges } from '../../unknown/ranges.ts';
 import { questions, TOUCHING, type Question } from '../questions.ts';
 import {
@@ -26,9 +26,6 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   senseFuse: 'sense fuse',
   currentA: 'current'
 };
-
-/** Names that speak of several things. */
-const MANY: readonly string[] = ['returns', 'terminals', 'wires that touch'];
 
 /** Everything safety depends on that nobody read yet: an open item with how to find out. */
 export const unknownAttribute = rule('unknown-attribute', 'safe', 'wiring', (x) => {
@@ -68,9 +65,7 @@ function draft(x: Facts, { at, name, how, path, build }: Question): Draft {
     also: slug(path ?? name),
     formerly: `${at.id}:${slug(name)}`,
     severity: 'caution',
-    short: `${capital(at.label)}: ${name} unknown`,
-    title: `${capital(at.label)}: ${name} ${MANY.includes(name) ? 'are' : 'is'} unknown`,
-    why: how,
+    say: say('unknown-attribute', 'told', { label: at.label, name, how }),
     figures: {},
     open: true,
     asks: name,

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { portPlace, rule, set } from '../rule.ts';
 
 /** Parts of this kind differ so much between makers that yours must be measured before drilling. */
@@ -7,9 +8,7 @@ export const unmeasuredPart = rule('unmeasured-part', 'fits', 'ports', (x) =>
     .map((p) => ({
       at: portPlace(p.port.id, p.tag),
       severity: 'caution' as const,
-      short: `Measure ${p.tag} before drilling`,
-      title: `Measure ${p.tag} before drilling`,
-      why: `${p.part.name}: makers differ by millimetres in hole and depth. Put a caliper on yours and enter the figures.`,
+      say: say('unmeasured-part', 'told', { tag: p.tag, name: p.part.name }),
       figures: { bodyDepthMm: p.part.bodyDepthMm },
       asks: 'size of its hole',
       open: true,

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
@@ -10,11 +11,7 @@ export const vehicleDirect = rule('vehicle-direct', 'safe', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: lithium ? 'stop' : 'caution',
-      short: 'Straight off a vehicle: no limit',
-      title: 'Charged straight off a vehicle, nothing limits the current',
-      why: lithium
-        ? 'An empty lithium pack takes whatever wire and alternator pass: lead, plug and alternator overheat, and a modern alternator changes its voltage as it likes. A converter made for charging from a vehicle limits both.'
-        : 'An empty pack takes whatever the wire passes, a full one is boiled or never filled by an alternator’s voltage, and with the engine off it feeds the vehicle back. A converter made for charging from a vehicle limits both.',
+      say: say('vehicle-direct', 'told', { lithium }),
       figures: {},
       remedies: [
         {

@@ -1,9 +1,7 @@
+import { say } from '../words/say.ts';
 import { AUTO, setTo } from '../../box/attr.ts';
 import { swapPart } from '../../panel/place-port.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
-import { fixed } from '../../quantity/format.ts';
-import { inSentence } from '../../quantity/capital.ts';
-import { listOf } from '../../quantity/list-of.ts';
 import { wireSizeText, type WireSize } from '../../quantity/wire-size.ts';
 import { areaMm2, milliOhmPerM } from '../../wiring/conductor.ts';
 import { leadLoss, plugMostMm2, USB_LEAD_FRACTION, type LeadLoss } from '../../wiring/device-lead.ts';
@@ -47,12 +45,6 @@ function wireToSuit({ box }: Facts, id: string, own: string): Remedy[] {
 /** Too much voltage is lost on the way: 3 % for electronics and radio, 10 % for the rest. */
 export const voltageDrop = rule('voltage-drop', 'safe', 'wiring', (x) => [...inCircuits(x), ...inLeads(x)]);
 
-/** Who loses it: the devices by name, the port where none is named. */
-function losers(c: CircuitPlan): string {
-  const names = c.devices.map((d) => d.name);
-  return names.length > 1 ? `${listOf(names)} lose` : `${names[0] ?? c.portTag} loses`;
-}
-
 const inCircuits = (x: Facts): Draft[] =>
   x.wiring.circuits.flatMap((c) => {
     if (c.dropFraction <= c.dropLimitFraction + 1e-9) return [];
@@ -61,9 +53,16 @@ const inCircuits = (x: Facts): Draft[] =>
       {
         at: branchPlace(c),
         severity: 'caution' as const,
-        short: `${c.portTag} loses ${(c.dropFraction * 100).toFixed(1)} % on the way`,
-        title: `${losers(c)} ${c.dropV.toFixed(2)} V on the way`,
-        why: `${(c.dropFraction * 100).toFixed(1)} % of ${c.rail?.outV ?? 12} V at ${c.lowLoadA.toFixed(1)} A; ${(c.dropLimitFraction * 100).toFixed(0)} % is allowed for ${c.dropLimitFraction < 0.05 ? 'electronics and radio' : 'lamps and heaters'}.${worst ? ` Most of it, ${worst.lostV.toFixed(2)} V, is lost in: ${inSentence(worst.what)}.${worst.isWire ? '' : ' Thicker wire does not cure that.'}` : ''}`,
+        say: say('voltage-drop', 'inCircuits', {
+          portTag: c.portTag,
+          dropFraction: c.dropFraction,
+          losers: c.devices.map((d) => d.name),
+          dropV: c.dropV,
+          outV: c.rail?.outV,
+          lowLoadA: c.lowLoadA,
+          dropLimitFraction: c.dropLimitFraction,
+          worst
+        }),
         figures: {
           dropV: c.dropV,
           dropFraction: c.dropFraction,
@@ -93,15 +92,24 @@ const inLeads = (x: Facts): Draft[] =>
     const goesIn = usb ? [] : cordSizes(x, c, loss.size);
     const lostIn = (s: WireSize) => (lostV * milliOhmPerM(s, 20)) / milliOhmPerM(loss.size, 20);
     const thicker = goesIn.find((s) => wayV + lostIn(s) <= limit * baseV);
-    const metres = `${x.said.run(loss.lengthMm)} of ${wireSizeText(loss.size)}, out and back`;
     return [
       {
         at: devicePlace(d.id, d.name),
         also: 'lead',
         severity: 'caution' as const,
-        short: `${d.name}’s lead loses ${lostV.toFixed(1)} V`,
-        title: `${d.name} loses ${lostV.toFixed(2)} V in its own lead`,
-        why: `${metres}, at ${currentA.toFixed(1)} A${wayV > 0 ? `; ${wayV.toFixed(2)} V more on the way to its plug` : ''}: ${((allV / baseV) * 100).toFixed(1)} % of ${fixed(baseV, 1)} V, and ${(limit * 100).toFixed(0)} % is allowed. ${usb ? 'Over such a length bring 12 V to the device and convert there.' : thicker ? 'It is what reaches the device that counts.' : noCord(x, loss, goesIn.at(-1), { leftV: limit * baseV - wayV, lostIn })}`,
+        say: say('voltage-drop', 'lead', {
+          name: d.name,
+          lostV,
+          lengthMm: loss.lengthMm,
+          size: loss.size,
+          currentA,
+          wayV,
+          allV,
+          baseV,
+          limit,
+          usb,
+          noLonger: thicker ? undefined : noLonger(loss, goesIn.at(-1), { leftV: limit * baseV - wayV, lostIn })
+        }),
         figures: { lostV, dropV: allV, dropFraction: allV / baseV, limitFraction: limit },
         remedies: thicker
           ? [
@@ -122,16 +130,14 @@ const cordSizes = (x: Facts, c: CircuitPlan, now: WireSize): WireSize[] => {
   return pickSizes(x.box.preferences.wireSystem).filter((s) => areaMm2(s) <= most + 1e-9);
 };
 
-/** What is left to do where no cord that goes into the plug is thick enough. */
-function noCord(
-  x: Facts,
+/** The thickest cord that goes into the plug, and how long it may be, to whole decimetres; undefined where none is of use. */
+function noLonger(
   loss: LeadLoss,
   thickest: WireSize | undefined,
   { leftV, lostIn }: { leftV: number; lostIn: (s: WireSize) => number }
-): string {
-  if (!thickest || leftV <= 0) return 'It is what reaches the device that counts.';
-  const mm = Math.floor((loss.lengthMm * leftV) / lostIn(thickest) / 100) * 100;
-  return `The thickest cord that goes into such a plug, ${wireSizeText(thickest)}, may be ${x.said.run(mm)} long: a shorter one, a larger plug, or a converter at the device.`;
+): { size: WireSize; mostMm: number } | undefined {
+  if (!thickest || leftV <= 0) return undefined;
+  return { size: thickest, mostMm: Math.floor((loss.lengthMm * leftV) / lostIn(thickest) / 100) * 100 };
 }
 
 /** A connector whose contacts lose half as much, where the contacts lose the most. */

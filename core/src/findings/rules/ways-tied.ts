@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { shareSwitch } from '../../box/feed-edits.ts';
 import { rule, branchPlace } from '../rule.ts';
 
@@ -21,9 +22,7 @@ export const waysTied = rule('ways-tied', 'safe', 'wiring', (x) => {
         others: circuits.slice(1).map((c) => branchPlace(c)),
         also: p.id,
         severity: 'stop' as const,
-        short: `${tags.join(', ')} are tied at ${p.id}`,
-        title: `${tags.join(', ')} are tied together at ${p.id}`,
-        why: `${into.length > fused.length ? 'The fuse is gone round: a short behind it is fed past it.' : `Behind their fuses they are one: when the first opens the next carries its load, too, one after the other, and a short gets ${sumA} A before all have opened.`} One fuse, one feed through ${p.id}, and the circuits behind it.`,
+        say: say('ways-tied', 'told', { tags, id: p.id, intoCount: into.length, fusedCount: fused.length, sumA }),
         figures: { sumA, wayCount: into.length },
         remedies: [
           {

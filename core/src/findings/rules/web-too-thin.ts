@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { portPlace, rule } from '../rule.ts';
 
 /** Too little wall between two holes. */
@@ -11,9 +12,7 @@ export const webTooThin = rule('web-too-thin', 'fits', 'ports', (x) =>
         at: portPlace(b!.port.id, `${a!.tag} and ${b!.tag}`),
         also: `${c.aId}-${c.bId}`,
         severity: 'caution' as const,
-        short: `Thin wall between ${a!.tag} and ${b!.tag}`,
-        title: `Thin wall between ${a!.tag} and ${b!.tag}`,
-        why: `${left} of wall would be left between the holes; ${wanted} keep it from cracking.`,
+        say: say('web-too-thin', 'told', { tag: a!.tag, otherTag: b!.tag, left, wanted }),
         figures: { webMm: c.gapMm, wantedMm: c.wantedMm }
       };
     })

@@ -1,3 +1,4 @@
+import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { AWG_SIZES, knownSize, MM2_SIZES } from '../../wiring/conductor.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
@@ -19,9 +20,12 @@ export const wireUnlisted = rule('wire-unlisted', 'safe', 'wiring', (x) => {
       at,
       also: name.replace(/\W+/g, '-'),
       severity: 'stop',
-      short: `${at.label}: ${name} is unlisted`,
-      title: `${at.label}: no figures for ${name}`,
-      why: `The tables hold ${AWG_SIZES[0]} to ${AWG_SIZES.at(-1)} AWG and ${MM2_SIZES[0]} to ${MM2_SIZES.at(-1)} mm². Enter the nearest size below the real one.`,
+      say: say('wire-unlisted', 'told', {
+        label: at.label,
+        name,
+        AWG_SIZESAt: AWG_SIZES.at(-1),
+        MM2_SIZESAt: MM2_SIZES.at(-1)
+      }),
       figures: {},
       remedies: path
         ? [{ label: 'Let Haversack choose the wire', effect: 'a listed size', edits: [set(path, AUTO)] }]

@@ -1,0 +1,258 @@
+import type { Said } from '../../quantity/said.ts';
+import { GROUND_CLEAR_MM } from '../../panel/spacing.ts';
+import { SEAL_WORDS } from '../../sealing/sealing.ts';
+import { clockText } from '../../quantity/format.ts';
+import { ZONE_WORDS } from '../../panel/zones.ts';
+import { listOf } from '../../quantity/list-of.ts';
+import { SUPPLY_WORDS } from '../../demand/edit-draw.ts';
+import type { WordTable } from './table.ts';
+
+const MEASURE = 'Set a meter on its end before the device is plugged in: red on the middle or + must read positive.';
+
+export const portsWords = {
+  'adapter-reverses': {
+    told: ({ name }: { name: string }) => ({
+      short: `${name}: swapped adapter`,
+      title: `${name} is wired the other way round, and its adapter swaps the poles back`,
+      why: 'It works with this adapter only: the adapter kills every other device, and the device dies on every other lead. Mark both halves in words and colour, or rewire the device and throw the adapter away.'
+    }),
+    swapped: ({ name, swaps }: { name: string; swaps: boolean }) => ({
+      short: `${name} gets + on −`,
+      title: swaps
+        ? `The adapter of ${name} swaps + and −`
+        : `${name} is wired the other way round and nothing swaps it back`,
+      why: MEASURE
+    }),
+    notKnown: ({ ofAdapter, name }: { ofAdapter: boolean; name: string }) => ({
+      short: ofAdapter ? 'Does the adapter swap + and −?' : `${name}: ofAdapter pole is +?`,
+      title: ofAdapter
+        ? `Whether the adapter of ${name} swaps the poles is unknown`
+        : `Which way round ${name} is wired is unknown`,
+      why: MEASURE
+    })
+  },
+  'converter-overload': {
+    told: ({ tag, rated, wantedW, name }: { tag: string; rated: number; wantedW: number; name: string }) => ({
+      short: `${tag} gives ${rated} W, not ${wantedW.toFixed(0)}`,
+      title: `${tag} cannot give ${wantedW.toFixed(0)} W`,
+      why: `Its module is rated ${rated} W (${name}).`
+    })
+  },
+  'cord-armour': {
+    told: ({ name, armoured }: { name: string; armoured: 'unknown' | 'yes' }) => ({
+      short: `${name}: armour conducts`,
+      title:
+        armoured === 'unknown'
+          ? `Whether the cord of ${name} has a metal braid is unknown`
+          : `The armour of ${name}’s cord is a conductor`,
+      why: 'A braid or metal hose carries a short from a pinched core, from a stud or from the case to whatever it touches outside. End it in the gland, sleeve its cut end, and join it to − at one end only, or to nothing at all.'
+    })
+  },
+  'device-without-port': {
+    told: ({ name }: { name: string }) => ({
+      short: `${name} has no port`,
+      title: `${name} has no port`,
+      why: 'Nothing on the faces is there for it to plug into.'
+    })
+  },
+  'ip-open-in-use': {
+    told: ({
+      openNames,
+      openCount,
+      wanted,
+      inUse
+    }: {
+      openNames: string[];
+      openCount: number;
+      wanted: 'dry-store' | 'splash' | 'rain' | 'dunk';
+      inUse: 'dry-store' | 'splash' | 'rain' | 'dunk';
+    }) => ({
+      short: `${openNames.slice(0, 3).join(', ')} open while plugged in`,
+      title: `${openNames.join(', ')} ${openCount > 1 ? 'are' : 'is'} open while plugged in`,
+      why: `The outing wants ${SEAL_WORDS[wanted].toLowerCase()}; with plugs in it is ${SEAL_WORDS[inUse].toLowerCase()}. The mated state decides in the rain.`
+    })
+  },
+  'ip-weakest': {
+    told: ({
+      name,
+      closed,
+      wanted,
+      part,
+      shellFails,
+      casesCount,
+      casesNames
+    }: {
+      name: string;
+      closed: 'dry-store' | 'splash' | 'rain' | 'dunk';
+      wanted: 'dry-store' | 'splash' | 'rain' | 'dunk';
+      part: string | undefined;
+      shellFails: boolean;
+      casesCount: number;
+      casesNames: string[];
+    }) => ({
+      short: `${name} lets it down: ${SEAL_WORDS[closed].toLowerCase()}`,
+      title: `Built towards ${SEAL_WORDS[closed].toLowerCase()}, not ${SEAL_WORDS[wanted].toLowerCase()}`,
+      why: `Even with every cap on, ${name}${part ? ` (${part})` : ''} is the weakest place. ${
+        shellFails
+          ? casesCount
+            ? `A case that holds ${SEAL_WORDS[wanted].toLowerCase()}: ${casesNames.join(', ')}.`
+            : `No case of the library holds ${SEAL_WORDS[wanted].toLowerCase()} and takes everything in.`
+          : 'A sealed part or gland there lifts it.'
+      }`
+    })
+  },
+  'lfp-volt-gauge': {
+    told: () => ({
+      short: 'A voltmeter tells little here',
+      title: 'A voltmeter tells little about this battery',
+      why: 'Iron phosphate holds 13.0 to 13.3 V from 90 down to 30 %. A meter that counts amp-hours through a shunt knows what is left.'
+    })
+  },
+  'lid-swing': {
+    told: ({ tag, otherName, atDeg }: { tag: string; otherName: string; atDeg: number }) => ({
+      short: `${tag} hits ${otherName} when shut`,
+      title: `${tag} hits the ${otherName} as the lid shuts`,
+      why: `The lid swings about its hinge: at ${atDeg}° open the part under it reaches the ${otherName}.`
+    })
+  },
+  'lid-wire-trap': {
+    told: (
+      {
+        tag,
+        slackMm,
+        leadMm,
+        tight,
+        homeMm
+      }: { tag: string; slackMm: number; leadMm: number; tight: boolean; homeMm: number },
+      said: Said
+    ) => ({
+      short: `${tag}: ${said.run(slackMm)} slack, lid shut`,
+      title: `The lead to ${tag} in the lid is ${said.run(leadMm)}, ${said.run(slackMm)} too long when shut`,
+      why: `${tight ? `There is only ${said.run(homeMm)} for the loop over what stands below. ` : ''}Tie it down on the hinge side, spiral wrap over it, so that the lid never pinches it.`
+    })
+  },
+  'live-male-pins': {
+    told: ({ tag }: { tag: string }) => ({
+      short: `${tag} has bare live metal`,
+      title: `${tag} has bare live metal outside`,
+      why: 'A key or a wet strap across it is a short circuit: the battery stands on its pins whenever nothing is plugged in. Take a shrouded connector, or cover it with boots and accept this finding.'
+    }),
+    wayIn: ({ way }: { way: 'lugs' | 'clips' }) => ({
+      short: way === 'lugs' ? 'Bare lugs carry the battery' : 'Clips carry the battery',
+      title: way === 'lugs' ? 'The battery comes in on bare lugs' : 'The battery is clipped on',
+      why: 'Both poles stand open side by side: a spanner, a key or the other clip shorts them, and a clip that jumps off sparks. A shrouded two-pole connector takes their place; boots over lugs are the least.'
+    })
+  },
+  'no-vent-sealed': {
+    told: (_: object, said: Said) => ({
+      short: 'No pressure vent for a dunk',
+      title: 'No pressure vent',
+      why: `Cooling from ${said.degC(35)} to ${said.degC(10)} sucks with 82 mbar, as deep water would. A membrane vent evens that out and keeps water out.`
+    })
+  },
+  'one-plug': {
+    told: ({ tag, name, secondName, atH }: { tag: string; name: string; secondName: string; atH: number }) => ({
+      short: `${tag}: one socket, two plugs`,
+      title: `${name} and ${secondName} both want ${tag}`,
+      why: `From ${clockText(atH)} on they run together, and one socket takes one plug. A doubler bears what both draw, and hangs from the socket in the rain; a port of its own is fused for it.`
+    })
+  },
+  'part-in-no-drill-zone': {
+    told: ({
+      tag,
+      kind
+    }: {
+      tag: string;
+      kind: 'hinge' | 'rib' | 'boss' | 'standoff' | 'latch' | 'gasket' | 'handle' | 'curve' | 'foot';
+    }) => ({
+      short: `${tag} sits on the ${ZONE_WORDS[kind]}`,
+      title: `${tag} crosses the ${ZONE_WORDS[kind]}`,
+      why: 'There it cannot sit flat, or it keeps the lid from closing.'
+    })
+  },
+  'port-face-lost': {
+    told: ({ tag, cameOn, xMm, yMm }: { tag: string; cameOn: string; xMm: number; yMm: number }, said: Said) => ({
+      short: `${tag} was on '${cameOn}'`,
+      title: `${tag} came in on the face '${cameOn}', which no case has`,
+      why: `The faces are front, back, left, right, lid and floor. It was put on the front at its old ${said.mms(', ', xMm, yMm)}; nothing else of it was changed.`
+    })
+  },
+  'port-faces-up': {
+    told: ({ tag, face }: { tag: string; face: 'front' | 'back' | 'left' | 'right' | 'lid' | 'floor' }) => ({
+      short: `${tag} ${face === 'floor' ? 'is in the floor' : 'looks up into the rain'}`,
+      title: face === 'floor' ? `${tag} is in the floor` : `${tag} looks up into the rain`,
+      why: 'Water pools there. A side face is better, a captive cap next best.'
+    })
+  },
+  'port-too-low': {
+    told: ({ tag, height }: { tag: string; height: number }, said: Said) => ({
+      short: `${tag} is ${said.mm(height, 0)} above ground`,
+      title: `${tag} sits ${said.mm(height, 0)} above the ground`,
+      why: `${said.mm(GROUND_CLEAR_MM)} keep it out of puddles and sand.`
+    })
+  },
+  'reverse-polarity': {
+    ofPlugs: ({ portTag, feeds }: { portTag: string; feeds: string }) => ({
+      short: `${portTag} can be plugged reversed`,
+      title: `${portTag} can be plugged in reversed`,
+      why: `${feeds} does not survive reversed polarity. Mark both halves, check with a meter, or take a keyed connector.`
+    }),
+    charger: ({ portTag }: { portTag: string }) => ({
+      short: `${portTag} takes a reversed charger`,
+      title: `A charger can be plugged into ${portTag} reversed`,
+      why: `Plugs of this kind are sold with + on either contact. Before another charger is plugged in, set a meter on it: the same contact must be + on both halves.`
+    }),
+    wayIn: ({
+      loose,
+      tag,
+      diePorts
+    }: {
+      /** It is clipped or bolted on; undefined for a plug. */
+      loose: 'lugs' | 'clips' | undefined;
+      tag: string | undefined;
+      diePorts: string[];
+    }) => ({
+      short: `${loose ? `Battery ${loose}` : (tag ?? 'The way in')} may go on reversed`,
+      title: `${loose ? (loose === 'clips' ? 'The clips' : 'The lugs') : `The battery’s plug at ${tag ?? 'its port'}`} can go on the wrong way round`,
+      why: `Everything behind gets + on −${
+        diePorts.length > 0 ? `: ${listOf(diePorts)} would not survive it, and no fuse is fast enough` : ''
+      }. Red to +, checked with a meter before the box is switched on; a keyed connector goes together one way only.`
+    })
+  },
+  'same-plug': {
+    told: ({ voltsCount, tags, ports }: { voltsCount: number; tags: string[]; ports: string[] }) => ({
+      short: `Same plug, ${voltsCount} voltages`,
+      title: `${tags.join(', ')} take the same plug at different voltages`,
+      why: `${ports.join('; ')}. Take another connector for one of them, or key and mark them.`
+    })
+  },
+  'steel-unbushed': {
+    told: ({ holesCount, wallMm }: { holesCount: number; wallMm: number }, said: Said) => ({
+      short: 'Bush every hole in the steel',
+      title: 'Every lead through steel needs a bush, gland or grommet',
+      why: `${holesCount} holes in ${said.mm(wallMm)} steel: deburr both sides, paint the edge, and let no lead lie on it. Take the can as touching the negative.`
+    })
+  },
+  'supply-mismatch': {
+    told: ({
+      name,
+      wanted,
+      supply
+    }: {
+      name: string;
+      wanted: '12v' | 'usb-a' | 'usb-c' | 'regulated-12v' | 'dc-converter' | 'inverter';
+      supply: '12v' | 'usb-a' | 'usb-c' | 'regulated-12v' | 'dc-converter' | 'inverter' | null;
+    }) => ({
+      short: `${name} does not plug in`,
+      title: `${name} does not plug into its port`,
+      why: `It takes ${SUPPLY_WORDS[wanted]}; its port gives ${supply === null ? 'nothing' : SUPPLY_WORDS[supply]}.`
+    })
+  },
+  'unmeasured-part': {
+    told: ({ tag, name }: { tag: string; name: string }) => ({
+      short: `Measure ${tag} before drilling`,
+      title: `Measure ${tag} before drilling`,
+      why: `${name}: makers differ by millimetres in hole and depth. Put a caliper on yours and enter the figures.`
+    })
+  }
+} satisfies WordTable;
