@@ -11,6 +11,7 @@ const WATCHED_BY = {
   quantity: ['quantity', 'quantity-more', 'typed-line', 'fields', 'small-pieces'],
   battery: [
     'battery-pieces',
+    'battery-says',
     'reference-tables',
     'battery-more',
     'electrical',
