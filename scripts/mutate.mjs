@@ -25,6 +25,7 @@ const WATCHED_BY = {
   judge: ['judge-pieces', 'charge-voltages', 'judge-oracle', 'judge-net', 'ahead-of-fuse'],
   case: [
     'case-pieces',
+    'heat-and-feet',
     'fit-more',
     'fit-many',
     'pack',
@@ -34,7 +35,7 @@ const WATCHED_BY = {
     'solid-model',
     'dry'
   ],
-  panel: ['panel-pieces', 'panel-more', 'mechanical', 'mechanical-more'],
+  panel: ['panel-pieces', 'heat-and-feet', 'panel-more', 'mechanical', 'mechanical-more'],
   kit: ['kit-pieces', 'kit-figures', 'cut', 'orders', 'spares', 'cutting', 'buy', 'value', 'kit'],
   bench: [
     'bench-pieces',
