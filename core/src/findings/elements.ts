@@ -1,7 +1,9 @@
+import { AUTO } from '../box/attr.ts';
 import { mainFeed } from '../box/feeds.ts';
 import type { Happening } from '../judge/table.ts';
 import { isPackFuse } from '../judge/ways.ts';
-import { wireSizeText } from '../quantity/wire-size.ts';
+import { wireSizeText, type WireSize } from '../quantity/wire-size.ts';
+import { hasOwnLead } from '../wiring/lead-section.ts';
 import {
   BATTERY_PLACE,
   BOX_PLACE,
@@ -12,7 +14,9 @@ import {
   MAIN_PLACE,
   mainPath,
   portPlace,
+  set,
   type Facts,
+  type Remedy,
   type Where
 } from './rule.ts';
 
@@ -48,8 +52,23 @@ export function nameOf(x: Facts, h: Happening): string {
   const device = deviceOfCord(x, h);
   if (device) return `the lead of ${device.name} (${size})`;
   if (h.kind === 'return') return branch ? `the return of ${branch.tag} (${size})` : `the return ${size}`;
+  if (branch && isOwnLead(x, h)) return `the section ahead of ${branchName(branch)} (${size})`;
   return branch ? `the wire of ${branchName(branch)} (${size})` : `${size} from ${c.from.part} to ${c.to.part}`;
 }
+
+/** Conductors of a feed that lie ahead of its way in: from the post to the fuse, on to the way in, and of the main feed back. */
+const LEADS = (feedId: string): readonly string[] => [`${feedId}/post`, `${feedId}/way-in`];
+const MAIN_LEADS: readonly string[] = ['main/fuse', 'main/inlet+', 'main/inlet-'];
+
+/** A stretch ahead of a feed's way in that is of another wire than the rest: no rule about the feed's own wire speaks of it. */
+export function isOwnLead(x: Facts, h: Happening): boolean {
+  const feed = x.box.feeds.find((f) => LEADS(f.id).includes(h.id)) ?? mainFeed(x.box);
+  if (!hasOwnLead(feed) || !(feed === mainFeed(x.box) ? MAIN_LEADS : LEADS(feed.id)).includes(h.id)) return false;
+  const lead = feed.lead!.wire;
+  // a fuse far inside the case has the wire of the rest before it
+  return lead.is !== 'set' || (h.conductor?.size != null && sameWire(h.conductor.size, lead.value));
+}
+const sameWire = (a: WireSize, b: WireSize): boolean => a.system === b.system && a.size === b.size;
 
 /** Field of the document that holds the rating of a fuse of the drawn circuit; undefined when none does. */
 export function fuseFieldOf(x: Pick<Facts, 'box' | 'wiring'>, tag: string): string | undefined {
@@ -65,11 +84,20 @@ export function fuseFieldOf(x: Pick<Facts, 'box' | 'wiring'>, tag: string): stri
   return ref?.kind === 'circuit' ? 'wiring/senseFuse' : undefined;
 }
 
+export const LEAD_WIRE = 'lead/wire';
+export const isLeadPath = (path: string): boolean => path.endsWith(`/${LEAD_WIRE}`);
+/** A wire left to Haversack, by the field that sets it. */
+export const wireLeft = (path: string): Pick<Remedy, 'label' | 'edits'> => ({
+  label: `Let Haversack choose the wire${isLeadPath(path) ? ' of the section ahead' : ''}`,
+  edits: [set<string>(path, AUTO)]
+});
+
 /** Field of the document that sets an element's wire; undefined where it follows another. */
 export function wirePathOf(x: Facts, h: Happening): string | undefined {
   const device = deviceOfCord(x, h);
   if (device) return `devices/${device.id}/lead/wire`;
   const c = branches(x).find((b) => b.circuit.id === h.circuitId);
+  if (isOwnLead(x, h)) return `${c ? branchPath(c) : `feeds/${mainFeed(x.box).id}`}/${LEAD_WIRE}`;
   if (c) return `${branchPath(c)}/${h.kind === 'return' && c.circuit.returnWire.is !== 'auto' ? 'returnWire' : 'wire'}`;
   if (h.kind === 'return' && h.id.startsWith('main/') && mainFeed(x.box).returnWire.is !== 'auto')
     return mainPath(x, 'returnWire');

@@ -1,4 +1,5 @@
 import type { RunMm } from './lengths.ts';
+import { leadBearsA } from './lead-section.ts';
 import { blockOf, mainFeed } from '../box/feeds.ts';
 import { partOf, valueOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
@@ -159,9 +160,9 @@ function limitsOf(
   const weakest = candidates.sort((a, c) => a.ratingA - c.ratingA)[0];
   const setWire = valueOf<WireSize>(circuit.wire, undefined);
   // what the wire bears, as a rating of that family: a glass fuse carries more than it says
-  const wireLimit =
-    setWire && knownSize(setWire) ? (circuit.wireCount * ampacityA(setWire, x.laid)) / heldA(family, 1) : undefined;
-  const limitA = Math.min(weakest?.ratingA ?? Infinity, wireLimit ?? Infinity);
+  const wireA = setWire && knownSize(setWire) ? circuit.wireCount * ampacityA(setWire, x.laid) : Infinity;
+  const wireLimit = Math.min(wireA, leadBearsA(b.feed, x.laid)) / heldA(family, 1);
+  const limitA = Math.min(weakest?.ratingA ?? Infinity, wireLimit);
   return { weakest, limitA };
 }
 

@@ -1,3 +1,4 @@
+import { leadBearsA } from './lead-section.ts';
 import { saidIn } from '../quantity/said.ts';
 import { openCircuitV } from '../battery/model.ts';
 import { weakestMilliOhm } from '../battery/resistance.ts';
@@ -125,7 +126,8 @@ function fuseAndWire(
   const most = setWire ?? pickSizes(box.preferences.wireSystem).findLast((w) => areaMm2(w) <= (mostMm2 ?? Infinity));
   // what the wire bears, as a rating of that family: a glass fuse carries more than it says
   const perRating = heldA(family ?? 'blade', 1);
-  const wireLimit = most && knownSize(most) ? (count * ampacityA(most, x.laid)) / perRating : Infinity;
+  const wireA = most && knownSize(most) ? count * ampacityA(most, x.laid) : Infinity;
+  const wireLimit = Math.min(wireA, leadBearsA(feed, x.laid)) / perRating;
   const fuse = family && fuseOf(box, catalogue, family);
   // charging beyond what stands behind the fuse is told, and no reason for a fuse that lets it burn
   const leastA = Math.max(SELECTIVE_RATIO * on.biggestA, on.pushedA / LOAD_SHARE);

@@ -2,7 +2,7 @@ import { say } from '../words/say.ts';
 import { apart } from '../../quantity/format.ts';
 import { LOAD_SHARE } from '../../wiring/fuse.ts';
 import type { Happening } from '../../judge/table.ts';
-import { nameOf, placeOf, worstByPlace } from '../elements.ts';
+import { isOwnLead, nameOf, placeOf, wireLeft, wirePathOf, worstByPlace } from '../elements.ts';
 import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
 import { branches, rule, type Facts } from '../rule.ts';
 import { weakPart } from '../weak-part.ts';
@@ -11,6 +11,7 @@ import { weakPart } from '../weak-part.ts';
 const hasOwn = (x: Facts, h: Happening): boolean => {
   if (h.id === 'F0' || h.kind === 'shunt' || h.kind === 'relay') return true;
   if (h.kind === 'switch' || h.kind === 'port') return true;
+  if (isOwnLead(x, h)) return false;
   return (h.kind === 'fuse' || h.kind === 'wire') && branches(x).some((c) => c.circuit.id === h.circuitId);
 };
 
@@ -33,6 +34,7 @@ export const elementOverload = rule('element-overload', 'safe', 'wiring', (x) =>
     const stop = over > 1 + 1e-9;
     const [runs, bears] = apart(amps, h.bearsA!, 1);
     const branch = branches(x).find((c) => c.circuit.id === h.circuitId);
+    const path = h.conductor && wirePathOf(x, h);
     const hot = h.conductor !== undefined && tooHotFor(branch?.laid ?? x.wiring.main.laid);
     return {
       at: where,
@@ -50,7 +52,8 @@ export const elementOverload = rule('element-overload', 'safe', 'wiring', (x) =>
         isWire: h.conductor !== undefined,
         stop
       }),
-      figures: { amps, bearsA: h.bearsA! }
+      figures: { amps, bearsA: h.bearsA! },
+      remedies: path === undefined ? [] : [{ ...wireLeft(path), effect: `carries ${runs} A` }]
     };
   });
 });

@@ -1,7 +1,10 @@
 import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
+import { mainFeed } from '../../box/feeds.ts';
+import type { Feed } from '../../box/schema.ts';
+import { isLeadPath, LEAD_WIRE, wireLeft } from '../elements.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
-import { branches, branchPath, branchPlace, MAIN_PLACE, mainPath, rule, set, type Facts, type Where } from '../rule.ts';
+import { branches, branchPath, branchPlace, MAIN_PLACE, rule, set, type Facts, type Where } from '../rule.ts';
 
 const FAST = 3.5;
 const OPENS = 1.6;
@@ -15,6 +18,13 @@ type Row = {
   paths: string[];
 };
 
+/** Wire, fuse and the section ahead of a way in, where any of them was set. */
+function setPaths(of: Pick<Feed, 'wire' | 'fuse' | 'lead'>, path: string): string[] {
+  const lead = of.lead?.wire.is === 'set';
+  if (of.wire.is !== 'set' && of.fuse.is !== 'set' && !lead) return [];
+  return [`${path}/wire`, `${path}/fuse`, ...(lead ? [`${path}/${LEAD_WIRE}`] : [])];
+}
+
 /** Every way out to its end: the main feed's, each feed's, each circuit's. */
 function rowsOf(x: Facts): Row[] {
   const m = x.wiring.main;
@@ -23,7 +33,7 @@ function rowsOf(x: Facts): Row[] {
     end: 'the end of the main feed',
     guard: m.fuseFamily && m.fuseOrigin !== 'none' ? { tag: 'F0', ratingA: m.fuseA } : undefined,
     weakFaultA: m.weakFaultA,
-    paths: m.fuseOrigin === 'set' ? [mainPath(x, 'fuse'), mainPath(x, 'wire')] : []
+    paths: setPaths(mainFeed(x.box), `feeds/${mainFeed(x.box).id}`)
   };
   return [
     main,
@@ -32,7 +42,7 @@ function rowsOf(x: Facts): Row[] {
       end: c.portTag,
       guard: noneNeeded(c) || (c.fuseOrigin === 'none' && !c.sharesFuse) ? undefined : opener(c),
       weakFaultA: c.weakFaultA,
-      paths: c.wireOrigin === 'set' || c.fuseOrigin === 'set' ? [`${branchPath(c)}/wire`, `${branchPath(c)}/fuse`] : []
+      paths: setPaths({ ...c.circuit, lead: c.feed?.lead ?? null }, branchPath(c))
     }))
   ];
 }
@@ -57,15 +67,18 @@ export const faultTooWeak = rule('fault-too-weak', 'safe', 'wiring', (x) =>
         cause: `fuse ${guard.tag}`,
         say: say('fault-too-weak', 'told', { kind: at.kind, end, tag: guard.tag, weakFaultA, fuseA, fast: FAST }),
         figures: { faultA: weakFaultA, fuseA },
-        remedies: paths.length
-          ? [
-              {
-                label: 'Let Haversack choose wire and fuse',
-                effect: 'thicker wire, smaller fuse',
-                edits: paths.map((path) => set(path, AUTO))
-              }
-            ]
-          : []
+        remedies: [
+          ...paths.filter(isLeadPath).map((path) => ({ ...wireLeft(path), effect: 'a short drives more through it' })),
+          ...(paths.length > 0
+            ? [
+                {
+                  label: 'Let Haversack choose wire and fuse',
+                  effect: 'thicker wire, smaller fuse',
+                  edits: paths.map((path) => set<string>(path, AUTO))
+                }
+              ]
+            : [])
+        ]
       }
     ];
   })

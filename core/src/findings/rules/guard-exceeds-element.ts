@@ -4,7 +4,7 @@ import { mainFeed } from '../../box/feeds.ts';
 import type { Happening } from '../../judge/table.ts';
 import type { Guard } from '../../judge/ways.ts';
 import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
-import { nameOf, placeOf, wirePathOf, worstByPlace } from '../elements.ts';
+import { isOwnLead, nameOf, placeOf, wireLeft, wirePathOf, worstByPlace } from '../elements.ts';
 import { branches, branchPath, rule, set, type Facts } from '../rule.ts';
 import { unfusedLimitMm } from '../../wiring/placement.ts';
 import { ownAhead } from '../../wiring/net-branch.ts';
@@ -14,6 +14,7 @@ import type { CircuitPlan } from '../../wiring/types.ts';
 const hasOwn = (x: Facts, h: Happening): boolean => {
   if (h.kind === 'shunt' || h.kind === 'switch' || h.kind === 'port' || h.kind === 'fuse-block') return true;
   const branch = branches(x).find((c) => c.circuit.id === h.circuitId);
+  if (branch && isOwnLead(x, h)) return false;
   // what a converter drives runs over its own return, and over each lead up to the first fuse behind it
   if (h.guard?.limits && branch && h.kind !== 'wire') return false;
   // ahead of its own fuse a wire has only what stands before; the same wire as behind it, where somebody said so
@@ -86,9 +87,7 @@ export const guardExceedsElement = rule('guard-exceeds-element', 'safe', 'wiring
               }
             ]
           : []),
-        ...(path
-          ? [{ label: 'Let Haversack choose the wire', effect: `carries ${amps(guard)} A`, edits: [set(path, AUTO)] }]
-          : [])
+        ...(path ? [{ ...wireLeft(path), effect: `carries ${amps(guard)} A` }] : [])
       ]
     };
   });

@@ -1,9 +1,8 @@
 import { say } from '../words/say.ts';
-import { AUTO } from '../../box/attr.ts';
 import { conductorC, knownSize } from '../../wiring/conductor.ts';
-import { placeOf, wirePathOf, worstByPlace } from '../elements.ts';
+import { placeOf, wireLeft, wirePathOf, worstByPlace } from '../elements.ts';
 import { HEAT_INSIDE } from '../heat-inside.ts';
-import { branches, rule, set } from '../rule.ts';
+import { branches, rule } from '../rule.ts';
 
 /** Plastic switches and sockets soften at their tabs. @source electrical reference 12: 75 °C by default */
 const TERMINAL_C = 75;
@@ -29,9 +28,7 @@ export const terminalTooHot = rule('terminal-too-hot', 'safe', 'wiring', (x) => 
       ...(x.wiring.ambientC >= TERMINAL_C ? { cause: HEAT_INSIDE } : {}),
       say: say('terminal-too-hot', 'told', { label: where.label, over, end, amps, terminalC: TERMINAL_C }),
       figures: { conductorC: over, limitC: TERMINAL_C },
-      remedies: path
-        ? [{ label: 'Let Haversack choose the wire', effect: 'cooler at its ends', edits: [set(path, AUTO)] }]
-        : []
+      remedies: path ? [{ ...wireLeft(path), effect: 'cooler at its ends' }] : []
     };
   });
 });

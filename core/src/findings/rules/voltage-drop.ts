@@ -1,5 +1,6 @@
 import { say } from '../words/say.ts';
 import { AUTO, setTo } from '../../box/attr.ts';
+import type { Edit } from '../../box/edits.ts';
 import { swapPart } from '../../panel/place-port.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 import { wireSizeText, type WireSize } from '../../quantity/wire-size.ts';
@@ -28,18 +29,26 @@ function worstPiece(c: CircuitPlan): Worst | undefined {
 
 type Worst = { what: string; lostV: number; wireOf: string | null; isWire: boolean; isContacts: boolean };
 
-/** The wire in which most is lost left to Haversack, where somebody chose it: of the circuit itself, of its feed, of the main feed. */
+/**
+ * The wire in which most is lost left to Haversack, where somebody chose it: of the circuit itself, of its feed, of the main
+ * feed; of a feed also the section ahead of its way in, alone or with the rest.
+ */
 function wireToSuit({ box }: Facts, id: string, own: string): Remedy[] {
   const feed = box.feeds.find((f) => f.id === id);
   const branch = feed ?? box.circuits.find((c) => c.id === id);
   const path: string = feed ? `feeds/${id}` : `circuits/${id}`;
-  const edits = (['wire', 'returnWire'] as const)
+  const whole = (['wire', 'returnWire'] as const)
     .filter((key) => branch?.[key].is === 'set')
     .map((key) => set<string>(`${path}/${key}`, AUTO));
-  if (edits.length === 0) return [];
-  const label =
-    id === own ? 'Let Haversack choose the wire' : `Let Haversack choose the wire of ${feed?.name || 'its feed'}`;
-  return [{ label, effect: 'thick enough for the drop', edits }];
+  const ahead = feed?.lead?.wire.is === 'set' ? [set<string>(`${path}/lead/wire`, AUTO)] : [];
+  const name = id === own ? '' : ` of ${feed?.name || 'its feed'}`;
+  const left = (what: string, ...edits: Edit[]): Remedy[] =>
+    edits.length === 0 ? [] : [{ label: `Let Haversack choose ${what}`, effect: 'thick enough for the drop', edits }];
+  return [
+    ...left(`the wire${name}`, ...whole),
+    ...left(`the wire of the section ahead${name}`, ...ahead),
+    ...(whole.length > 0 && ahead.length > 0 ? left(`all wire${name}, and ahead of it`, ...whole, ...ahead) : [])
+  ];
 }
 
 /** Too much voltage is lost on the way: 3 % for electronics and radio, 10 % for the rest. */

@@ -1,9 +1,8 @@
 import { say } from '../words/say.ts';
-import { AUTO } from '../../box/attr.ts';
 import { AWG_SIZES, knownSize, MM2_SIZES } from '../../wiring/conductor.ts';
 import { wireSizeText } from '../../quantity/wire-size.ts';
-import { placeOf, wirePathOf } from '../elements.ts';
-import { rule, set, type Draft } from '../rule.ts';
+import { placeOf, wireLeft, wirePathOf } from '../elements.ts';
+import { rule, type Draft } from '../rule.ts';
 
 /** A size the tables do not hold cannot be judged, wherever it stands: run, return, link, lead, main wire. */
 export const wireUnlisted = rule('wire-unlisted', 'safe', 'wiring', (x) => {
@@ -27,9 +26,7 @@ export const wireUnlisted = rule('wire-unlisted', 'safe', 'wiring', (x) => {
         MM2_SIZESAt: MM2_SIZES.at(-1)
       }),
       figures: {},
-      remedies: path
-        ? [{ label: 'Let Haversack choose the wire', effect: 'a listed size', edits: [set(path, AUTO)] }]
-        : []
+      remedies: path ? [{ ...wireLeft(path), effect: 'a listed size' }] : []
     });
   }
   return [...said.values()];
