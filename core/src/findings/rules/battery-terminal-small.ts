@@ -65,7 +65,7 @@ function byFuse(x: Facts, on: On, f: Happening): Draft[] {
     out.push(
       draft(on, `bolted-${f.id}`, ratingA ?? 0, {
         severity: 'stop',
-        say: say('battery-terminal-small', 'byFuseStop', { id: f.id }),
+        say: say('battery-terminal-small', 'bolted', { id: f.id }),
         cause
       })
     );

@@ -79,7 +79,7 @@ function switchedOff(x: Facts, solar: Solar, off: readonly Parting[]): Draft {
       tags,
       openV: solar.openV,
       onTerminalsCount: onTerminals.length,
-      onTerminalsEach: onTerminals.map((c) => `${c.portTag} ${c.feeds}`)
+      loads: onTerminals.map((c) => `${c.portTag} ${c.feeds}`)
     }),
     figures: { openV: solar.openV },
     remedies: [

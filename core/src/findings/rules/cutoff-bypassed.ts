@@ -27,7 +27,7 @@ export const cutoffBypassed = rule('cutoff-bypassed', 'lasts', 'battery', (x) =>
       say: say('cutoff-bypassed', 'told', {
         roundTags: round.map((c) => c.portTag),
         roundCount: round.length,
-        roundEach: round.map((c) => `${c.portTag} ${c.feeds}`),
+        round: round.map((c) => `${c.portTag} ${c.feeds}`),
         cutV: cut.value.cutV,
         hasProtection: x.bank?.part.hasProtection
       }),

@@ -32,7 +32,7 @@ export const deepFrost = rule('deep-frost', 'lasts', 'battery', (x) => {
       {
         at: BATTERY_PLACE,
         severity: 'stop',
-        say: say('deep-frost', 'told', { limitC, soc, c }),
+        say: say('deep-frost', 'freezes', { limitC, soc, atC: c }),
         figures: { coldC: c, limitC, socFraction: soc }
       }
     ];
@@ -43,7 +43,7 @@ export const deepFrost = rule('deep-frost', 'lasts', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'stop',
-      say: say('deep-frost', 'toldStop', { c, name: data.name, leastC }),
+      say: say('deep-frost', 'tooCold', { atC: c, name: data.name, leastC }),
       figures: { coldC: c, limitC: leastC }
     }
   ];

@@ -16,8 +16,8 @@ export const drawClaimsDisagree = rule('draw-claims-disagree', 'lasts', 'outing'
           name: d.name,
           say: c.a.say,
           powerW: c.a.powerW,
-          saySaid: c.b.say,
-          powerWSaid: c.b.powerW,
+          otherSay: c.b.say,
+          otherW: c.b.powerW,
           factor: c.factor
         }),
         figures: { moreW: c.a.powerW, lessW: c.b.powerW },

@@ -12,7 +12,7 @@ export const handleRating = rule('handle-rating', 'carry', 'case', (x) => {
       {
         at: CASE_PLACE,
         severity: 'note',
-        say: say('handle-rating', 'told', { massKg: x.carry.massKg, lidHandleKg: LID_HANDLE_KG }),
+        say: say('handle-rating', 'onLid', { massKg: x.carry.massKg, lidHandleKg: LID_HANDLE_KG }),
         figures: { massKg: x.carry.massKg, ratedKg: LID_HANDLE_KG }
       }
     ];
@@ -21,7 +21,7 @@ export const handleRating = rule('handle-rating', 'carry', 'case', (x) => {
     {
       at: CASE_PLACE,
       severity: 'caution',
-      say: say('handle-rating', 'toldCaution', { rated, massKg: x.carry.massKg }),
+      say: say('handle-rating', 'rated', { rated, massKg: x.carry.massKg }),
       figures: { massKg: x.carry.massKg, ratedKg: rated }
     }
   ];

@@ -9,7 +9,7 @@ export const parallelWires = rule('parallel-wires', 'safe', 'wiring', (x) => {
     out.push({
       at: MAIN_PLACE,
       severity: 'caution',
-      say: say('parallel-wires', 'told', {
+      say: say('parallel-wires', 'main', {
         fuseA: m.fuseA,
         wireCount: m.wireCount,
         ampacityA: m.ampacityA,
@@ -31,7 +31,7 @@ export const parallelWires = rule('parallel-wires', 'safe', 'wiring', (x) => {
     out.push({
       at: branchPlace(c),
       severity: 'caution',
-      say: say('parallel-wires', 'toldCaution', {
+      say: say('parallel-wires', 'branch', {
         tag: c.tag,
         fuseA,
         opensFirstTag: c.opensFirst!.tag,

@@ -19,7 +19,7 @@ export const railMisplaced = rule('rail-misplaced', 'safe', 'wiring', (x) => {
     return {
       at: circuitPlace(id, feed.name || id),
       severity: 'stop' as const,
-      say: say('rail-misplaced', 'told', { main, name: feed.name }),
+      say: say('rail-misplaced', 'feed', { main, name: feed.name }),
       figures: {},
       remedies: [
         main

@@ -43,7 +43,7 @@ export const batteryWords = {
       title: `${id} is too big for the battery’s ${words}`,
       why: `It bears ${onRatingA} A; ${ratingA} A can flow for minutes before ${id} opens. Take a smaller fuse where the load allows it.`
     }),
-    byFuseStop: ({ id }: { id: string }) => ({
+    bolted: ({ id }: { id: string }) => ({
       short: `${id} cannot sit on a tab`,
       title: `${id} is bolted, the battery has push-on tabs`,
       why: 'Nothing can be bolted on a push-on tab: it bends and breaks. An in-line holder with a lead to a receptacle takes its place.'
@@ -77,7 +77,7 @@ export const batteryWords = {
       title: load > each ? 'The pack switches itself off' : 'The load is near the pack’s limit',
       why: `With everything on, ${load.toFixed(1)} A come from one pack${count > 1 ? ` of ${count}, by how they share it` : ''}; its electronics allow ${each} A. By the time table ${fixed(timetableA, 1)} A flow together.`
     }),
-    start: ({ name, startA, start, each }: { name: string; startA: number; start: 6; each: number }) => ({
+    start: ({ name, startA, start, each }: { name: string; startA: number; start: number; each: number }) => ({
       short: `${name} starts at ${startA.toFixed(0)} A`,
       title: `The start of ${name} may switch the pack off`,
       why: `A motor takes ${start} times its running current as it starts: ${startA.toFixed(0)} A with the rest on. Pack electronics for ${each} A trip at two to three times that. A soft start, a larger pack, or the motor on first.`
@@ -132,18 +132,18 @@ export const batteryWords = {
     told: ({
       roundTags,
       roundCount,
-      roundEach,
+      round,
       cutV,
       hasProtection
     }: {
       roundTags: string[];
       roundCount: number;
-      roundEach: string[];
+      round: string[];
       cutV: number;
       hasProtection: boolean | null | undefined;
     }) => ({
       short: `${listOf(roundTags)} ${roundCount > 1 ? 'go' : 'goes'} round the cut-off`,
-      title: `${listOf(roundEach)} ${roundCount > 1 ? 'go' : 'goes'} round the cut-off`,
+      title: `${listOf(round)} ${roundCount > 1 ? 'go' : 'goes'} round the cut-off`,
       why: `It opens at ${cutV} V for what hangs behind it; these go on until ${hasProtection === true ? 'the pack’s own electronics switch it off' : 'the battery is empty and harmed'}.`
     })
   },
@@ -175,7 +175,7 @@ export const batteryWords = {
     })
   },
   'cutoff-vs-bms': {
-    told: ({ own, cutV, apartV }: { own: number; cutV: number; apartV: 0.3 }) => ({
+    told: ({ own, cutV, apartV }: { own: number; cutV: number; apartV: number }) => ({
       short: 'The pack cuts off first',
       title: 'The pack’s own protection acts before the disconnect',
       why: `It opens at ${own.toFixed(1)} V; the disconnect at ${cutV.toFixed(1)} V. Set it ${apartV} V higher at least, or the box drops out without warning.`

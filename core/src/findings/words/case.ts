@@ -86,7 +86,7 @@ export const caseWords = {
         od,
         flag,
         straight
-      }: { roomMm: number; needMm: number; od: number; flag: boolean; straight: 15 },
+      }: { roomMm: number; needMm: number; od: number; flag: boolean; straight: number },
       said: Said
     ) => ({
       short: `Leads bend in ${said.mm(roomMm, 0)}`,
@@ -149,12 +149,12 @@ export const caseWords = {
     })
   },
   'handle-rating': {
-    told: ({ massKg, lidHandleKg }: { massKg: number; lidHandleKg: 5 }, said: Said) => ({
+    onLid: ({ massKg, lidHandleKg }: { massKg: number; lidHandleKg: number }, said: Said) => ({
       short: 'The latch carries the box',
       title: `The handle is on the lid: the latch carries ${said.kg(massKg, 1)}`,
       why: `Above ${said.kg(lidHandleKg)} a latch may spring open on a stumble. A strap round case and lid takes the load off it.`
     }),
-    toldCaution: ({ rated, massKg }: { rated: number; massKg: number }, said: Said) => ({
+    rated: ({ rated, massKg }: { rated: number; massKg: number }, said: Said) => ({
       short: `Handle bears ${said.kg(rated)}`,
       title: `The handle bears ${said.kg(rated)}`,
       why: `The box weighs ${said.kg(massKg, 1)}. A strap round the case carries it instead.`
@@ -173,7 +173,7 @@ export const caseWords = {
       }: {
         t: number;
         useC: number;
-        noUseC: 60;
+        noUseC: number;
         hasBattery: boolean;
         chargeC: number;
         charges: boolean;

@@ -106,29 +106,29 @@ export const chargingWords = {
       tags,
       openV,
       onTerminalsCount,
-      onTerminalsEach
+      loads
     }: {
       tags: string[];
       openV: number;
       onTerminalsCount: number;
-      onTerminalsEach: string[];
+      loads: string[];
     }) => ({
       short: `${tags.join(' or ')} parts controller and battery`,
       title: `With ${tags.join(' or ')} off the controller has no battery`,
       why: `In the sun it may then pass the panel’s open voltage, ${openV.toFixed(1)} V, on${
-        onTerminalsCount > 0 ? ` to ${listOf(onTerminalsEach)} at its load terminals` : ''
+        onTerminalsCount > 0 ? ` to ${listOf(loads)} at its load terminals` : ''
       }. Pull the panel first, and write that beside the switch; or join the controller ahead of every switch.`
     })
   },
   'deep-frost': {
-    told: ({ limitC, soc, c }: { limitC: number; soc: number; c: number }, said: Said) => ({
+    freezes: ({ limitC, soc, atC }: { limitC: number; soc: number; atC: number }, said: Said) => ({
       short: `Freezes at ${said.degC(limitC, 0)} when so empty`,
       title: `Drained to ${(soc * 100).toFixed(0)} % it freezes at ${said.degC(limitC, 0)}`,
-      why: `It gets ${said.degC(c, 0)} cold. The acid of an empty lead battery is nearly water: ice bursts plates and case. Keep more back, or bring it in before it is empty.`
+      why: `It gets ${said.degC(atC, 0)} cold. The acid of an empty lead battery is nearly water: ice bursts plates and case. Keep more back, or bring it in before it is empty.`
     }),
-    toldStop: ({ c, name, leastC }: { c: number; name: string; leastC: -20 }, said: Said) => ({
-      short: `${said.degC(c, 0)}: too cold to be used`,
-      title: `At ${said.degC(c, 0)} this battery is not to be used`,
+    tooCold: ({ atC, name, leastC }: { atC: number; name: string; leastC: number }, said: Said) => ({
+      short: `${said.degC(atC, 0)}: too cold to be used`,
+      title: `At ${said.degC(atC, 0)} this battery is not to be used`,
       why: `${name} is made for ${said.degC(leastC)} and above; below, its electronics switch it off or its cells freeze, and no figure for hours can be told. Keep it warmer: foam, a coat, a hand warmer.`
     })
   },

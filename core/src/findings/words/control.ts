@@ -156,7 +156,7 @@ export const controlWords = {
     })
   },
   'switch-rating': {
-    overVolts: ({ tag, outV, contactsBreakV }: { tag: string; outV: number; contactsBreakV: 30 }) => ({
+    overVolts: ({ tag, outV, contactsBreakV }: { tag: string; outV: number; contactsBreakV: number }) => ({
       short: `${tag} has to break ${outV} V`,
       title: `${tag} is made for 12 V and has to break ${outV} V`,
       why: `Its amps hold up to some ${contactsBreakV} V of direct current; above that the arc between its contacts may not go out. A switch ahead of the converter breaks the battery’s volts only.`

@@ -123,7 +123,7 @@ export const outingWords = {
       name: string;
       highV: number;
       unknown: boolean;
-      usualMostV: 15;
+      usualMostV: number;
       maxV: number | null;
     }) => ({
       short: `${name} gets ${highV.toFixed(1)} V`,
@@ -187,20 +187,20 @@ export const outingWords = {
       name,
       say,
       powerW,
-      saySaid,
-      powerWSaid,
+      otherSay,
+      otherW,
       factor
     }: {
       name: string;
       say: string;
       powerW: number;
-      saySaid: string;
-      powerWSaid: number;
+      otherSay: string;
+      otherW: number;
       factor: number;
     }) => ({
       short: `${name}: claims disagree`,
       title: `What is known about ${name} does not agree`,
-      why: `${capital(say)}: ${powerW.toFixed(1)} W. But ${saySaid}: ${powerWSaid.toFixed(1)} W, ${factor.toFixed(1)} times less. Measure it once more, at the 12 V lead, while it does what it will do outside.`
+      why: `${capital(say)}: ${powerW.toFixed(1)} W. But ${otherSay}: ${otherW.toFixed(1)} W, ${factor.toFixed(1)} times less. Measure it once more, at the 12 V lead, while it does what it will do outside.`
     })
   },
   'draw-guessed': {

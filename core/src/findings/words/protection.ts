@@ -47,7 +47,7 @@ export const protectionWords = {
       tag: string;
       weakFaultA: number;
       fuseA: number;
-      fast: 3.5;
+      fast: number;
     }) => ({
       short: `A short at ${kind === 'main' ? 'its end' : end} may not open ${tag}`,
       title: `A short at ${end} opens ${tag} slowly`,

@@ -97,7 +97,7 @@ export const railsWords = {
     })
   },
   'rail-misplaced': {
-    told: ({ main, name }: { main: boolean; name: string }) => ({
+    feed: ({ main, name }: { main: boolean; name: string }) => ({
       short: main ? 'A converter in the main feed' : 'A converter behind another',
       title: main ? 'The main feed runs through a converter' : `${name || 'A feed'} has a converter behind another`,
       why: main
@@ -111,12 +111,12 @@ export const railsWords = {
     })
   },
   'rail-overload': {
-    told: ({ tag, outV, watts }: { tag: string; outV: number; watts: number }) => ({
+    notKnown: ({ tag, outV, watts }: { tag: string; outV: number; watts: number }) => ({
       short: `What does ${tag} give?`,
       title: `What the converter to ${outV} V gives is not known`,
       why: `What hangs on it takes ${watts.toFixed(0)} W together. Its label says watts or amps; what it drives into a short, and with it how thick the wires behind it must be, hangs on it.`
     }),
-    behindFeed: ({
+    tooMuch: ({
       tag,
       ratedW,
       watts,

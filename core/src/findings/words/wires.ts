@@ -138,7 +138,7 @@ export const wiresWords = {
       title: `${wireSizeText(thickest)} does not go into a ${ends} connector`,
       why: `It takes ${most} mm² at most, this wire has ${fixed(areaMm2(thickest), 1)} mm²: cutting strands off makes a weak place. A bus bar with rings takes any.`
     }),
-    screw: ({ count, mostUnderScrew }: { count: number; mostUnderScrew: 2 }) => ({
+    screw: ({ count, mostUnderScrew }: { count: number; mostUnderScrew: number }) => ({
       short: `${count} wires under one screw`,
       title: `${count} wires sit under one screw`,
       why: `${mostUnderScrew} are the most that stay tight on the terminal of a breaker or switch; the others belong on a stud or bus bar behind it.`
@@ -183,7 +183,7 @@ export const wiresWords = {
     })
   },
   'parallel-wires': {
-    told: ({
+    main: ({
       fuseA,
       wireCount,
       ampacityA,
@@ -198,7 +198,7 @@ export const wiresWords = {
       title: 'One of the main wires alone burns before its fuse opens',
       why: `${wireCount} side by side carry ${ampacityA!.toFixed(0)} A; if one joint comes off, the other has ${oneAmpacityA.toFixed(0)} A to set against ${fuseA} A.`
     }),
-    toldCaution: ({
+    branch: ({
       tag,
       fuseA,
       opensFirstTag,
@@ -231,12 +231,12 @@ export const wiresWords = {
     })
   },
   'terminal-stack': {
-    onStud: ({ rings, mostRings }: { rings: number; mostRings: 4 }) => ({
+    onStud: ({ rings, mostRings }: { rings: number; mostRings: number }) => ({
       short: `${rings} rings on the central stud`,
       title: `${rings} rings sit on one stud`,
       why: `${mostRings} are the most that stay tight under one nut; the rest belongs on a bus bar.`
     }),
-    onPost: ({ rings, terminal, mostRings }: { rings: number; terminal: string; mostRings: 4 }) => ({
+    onPost: ({ rings, terminal, mostRings }: { rings: number; terminal: string; mostRings: number }) => ({
       short: `${rings} rings on the battery’s ${terminal === '+' ? '+' : '−'}`,
       title: `${rings} rings sit on the battery’s ${terminal === '+' ? '+' : '−'} post`,
       why: `${mostRings} are the most that stay tight; bring the others to a fused bus.`
@@ -244,7 +244,13 @@ export const wiresWords = {
   },
   'terminal-too-hot': {
     told: (
-      { label, over, end, amps, terminalC }: { label: string; over: number; end: string; amps: number; terminalC: 75 },
+      {
+        label,
+        over,
+        end,
+        amps,
+        terminalC
+      }: { label: string; over: number; end: string; amps: number; terminalC: number },
       said: Said
     ) => ({
       short: `${label} tabs reach ${said.degC(over, 0)}`,
