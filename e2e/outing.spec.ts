@@ -168,3 +168,26 @@ test('a radio typed with what it sends is asked about; either answer is one pres
   await page.getByRole('button', { name: /^Ham radio,/ }).press('Enter');
   await expect(details).not.toContainText('sends, or what it draws');
 });
+
+test('on a phone the charts of the run go into its width, each with its hours; in a wide window the time line has them', async ({
+  page
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const id = await copyOf(page, 'Saltmarsh hide box', 'Hide in the hand');
+  await open(page, `/box/${id}/outing`);
+  const chart = page.getByRole('img', { name: /^Current, charge left and battery voltage/ });
+  const hours = () => chart.evaluate((e) => [...e.querySelectorAll('svg text')].map((t) => t.textContent));
+  await expect.poll(hours).toEqual(expect.arrayContaining(['06', '12', '18']));
+  // three rows of the same hours
+  expect((await hours()).filter((text) => text === '12').length).toBeGreaterThanOrEqual(3);
+  const within = await chart.evaluate((e) => e.getBoundingClientRect().right <= document.documentElement.clientWidth);
+  expect(within).toBe(true);
+  await expect(page.getByText('kept back 10 %')).toBeVisible();
+  const pennant = (await page.getByText(/^Empty 18:32$/).boundingBox())!;
+  expect(pennant.x).toBeGreaterThanOrEqual(0);
+  expect(pennant.x + pennant.width).toBeLessThanOrEqual(390);
+
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await expect.poll(async () => (await hours()).includes('06')).toBe(false);
+  await expect(page.getByRole('slider', { name: 'Camera A bar 1' })).toBeVisible();
+});

@@ -3,26 +3,64 @@ import type { Outing } from '@haversack/core/outing/outing';
 import { colour, label } from './chart-style.ts';
 import { tickHours, type TimeAxis } from './time-axis.ts';
 
-const ROWS = [
-  { top: 22, height: 70 },
-  { top: 116, height: 84 },
-  { top: 224, height: 84 }
-] as const;
-export const HEIGHT = 322;
+/** Where the three charts and their words stand. */
+type Layout = {
+  heightPx: number;
+  plots: readonly { top: number; height: number }[];
+  wordsTopPx: readonly number[];
+  pennantTopPx: number;
+  /** The hours below each: no time line above has them. */
+  hours: boolean;
+};
+/** Words beside each chart, the hours on the time line above. */
+export const BESIDE: Layout = {
+  heightPx: 322,
+  plots: [
+    { top: 22, height: 70 },
+    { top: 116, height: 84 },
+    { top: 224, height: 84 }
+  ],
+  wordsTopPx: [14, 108, 216],
+  pennantTopPx: 0,
+  hours: false
+};
+/** Words above each chart, as a narrow screen has room for. */
+export const ABOVE: Layout = {
+  heightPx: 562,
+  plots: [
+    { top: 98, height: 70 },
+    { top: 268, height: 84 },
+    { top: 452, height: 84 }
+  ],
+  wordsTopPx: [10, 198, 382],
+  pennantTopPx: 78,
+  hours: true
+};
 
-type Shown = { axis: TimeAxis; outing: Outing; curves: RunCurves; chosen: number; keepBack: number };
+type Shown = {
+  axis: TimeAxis;
+  layout: Layout;
+  outing: Outing;
+  curves: RunCurves;
+  chosen: number;
+  keepBack: number;
+};
 
-const gridOf = (axis: TimeAxis) =>
-  ROWS.map((row) => ({ left: axis.leftPx, top: row.top, width: axis.widthPx, height: row.height }));
+const gridOf = ({ axis, layout }: Shown) =>
+  layout.plots.map((row) => ({ left: axis.leftPx, top: row.top, width: axis.widthPx, height: row.height }));
 
-const hoursOf = (axis: TimeAxis) =>
-  ROWS.map((_, i) => ({
+const hoursOf = ({ axis, layout }: Shown) =>
+  layout.plots.map((_, i) => ({
     type: 'value',
     gridIndex: i,
     min: axis.fromH,
     max: axis.toH,
     interval: (tickHours(axis)[1] ?? 3) - (tickHours(axis)[0] ?? 0),
-    axisLabel: { show: false },
+    axisLabel: {
+      ...label(),
+      show: layout.hours,
+      formatter: (hour: number) => String(Math.round(hour) % 24).padStart(2, '0')
+    },
     axisTick: { show: false },
     axisLine: { lineStyle: { color: colour('line2') } },
     splitLine: { lineStyle: { color: colour('grid') } }
@@ -150,8 +188,8 @@ function volts(x: Shown): object[] {
 export function runOption(x: Shown): object {
   const { topA, lowV, highV } = x.curves;
   return {
-    grid: gridOf(x.axis),
-    xAxis: hoursOf(x.axis),
+    grid: gridOf(x),
+    xAxis: hoursOf(x),
     yAxis: [
       valuesOf(0, 0, topA, topA / 2, 'A'),
       valuesOf(1, 0, 100, 50, '%'),

@@ -1,15 +1,18 @@
 /** The axis that the device rows and the charts share. */
 export type TimeAxis = { fromH: number; toH: number; leftPx: number; widthPx: number };
 
+/** What stands beside the axis: names and figures of the devices; on a narrow screen the figures of a chart only. */
+export const ROOM = { wide: { leftPx: 296, rightPx: 104 }, narrow: { leftPx: 48, rightPx: 20 } } as const;
+
 /** A day where the outing fits into one, else whole stretches of three hours round it; or one chosen day of it. */
 export function timeAxis(
   outing: { startH: number; durationH: number },
   totalPx: number,
-  day: number | null = null
+  day: number | null = null,
+  { leftPx, rightPx }: { leftPx: number; rightPx: number } = ROOM.wide
 ): TimeAxis {
   const end = outing.startH + outing.durationH;
-  const leftPx = 296;
-  const widthPx = Math.max(240, totalPx - leftPx - 104);
+  const widthPx = Math.max(240, totalPx - leftPx - rightPx);
   if (day !== null) return { fromH: 24 * (day - 1), toH: 24 * day, leftPx, widthPx };
   if (end <= 24) return { fromH: 0, toH: 24, leftPx, widthPx };
   const fromH = Math.max(0, Math.floor(outing.startH / 3) * 3 - 3);

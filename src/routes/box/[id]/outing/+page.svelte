@@ -16,7 +16,7 @@
   import { useBox } from '$lib/client/use-box.ts';
   import RunCharts from '$lib/draw/RunCharts.svelte';
   import TimeLine from '$lib/draw/TimeLine.svelte';
-  import { timeAxis } from '$lib/draw/time-axis.ts';
+  import { ROOM, timeAxis } from '$lib/draw/time-axis.ts';
   import { MediaQuery } from 'svelte/reactivity';
   import DeviceList from '$lib/outing/DeviceList.svelte';
   import EnergyGoes from '$lib/outing/EnergyGoes.svelte';
@@ -46,11 +46,11 @@
     adding = true;
   });
   let search = $state('');
-  const shown = $derived(Math.max(680, width));
+  const shown = $derived(narrow.current ? width : Math.max(680, width));
   const days = $derived(dayCount(outing));
   let wantedDay = $state<number | null>(null);
   const day = $derived(wantedDay !== null && wantedDay <= days && days > 2 ? wantedDay : null);
-  const axis = $derived(timeAxis(outing, shown, day));
+  const axis = $derived(timeAxis(outing, shown, day, narrow.current ? ROOM.narrow : ROOM.wide));
   const light = $derived(
     outing.site && outing.day ? lightStretches(outing.site, outing.day, { fromH: axis.fromH, toH: axis.toH }) : []
   );
@@ -256,7 +256,7 @@
       {#if narrow.current}<DeviceList />{:else}<TimeLine {axis} width={shown} {light} />{/if}
       <TypedLine />
       {#if open.plan.outing}
-        <RunCharts {axis} width={shown} outing={open.plan.outing} />
+        <RunCharts {axis} width={shown} narrow={narrow.current} outing={open.plan.outing} />
         <div class="panels">
           <div class="grid content-start gap-4">
             <HowSure />
