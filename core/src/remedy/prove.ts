@@ -159,6 +159,9 @@ function* toTheEnd(b: Bench, finding: Finding, first: FirstStep): Generator<unde
   return tried.fresh.length === 0 ? provenBy(b, finding, move, tried) : undefined;
 }
 
+/** Whether what is left of a finding says something else than it did: its words follow from its data. */
+const saysElse = (left: Finding, was: Finding): boolean => JSON.stringify(left.say) !== JSON.stringify(was.say);
+
 /** Changes that bring nothing and cure one of several things a finding is about: a switch, where the wire is too thin as well. */
 function* halfWays(b: Bench, finding: Finding, moves: readonly Move[]): Generator<undefined, FirstStep[]> {
   const firsts: FirstStep[] = [];
@@ -167,7 +170,7 @@ function* halfWays(b: Bench, finding: Finding, moves: readonly Move[]): Generato
     const tried = attempt(b, move.edits);
     if (!tried || tried.fresh.length > 0) continue;
     const left = tried.plan.findings.find((f) => stands(f) && matterOf(f) === matterOf(finding));
-    if (left && left.why !== finding.why) firsts.push({ move, tried, next: left });
+    if (left && saysElse(left, finding)) firsts.push({ move, tried, next: left });
     if (firsts.length === FOLLOWED) break;
   }
   return firsts;
