@@ -12,7 +12,8 @@ import { priceWorking } from '../src/kit/price-working.ts';
 import { bracketPlans } from '../src/panel/brackets.ts';
 import { redo } from './redo.ts';
 
-const hide = saltmarshHideBox();
+// on the outing alone
+const hide = applyEdits(saltmarshHideBox(), [set('season', null)]);
 const planOf = (...edits: Edit[]) => evaluate(applyEdits(hide, edits), STARTER_CATALOGUE);
 const plain = planOf();
 

@@ -3,6 +3,7 @@ import type { Bank } from '../battery/bank.ts';
 import type { Box } from '../box/schema.ts';
 import type { KnownChemistry } from '../catalogue/part.ts';
 import type { Demand } from '../demand/demand.ts';
+import { warmestAirC } from '../sun/season-air.ts';
 import { fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
 import type { CaseFit } from './fit.ts';
@@ -69,7 +70,14 @@ const workingOf = (
   title: 'Air inside at the warmest hour',
   formula: 'inside = air + rise; rise = (losses + sun) ÷ (film × outside area) + losses through air film and wall',
   lines: [
-    line('Air outside', fixed(airC, 1), '°C', 'entered', 'warmest hour of the outing', '+'),
+    line(
+      'Air outside',
+      fixed(airC, 1),
+      '°C',
+      'entered',
+      `warmest hour of the ${airC > Math.max(box.outing.airC, box.outing.warmestC ?? -Infinity) ? 'season' : 'outing'}`,
+      '+'
+    ),
     ...losses.map((l) => line(l.name, fixed(l.lossW, 2), 'W', 'computed', 'mean over the outing')),
     line(
       'Rise in the shade',
@@ -107,7 +115,7 @@ export function heatPlan(
   const outside = outsideOf(fit.part);
   const losses = [...lossesOf(box, need), { name: 'Fuses and wire', lossW: leadsW }].filter((l) => l.lossW > 0.005);
   const lossW = losses.reduce((s, l) => s + l.lossW, 0);
-  const airC = Math.max(box.outing.airC, box.outing.warmestC ?? box.outing.airC);
+  const airC = warmestAirC(box);
   const shadeRiseK = insideRiseK(outside, { lossW, sunWPerM2: 0 });
   const sunRiseK = insideRiseK(outside, { lossW, sunWPerM2: SUN_W_PER_M2 });
   // a battery outside is as warm as the air around it

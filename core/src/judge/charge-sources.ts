@@ -5,8 +5,8 @@ import { valueOf } from '../box/lookup.ts';
 import { chargePortId, outingPortId, panelInletId, plainOutlets } from '../box/plugged.ts';
 import type { Box, Solar } from '../box/schema.ts';
 import { solarCurrent } from '../outing/input.ts';
-import { DAYS_A_MONTH } from '../quantity/constants.ts';
 import { airAtC } from '../sun/air.ts';
+import { seasonAirC } from '../sun/season-air.ts';
 import { chargerA } from '../wiring/charger.ts';
 import { builtInA } from '../wiring/charge-fuse.ts';
 
@@ -144,7 +144,7 @@ function sunOf({ box, volts, absorbV, coldestIn }: Ground): ChargeSource[] {
       when: 'outing'
     });
   if (box.season?.useSun) {
-    const coldestC = Math.min(...seasonMonths(box).map((c) => c - box.season!.swingK / 2));
+    const { coldestC } = seasonAirC(box)!;
     out.push({ id: 'season-sun', name: 'the sun through the season', ...common, coldestC, when: 'season' });
   }
   return out;
@@ -180,14 +180,6 @@ function sunHours(box: Box, solar: Solar): number[] {
   const amps = solarCurrent(box, solar);
   if (amps) return hours.filter((h) => amps(h, solar.maxPowerV * 0.7, box.outing.airC) > 0);
   return hours.filter((h) => h % 24 >= DAYLIGHT_H.from && h % 24 < DAYLIGHT_H.to);
-}
-
-/** Mean air of the months a season covers. */
-function seasonMonths(box: Box): number[] {
-  const { startDay, dayCount, monthC } = box.season!;
-  const first = Number(startDay.slice(5, 7)) - 1;
-  const count = Math.min(12, Math.ceil((Number(startDay.slice(8, 10)) + dayCount) / DAYS_A_MONTH));
-  return Array.from({ length: Math.max(1, count) }, (_, i) => monthC[(first + i) % 12]!);
 }
 
 /** Sources that can push at the same time: the charger or its twin on the outing counts once, the sun of trip or season too. */

@@ -1,3 +1,4 @@
+import { coldestAirC } from '../sun/season-air.ts';
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { packCurrents } from '../battery/parallel.ts';
@@ -105,7 +106,7 @@ export function judge(input: JudgeInput): Judge {
     lowV: wiring.lowV,
     highV: Math.max(bank ? CHEMISTRY[bank.chemistry].chargeMaxV : 0, ...volts),
     hotC: wiring.ambientC,
-    coldC: box.outing.airC + box.bank.warmerK,
+    coldC: coldestAirC(box) + box.bank.warmerK,
     packA: ground.packA
   };
 }

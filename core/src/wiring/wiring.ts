@@ -1,3 +1,4 @@
+import { warmestAirC } from '../sun/season-air.ts';
 import { rmsShare } from '../judge/rms.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { partOf, portTags, valueOf } from '../box/lookup.ts';
@@ -28,7 +29,7 @@ import type { WiringPlan } from './types.ts';
 
 /** Air inside the box that wires and parts lie in at the warmest hour, °C. */
 function boxAirC(box: Box, need: Demand, fit: CaseFit | undefined): number {
-  const airC = Math.max(box.outing.airC, box.outing.warmestC ?? box.outing.airC);
+  const airC = warmestAirC(box);
   if (!fit) return airC;
   const lossW = lossesOf(box, need).reduce((s, l) => s + l.lossW, 0);
   return airC + insideRiseK(outsideOf(fit.part), { lossW, sunWPerM2: box.outing.inSun ? SUN_W_PER_M2 : 0 });

@@ -25,13 +25,16 @@ export const deepFrost = rule('deep-frost', 'lasts', 'battery', (x) => {
   const data = CHEMISTRY[x.bank.chemistry];
   const c = x.judge.coldC;
   if (data.isLead) {
-    const soc = Math.max(0, Math.min(x.bank.startFraction, x.outing?.endSocFraction ?? x.bank.keepBackFraction));
+    const onOuting = Math.min(x.bank.startFraction, x.outing?.endSocFraction ?? x.bank.keepBackFraction);
+    // left alone it may be drained to the line that is kept before anybody comes
+    const alone = x.box.season !== null && c < x.box.outing.airC + x.box.bank.warmerK;
+    const soc = Math.max(0, alone ? Math.min(onOuting, x.bank.keepBackFraction) : onOuting);
     const limitC = freezesBelowC(soc);
     if (c >= limitC) return [];
     return [
       {
         at: BATTERY_PLACE,
-        severity: 'stop',
+        severity: alone ? 'caution' : 'stop',
         say: say('deep-frost', 'freezes', { limitC, soc, atC: c }),
         figures: { coldC: c, limitC, socFraction: soc }
       }

@@ -13,18 +13,11 @@ export const hotBox = rule('hot-box', 'safe', 'case', (x) => {
   if (!h || !x.fit) return [];
   const { chargeC, useC } = h.limits ?? { chargeC: 40, useC: NO_USE_C };
   const t = h.insideC;
-  const charges = x.judge.sources.some((s) => s.when === 'outing');
+  const charges = x.judge.sources.some((s) => s.when === 'outing' || s.when === 'season');
   const dark = x.box.outing.inSun && x.fit.part.absorptanceFraction > DARK;
-  const why =
-    t > Math.min(useC, NO_USE_C)
-      ? `Above ${x.said.degC(Math.min(useC, NO_USE_C))} ${h.limits ? 'this battery' : 'what is inside'} must not be used.`
-      : h.limits && t > chargeC
-        ? `Above ${x.said.degC(chargeC)} it must not be charged${charges ? ', and it is charged on this outing' : ''}, and it ages fast.`
-        : dark && h.limits
-          ? 'A dark box in the sun ages its battery with every hour.'
-          : undefined;
-  if (!why) return [];
-  const severity = t > Math.min(useC, NO_USE_C) || (h.limits && charges && t > chargeC) ? 'stop' : 'caution';
+  const tooHot = t > Math.min(useC, NO_USE_C);
+  if (!tooHot && !(h.limits && (t > chargeC || dark))) return [];
+  const severity = tooHot || (h.limits && charges && t > chargeC) ? 'stop' : 'caution';
   const draft: Draft = {
     at: CASE_PLACE,
     severity,
@@ -35,8 +28,7 @@ export const hotBox = rule('hot-box', 'safe', 'case', (x) => {
       noUseC: NO_USE_C,
       hasBattery: h.limits !== undefined,
       chargeC,
-      charges,
-      dark
+      charges
     }),
     figures: { insideC: t, airC: h.airC, chargeC, useC },
     remedies: x.box.outing.inSun

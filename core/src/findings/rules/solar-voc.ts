@@ -1,4 +1,5 @@
 import { say } from '../words/say.ts';
+import { coldestAirC } from '../../sun/season-air.ts';
 import { maxPowerA, openCircuitAtV } from '../../sun/panel.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
 
@@ -9,7 +10,7 @@ const COLD_C = -10;
 export const solarVoc = rule('solar-voc', 'safe', 'battery', (x) => {
   const s = x.box.charging.solar;
   if (!s) return [];
-  const coldest = Math.min(COLD_C, x.box.outing.airC);
+  const coldest = Math.min(COLD_C, coldestAirC(x.box));
   const openV = openCircuitAtV(s.openV, coldest);
   const amps = s.controller === 'mppt' ? s.panelW / (x.bank?.nominalV ?? 12) : maxPowerA(s);
   if (s.controllerMaxV !== null && openV > s.controllerMaxV)

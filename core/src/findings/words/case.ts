@@ -168,8 +168,7 @@ export const caseWords = {
         noUseC,
         hasBattery,
         chargeC,
-        charges,
-        dark
+        charges
       }: {
         t: number;
         useC: number;
@@ -177,7 +176,6 @@ export const caseWords = {
         hasBattery: boolean;
         chargeC: number;
         charges: boolean;
-        dark: boolean;
       },
       said: Said
     ) => ({
@@ -187,10 +185,8 @@ export const caseWords = {
         t > Math.min(useC, noUseC)
           ? `Above ${said.degC(Math.min(useC, noUseC))} ${hasBattery ? 'this battery' : 'what is inside'} must not be used.`
           : hasBattery && t > chargeC
-            ? `Above ${said.degC(chargeC)} it must not be charged${charges ? ', and it is charged on this outing' : ''}, and it ages fast.`
-            : dark && hasBattery
-              ? 'A dark box in the sun ages its battery with every hour.'
-              : undefined
+            ? `Above ${said.degC(chargeC)} it must not be charged${charges ? ', and it is charged meanwhile' : ''}, and it ages fast.`
+            : 'A dark box in the sun ages its battery with every hour.'
       } Shade or a pale cover does most.`
     })
   },
