@@ -96,6 +96,10 @@ describe('and by its heat', () => {
     const hot = found(alone(warm, ...sunny), 'hot-box')!;
     expect(hot.severity).toBe('stop');
     expect(hot.why).toContain('and it is charged meanwhile');
+    // a hot outing before cold weeks: the sun charges it in these alone
+    const before = alone(season('2026-11-20', 60, NORTH), ...sunny, set('outing/airC', 20), set('outing/warmestC', 20));
+    expect(found(before, 'hot-box')).toMatchObject({ severity: 'caution' });
+    expect(found(before, 'hot-box')!.why).not.toContain('charged meanwhile');
     // nothing charges it there: it only ages
     const unfed = found(alone({ ...warm, useSun: false }, ...sunny, set('charging/solar', null)), 'hot-box')!;
     expect(unfed.severity).toBe('caution');
