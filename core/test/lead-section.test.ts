@@ -18,6 +18,8 @@ const lead = (size: string | Feed['wire'], wireCount = 1): NonNullable<Feed['lea
   wireCount
 });
 
+const led = (of: Feed['lead']) => ({ lead: of, wire: AUTO as Feed['wire'], wireCount: 1 });
+
 /** A feed straight off the battery, through a connector in the wall: a section ahead of it, thicker wire behind. */
 function sideFeed(over: Partial<Feed>, watts = 30): { box: Box; feedId: string } {
   const b = soundBase('Lead', 'battery-lfp-20');
@@ -61,6 +63,33 @@ describe('the section ahead of a feed’s way in, thinner than the rest', () => 
     }
   });
 
+  it('of one wire ahead of two alike bears half, and is cured as the two are', () => {
+    const { box, feedId } = sideFeed({ fuse: setTo(30), wireCount: 2, lead: lead(AUTO) });
+    expect(idsAt(box, feedId)).toContain('guard-exceeds-element');
+    const plan = planOf(box);
+    const f = plan.findings.find((k) => k.id === 'guard-exceeds-element' && k.where.id === feedId)!;
+    const [cure] = f.remedies.filter((r) => r.label.endsWith('of the section ahead'));
+    expect(idsAt(applyEdits(box, cure!.edits), feedId)).not.toContain('guard-exceeds-element');
+    const two = sideFeed({ fuse: setTo(30), wireCount: 2, lead: lead(AUTO, 2) });
+    expect(idsAt(two.box, two.feedId)).not.toContain('guard-exceeds-element');
+  });
+
+  it('left to Haversack with the rest it is chosen for where it is fewest, and loses what the chosen wire loses', () => {
+    const auto = (wireCount: number, ahead: number) => {
+      const { box, feedId } = sideFeed({ fuse: setTo(30), wire: AUTO, wireCount, lead: lead(AUTO, ahead) });
+      expect(idsAt(box, feedId)).not.toContain('guard-exceeds-element');
+      return planOf(box).wiring.feeds[0]!;
+    };
+    expect(auto(2, 1).oneAmpacityA!).toBeGreaterThanOrEqual(30);
+    expect(auto(2, 1).oneAmpacityA!).toBeGreaterThan(auto(2, 2).oneAmpacityA!);
+    // two metres ahead and half a metre behind of one size: a fifth is lost behind
+    const { wire, branchMilliOhm } = auto(1, 1);
+    const short = sideFeed({ fuse: setTo(30), wire: setTo(wire!), lead: null });
+    const behind = planOf(short.box).wiring.feeds[0]!;
+    const perMm = (branchMilliOhm - behind.branchMilliOhm) / 2000;
+    expect(perMm).toBeLessThan(0.004);
+  });
+
   it('is too thin for the load by itself, with a smaller fuse as well', () => {
     const { box, feedId } = sideFeed({ fuse: setTo(5), lead: lead('20') }, 150);
     expect(idsAt(box, feedId)).toContain('element-overload');
@@ -73,7 +102,7 @@ describe('the section ahead of a feed’s way in, thinner than the rest', () => 
       planOf(sideFeed({ fuse: AUTO, lead: ahead }, watts).box).wiring.feeds[0]!;
     const plain = fuseOf(null);
     const thin = fuseOf(lead('20'));
-    expect(thin.fuseA!).toBeLessThanOrEqual(leadBearsA({ lead: lead('20') }, thin.laid));
+    expect(thin.fuseA!).toBeLessThanOrEqual(leadBearsA(led(lead('20')), thin.laid));
     expect(thin.fuseA!).toBeLessThanOrEqual(plain.fuseA!);
     const six = fuseOf(lead('20'), 60);
     expect(six.fuseA).toBe(7.5);
@@ -143,17 +172,19 @@ describe('what a lead bears', () => {
   const { laid } = planOf(sideFeed({}).box).wiring.main;
   it('is that of all its wires together, by its own size', () => {
     const one = ampacityA({ system: 'awg', size: '16' }, laid);
-    expect(leadBearsA({ lead: lead('16') }, laid)).toBe(one);
-    expect(leadBearsA({ lead: lead('16', 3) }, laid)).toBe(3 * one);
+    expect(leadBearsA(led(lead('16')), laid)).toBe(one);
+    expect(leadBearsA(led(lead('16', 3)), laid)).toBe(3 * one);
   });
-  it('is no limit where it is as the rest, not known or not there', () => {
-    for (const none of [{ lead: lead(AUTO) }, { lead: lead(UNKNOWN) }, { lead: null }, undefined])
-      expect(leadBearsA(none, laid)).toBe(Infinity);
-    expect([lead('16'), lead(UNKNOWN), lead(AUTO), null].map((l) => hasOwnLead({ lead: l }))).toEqual([
-      true,
-      true,
-      false,
-      false
-    ]);
+  it('is no limit where nobody set it, knows it, or it is not there', () => {
+    for (const none of [lead(AUTO), lead(UNKNOWN), null]) expect(leadBearsA(led(none), laid)).toBe(Infinity);
+    expect(leadBearsA(undefined, laid)).toBe(Infinity);
+    // as the rest, of which the size was set
+    expect(leadBearsA({ ...led(lead(AUTO, 2)), wire: awg('16') }, laid)).toBe(
+      2 * ampacityA({ system: 'awg', size: '16' }, laid)
+    );
+  });
+  it('is one of its own where its wire differs, or how many lie side by side', () => {
+    const own = [lead('16'), lead(UNKNOWN), lead(AUTO, 2), lead(AUTO), null].map((l) => hasOwnLead(led(l)));
+    expect(own).toEqual([true, true, true, false, false]);
   });
 });

@@ -22,7 +22,8 @@ import { lawCurrentA } from '../src/network/law.ts';
 import { eventLines } from '../src/outing/event-lines.ts';
 import { energyShares } from '../src/outing/shares.ts';
 import { sure, sureRuns } from '../src/outing/sure.ts';
-import { dayMeanC, seasonPlan } from '../src/season/season.ts';
+import { seasonPlan } from '../src/season/season.ts';
+import { dayMeanC } from '../src/sun/season-air.ts';
 import { typedLine } from '../src/timeline/typed-line.ts';
 import { E, expectDigits } from './vectors.ts';
 

@@ -1,3 +1,4 @@
+import { coldestAirC } from '@haversack/core/sun/season-air';
 import type { Edit } from '@haversack/core/box/edits';
 import type { Box } from '@haversack/core/box/schema';
 import type { Part, PartOf } from '@haversack/core/catalogue/part';
@@ -112,7 +113,7 @@ const api = {
   async survey(job: Job): Promise<ShortTrial[] | undefined> {
     const { plan } = planOf(job);
     if (!plan.bank) return [];
-    return pieces.run(survey(new TrialCircuit(plan.wiring), plan.bank, job.box.outing.airC), job.version);
+    return pieces.run(survey(new TrialCircuit(plan.wiring), plan.bank, coldestAirC(job.box)), job.version);
   },
 
   /** Remedies of one finding, each tried on a copy. */

@@ -3,7 +3,7 @@ import type { Bank } from '../battery/bank.ts';
 import type { Box } from '../box/schema.ts';
 import type { KnownChemistry } from '../catalogue/part.ts';
 import type { Demand } from '../demand/demand.ts';
-import { warmestAirC } from '../sun/season-air.ts';
+import { outingWarmestC, warmestAirC } from '../sun/season-air.ts';
 import { fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
 import type { CaseFit } from './fit.ts';
@@ -75,7 +75,7 @@ const workingOf = (
       fixed(airC, 1),
       '°C',
       'entered',
-      `warmest hour of the ${airC > Math.max(box.outing.airC, box.outing.warmestC ?? -Infinity) ? 'season' : 'outing'}`,
+      `warmest hour of the ${airC > outingWarmestC(box) ? 'season' : 'outing'}`,
       '+'
     ),
     ...losses.map((l) => line(l.name, fixed(l.lossW, 2), 'W', 'computed', 'mean over the outing')),

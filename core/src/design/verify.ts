@@ -1,3 +1,4 @@
+import { coldestAirC } from '../sun/season-air.ts';
 import { finished } from '../work.ts';
 import { wholeDay } from '../season/season-answer.ts';
 import { seasonPlan } from '../season/season.ts';
@@ -23,7 +24,7 @@ function shapeFault(design: Assessed): string | undefined {
   if (plan.fit?.state !== 'fits') return 'the packing is not proven';
   if (!plan.panel || plan.panel.ports.length !== box.ports.length) return 'a port has no place';
   if (plan.bank) {
-    const bad = finished(survey(new TrialCircuit(plan.wiring), plan.bank, box.outing.airC)).find(
+    const bad = finished(survey(new TrialCircuit(plan.wiring), plan.bank, coldestAirC(box))).find(
       (t) => !t.holds && !t.unprotected
     );
     if (bad) return `shorted at ${bad.where}, ${bad.hottest?.name ?? 'a lead'} overheats`;

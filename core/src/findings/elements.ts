@@ -1,5 +1,6 @@
 import { AUTO } from '../box/attr.ts';
 import { mainFeed } from '../box/feeds.ts';
+import type { Feed } from '../box/schema.ts';
 import type { Happening } from '../judge/table.ts';
 import { isPackFuse } from '../judge/ways.ts';
 import { wireSizeText, type WireSize } from '../quantity/wire-size.ts';
@@ -56,18 +57,22 @@ export function nameOf(x: Facts, h: Happening): string {
   return branch ? `the wire of ${branchName(branch)} (${size})` : `${size} from ${c.from.part} to ${c.to.part}`;
 }
 
-/** Conductors of a feed that lie ahead of its way in: from the post to the fuse, on to the way in, and of the main feed back. */
-const LEADS = (feedId: string): readonly string[] => [`${feedId}/post`, `${feedId}/way-in`];
-const MAIN_LEADS: readonly string[] = ['main/fuse', 'main/inlet+', 'main/inlet-'];
+/** Conductors that lie ahead of a feed's way in: from the post to the fuse, on to the way in, and of the main feed back. */
+const leadIds = (x: Facts, feed: Feed): readonly string[] =>
+  feed === mainFeed(x.box) ? ['main/fuse', 'main/inlet+', 'main/inlet-'] : [`${feed.id}/post`, `${feed.id}/way-in`];
 
-/** A stretch ahead of a feed's way in that is of another wire than the rest: no rule about the feed's own wire speaks of it. */
-export function isOwnLead(x: Facts, h: Happening): boolean {
-  const feed = x.box.feeds.find((f) => LEADS(f.id).includes(h.id)) ?? mainFeed(x.box);
-  if (!hasOwnLead(feed) || !(feed === mainFeed(x.box) ? MAIN_LEADS : LEADS(feed.id)).includes(h.id)) return false;
-  const lead = feed.lead!.wire;
+/** The feed ahead of whose way in a conductor lies, where that stretch is not as the rest: no rule about the feed's own wire speaks of it. */
+function ownLeadOf(x: Facts, h: Happening): Feed | undefined {
+  const feed = x.box.feeds.find((f) => hasOwnLead(f) && leadIds(x, f).includes(h.id));
+  if (!feed) return undefined;
+  const { wire, wireCount } = feed.lead!;
   // a fuse far inside the case has the wire of the rest before it
-  return lead.is !== 'set' || (h.conductor?.size != null && sameWire(h.conductor.size, lead.value));
+  const size = h.conductor?.size;
+  return h.conductor?.count === wireCount && (wire.is !== 'set' || (size && sameWire(size, wire.value)))
+    ? feed
+    : undefined;
 }
+export const isOwnLead = (x: Facts, h: Happening): boolean => ownLeadOf(x, h) !== undefined;
 const sameWire = (a: WireSize, b: WireSize): boolean => a.system === b.system && a.size === b.size;
 
 /** Field of the document that holds the rating of a fuse of the drawn circuit; undefined when none does. */
@@ -86,18 +91,22 @@ export function fuseFieldOf(x: Pick<Facts, 'box' | 'wiring'>, tag: string): stri
 
 export const LEAD_WIRE = 'lead/wire';
 export const isLeadPath = (path: string): boolean => path.endsWith(`/${LEAD_WIRE}`);
-/** A wire left to Haversack, by the field that sets it. */
-export const wireLeft = (path: string): Pick<Remedy, 'label' | 'edits'> => ({
-  label: `Let Haversack choose the wire${isLeadPath(path) ? ' of the section ahead' : ''}`,
-  edits: [set<string>(path, AUTO)]
-});
+/** A wire left to Haversack, by the field that sets it; a section ahead becomes as the rest of its feed. */
+export function wireLeft({ box }: Pick<Facts, 'box'>, path: string): Pick<Remedy, 'label' | 'edits'> {
+  const feed = isLeadPath(path) ? box.feeds.find((f) => path === `feeds/${f.id}/${LEAD_WIRE}`) : undefined;
+  return {
+    label: `Let Haversack choose the wire${feed ? ' of the section ahead' : ''}`,
+    edits: [set<string>(path, AUTO), ...(feed ? [set<string>(`feeds/${feed.id}/lead/wireCount`, feed.wireCount)] : [])]
+  };
+}
 
 /** Field of the document that sets an element's wire; undefined where it follows another. */
 export function wirePathOf(x: Facts, h: Happening): string | undefined {
   const device = deviceOfCord(x, h);
   if (device) return `devices/${device.id}/lead/wire`;
   const c = branches(x).find((b) => b.circuit.id === h.circuitId);
-  if (isOwnLead(x, h)) return `${c ? branchPath(c) : `feeds/${mainFeed(x.box).id}`}/${LEAD_WIRE}`;
+  const led = ownLeadOf(x, h);
+  if (led) return `feeds/${led.id}/${LEAD_WIRE}`;
   if (c) return `${branchPath(c)}/${h.kind === 'return' && c.circuit.returnWire.is !== 'auto' ? 'returnWire' : 'wire'}`;
   if (h.kind === 'return' && h.id.startsWith('main/') && mainFeed(x.box).returnWire.is !== 'auto')
     return mainPath(x, 'returnWire');

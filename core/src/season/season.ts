@@ -16,6 +16,7 @@ import { addLaws, lawCurrentA, loadV, NO_LOAD } from '../network/law.ts';
 import { skyFractionOf } from '../outing/input.ts';
 import { acceptedShare } from '../outing/sources.ts';
 import { airAtC } from '../sun/air.ts';
+import { dayMeanC } from '../sun/season-air.ts';
 import { CONTROLLER_SELF_W, panelPowerW } from '../sun/panel.ts';
 import { DAYS_A_MONTH } from '../quantity/constants.ts';
 import { everySwitch, mustBeOn, standbyDraws } from '../wiring/standby.ts';
@@ -66,15 +67,6 @@ export type SeasonPlan = {
 };
 
 type Model = ReturnType<typeof modelOf>;
-
-/** Air of a day, straight between the middles of the months. */
-export function dayMeanC(season: Season, day: number): number {
-  const [, , d] = dayAfter(season.startDay, day).split('-').map(Number) as [number, number, number];
-  const month = monthAfter(season.startDay, day);
-  const share = (d - DAYS_A_MONTH / 2) / DAYS_A_MONTH;
-  const other = (month + (share >= 0 ? 1 : 11)) % 12;
-  return season.monthC[month]! + Math.abs(share) * (season.monthC[other]! - season.monthC[month]!);
-}
 
 export type BoxDraw = { name: string; currentA: number };
 

@@ -1,25 +1,48 @@
-import type { Box } from '../box/schema.ts';
+import type { Box, Season } from '../box/schema.ts';
 import { DAYS_A_MONTH } from '../quantity/constants.ts';
+import { dayAfter, monthAfter } from './sun.ts';
 
-/** Mean air of the months a season covers, °C. */
-function monthsC({ startDay, dayCount, monthC }: NonNullable<Box['season']>): number[] {
-  const first = Number(startDay.slice(5, 7)) - 1;
-  const count = Math.min(12, Math.ceil((Number(startDay.slice(8, 10)) + dayCount) / DAYS_A_MONTH));
-  return Array.from({ length: Math.max(1, count) }, (_, i) => monthC[(first + i) % 12]!);
+const DAY_MS = 86_400_000;
+/** Months that the longest season touches. */
+const MOST_MONTHS = 14;
+
+/** Air of a day, straight between the middles of the months. */
+export function dayMeanC(season: Season, day: number): number {
+  const [, , d] = dayAfter(season.startDay, day).split('-').map(Number) as [number, number, number];
+  const month = monthAfter(season.startDay, day);
+  const share = (d - DAYS_A_MONTH / 2) / DAYS_A_MONTH;
+  const other = (month + (share >= 0 ? 1 : 11)) % 12;
+  return season.monthC[month]! + Math.abs(share) * (season.monthC[other]! - season.monthC[month]!);
 }
 
-/** Air of the usual nights of its coldest month and of the usual days of its warmest, °C; undefined without a season. */
-export function seasonAirC(box: Pick<Box, 'season'>): { coldestC: number; warmestC: number } | undefined {
-  if (!box.season) return undefined;
-  const months = monthsC(box.season);
-  const half = box.season.swingK / 2;
-  return { coldestC: Math.min(...months) - half, warmestC: Math.max(...months) + half };
+/** Days on which the mean turns, first and last among them: between them it only rises or only falls. */
+function turningDays({ startDay, dayCount }: Season): number[] {
+  const [year, month, date] = startDay.split('-').map(Number) as [number, number, number];
+  // the middle of a month falls between two dates
+  const middles = Array.from({ length: MOST_MONTHS }, (_, i) =>
+    [Math.floor(DAYS_A_MONTH / 2), Math.ceil(DAYS_A_MONTH / 2)].map(
+      (middle) => (Date.UTC(year, month - 1 + i, middle) - Date.UTC(year, month - 1, date)) / DAY_MS
+    )
+  ).flat();
+  return [0, dayCount - 1, ...middles.filter((day) => day > 0 && day < dayCount)];
+}
+
+/** Air in the night of its coldest day and at noon of its warmest, °C; undefined without a season. */
+export function seasonAirC({ season }: Pick<Box, 'season'>): { coldestC: number; warmestC: number } | undefined {
+  if (!season) return undefined;
+  const means = turningDays(season).map((day) => dayMeanC(season, day));
+  const half = season.swingK / 2;
+  return { coldestC: Math.min(...means) - half, warmestC: Math.max(...means) + half };
 }
 
 /** The coldest air it stands in, on the outing and through a season, °C. */
 export const coldestAirC = (box: Pick<Box, 'season' | 'outing'>): number =>
   Math.min(box.outing.airC, seasonAirC(box)?.coldestC ?? Infinity);
 
+/** The warmest hour of the outing, °C. */
+export const outingWarmestC = ({ outing }: Pick<Box, 'outing'>): number =>
+  Math.max(outing.airC, outing.warmestC ?? -Infinity);
+
 /** The warmest hour of the outing and of a season, °C. */
 export const warmestAirC = (box: Pick<Box, 'season' | 'outing'>): number =>
-  Math.max(box.outing.airC, box.outing.warmestC ?? -Infinity, seasonAirC(box)?.warmestC ?? -Infinity);
+  Math.max(outingWarmestC(box), seasonAirC(box)?.warmestC ?? -Infinity);

@@ -1,3 +1,4 @@
+import { coldestAirC } from '../sun/season-air.ts';
 import { openCircuitV } from '../battery/model.ts';
 import { weakestMilliOhm } from '../battery/resistance.ts';
 import { mainFeed } from '../box/feeds.ts';
@@ -36,7 +37,7 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
     for (const d of free) wires.set(d.circuit.id, size);
   }
   const weakBankMilliOhm = bank
-    ? weakestMilliOhm(bank, box.bank.arrangement === 'changeover', box.outing.airC, WEAK_SOC)
+    ? weakestMilliOhm(bank, box.bank.arrangement === 'changeover', coldestAirC(box), WEAK_SOC)
     : Infinity;
   return drafts.map((d) => {
     const guards = ways.guardsOf(d);

@@ -1,3 +1,4 @@
+import { leadWire } from './lead-section.ts';
 import { valueOf } from '../box/lookup.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { knownSize, milliOhmPerM } from './conductor.ts';
@@ -43,7 +44,7 @@ export function leadOf({ box }: Pick<Sources, 'box'>, d: Draft, wire: WireSize, 
   // onto another port a return is as long as its feed; else it runs back to the bus
   const backMm = x.back.has(d.circuit.id) ? d.lengthMm : (x.backMm.get(d.circuit.id) ?? d.lengthMm);
   const wireBack = (backMm * backPerM) / 1000;
-  if (d.feed) return feedLead(d, { perMOf, wireOut, wireBack, fuse, relay });
+  if (d.feed) return feedLead(d, { wire, perMOf, wireOut, wireBack, fuse, relay });
   return {
     wireOut,
     wireBack,
@@ -68,10 +69,17 @@ function controllerMilliOhm(x: FinishContext, perMOf: (size: WireSize) => number
 /** A feed: the section ahead of its way in, its contacts, its switches and the joint it ends in. */
 function feedLead(
   d: Draft,
-  x: { perMOf: (size: WireSize) => number; wireOut: number; wireBack: number; fuse: number; relay: boolean }
+  x: {
+    wire: WireSize;
+    perMOf: (size: WireSize) => number;
+    wireOut: number;
+    wireBack: number;
+    fuse: number;
+    relay: boolean;
+  }
 ): Lead {
   const lead = d.feed!.lead;
-  const size = lead ? valueOf<WireSize>(lead.wire, d.wire) : undefined;
+  const size = lead ? leadWire(lead, x.wire) : undefined;
   const ahead = lead
     ? (lead.lengthMm * x.perMOf(size && knownSize(size) ? size : THINNEST) * d.circuit.wireCount) /
       lead.wireCount /

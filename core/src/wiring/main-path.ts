@@ -1,4 +1,5 @@
-import { leadBearsA } from './lead-section.ts';
+import { coldestAirC } from '../sun/season-air.ts';
+import { fewestWires, leadBearsA } from './lead-section.ts';
 import { saidIn } from '../quantity/said.ts';
 import { openCircuitV } from '../battery/model.ts';
 import { weakestMilliOhm } from '../battery/resistance.ts';
@@ -118,7 +119,7 @@ function fuseAndWire(
 ): Chosen {
   const feed = mainFeed(box);
   const { family, loadA } = on;
-  const count = feed.wireCount;
+  const count = fewestWires(feed);
   const ends = [bank && terminalBears(bank.part)?.mostMm2, END_TAKES_MM2[feed.ends]].filter((mm2) => mm2 !== undefined);
   const mostMm2 = ends.length > 0 ? Math.min(...ends) : undefined;
   const setWire = valueOf<WireSize>(feed.wire, undefined);
@@ -199,10 +200,9 @@ function mainLossV(
   { lowLoadA, lengthMm, size }: Pick<MainDraft, 'lowLoadA' | 'lengthMm'> & { size: WireSize }
 ): number {
   const { lead, wireCount } = mainFeed(box);
-  const outsideMm = lead?.wire.is === 'auto' ? lead.lengthMm : 0;
+  const outside = lead?.wire.is === 'auto' ? lead.lengthMm / lead.wireCount : 0;
   const warmC = Math.max(20, laid.ambientC);
-  const ohm = (2 * (lengthMm + outsideMm) * milliOhmPerM(size, warmC, { cca: laid.cca })) / 1e6;
-  return (lowLoadA * ohm) / wireCount;
+  return (lowLoadA * 2 * (lengthMm / wireCount + outside) * milliOhmPerM(size, warmC, { cca: laid.cca })) / 1e6;
 }
 
 /** One way from the battery over the master switch to the block, by the layout. */
@@ -279,7 +279,7 @@ export function mainPlan(
 ): MainPlan {
   const { biggestA, ...main } = draft;
   const weakOhm = bank
-    ? (weakestMilliOhm(bank, box.bank.arrangement === 'changeover', box.outing.airC, WEAK_SOC) + commonMilliOhm) / 1000
+    ? (weakestMilliOhm(bank, box.bank.arrangement === 'changeover', coldestAirC(box), WEAK_SOC) + commonMilliOhm) / 1000
     : Infinity;
   const plan = {
     ...main,

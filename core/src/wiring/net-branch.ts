@@ -1,3 +1,4 @@
+import { leadWire } from './lead-section.ts';
 import { BARE_MM } from './placement.ts';
 import { valueOf } from '../box/lookup.ts';
 import type { Box, Feed, Relay } from '../box/schema.ts';
@@ -312,7 +313,7 @@ const upWire = (c: CircuitPlan, made: Made): [WireSize | null, number] =>
 /** The section ahead of a feed's way in, else as the rest of it. */
 function leadOf(c: CircuitPlan): [WireSize | null, number] {
   const lead = c.feed?.lead;
-  return lead ? [valueOf<WireSize>(lead.wire, c.wire) ?? null, lead.wireCount] : [c.wire ?? null, c.circuit.wireCount];
+  return lead ? [leadWire(lead, c.wire) ?? null, lead.wireCount] : [c.wire ?? null, c.circuit.wireCount];
 }
 
 /** From a post to the first fuse: a feed's own wire; ahead of a circuit's fuse as thick as the main one, and no thinner than its own. */

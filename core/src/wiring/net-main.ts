@@ -1,3 +1,4 @@
+import { leadWire } from './lead-section.ts';
 import { mainFeed, switchesOf } from '../box/feeds.ts';
 import { fittedPart, valueOf } from '../box/lookup.ts';
 import type { Box, Feed, Relay } from '../box/schema.ts';
@@ -116,7 +117,7 @@ class MainWay {
   comeIn(): void {
     const { main } = this.#x;
     const lead = this.#feed.lead;
-    const size = lead ? (valueOf<WireSize>(lead.wire, main.wire) ?? null) : (main.wire ?? null);
+    const size = (lead ? leadWire(lead, main.wire) : main.wire) ?? null;
     const count = lead?.wireCount ?? main.wireCount;
     if (this.#hasFuse && !this.#atTheEnd) this.#fuse(this.#fuseMm, size, count);
     if (this.#wayIn) this.#through(this.#wayIn, size, count);

@@ -1,3 +1,4 @@
+import { fewestWires } from './lead-section.ts';
 import type { Feed } from '../box/schema.ts';
 import { terminalBears } from '../judge/terminals.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
@@ -44,6 +45,8 @@ function mostMm2({ box, bank }: Sources, t: Tree, d: Draft): number {
   return Math.min(begins, d.feed ? takes(d.feed.ends) : portTakesMm2(d.portPart));
 }
 
+const countOf = (d: Draft): number => (d.feed ? fewestWires(d.feed) : d.circuit.wireCount);
+
 /** The smallest wire for those of a group whose wire is automatic: by ampacity, drop, what its fuse lets through, and its ends. */
 export function sizeFor(
   sources: Sources,
@@ -71,13 +74,13 @@ export function sizeFor(
   return smallestWire(
     box.preferences.wireSystem,
     tightest(members.map((m) => m.laid)),
-    Math.max(...free.map((d) => most(d) / d.circuit.wireCount)),
+    Math.max(...free.map((d) => most(d) / countOf(d))),
     holds,
     box.wiring.reels,
     {
       ...(end < Infinity ? { mostMm2: end } : {}),
       letsA2s: Math.max(0, ...free.map((d) => letsOf(ways.guardsOf(d)[0]))),
-      count: Math.min(...free.map((d) => d.circuit.wireCount))
+      count: Math.min(...free.map(countOf))
     }
   );
 }

@@ -6,6 +6,7 @@
   import { chargingTogether, joinedPack } from '@haversack/core/trials/scenarios';
   import { trial } from '@haversack/core/trials/trial';
   import { fixed } from '@haversack/core/quantity/format';
+  import { coldestAirC } from '@haversack/core/sun/season-air';
   import { useBox } from '$lib/client/use-box.ts';
   import Mark from '$lib/ui/Mark.svelte';
 
@@ -15,8 +16,7 @@
   const sources = $derived.by(() => {
     const b = open.plan.bank;
     if (!b) return undefined;
-    const { airC } = open.doc.outing;
-    return { ...shortSources(b, airC), usual: usualSource(b, airC) };
+    return { ...shortSources(b, coldestAirC(open.doc)), usual: usualSource(b, open.doc.outing.airC) };
   });
   type Kind = Fault['kind'] | 'joined' | 'charging';
   const KINDS: Record<Kind, string> = {

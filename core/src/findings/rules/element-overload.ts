@@ -53,7 +53,7 @@ export const elementOverload = rule('element-overload', 'safe', 'wiring', (x) =>
         stop
       }),
       figures: { amps, bearsA: h.bearsA! },
-      remedies: path === undefined ? [] : [{ ...wireLeft(path), effect: `carries ${runs} A` }]
+      remedies: path === undefined ? [] : [{ ...wireLeft(x, path), effect: `carries ${runs} A` }]
     };
   });
 });

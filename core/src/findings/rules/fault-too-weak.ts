@@ -68,7 +68,9 @@ export const faultTooWeak = rule('fault-too-weak', 'safe', 'wiring', (x) =>
         say: say('fault-too-weak', 'told', { kind: at.kind, end, tag: guard.tag, weakFaultA, fuseA, fast: FAST }),
         figures: { faultA: weakFaultA, fuseA },
         remedies: [
-          ...paths.filter(isLeadPath).map((path) => ({ ...wireLeft(path), effect: 'a short drives more through it' })),
+          ...paths
+            .filter(isLeadPath)
+            .map((path) => ({ ...wireLeft(x, path), effect: 'a short drives more through it' })),
           ...(paths.length > 0
             ? [
                 {

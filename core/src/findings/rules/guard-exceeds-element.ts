@@ -87,7 +87,7 @@ export const guardExceedsElement = rule('guard-exceeds-element', 'safe', 'wiring
               }
             ]
           : []),
-        ...(path ? [{ ...wireLeft(path), effect: `carries ${amps(guard)} A` }] : [])
+        ...(path ? [{ ...wireLeft(x, path), effect: `carries ${amps(guard)} A` }] : [])
       ]
     };
   });

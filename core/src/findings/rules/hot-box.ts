@@ -1,7 +1,7 @@
 import { say } from '../words/say.ts';
 import { HEAT_INSIDE } from '../heat-inside.ts';
 import type { HeatPlan } from '../../case/heat-plan.ts';
-import { seasonAirC } from '../../sun/season-air.ts';
+import { outingWarmestC, seasonAirC } from '../../sun/season-air.ts';
 import { CASE_PLACE, rule, set, type Draft, type Facts } from '../rule.ts';
 
 /** Above this batteries and modules must not be used at all, °C. @source mechanical reference 9.2 */
@@ -12,9 +12,8 @@ const DARK = 0.7;
 /** Something charges it while it is warmer inside than that: on the outing by the air of the outing, in the weeks alone by theirs. */
 function chargesAbove({ box, judge }: Facts, h: HeatPlan, limitC: number): boolean {
   const riseK = h.insideC - h.airC;
-  const { airC, warmestC } = box.outing;
   const insideC = {
-    outing: Math.max(airC, warmestC ?? airC) + riseK,
+    outing: outingWarmestC(box) + riseK,
     season: (seasonAirC(box)?.warmestC ?? -Infinity) + riseK,
     home: -Infinity
   };

@@ -28,7 +28,7 @@ export const terminalTooHot = rule('terminal-too-hot', 'safe', 'wiring', (x) => 
       ...(x.wiring.ambientC >= TERMINAL_C ? { cause: HEAT_INSIDE } : {}),
       say: say('terminal-too-hot', 'told', { label: where.label, over, end, amps, terminalC: TERMINAL_C }),
       figures: { conductorC: over, limitC: TERMINAL_C },
-      remedies: path ? [{ ...wireLeft(path), effect: 'cooler at its ends' }] : []
+      remedies: path ? [{ ...wireLeft(x, path), effect: 'cooler at its ends' }] : []
     };
   });
 });

@@ -7,6 +7,8 @@ import { wireSizeText, type WireSize } from '../../quantity/wire-size.ts';
 import { areaMm2, milliOhmPerM } from '../../wiring/conductor.ts';
 import { leadLoss, plugMostMm2, USB_LEAD_FRACTION, type LeadLoss } from '../../wiring/device-lead.ts';
 import { lostV } from '../../wiring/drop.ts';
+import { hasOwnLead } from '../../wiring/lead-section.ts';
+import { LEAD_WIRE, wireLeft } from '../elements.ts';
 import { pickSizes } from '../../wiring/sizing.ts';
 import { catalogueOf, devicePlace, rule, set, type Draft, type Facts, type Remedy, branchPlace } from '../rule.ts';
 
@@ -40,7 +42,7 @@ function wireToSuit({ box }: Facts, id: string, own: string): Remedy[] {
   const whole = (['wire', 'returnWire'] as const)
     .filter((key) => branch?.[key].is === 'set')
     .map((key) => set<string>(`${path}/${key}`, AUTO));
-  const ahead = feed?.lead?.wire.is === 'set' ? [set<string>(`${path}/lead/wire`, AUTO)] : [];
+  const ahead = feed && hasOwnLead(feed) ? wireLeft({ box }, `${path}/${LEAD_WIRE}`).edits : [];
   const name = id === own ? '' : ` of ${feed?.name || 'its feed'}`;
   const left = (what: string, ...edits: Edit[]): Remedy[] =>
     edits.length === 0 ? [] : [{ label: `Let Haversack choose ${what}`, effect: 'thick enough for the drop', edits }];

@@ -26,7 +26,7 @@ export const wireUnlisted = rule('wire-unlisted', 'safe', 'wiring', (x) => {
         MM2_SIZESAt: MM2_SIZES.at(-1)
       }),
       figures: {},
-      remedies: path ? [{ ...wireLeft(path), effect: 'a listed size' }] : []
+      remedies: path ? [{ ...wireLeft(x, path), effect: 'a listed size' }] : []
     });
   }
   return [...said.values()];

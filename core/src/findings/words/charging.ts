@@ -224,7 +224,7 @@ export const chargingWords = {
     ) => ({
       short: `Panel ${openV.toFixed(1)} V kills controller`,
       title: `A cold panel gives ${openV.toFixed(1)} V; the controller bears ${controllerMaxV} V`,
-      why: `Its open voltage of ${labelV} V rises by ${temperatureUnit === 'F' ? 0.17 : 0.3} % for each degree under ${said.degC(25)}, to ${openV.toFixed(1)} V at ${said.degC(coldestC)}. Take a controller for more volts or a panel with fewer cells.`
+      why: `Its open voltage of ${labelV} V rises by ${temperatureUnit === 'F' ? 0.17 : 0.3} % for each degree under ${said.degC(25)}, to ${openV.toFixed(1)} V at ${said.degC(coldestC, 0)}. Take a controller for more volts or a panel with fewer cells.`
     }),
     amps: ({ amps, controllerMaxA }: { amps: number; controllerMaxA: number }) => ({
       short: `Panel ${amps.toFixed(1)} A, controller ${controllerMaxA} A`,
