@@ -5,7 +5,7 @@ import { AUTO, setTo } from '../src/box/attr.ts';
 import { checkClaim, type BatteryClaim } from '../src/battery/claims.ts';
 import { joiningSurge, packCurrents, unevenness } from '../src/battery/parallel.ts';
 import { parallelPlan } from '../src/battery/parallel-plan.ts';
-import { checkTypedClaim } from '../src/battery/typed-claim.ts';
+import { checkTypedClaim, NOTHING_CLAIMED } from '../src/battery/typed-claim.ts';
 import { socRange, whatVoltageMeans, type Reading } from '../src/battery/voltage.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { chargingPlan } from '../src/charge/charging.ts';
@@ -165,16 +165,7 @@ describe('claims', () => {
     expect(verdicts({ lastsH: 8, drawW: 30 })).toEqual(['plausible']);
   });
   test('what is typed is read, and what is not understood is named at its field', () => {
-    const typed = {
-      chemistry: 'lfp',
-      amount: '',
-      atV: '',
-      mass: '',
-      litres: '',
-      price: '',
-      lasts: '',
-      draw: ''
-    } as const;
+    const typed = NOTHING_CLAIMED;
     const ok = checkTypedClaim({ ...typed, amount: '100 Ah', mass: '6 kg', litres: '330 x 172 x 214 mm' });
     expect(ok.ok && ok.check.answers.map((a) => a.verdict)).toEqual(['implausible', 'plausible']);
     expect(checkTypedClaim({ ...typed, amount: 'lots' })).toMatchObject({ ok: false, field: 'amount' });

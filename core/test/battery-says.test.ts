@@ -4,7 +4,7 @@ import { checkClaim, type BatteryClaim } from '../src/battery/claims.ts';
 import { CHEMISTRY } from '../src/battery/chemistry.ts';
 import { cycleLife } from '../src/battery/model.ts';
 import { bankSurge, parallelPlan } from '../src/battery/parallel-plan.ts';
-import { checkTypedClaim, type TypedClaim } from '../src/battery/typed-claim.ts';
+import { checkTypedClaim, NOTHING_CLAIMED, type TypedClaim } from '../src/battery/typed-claim.ts';
 import { METER_V, restedReading, voltageChart, whatVoltageMeans } from '../src/battery/voltage.ts';
 import { setTo } from '../src/box/attr.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
@@ -182,16 +182,7 @@ describe('two packs', () => {
 });
 
 describe('a claim as it is typed', () => {
-  const nothing: TypedClaim = {
-    chemistry: 'agm',
-    amount: '',
-    atV: '',
-    mass: '',
-    litres: '',
-    price: '',
-    lasts: '',
-    draw: ''
-  };
+  const nothing: TypedClaim = { ...NOTHING_CLAIMED, chemistry: 'agm' };
   const typed = (over: Partial<TypedClaim>) => checkTypedClaim({ ...nothing, ...over });
   const energy = (amount: string, over: Partial<TypedClaim> = {}) => {
     const r = typed({ amount, ...over });

@@ -17,6 +17,18 @@ export type TypedClaim = {
   draw: string;
 };
 
+/** Nothing said yet. */
+export const NOTHING_CLAIMED: Readonly<TypedClaim> = {
+  chemistry: 'lfp',
+  amount: '',
+  atV: '',
+  mass: '',
+  litres: '',
+  price: '',
+  lasts: '',
+  draw: ''
+};
+
 export type TypedClaimAnswer =
   { ok: true; check: ClaimCheck } | { ok: false; field: keyof TypedClaim; message: string };
 

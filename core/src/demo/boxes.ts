@@ -3,16 +3,9 @@ import { once } from './once.ts';
 import { setTo } from '../box/attr.ts';
 import { PLUGGED } from '../charge/solar-port.ts';
 import type { Box, Device } from '../box/schema.ts';
-import { BoxBuilder, starter, type Placed } from './builder.ts';
+import { BoxBuilder, starter, watts, type Placed } from './builder.ts';
 import { campTableBox, slipwayBox } from './fed.ts';
 import { jettyNetBox, moorCameraPost } from './wired.ts';
-
-const watts = (name: string, powerW: number, dutyFraction = 1): Device['modes'][number] => ({
-  id: 'm1',
-  name,
-  dutyFraction,
-  draw: { kind: 'power', powerW }
-});
 
 const bar = (startH: number, endH: number, dutyFraction: number | null = null): Device['spans'][number] => ({
   startH,

@@ -18,6 +18,14 @@ export function starter<K extends PartKind>(kind: K, id: string): PartOf<K> {
 /** A port that was put in, with the circuit that came with it. */
 export type Placed = { portId: string; circuitId: string };
 
+/** A mode that takes so many watts, all or part of the time. */
+export const watts = (name: string, powerW: number, dutyFraction = 1): Device['modes'][number] => ({
+  id: 'm1',
+  name,
+  dutyFraction,
+  draw: { kind: 'power', powerW }
+});
+
 /** Builds a box the way a person does: battery, case, then devices with their ports, each at the nearest legal place. */
 export class BoxBuilder {
   box: Box;

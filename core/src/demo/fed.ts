@@ -2,15 +2,8 @@ import { add, remove } from '../box/edit.ts';
 import { once } from './once.ts';
 import { AUTO, NONE, setTo } from '../box/attr.ts';
 import { addFeedEdits } from '../box/feed-edits.ts';
-import type { Box, Device, Feed } from '../box/schema.ts';
-import { BoxBuilder, starter, type Placed } from './builder.ts';
-
-const steady = (name: string, powerW: number, dutyFraction = 1): Device['modes'][number] => ({
-  id: 'm1',
-  name,
-  dutyFraction,
-  draw: { kind: 'power', powerW }
-});
+import type { Box, Feed } from '../box/schema.ts';
+import { BoxBuilder, starter, watts, type Placed } from './builder.ts';
 
 function feed(b: BoxBuilder, over: Partial<Feed>): string {
   const added = addFeedEdits(b.box, over);
@@ -31,7 +24,7 @@ function slipwayDevices(b: BoxBuilder, at: { lamp: Placed; phone: Placed; sounde
     name: 'Phone',
     portId: at.phone.portId,
     source: 'label',
-    modes: [steady('charging', 12)],
+    modes: [watts('charging', 12)],
     spans: [{ startH: 10, endH: 12, dutyFraction: null }]
   });
   b.device('camera-dummy', {
@@ -44,7 +37,7 @@ function slipwayDevices(b: BoxBuilder, at: { lamp: Placed; phone: Placed; sounde
     card: null,
     portId: at.sounder.portId,
     source: 'measured',
-    modes: [steady('sounding', 9)],
+    modes: [watts('sounding', 9)],
     spans: [{ startH: 6, endH: 15, dutyFraction: null }]
   });
   b.device('lamp-red', {
@@ -152,7 +145,7 @@ function campDevices(
     name: 'Phones',
     portId: at.phone.portId,
     source: 'label',
-    modes: [steady('charging', 10)],
+    modes: [watts('charging', 10)],
     spans: [{ startH: 22, endH: 25, dutyFraction: null }]
   });
   for (const [name, port] of [
@@ -171,7 +164,7 @@ function campDevices(
     portId: at.cool.portId,
     source: 'label',
     hasMotor: true,
-    modes: [steady('cooling', 36, 0.4)],
+    modes: [watts('cooling', 36, 0.4)],
     spans: [{ startH: 17, endH: 37, dutyFraction: null }]
   });
 }

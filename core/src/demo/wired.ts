@@ -1,15 +1,8 @@
 import { add, remove } from '../box/edit.ts';
 import { once } from './once.ts';
 import { AUTO, NONE, setTo, UNKNOWN } from '../box/attr.ts';
-import type { Box, Device } from '../box/schema.ts';
-import { BoxBuilder, starter, type Placed } from './builder.ts';
-
-const steady = (name: string, powerW: number, dutyFraction = 1): Device['modes'][number] => ({
-  id: 'm1',
-  name,
-  dutyFraction,
-  draw: { kind: 'power', powerW }
-});
+import type { Box } from '../box/schema.ts';
+import { BoxBuilder, starter, watts, type Placed } from './builder.ts';
 
 function jettyDevices(b: BoxBuilder, at: { lamp: Placed; pump: Placed; usb: Placed }): void {
   b.device('lamp-strip', {
@@ -30,14 +23,14 @@ function jettyDevices(b: BoxBuilder, at: { lamp: Placed; pump: Placed; usb: Plac
     name: 'Live-bait pump',
     portId: at.pump.portId,
     source: 'guess',
-    modes: [steady('pumping', 30, 0.3)],
+    modes: [watts('pumping', 30, 0.3)],
     spans: [{ startH: 19, endH: 27, dutyFraction: null }]
   });
   b.device('phone-usb-a', {
     name: 'Phone',
     portId: at.usb.portId,
     source: 'guess',
-    modes: [steady('charging', 8)],
+    modes: [watts('charging', 8)],
     spans: [{ startH: 22, endH: 24, dutyFraction: null }]
   });
 }
@@ -132,7 +125,7 @@ function moorDevices(b: BoxBuilder, at: { camera: Placed; receiver: Placed; heat
     wantsV: null,
     portId: at.camera.portId,
     source: 'measured',
-    modes: [steady('watching', 3.2)],
+    modes: [watts('watching', 3.2)],
     spans: [{ startH: 16, endH: 32, dutyFraction: null }],
     lead: { lengthMm: 1500, wire: AUTO, adapter: 'straight', reversed: 'no', armoured: 'no' }
   });
@@ -140,7 +133,7 @@ function moorDevices(b: BoxBuilder, at: { camera: Placed; receiver: Placed; heat
     name: 'Tag receiver',
     portId: at.receiver.portId,
     source: 'measured',
-    modes: [steady('listening', 0.8)],
+    modes: [watts('listening', 0.8)],
     spans: [{ startH: 16, endH: 32, dutyFraction: null }]
   });
   b.device('lens-heater', {

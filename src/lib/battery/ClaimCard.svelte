@@ -1,19 +1,10 @@
 <script lang="ts">
-  import { checkTypedClaim, type TypedClaim } from '@haversack/core/battery/typed-claim';
+  import { checkTypedClaim, NOTHING_CLAIMED, type TypedClaim } from '@haversack/core/battery/typed-claim';
   import { CHEMISTRIES } from '@haversack/core/catalogue/part';
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
   import Mark from '$lib/ui/Mark.svelte';
 
-  let typed = $state<TypedClaim>({
-    chemistry: 'lfp',
-    amount: '',
-    atV: '',
-    mass: '',
-    litres: '',
-    price: '',
-    lasts: '',
-    draw: ''
-  });
+  let typed = $state<TypedClaim>({ ...NOTHING_CLAIMED });
   const FIELDS = [
     ['amount', 'It claims', '20 Ah, 20000 mAh, 256 Wh or 400 CCA'],
     ['atV', 'counted at', '12.8 V, or 3.7 V for cells'],

@@ -1,6 +1,6 @@
 import type { RunCurves } from '@haversack/core/outing/curves';
 import type { Outing } from '@haversack/core/outing/outing';
-import { colour, label } from './chart-style.ts';
+import { colour, label, lineOf } from './chart-style.ts';
 import { tickHours, type TimeAxis } from './time-axis.ts';
 
 /** Where the three charts and their words stand. */
@@ -76,17 +76,8 @@ const valuesOf = (i: number, min: number, max: number, interval: number, unit: s
   splitLine: { lineStyle: { color: colour('line') } }
 });
 
-const line = (i: number, data: number[][], extra: object = {}) => ({
-  type: 'line',
-  xAxisIndex: i,
-  yAxisIndex: i,
-  data,
-  showSymbol: false,
-  animation: false,
-  silent: true,
-  lineStyle: { color: colour('ink'), width: 1.8 },
-  ...extra
-});
+const line = (i: number, data: number[][], extra: object = {}): object =>
+  lineOf(i, data as [number, number][], { lineStyle: { color: colour('ink'), width: 1.8 }, ...extra });
 
 /** A line at an hour, and one at a value. */
 const mark = (i: number, x: number | undefined, y0?: number) => ({
