@@ -32,7 +32,7 @@ describe('a finding is data', () => {
   });
 
   it('is told in whichever units somebody reads', () => {
-    const far = say('main-fuse-far', 'told', { fuseDistanceMm: 320, limit: 180, sheathed: false });
+    const far = say('main-fuse-far', 'told', { fuseDistanceMm: 320, limitMm: 180, sheathed: false });
     expect(wordsOf(far, METRIC).title).toBe('The main fuse sits 320 mm from the battery');
     expect(wordsOf(far, INCHES).title).toBe('The main fuse sits 12 5/8 in from the battery');
     const cold = say('cold-charge', 'ruins', { atC: -5, name: 'the charger', limitC: 0, coldCount: 1, coldNames: [] });

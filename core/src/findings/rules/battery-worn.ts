@@ -18,7 +18,7 @@ export const batteryWorn = rule('battery-worn', 'lasts', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: worst.healthFraction <= SPENT_FRACTION ? 'caution' : 'note',
-      say: say('battery-worn', 'told', { years, left, count: b.count, chemistry: b.chemistry }),
+      say: say('battery-worn', 'told', { ageYears: years, left, packCount: b.count, chemistry: b.chemistry }),
       figures: { ageYears: worst.ageYears, healthFraction: worst.healthFraction },
       remedies: [
         {

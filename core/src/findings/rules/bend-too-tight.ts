@@ -41,7 +41,7 @@ export const bendTooTight = rule('bend-too-tight', 'fits', 'case', (x) => {
           at: BATTERY_PLACE,
           also: p.id,
           severity: 'caution' as const,
-          say: say('bend-too-tight', 'told', { roomMm, needMm, od, flag, straight: STRAIGHT_MM.straight }),
+          say: say('bend-too-tight', 'told', { roomMm, needMm, cableMm: od, flag, straightMm: STRAIGHT_MM.straight }),
           figures: { roomMm, needMm },
           remedies: flag
             ? []

@@ -17,7 +17,12 @@ export const bmsCurrent = rule('bms-current', 'lasts', 'battery', (x) => {
     out.push({
       at: BATTERY_PLACE,
       severity: load > each ? 'stop' : 'caution',
-      say: say('bms-current', 'told', { each, load, count: x.bank.count, timetableA: x.wiring.main.timetableA }),
+      say: say('bms-current', 'told', {
+        eachA: each,
+        loadA: load,
+        packCount: x.bank.count,
+        timetableA: x.wiring.main.timetableA
+      }),
       figures: { loadA: load, limitA: each }
     });
   const motors = x.box.devices.filter((d) => d.hasMotor && d.portId !== null);
@@ -30,7 +35,7 @@ export const bmsCurrent = rule('bms-current', 'lasts', 'battery', (x) => {
         at: BATTERY_PLACE,
         also: 'start',
         severity: startA > TRIPS_AT.surely * each ? 'stop' : 'caution',
-        say: say('bms-current', 'start', { name: first.d.name, startA, start: START, each }),
+        say: say('bms-current', 'start', { name: first.d.name, startA, startTimes: START, eachA: each }),
         figures: { startA, limitA: each }
       });
   }

@@ -12,7 +12,6 @@ export const bracketFoot = rule('bracket-foot', 'fits', 'ports', (x) =>
         severity: b.under.length > 0 ? ('stop' as const) : ('caution' as const),
         say: say('bracket-foot', 'told', {
           name: b.bracket.name,
-          underCount: b.under.length,
           under: b.under,
           acrossMm: b.bracket.acrossMm,
           fixing: b.bracket.fixing,

@@ -14,7 +14,7 @@ export const breakerHot = rule('breaker-hot', 'safe', 'wiring', (x) => {
     {
       at: MAIN_PLACE,
       severity: 'caution',
-      say: say('breaker-hot', 'told', { fuseA: m.fuseA, airC, bears, loadA: m.loadA }),
+      say: say('breaker-hot', 'told', { fuseA: m.fuseA, airC, bearsA: bears, loadA: m.loadA }),
       figures: { loadA: m.loadA, bearsA: bears },
       remedies:
         m.fuseOrigin === 'set'

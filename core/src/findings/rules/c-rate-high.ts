@@ -12,7 +12,12 @@ export const cRateHigh = rule('c-rate-high', 'lasts', 'battery', (x) => {
         {
           at: BATTERY_PLACE,
           severity: 'caution',
-          say: say('c-rate-high', 'told', { rate, loadA: x.wiring.main.loadA, ratedAh: x.bank.ratedAh, most }),
+          say: say('c-rate-high', 'told', {
+            timesCapacity: rate,
+            loadA: x.wiring.main.loadA,
+            ratedAh: x.bank.ratedAh,
+            mostTimes: most
+          }),
           figures: { ratePerH: rate, mostPerH: most }
         }
       ]

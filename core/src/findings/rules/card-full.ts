@@ -26,8 +26,8 @@ export const cardFull = rule('card-full', 'lasts', 'outing', (x) =>
           onHours: onHours(d, outing),
           outing,
           fullAtH,
-          hours,
-          battery
+          takesH: hours,
+          batteryEndH: battery
         }),
         figures: { cardH: hours, onH: onHours(d, outing) },
         remedies: [largerCard(d.id, d.card, onHours(d, outing))]
@@ -45,9 +45,9 @@ export const cardFull = rule('card-full', 'lasts', 'outing', (x) =>
         severity: 'caution',
         say: say('card-full', 'season', {
           name: d.name,
-          days,
+          cardDays: days,
           sizeGB: d.card.sizeGB,
-          hours,
+          takesH: hours,
           perDayH,
           visitEveryDays: season.visitEveryDays,
           dayCount: season.dayCount

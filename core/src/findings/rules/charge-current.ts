@@ -20,11 +20,10 @@ export const chargeCurrent = rule('charge-current', 'safe', 'battery', (x) => {
       severity: a > most ? 'stop' : 'caution',
       say: say('charge-current', 'told', {
         alone,
-        a,
+        givesA: a,
         names,
-        namesCount: names.length,
-        recommended,
-        most,
+        recommendedA: recommended,
+        mostA: most,
         labelA,
         ratedAh: x.bank.ratedAh
       }),

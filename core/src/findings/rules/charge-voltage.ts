@@ -32,7 +32,7 @@ export const chargeVoltage = rule('charge-voltage', 'safe', 'battery', (x) => {
         at: BATTERY_PLACE,
         ...(also ? { also } : {}),
         severity: high ? 'stop' : mostly ? 'note' : 'caution',
-        say: say('charge-voltage', 'told', { volts, absorbV: d.absorbV, name, high, mostly, isLead: d.isLead }),
+        say: say('charge-voltage', 'told', { givesV: volts, absorbV: d.absorbV, name, high, mostly, isLead: d.isLead }),
         figures: { chargerV: volts, wantedV: d.absorbV },
         remedies: [{ label: 'Use a matched charger', effect: `${d.absorbV} V`, edits: [matched] }]
       }

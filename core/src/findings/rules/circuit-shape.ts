@@ -39,7 +39,7 @@ function notClosed(x: Facts): Draft[] {
     {
       at: BOX_PLACE,
       severity: 'stop',
-      say: say('circuit-shape', 'notClosed', { tags: tags[0], tagsTags: tags, tagsCount: tags.length }),
+      say: say('circuit-shape', 'notClosed', { tags: tags[0], tagsTags: tags }),
       remedies: named.map((f) => ({
         label: `No switch in ${f.name || 'the feed'}`,
         effect: 'choose another on Wiring',
@@ -79,7 +79,7 @@ function unwired(x: Facts, port: Port): Draft[] {
     {
       at: portPlace(port.id, tag),
       severity: 'caution',
-      say: say('circuit-shape', 'unwired', { tag, cordsCount: cords.length, cordsNames: cords.map((d) => d.name) }),
+      say: say('circuit-shape', 'unwired', { tag, cordsNames: cords.map((d) => d.name) }),
       remedies: [
         {
           label: 'Give it its own fused circuit',

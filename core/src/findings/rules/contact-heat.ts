@@ -52,7 +52,13 @@ export const contactHeat = rule('contact-heat', 'safe', 'wiring', (x) => {
         also: c.tag,
         cause: weakPart(c.tag),
         severity: 'caution',
-        say: say('contact-heat', 'told', { tag: c.tag, heatW, amps: c.amps, milliOhm: c.milliOhm, limitW: c.limitW }),
+        say: say('contact-heat', 'told', {
+          tag: c.tag,
+          heatW,
+          currentA: c.amps,
+          milliOhm: c.milliOhm,
+          limitW: c.limitW
+        }),
         figures: { heatW, limitW: c.limitW }
       }
     ];

@@ -78,7 +78,6 @@ function switchedOff(x: Facts, solar: Solar, off: readonly Parting[]): Draft {
     say: say('controller-unsound', 'switch', {
       tags,
       openV: solar.openV,
-      onTerminalsCount: onTerminals.length,
       loads: onTerminals.map((c) => `${c.portTag} ${c.feeds}`)
     }),
     figures: { openV: solar.openV },

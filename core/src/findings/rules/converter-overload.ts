@@ -41,7 +41,12 @@ export const converterOverload = rule('converter-overload', 'safe', 'ports', (x)
       {
         at: portPlace(p.port.id, p.tag),
         severity: 'stop' as const,
-        say: say('converter-overload', 'told', { tag: p.tag, rated, wantedW, name: panelPartOf(x.box, p.port)!.name }),
+        say: say('converter-overload', 'told', {
+          tag: p.tag,
+          ratedW: rated,
+          wantedW,
+          name: panelPartOf(x.box, p.port)!.name
+        }),
         figures: { wantedW, ratedW: rated },
         remedies: () => ownPorts(x, p.port.id, rated)
       }

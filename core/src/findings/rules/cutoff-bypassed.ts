@@ -26,7 +26,6 @@ export const cutoffBypassed = rule('cutoff-bypassed', 'lasts', 'battery', (x) =>
       severity: x.bank?.part.hasProtection === true ? 'note' : 'caution',
       say: say('cutoff-bypassed', 'told', {
         roundTags: round.map((c) => c.portTag),
-        roundCount: round.length,
         round: round.map((c) => `${c.portTag} ${c.feeds}`),
         cutV: cut.value.cutV,
         hasProtection: x.bank?.part.hasProtection

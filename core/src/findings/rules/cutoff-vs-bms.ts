@@ -12,7 +12,7 @@ export const cutoffVsBms = rule('cutoff-vs-bms', 'lasts', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'note',
-      say: say('cutoff-vs-bms', 'told', { own, cutV: set.value.cutV, apartV: APART_V }),
+      say: say('cutoff-vs-bms', 'told', { ownCutV: own, cutV: set.value.cutV, apartV: APART_V }),
       figures: { cutV: set.value.cutV, packV: own }
     }
   ];

@@ -35,7 +35,7 @@ export const deepFrost = rule('deep-frost', 'lasts', 'battery', (x) => {
       {
         at: BATTERY_PLACE,
         severity: alone ? 'caution' : 'stop',
-        say: say('deep-frost', 'freezes', { limitC, soc, atC: c }),
+        say: say('deep-frost', 'freezes', { limitC, socFraction: soc, atC: c }),
         figures: { coldC: c, limitC, socFraction: soc }
       }
     ];

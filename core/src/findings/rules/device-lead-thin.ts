@@ -43,7 +43,7 @@ export const deviceLeadThin = rule('device-lead-thin', 'safe', 'wiring', (x) =>
         at: devicePlace(d.id, d.name),
         severity: 'stop' as const,
         cause: `fuse ${guard.tag}`,
-        say: say('device-lead-thin', 'told', { tag: guard.tag, fuseA, name: d.name, size, bears }),
+        say: say('device-lead-thin', 'told', { tag: guard.tag, fuseA, name: d.name, size, bearsA: bears }),
         figures: { fuseA, bearsA: bears },
         remedies: [
           ...fuseForLead(x, c, bears),

@@ -12,7 +12,7 @@ export const dodDeep = rule('dod-deep', 'lasts', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: 'caution',
-      say: say('dod-deep', 'told', { keepBackFraction: x.bank.keepBackFraction, wanted }),
+      say: say('dod-deep', 'told', { keepBackFraction: x.bank.keepBackFraction, wantedFraction: wanted }),
       figures: { keepBackFraction: x.bank.keepBackFraction, wantedFraction: wanted },
       remedies: [
         {

@@ -18,7 +18,7 @@ export const drawClaimsDisagree = rule('draw-claims-disagree', 'lasts', 'outing'
           powerW: c.a.powerW,
           otherSay: c.b.say,
           otherW: c.b.powerW,
-          factor: c.factor
+          times: c.factor
         }),
         figures: { moreW: c.a.powerW, lessW: c.b.powerW },
         asks: 'which draw is right',

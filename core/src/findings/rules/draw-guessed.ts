@@ -13,7 +13,7 @@ export const drawGuessed = rule('draw-guessed', 'lasts', 'outing', (x) =>
       {
         at: devicePlace(device.id, device.name),
         severity: 'note' as const,
-        say: say('draw-guessed', 'told', { name: device.name, share }),
+        say: say('draw-guessed', 'told', { name: device.name, guessedFraction: share }),
         figures: { shareFraction: d.energyWh / x.demand.totalWh, spreadFraction: d.spreadFraction },
         asks: 'draw',
         open: true

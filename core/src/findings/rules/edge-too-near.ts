@@ -13,7 +13,7 @@ export const edgeTooNear = rule('edge-too-near', 'fits', 'ports', (x) =>
       {
         at: portPlace(p.port.id, p.tag),
         severity: 'caution' as const,
-        say: say('edge-too-near', 'told', { tag: p.tag, nearest, keeps, wanted }),
+        say: say('edge-too-near', 'told', { tag: p.tag, nearestMm: nearest, keeps, wanted }),
         figures: { edgeMm: nearest, wantedMm },
         remedies: [
           {

@@ -65,7 +65,7 @@ export const faultTooWeak = rule('fault-too-weak', 'safe', 'wiring', (x) =>
         at,
         severity: stop ? ('stop' as const) : ('caution' as const),
         cause: `fuse ${guard.tag}`,
-        say: say('fault-too-weak', 'told', { kind: at.kind, end, tag: guard.tag, weakFaultA, fuseA, fast: FAST }),
+        say: say('fault-too-weak', 'told', { kind: at.kind, end, tag: guard.tag, weakFaultA, fuseA, fastTimes: FAST }),
         figures: { faultA: weakFaultA, fuseA },
         remedies: [
           ...paths

@@ -18,7 +18,7 @@ export const fuseBlockWays = rule('fuse-block-ways', 'safe', 'wiring', (x) => {
     {
       at: BOX_PLACE,
       severity: 'stop',
-      say: say('fuse-block-ways', 'told', { ways: block?.wayCount, wanted }),
+      say: say('fuse-block-ways', 'told', { wayCount: block?.wayCount, wantedCount: wanted }),
       figures: { wantedCount: wanted, wayCount: block?.wayCount ?? 0 },
       remedies: larger.slice(0, 2).map((b) => ({
         label: b.name,

@@ -17,7 +17,7 @@ export const fuseInrush = rule('fuse-inrush', 'safe', 'wiring', (x) =>
           fuseTag: c.fuseTag,
           inrushA2s: c.inrushA2s,
           fuseA: c.fuseA,
-          melt,
+          meltA2s: melt,
           fuseOrigin: c.fuseOrigin,
           name: c.weakest?.name
         }),

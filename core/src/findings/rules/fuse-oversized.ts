@@ -45,9 +45,9 @@ export const fuseOversized = rule('fuse-oversized', 'safe', 'wiring', (x) =>
         say: say('fuse-oversized', 'told', {
           ahead,
           fuseTag: c.fuseTag,
-          smaller,
+          smallerA: smaller,
           words: least.words,
-          amps: least.amps,
+          leastA: least.amps,
           fuseA: c.fuseA,
           carriesA: c.carriesA
         }),

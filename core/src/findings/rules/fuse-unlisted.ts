@@ -21,7 +21,7 @@ export const fuseUnlisted = rule('fuse-unlisted', 'safe', 'wiring', (x) => {
     out.push({
       ...(at ? { at } : {}),
       severity: 'caution',
-      say: say('fuse-unlisted', 'told', { tag, a, ratings }),
+      say: say('fuse-unlisted', 'told', { tag, askedA: a, ratingsA: ratings }),
       figures: { fuseA: a },
       remedies: [
         ...(near === undefined

@@ -44,7 +44,7 @@ function behindConverter(x: Facts, c: CircuitPlan): Draft[] {
       say: say('fuse-voltage', 'behindConverter', {
         fuseTag: c.fuseTag,
         voltageDcV: fuse.voltageDcV,
-        volts,
+        railV: volts,
         name: fuse.name
       }),
       figures: { needV: volts, ratedV: fuse.voltageDcV ?? 0 },

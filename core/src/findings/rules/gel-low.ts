@@ -12,7 +12,7 @@ export const gelLow = rule('gel-low', 'dry', 'case', (x) => {
     {
       at: CASE_PLACE,
       severity: 'note',
-      say: say('gel-low', 'told', { days, gelG: x.box.dry.gelG, gelGGelG: gelG }),
+      say: say('gel-low', 'told', { gelDays: days, gelG: x.box.dry.gelG, gelGGelG: gelG }),
       figures: { days, wantedG: x.dry!.gelG },
       remedies: [{ label: `Put ${gelG} g in`, effect: 'lasts a month', edits: [set('dry/gelG', gelG)] }]
     }

@@ -21,7 +21,7 @@ export const handleRating = rule('handle-rating', 'carry', 'case', (x) => {
     {
       at: CASE_PLACE,
       severity: 'caution',
-      say: say('handle-rating', 'rated', { rated, massKg: x.carry.massKg }),
+      say: say('handle-rating', 'rated', { ratedKg: rated, massKg: x.carry.massKg }),
       figures: { massKg: x.carry.massKg, ratedKg: rated }
     }
   ];

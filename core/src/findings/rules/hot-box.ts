@@ -36,7 +36,7 @@ export const hotBox = rule('hot-box', 'safe', 'case', (x) => {
     severity,
     cause: HEAT_INSIDE,
     say: say('hot-box', 'told', {
-      t,
+      insideC: t,
       useC,
       noUseC: NO_USE_C,
       hasBattery: h.limits !== undefined,

@@ -12,7 +12,7 @@ export const insulationClassLow = rule('insulation-class-low', 'safe', 'wiring',
     {
       at: BOX_PLACE,
       severity: 'caution',
-      say: say('insulation-class-low', 'told', { value: c.value, ambientC: x.wiring.ambientC }),
+      say: say('insulation-class-low', 'told', { classC: c.value, ambientC: x.wiring.ambientC }),
       figures: { insulationC: c.value, airC: x.wiring.ambientC },
       remedies: [
         { label: 'Use 75 °C wire or better', effect: 'carries more', edits: [set('wiring/insulationC', AUTO)] }

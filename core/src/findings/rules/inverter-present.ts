@@ -13,7 +13,7 @@ export const inverterPresent = rule('inverter-present', 'safe', 'outing', (x) =>
       {
         at: devicePlace(d.id, d.name),
         severity: 'caution' as const,
-        say: say('inverter-present', 'told', { name: d.name, amps, lostW }),
+        say: say('inverter-present', 'told', { name: d.name, currentA: amps, lostW }),
         figures: { peakA: amps, lostW },
         remedies: [
           {

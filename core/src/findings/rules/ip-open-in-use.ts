@@ -21,7 +21,6 @@ export const ipOpenInUse = rule('ip-open-in-use', 'dry', 'ports', (x) => {
       severity: 'caution',
       say: say('ip-open-in-use', 'told', {
         openNames: open.map((i) => i.name),
-        openCount: open.length,
         wanted,
         inUse: s.inUse
       }),

@@ -45,7 +45,7 @@ export const jointUnsound = rule('joint-unsound', 'safe', 'wiring', (x) => {
         at,
         also: 'thick',
         severity: 'caution',
-        say: say('joint-unsound', 'thick', { label: at.label, thickest, ends: feed.ends, most }),
+        say: say('joint-unsound', 'thick', { label: at.label, thickest, ends: feed.ends, mostMm2: most }),
         figures: { areaMm2: areaMm2(thickest), mostMm2: most },
         remedies: [{ label: 'A bus bar', effect: 'rings on studs', edits: [set(path, 'bus-bar')] }]
       });
@@ -54,7 +54,7 @@ export const jointUnsound = rule('joint-unsound', 'safe', 'wiring', (x) => {
         at,
         also: 'screw',
         severity: 'caution',
-        say: say('joint-unsound', 'screw', { count, mostUnderScrew: MOST_UNDER_SCREW }),
+        say: say('joint-unsound', 'screw', { wireCount: count, mostCount: MOST_UNDER_SCREW }),
         figures: { wireCount: count },
         remedies: [{ label: 'A bus bar behind it', effect: 'one screw each', edits: [set(path, 'bus-bar')] }]
       });

@@ -14,7 +14,7 @@ export const leadTooLong = rule('lead-too-long', 'fits', 'wiring', (x) =>
       {
         at: branchPlace(c),
         severity: 'caution' as const,
-        say: say('lead-too-long', 'told', { tag: c.tag, more, portTag: c.portTag, neededMm: c.neededMm }),
+        say: say('lead-too-long', 'told', { tag: c.tag, tooLongMm: more, portTag: c.portTag, neededMm: c.neededMm }),
         figures: { lengthMm: c.lengthMm, neededMm: c.neededMm },
         remedies: [
           {

@@ -15,7 +15,7 @@ export const mainFuseFar = rule('main-fuse-far', 'safe', 'wiring', (x) => {
       severity: 'stop',
       say: say('main-fuse-far', 'told', {
         fuseDistanceMm: m.fuseDistanceMm,
-        limit,
+        limitMm: limit,
         sheathed: mainFeed(x.box).sheathed
       }),
       figures: { distanceMm: m.fuseDistanceMm, limitMm: limit },

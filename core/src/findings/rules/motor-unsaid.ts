@@ -17,7 +17,7 @@ export const motorUnsaid = rule('motor-unsaid', 'safe', 'outing', (x) =>
       {
         at: devicePlace(d.id, d.name),
         severity: 'caution' as const,
-        say: say('motor-unsaid', 'told', { name: d.name, amps }),
+        say: say('motor-unsaid', 'told', { name: d.name, currentA: amps }),
         figures: { runningA: amps, startingA: MOTOR_START.times * amps },
         asks: 'motor',
         open: true,

@@ -22,7 +22,7 @@ export const noTempComp = rule('no-temp-comp', 'safe', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: asSaid ? 'caution' : 'note',
-      say: say('no-temp-comp', 'told', { c, name: worst.name }),
+      say: say('no-temp-comp', 'told', { atC: c, name: worst.name }),
       figures: { coldestC: c, limitC: LOW_C },
       remedies: asSaid
         ? [

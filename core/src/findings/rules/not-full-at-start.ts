@@ -19,7 +19,7 @@ export const notFullAtStart = rule('not-full-at-start', 'lasts', 'battery', (x) 
       at: BATTERY_PLACE,
       severity: 'note',
       say: say('not-full-at-start', 'told', {
-        percent,
+        startPercent: percent,
         availableAh: x.bank.availableAh,
         startFraction: x.bank.startFraction
       }),

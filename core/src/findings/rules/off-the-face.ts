@@ -16,7 +16,7 @@ export const offTheFace = rule('off-the-face', 'fits', 'ports', (x) =>
         severity: 'stop' as const,
         say: say('off-the-face', 'told', {
           tag: p.tag,
-          over,
+          overMm: over,
           face: p.port.face,
           widthMm: face.widthMm,
           heightMm: face.heightMm,

@@ -17,7 +17,7 @@ export const panelThickness = rule('panel-thickness', 'fits', 'ports', (x) =>
               severity: 'note',
               say: say('panel-thickness', 'collar', {
                 tag: p.tag,
-                stack,
+                stackMm: stack,
                 panelMaxMm: p.part.panelMaxMm,
                 panelMinMm: p.part.panelMinMm
               }),
@@ -38,7 +38,7 @@ export const panelThickness = rule('panel-thickness', 'fits', 'ports', (x) =>
           thick,
           guessed,
           inPlate: p.port.insert !== null,
-          wall,
+          wallMm: wall,
           panelMinMm: p.part.panelMinMm,
           panelMaxMm: p.part.panelMaxMm
         }),

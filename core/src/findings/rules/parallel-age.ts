@@ -15,7 +15,7 @@ export const parallelAge = rule('parallel-age', 'safe', 'battery', (x) => {
     {
       at: BATTERY_PLACE,
       severity: apart ? 'caution' : 'note',
-      say: say('parallel-age', 'told', { apart, gap }),
+      say: say('parallel-age', 'told', { apart, gapYears: gap }),
       figures: { packCount: b.count, gapYears: gap },
       remedies: apart
         ? [

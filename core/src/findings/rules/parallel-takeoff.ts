@@ -21,7 +21,7 @@ export const parallelTakeoff = rule('parallel-takeoff', 'lasts', 'battery', (x) 
     {
       at: BATTERY_PLACE,
       severity: 'note',
-      say: say('parallel-takeoff', 'told', { now, loadA, linkMilliOhm: b.linkMilliOhm }),
+      say: say('parallel-takeoff', 'told', { ratio: now, loadA, linkMilliOhm: b.linkMilliOhm }),
       figures: { ratio: Math.min(now, 99) },
       remedies: better
         ? [

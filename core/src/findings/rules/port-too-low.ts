@@ -15,7 +15,7 @@ export const portTooLow = rule('port-too-low', 'dry', 'ports', (x) =>
       {
         at: portPlace(p.port.id, p.tag),
         severity: 'caution' as const,
-        say: say('port-too-low', 'told', { tag: p.tag, height }),
+        say: say('port-too-low', 'told', { tag: p.tag, heightMm: height }),
         figures: { heightMm: height, wantedMm: GROUND_CLEAR_MM },
         remedies: [
           {

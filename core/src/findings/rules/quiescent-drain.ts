@@ -22,7 +22,7 @@ export const quiescentDrain = rule('quiescent-drain', 'lasts', 'wiring', (x) => 
     {
       at: BATTERY_PLACE,
       severity: days < SOON_DAYS ? 'caution' : 'note',
-      say: say('quiescent-drain', 'told', { days, currentA, monthAh }),
+      say: say('quiescent-drain', 'told', { emptyDays: days, currentA, monthAh }),
       figures: { currentA, monthAh },
       remedies: () =>
         x.wiring.main.canSwitchOff

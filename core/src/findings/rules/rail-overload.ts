@@ -31,7 +31,7 @@ export const railOverload = rule('rail-overload', 'safe', 'wiring', (x) =>
         {
           ...base,
           severity: 'caution' as const,
-          say: say('rail-overload', 'notKnown', { tag, outV, watts }),
+          say: say('rail-overload', 'notKnown', { tag, outV, wantedW: watts }),
           figures: { wantedW: watts },
           asks: 'converter',
           about: `feeds/${f.circuit.id}/converter/ratedW`,
@@ -44,7 +44,7 @@ export const railOverload = rule('rail-overload', 'safe', 'wiring', (x) =>
       {
         ...base,
         severity: stop ? ('stop' as const) : ('caution' as const),
-        say: say('rail-overload', 'tooMuch', { tag, ratedW, watts, stop, outV }),
+        say: say('rail-overload', 'tooMuch', { tag, ratedW, wantedW: watts, stop, outV }),
         figures: { wantedW: watts, ratedW }
       }
     ];

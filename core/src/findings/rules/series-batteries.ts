@@ -10,7 +10,7 @@ export const seriesBatteries = rule('series-batteries', 'safe', 'battery', (x) =
     {
       at: BATTERY_PLACE,
       severity: 'stop',
-      say: say('series-batteries', 'told', { v }),
+      say: say('series-batteries', 'told', { seriesV: v }),
       figures: { volts: v },
       remedies: [
         {

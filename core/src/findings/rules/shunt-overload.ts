@@ -9,7 +9,7 @@ export const shuntOverload = rule('shunt-overload', 'safe', 'wiring', (x) => {
     {
       at: MAIN_PLACE,
       severity: 'caution',
-      say: say('shunt-overload', 'told', { rating, loadA: x.wiring.main.loadA }),
+      say: say('shunt-overload', 'told', { ratingA: rating, loadA: x.wiring.main.loadA }),
       figures: { loadA: x.wiring.main.loadA, ratingA: rating }
     }
   ];

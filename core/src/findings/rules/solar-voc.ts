@@ -33,7 +33,7 @@ export const solarVoc = rule('solar-voc', 'safe', 'battery', (x) => {
       {
         at: BATTERY_PLACE,
         severity: 'caution',
-        say: say('solar-voc', 'amps', { amps, controllerMaxA: s.controllerMaxA }),
+        say: say('solar-voc', 'amps', { panelA: amps, controllerMaxA: s.controllerMaxA }),
         figures: { amps, limitA: s.controllerMaxA }
       }
     ];

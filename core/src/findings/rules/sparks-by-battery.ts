@@ -13,7 +13,7 @@ export const sparksByBattery = rule('sparks-by-battery', 'safe', 'wiring', (x) =
     {
       at: BATTERY_PLACE,
       severity: flooded ? 'caution' : 'note',
-      say: say('sparks-by-battery', 'told', { sparks, relays, flooded }),
+      say: say('sparks-by-battery', 'told', { sparks, relayCount: relays, flooded }),
       figures: { contactCount: sparks.length + relays }
     }
   ];

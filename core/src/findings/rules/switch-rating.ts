@@ -74,7 +74,7 @@ const overAmps = (x: Facts): Draft[] =>
           master,
           id: h.id,
           bearsA: h.bearsA,
-          amps,
+          currentA: amps,
           usersPorts: users.map((c) => c.feeds),
           stop
         }),

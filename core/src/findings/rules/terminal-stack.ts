@@ -21,7 +21,7 @@ export const terminalStack = rule('terminal-stack', 'safe', 'wiring', (x) => {
       out.push({
         at: BOX_PLACE,
         severity: 'caution',
-        say: say('terminal-stack', 'onStud', { rings, mostRings: MOST_RINGS }),
+        say: say('terminal-stack', 'onStud', { ringCount: rings, mostCount: MOST_RINGS }),
         figures: { ringCount: rings },
         remedies: [{ label: 'A bus bar', effect: 'one screw each', edits: [set('wiring/returns', AUTO)] }]
       });
@@ -34,7 +34,7 @@ export const terminalStack = rule('terminal-stack', 'safe', 'wiring', (x) => {
         at: BATTERY_PLACE,
         also: `${id}${terminal}`,
         severity: 'caution',
-        say: say('terminal-stack', 'onPost', { rings, terminal, mostRings: MOST_RINGS }),
+        say: say('terminal-stack', 'onPost', { ringCount: rings, terminal, mostCount: MOST_RINGS }),
         figures: { ringCount: rings }
       });
     }

@@ -26,7 +26,13 @@ export const terminalTooHot = rule('terminal-too-hot', 'safe', 'wiring', (x) => 
       at: where,
       severity: 'caution' as const,
       ...(x.wiring.ambientC >= TERMINAL_C ? { cause: HEAT_INSIDE } : {}),
-      say: say('terminal-too-hot', 'told', { label: where.label, over, end, amps, terminalC: TERMINAL_C }),
+      say: say('terminal-too-hot', 'told', {
+        label: where.label,
+        conductorC: over,
+        end,
+        currentA: amps,
+        terminalC: TERMINAL_C
+      }),
       figures: { conductorC: over, limitC: TERMINAL_C },
       remedies: path ? [{ ...wireLeft(x, path), effect: 'cooler at its ends' }] : []
     };

@@ -11,7 +11,7 @@ export const tipsOver = rule('tips-over', 'carry', 'case', (x) => {
     {
       at: CASE_PLACE,
       severity: 'caution',
-      say: say('tips-over', 'told', { deg, edge }),
+      say: say('tips-over', 'told', { tipDeg: deg, edge }),
       figures: { tipDeg: deg, wantedDeg: LEAST_TIP_DEG }
     }
   ];

@@ -10,7 +10,7 @@ export const usbCRail = rule('usb-c-rail', 'lasts', 'outing', (x) =>
       {
         at: devicePlace(d.deviceId, d.name),
         severity: beyond ? ('stop' as const) : ('note' as const),
-        say: say('usb-c-rail', 'told', { beyond, name: d.name, currentA, volts }),
+        say: say('usb-c-rail', 'told', { beyond, name: d.name, currentA, railV: volts }),
         figures: { volts, currentA }
       }
     ];

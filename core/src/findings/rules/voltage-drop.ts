@@ -117,7 +117,7 @@ const inLeads = (x: Facts): Draft[] =>
           wayV,
           allV,
           baseV,
-          limit,
+          limitFraction: limit,
           usb,
           noLonger: thicker ? undefined : noLonger(loss, goesIn.at(-1), { leftV: limit * baseV - wayV, lostIn })
         }),

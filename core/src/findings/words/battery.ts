@@ -56,38 +56,68 @@ export const batteryWords = {
   },
   'battery-worn': {
     told: ({
-      years,
+      ageYears,
       left,
-      count,
+      packCount,
       chemistry
     }: {
-      years: number;
+      ageYears: number;
       left: string;
-      count: number;
+      packCount: number;
       chemistry: KnownChemistry;
     }) => ({
-      short: `${years} years old: about ${left} % left`,
-      title: `${count > 1 ? 'A pack' : 'The battery'} is ${years} years old and at the end of its life`,
+      short: `${ageYears} years old: about ${left} % left`,
+      title: `${packCount > 1 ? 'A pack' : 'The battery'} is ${ageYears} years old and at the end of its life`,
       why: `By years and cycles about ${left} % of its capacity is left, and it may fail at once instead of fading: one of its kind lives about ${CHEMISTRY[chemistry].calendarYears} years. The hours told here rest on that guess. Measure it: a full discharge at a known load, written into the logbook.`
     })
   },
   'bms-current': {
-    told: ({ each, load, count, timetableA }: { each: number; load: number; count: number; timetableA: number }) => ({
-      short: `Pack gives ${each} A, load ${load.toFixed(1)} A`,
-      title: load > each ? 'The pack switches itself off' : 'The load is near the pack’s limit',
-      why: `With everything on, ${load.toFixed(1)} A come from one pack${count > 1 ? ` of ${count}, by how they share it` : ''}; its electronics allow ${each} A. By the time table ${fixed(timetableA, 1)} A flow together.`
+    told: ({
+      eachA,
+      loadA,
+      packCount,
+      timetableA
+    }: {
+      eachA: number;
+      loadA: number;
+      packCount: number;
+      timetableA: number;
+    }) => ({
+      short: `Pack gives ${eachA} A, load ${loadA.toFixed(1)} A`,
+      title: loadA > eachA ? 'The pack switches itself off' : 'The load is near the pack’s limit',
+      why: `With everything on, ${loadA.toFixed(1)} A come from one pack${packCount > 1 ? ` of ${packCount}, by how they share it` : ''}; its electronics allow ${eachA} A. By the time table ${fixed(timetableA, 1)} A flow together.`
     }),
-    start: ({ name, startA, start, each }: { name: string; startA: number; start: number; each: number }) => ({
+    start: ({
+      name,
+      startA,
+      startTimes,
+      eachA
+    }: {
+      name: string;
+      startA: number;
+      startTimes: number;
+      eachA: number;
+    }) => ({
       short: `${name} starts at ${startA.toFixed(0)} A`,
       title: `The start of ${name} may switch the pack off`,
-      why: `A motor takes ${start} times its running current as it starts: ${startA.toFixed(0)} A with the rest on. Pack electronics for ${each} A trip at two to three times that. A soft start, a larger pack, or the motor on first.`
+      why: `A motor takes ${startTimes} times its running current as it starts: ${startA.toFixed(0)} A with the rest on. Pack electronics for ${eachA} A trip at two to three times that. A soft start, a larger pack, or the motor on first.`
     })
   },
   'c-rate-high': {
-    told: ({ rate, loadA, ratedAh, most }: { rate: number; loadA: number; ratedAh: number; most: number }) => ({
-      short: `Load is ${rate.toFixed(1)} × capacity`,
+    told: ({
+      timesCapacity,
+      loadA,
+      ratedAh,
+      mostTimes
+    }: {
+      timesCapacity: number;
+      loadA: number;
+      ratedAh: number;
+      mostTimes: number;
+    }) => ({
+      short: `Load is ${timesCapacity.toFixed(1)} × capacity`,
       title: 'The battery is small for this load',
-      why: `${loadA.toFixed(1)} A from ${ratedAh} Ah is ${rate.toFixed(2)} times its capacity an hour; ${most} is sensible. It sags and warms.`
+      why: `${loadA.toFixed(1)} A from ${ratedAh} Ah is ${timesCapacity.toFixed(2)} times its capacity an hour; ${mostTimes} is sensible. It sags and warms.`
     })
   },
   'capacity-claim': {
@@ -131,19 +161,17 @@ export const batteryWords = {
   'cutoff-bypassed': {
     told: ({
       roundTags,
-      roundCount,
       round,
       cutV,
       hasProtection
     }: {
       roundTags: string[];
-      roundCount: number;
       round: string[];
       cutV: number;
       hasProtection: boolean | null | undefined;
     }) => ({
-      short: `${listOf(roundTags)} ${roundCount > 1 ? 'go' : 'goes'} round the cut-off`,
-      title: `${listOf(round)} ${roundCount > 1 ? 'go' : 'goes'} round the cut-off`,
+      short: `${listOf(roundTags)} ${round.length > 1 ? 'go' : 'goes'} round the cut-off`,
+      title: `${listOf(round)} ${round.length > 1 ? 'go' : 'goes'} round the cut-off`,
       why: `It opens at ${cutV} V for what hangs behind it; these go on until ${hasProtection === true ? 'the pack’s own electronics switch it off' : 'the battery is empty and harmed'}.`
     })
   },
@@ -175,17 +203,17 @@ export const batteryWords = {
     })
   },
   'cutoff-vs-bms': {
-    told: ({ own, cutV, apartV }: { own: number; cutV: number; apartV: number }) => ({
+    told: ({ ownCutV, cutV, apartV }: { ownCutV: number; cutV: number; apartV: number }) => ({
       short: 'The pack cuts off first',
       title: 'The pack’s own protection acts before the disconnect',
-      why: `It opens at ${own.toFixed(1)} V; the disconnect at ${cutV.toFixed(1)} V. Set it ${apartV} V higher at least, or the box drops out without warning.`
+      why: `It opens at ${ownCutV.toFixed(1)} V; the disconnect at ${cutV.toFixed(1)} V. Set it ${apartV} V higher at least, or the box drops out without warning.`
     })
   },
   'dod-deep': {
-    told: ({ keepBackFraction, wanted }: { keepBackFraction: number; wanted: number }) => ({
+    told: ({ keepBackFraction, wantedFraction }: { keepBackFraction: number; wantedFraction: number }) => ({
       short: `Drained to ${Math.round(keepBackFraction * 100)} %`,
       title: `Drained to ${Math.round(keepBackFraction * 100)} % on each outing`,
-      why: `This kind of battery lasts longest when ${Math.round(wanted * 100)} % is kept back; deeper use costs cycles.`
+      why: `This kind of battery lasts longest when ${Math.round(wantedFraction * 100)} % is kept back; deeper use costs cycles.`
     })
   },
   'no-cutoff': {
@@ -206,16 +234,16 @@ export const batteryWords = {
   },
   'not-full-at-start': {
     told: ({
-      percent,
+      startPercent,
       availableAh,
       startFraction
     }: {
-      percent: number;
+      startPercent: number;
       availableAh: number;
       startFraction: number;
     }) => ({
-      short: `Starts ${percent} % full`,
-      title: `It starts ${percent} % full`,
+      short: `Starts ${startPercent} % full`,
+      title: `It starts ${startPercent} % full`,
       why: `${(availableAh * (1 - startFraction)).toFixed(1)} Ah are missing from the start.`
     })
   },
@@ -227,9 +255,9 @@ export const batteryWords = {
     })
   },
   'parallel-age': {
-    told: ({ apart, gap }: { apart: boolean; gap: number }) => ({
-      short: apart ? `Packs ${gap.toFixed(1)} years apart` : 'Join only matched, full packs',
-      title: apart ? `The packs are ${gap.toFixed(1)} years apart` : 'Join only matched packs, both full',
+    told: ({ apart, gapYears }: { apart: boolean; gapYears: number }) => ({
+      short: apart ? `Packs ${gapYears.toFixed(1)} years apart` : 'Join only matched, full packs',
+      title: apart ? `The packs are ${gapYears.toFixed(1)} years apart` : 'Join only matched packs, both full',
       why: apart
         ? 'An older pack has more resistance: the newer one carries the load and is worn out early. Pair packs bought within half a year, or use them one after the other by a changeover.'
         : 'Same model, bought within half a year, each charged full before they are joined; take + and − from opposite ends.'
@@ -285,10 +313,10 @@ export const batteryWords = {
     })
   },
   'parallel-takeoff': {
-    told: ({ now, loadA, linkMilliOhm }: { now: number; loadA: number; linkMilliOhm: number }) => ({
-      short: Number.isFinite(now) ? `Packs share ${now.toFixed(1)} to 1` : 'One pack charges another',
-      title: Number.isFinite(now)
-        ? `One pack gives ${now.toFixed(1)} times as much as another`
+    told: ({ ratio, loadA, linkMilliOhm }: { ratio: number; loadA: number; linkMilliOhm: number }) => ({
+      short: Number.isFinite(ratio) ? `Packs share ${ratio.toFixed(1)} to 1` : 'One pack charges another',
+      title: Number.isFinite(ratio)
+        ? `One pack gives ${ratio.toFixed(1)} times as much as another`
         : 'The fuller pack charges the emptier one before it feeds anything',
       why: `At ${loadA.toFixed(1)} A through links of ${linkMilliOhm.toFixed(1)} mohm the nearest pack works hardest and ages first.`
     })
@@ -301,10 +329,10 @@ export const batteryWords = {
     })
   },
   'series-batteries': {
-    told: ({ v }: { v: number }) => ({
-      short: `Packs in series: ${v.toFixed(0)} V`,
+    told: ({ seriesV }: { seriesV: number }) => ({
+      short: `Packs in series: ${seriesV.toFixed(0)} V`,
       title: 'Haversack does not plan batteries in series',
-      why: `In a row they put about ${v.toFixed(0)} V on parts made for 12 V, and one weak pack is reversed by the others. Figures here are those of a parallel bank.`
+      why: `In a row they put about ${seriesV.toFixed(0)} V on parts made for 12 V, and one weak pack is reversed by the others. Figures here are those of a parallel bank.`
     })
   },
   'stored-flat': {

@@ -83,15 +83,15 @@ export const caseWords = {
       {
         roomMm,
         needMm,
-        od,
+        cableMm,
         flag,
-        straight
-      }: { roomMm: number; needMm: number; od: number; flag: boolean; straight: number },
+        straightMm
+      }: { roomMm: number; needMm: number; cableMm: number; flag: boolean; straightMm: number },
       said: Said
     ) => ({
       short: `Leads bend in ${said.mm(roomMm, 0)}`,
       title: `The battery leads have ${said.mm(roomMm, 0)} to bend in, ${said.mm(needMm, 0)} wanted`,
-      why: `A ${said.mm(od, 1)} cable wants ${flag ? 'its own thickness over a flag terminal' : `${said.mm(straight)} straight and four times its thickness`}. Tighter, strands break and terminals are pulled off.`
+      why: `A ${said.mm(cableMm, 1)} cable wants ${flag ? 'its own thickness over a flag terminal' : `${said.mm(straightMm)} straight and four times its thickness`}. Tighter, strands break and terminals are pulled off.`
     })
   },
   'case-not-measured': {
@@ -132,10 +132,10 @@ export const caseWords = {
     })
   },
   'gel-low': {
-    told: ({ days, gelG, gelGGelG }: { days: number; gelG: number | null; gelGGelG: number }, said: Said) => ({
-      short: `Gel lasts ${days.toFixed(0)} days`,
-      title: `The silica gel lasts ${days.toFixed(0)} days`,
-      why: `${gelG} g take up what ${days.toFixed(0)} days bring in; a month wants ${gelGGelG} g. Or dry it more often, two hours at ${said.degC(110)} to ${said.degC(120)}.`
+    told: ({ gelDays, gelG, gelGGelG }: { gelDays: number; gelG: number | null; gelGGelG: number }, said: Said) => ({
+      short: `Gel lasts ${gelDays.toFixed(0)} days`,
+      title: `The silica gel lasts ${gelDays.toFixed(0)} days`,
+      why: `${gelG} g take up what ${gelDays.toFixed(0)} days bring in; a month wants ${gelGGelG} g. Or dry it more often, two hours at ${said.degC(110)} to ${said.degC(120)}.`
     })
   },
   'gel-renew': {
@@ -154,23 +154,23 @@ export const caseWords = {
       title: `The handle is on the lid: the latch carries ${said.kg(massKg, 1)}`,
       why: `Above ${said.kg(lidHandleKg)} a latch may spring open on a stumble. A strap round case and lid takes the load off it.`
     }),
-    rated: ({ rated, massKg }: { rated: number; massKg: number }, said: Said) => ({
-      short: `Handle bears ${said.kg(rated)}`,
-      title: `The handle bears ${said.kg(rated)}`,
+    rated: ({ ratedKg, massKg }: { ratedKg: number; massKg: number }, said: Said) => ({
+      short: `Handle bears ${said.kg(ratedKg)}`,
+      title: `The handle bears ${said.kg(ratedKg)}`,
       why: `The box weighs ${said.kg(massKg, 1)}. A strap round the case carries it instead.`
     })
   },
   'hot-box': {
     told: (
       {
-        t,
+        insideC,
         useC,
         noUseC,
         hasBattery,
         chargeC,
         charges
       }: {
-        t: number;
+        insideC: number;
         useC: number;
         noUseC: number;
         hasBattery: boolean;
@@ -179,12 +179,12 @@ export const caseWords = {
       },
       said: Said
     ) => ({
-      short: `${said.degC(t, 0)} inside`,
-      title: `It gets ${said.degC(t, 0)} inside`,
+      short: `${said.degC(insideC, 0)} inside`,
+      title: `It gets ${said.degC(insideC, 0)} inside`,
       why: `${
-        t > Math.min(useC, noUseC)
+        insideC > Math.min(useC, noUseC)
           ? `Above ${said.degC(Math.min(useC, noUseC))} ${hasBattery ? 'this battery' : 'what is inside'} must not be used.`
-          : hasBattery && t > chargeC
+          : hasBattery && insideC > chargeC
             ? `Above ${said.degC(chargeC)} it must not be charged${charges ? ', and it is charged meanwhile' : ''}, and it ages fast.`
             : 'A dark box in the sun ages its battery with every hour.'
       } Shade or a pale cover does most.`
@@ -249,9 +249,9 @@ export const caseWords = {
     })
   },
   'tips-over': {
-    told: ({ deg, edge }: { deg: number; edge: Edge }) => ({
-      short: `Tips over at ${deg.toFixed(0)}°`,
-      title: `It tips over to the ${edge} at ${deg.toFixed(0)}°`,
+    told: ({ tipDeg, edge }: { tipDeg: number; edge: Edge }) => ({
+      short: `Tips over at ${tipDeg.toFixed(0)}°`,
+      title: `It tips over to the ${edge} at ${tipDeg.toFixed(0)}°`,
       why: `A slope or a knock puts it over; ${LEAST_TIP_DEG}° is the least to want. Lay the battery lower, or nearer to the middle.`
     })
   },

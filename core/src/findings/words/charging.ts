@@ -11,46 +11,44 @@ export const chargingWords = {
   'charge-current': {
     told: ({
       alone,
-      a,
+      givesA,
       names,
-      namesCount,
-      recommended,
-      most,
+      recommendedA,
+      mostA,
       labelA,
       ratedAh
     }: {
       alone: boolean;
-      a: number;
+      givesA: number;
       names: string[];
-      namesCount: number;
-      recommended: number;
-      most: number;
+      recommendedA: number;
+      mostA: number;
       labelA: number;
       ratedAh: number;
     }) => ({
-      short: `${alone ? 'Charger' : 'Charge of'} ${Number(a.toFixed(1))} A is too strong`,
-      title: `${alone ? `A ${a} A charger is` : `${capital(listOf(names))} ${namesCount > 1 ? `together give ${a.toFixed(1)} A` : `gives ${a.toFixed(1)} A`}: that is`} too strong`,
-      why: `${recommended.toFixed(1)} A is recommended and ${most.toFixed(1)} A the most ${Number.isFinite(labelA) && labelA <= most ? 'its label allows' : `for ${ratedAh} Ah of this kind`}.`
+      short: `${alone ? 'Charger' : 'Charge of'} ${Number(givesA.toFixed(1))} A is too strong`,
+      title: `${alone ? `A ${givesA} A charger is` : `${capital(listOf(names))} ${names.length > 1 ? `together give ${givesA.toFixed(1)} A` : `gives ${givesA.toFixed(1)} A`}: that is`} too strong`,
+      why: `${recommendedA.toFixed(1)} A is recommended and ${mostA.toFixed(1)} A the most ${Number.isFinite(labelA) && labelA <= mostA ? 'its label allows' : `for ${ratedAh} Ah of this kind`}.`
     })
   },
   'charge-voltage': {
     told: ({
-      volts,
+      givesV,
       absorbV,
       name,
       high,
       mostly,
       isLead
     }: {
-      volts: number;
+      givesV: number;
       absorbV: number;
       name: string;
       high: boolean;
       mostly: boolean;
       isLead: boolean;
     }) => ({
-      short: `Charger ${volts} V, wants ${absorbV} V`,
-      title: `${name} gives ${volts} V; this battery wants ${absorbV} V`,
+      short: `Charger ${givesV} V, wants ${absorbV} V`,
+      title: `${name} gives ${givesV} V; this battery wants ${absorbV} V`,
       why: high
         ? 'Too high a voltage overcharges it.'
         : mostly
@@ -102,28 +100,18 @@ export const chargingWords = {
       title: 'Join the battery to the controller first, the panel last',
       why: 'Without a battery a controller may pass the panel’s open voltage on. To take it apart: panel off first.'
     }),
-    switch: ({
-      tags,
-      openV,
-      onTerminalsCount,
-      loads
-    }: {
-      tags: string[];
-      openV: number;
-      onTerminalsCount: number;
-      loads: string[];
-    }) => ({
+    switch: ({ tags, openV, loads }: { tags: string[]; openV: number; loads: string[] }) => ({
       short: `${tags.join(' or ')} parts controller and battery`,
       title: `With ${tags.join(' or ')} off the controller has no battery`,
       why: `In the sun it may then pass the panel’s open voltage, ${openV.toFixed(1)} V, on${
-        onTerminalsCount > 0 ? ` to ${listOf(loads)} at its load terminals` : ''
+        loads.length > 0 ? ` to ${listOf(loads)} at its load terminals` : ''
       }. Pull the panel first, and write that beside the switch; or join the controller ahead of every switch.`
     })
   },
   'deep-frost': {
-    freezes: ({ limitC, soc, atC }: { limitC: number; soc: number; atC: number }, said: Said) => ({
+    freezes: ({ limitC, socFraction, atC }: { limitC: number; socFraction: number; atC: number }, said: Said) => ({
       short: `Freezes at ${said.degC(limitC, 0)} when so empty`,
-      title: `Drained to ${(soc * 100).toFixed(0)} % it freezes at ${said.degC(limitC, 0)}`,
+      title: `Drained to ${(socFraction * 100).toFixed(0)} % it freezes at ${said.degC(limitC, 0)}`,
       why: `It gets ${said.degC(atC, 0)} cold. The acid of an empty lead battery is nearly water: ice bursts plates and case. Keep more back, or bring it in before it is empty.`
     }),
     tooCold: ({ atC, name, leastC }: { atC: number; name: string; leastC: number }, said: Said) => ({
@@ -191,9 +179,9 @@ export const chargingWords = {
     })
   },
   'no-temp-comp': {
-    told: ({ c, name }: { c: number; name: string }, said: Said) => ({
-      short: `Charging at ${said.degC(c)}: stays low`,
-      title: `At ${said.degC(c)} an ordinary charger does not fill lead-acid`,
+    told: ({ atC, name }: { atC: number; name: string }, said: Said) => ({
+      short: `Charging at ${said.degC(atC)}: stays low`,
+      title: `At ${said.degC(atC)} an ordinary charger does not fill lead-acid`,
       why: `So cold is it when ${name} charges it. The voltage has to rise by ${said.mvPerDegree(24)} under ${said.degC(25)}. Use a charger with temperature compensation, or charge indoors.`
     })
   },
@@ -226,9 +214,9 @@ export const chargingWords = {
       title: `A cold panel gives ${openV.toFixed(1)} V; the controller bears ${controllerMaxV} V`,
       why: `Its open voltage of ${labelV} V rises by ${temperatureUnit === 'F' ? 0.17 : 0.3} % for each degree under ${said.degC(25)}, to ${openV.toFixed(1)} V at ${said.degC(coldestC, 0)}. Take a controller for more volts or a panel with fewer cells.`
     }),
-    amps: ({ amps, controllerMaxA }: { amps: number; controllerMaxA: number }) => ({
-      short: `Panel ${amps.toFixed(1)} A, controller ${controllerMaxA} A`,
-      title: `The panel can give ${amps.toFixed(1)} A, the controller takes ${controllerMaxA} A`,
+    amps: ({ panelA, controllerMaxA }: { panelA: number; controllerMaxA: number }) => ({
+      short: `Panel ${panelA.toFixed(1)} A, controller ${controllerMaxA} A`,
+      title: `The panel can give ${panelA.toFixed(1)} A, the controller takes ${controllerMaxA} A`,
       why: 'A good controller holds its limit and the rest is lost; a plain one overheats. Take the next size.'
     })
   },

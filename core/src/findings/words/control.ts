@@ -21,17 +21,9 @@ export const controlWords = {
     })
   },
   'circuit-shape': {
-    notClosed: ({
-      tags,
-      tagsTags,
-      tagsCount
-    }: {
-      tags: string | undefined;
-      tagsTags: string[];
-      tagsCount: number;
-    }) => ({
+    notClosed: ({ tags, tagsTags }: { tags: string | undefined; tagsTags: string[] }) => ({
       short: `${tags} stands in the circuit twice`,
-      title: `${listOf(tagsTags)} ${tagsCount > 1 ? 'stand' : 'stands'} in the circuit twice`,
+      title: `${listOf(tagsTags)} ${tagsTags.length > 1 ? 'stand' : 'stands'} in the circuit twice`,
       why: 'A part has one place: what is fed as an outlet cannot be the switch of a feed as well. Until then no current through it is known.'
     }),
     portless: ({ tag, portId }: { tag: string; portId: string }) => ({
@@ -44,11 +36,11 @@ export const controlWords = {
       title: `${portTag} is fed by two circuits`,
       why: 'Two fuses in parallel protect nothing.'
     }),
-    unwired: ({ tag, cordsCount, cordsNames }: { tag: string; cordsCount: number; cordsNames: string[] }) => ({
+    unwired: ({ tag, cordsNames }: { tag: string; cordsNames: string[] }) => ({
       short: `${tag} is not wired`,
-      title: cordsCount > 0 ? `The cord through ${tag} is not wired` : `${tag} is not wired`,
+      title: cordsNames.length > 0 ? `The cord through ${tag} is not wired` : `${tag} is not wired`,
       why:
-        cordsCount > 0
+        cordsNames.length > 0
           ? `${cordsNames.join(', ')}: no circuit feeds the cord inside, so it does not run, and no fuse or wire of it is judged.`
           : 'No circuit feeds it, so nothing plugged in there runs.'
     })
@@ -75,9 +67,9 @@ export const controlWords = {
     })
   },
   'quiescent-drain': {
-    told: ({ days, currentA, monthAh }: { days: number; currentA: number; monthAh: number }) => ({
-      short: `Flat on the shelf in ${Math.floor(days)} days`,
-      title: `Flat on the shelf in ${Math.floor(days)} days`,
+    told: ({ emptyDays, currentA, monthAh }: { emptyDays: number; currentA: number; monthAh: number }) => ({
+      short: `Flat on the shelf in ${Math.floor(emptyDays)} days`,
+      title: `Flat on the shelf in ${Math.floor(emptyDays)} days`,
       why: `${(currentA * 1000).toFixed(0)} mA flow even when the box is switched off: ${monthAh.toFixed(1)} Ah a month.`
     })
   },
@@ -142,17 +134,17 @@ export const controlWords = {
     })
   },
   'shunt-overload': {
-    told: ({ rating, loadA }: { rating: number; loadA: number }) => ({
-      short: `Shunt ${rating} A carries ${loadA.toFixed(0)} A`,
+    told: ({ ratingA, loadA }: { ratingA: number; loadA: number }) => ({
+      short: `Shunt ${ratingA} A carries ${loadA.toFixed(0)} A`,
       title: 'The shunt runs hot',
-      why: `${loadA.toFixed(1)} A flow; two thirds of ${rating} A is the limit for a steady count.`
+      why: `${loadA.toFixed(1)} A flow; two thirds of ${ratingA} A is the limit for a steady count.`
     })
   },
   'sparks-by-battery': {
-    told: ({ sparks, relays, flooded }: { sparks: string[]; relays: number; flooded: boolean }) => ({
+    told: ({ sparks, relayCount, flooded }: { sparks: string[]; relayCount: number; flooded: boolean }) => ({
       short: 'Contacts spark by the battery',
       title: 'Switches and relays spark in the same space as a lead battery',
-      why: `${[...sparks, ...(relays ? [`${relays} relay${relays > 1 ? 's' : ''}`] : [])].join(', ')}. ${flooded ? 'It gases in use: put it in a compartment of its own, vented outside.' : 'Sealed ones gas only when overcharged: charge with the lid open and switch nothing meanwhile.'}`
+      why: `${[...sparks, ...(relayCount ? [`${relayCount} relay${relayCount > 1 ? 's' : ''}`] : [])].join(', ')}. ${flooded ? 'It gases in use: put it in a compartment of its own, vented outside.' : 'Sealed ones gas only when overcharged: charge with the lid open and switch nothing meanwhile.'}`
     })
   },
   'switch-rating': {
@@ -165,24 +157,24 @@ export const controlWords = {
       master,
       id,
       bearsA,
-      amps,
+      currentA,
       usersPorts,
       stop
     }: {
       master: boolean;
       id: string;
       bearsA: number;
-      amps: number;
+      currentA: number;
       usersPorts: string[];
       stop: boolean;
     }) => ({
-      short: `${master ? 'Master' : id} ${bearsA} A switches ${amps.toFixed(1)} A`,
+      short: `${master ? 'Master' : id} ${bearsA} A switches ${currentA.toFixed(1)} A`,
       title:
         usersPorts.length > 0 && !master
           ? `${id} is too small for ${usersPorts.join(', ')}`
           : `${master ? 'The master switch' : id} is too small`,
       why: stop
-        ? `Everything behind it can draw ${amps.toFixed(1)} A together; it is rated ${bearsA} A. The arc of direct current welds its contacts.`
+        ? `Everything behind it can draw ${currentA.toFixed(1)} A together; it is rated ${bearsA} A. The arc of direct current welds its contacts.`
         : `A motor’s inrush wears contacts: half its ${bearsA} A is the limit.`
     })
   },

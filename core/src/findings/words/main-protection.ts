@@ -31,12 +31,12 @@ export const mainProtectionWords = {
   },
   'breaker-hot': {
     told: (
-      { fuseA, airC, bears, loadA }: { fuseA: number; airC: number; bears: number; loadA: number },
+      { fuseA, airC, bearsA, loadA }: { fuseA: number; airC: number; bearsA: number; loadA: number },
       said: Said
     ) => ({
       short: `Breaker ${fuseA} A trips when warm`,
       title: 'The main breaker may trip in normal use',
-      why: `At ${said.degC(airC, 0)} inside it should carry ${bears.toFixed(1)} A at most; ${loadA.toFixed(1)} A can flow.`
+      why: `At ${said.degC(airC, 0)} inside it should carry ${bearsA.toFixed(1)} A at most; ${loadA.toFixed(1)} A can flow.`
     })
   },
   'breaker-lever': {
@@ -47,11 +47,11 @@ export const mainProtectionWords = {
     })
   },
   'fuse-block-ways': {
-    told: ({ ways, wanted }: { ways: number | undefined; wanted: number }) => ({
-      short: ways !== undefined ? `${wanted} circuits, ${ways} fuse ways` : 'No fuse block chosen',
-      title: ways !== undefined ? `${wanted} circuits but ${ways} fuse ways` : 'No fuse block chosen',
+    told: ({ wayCount, wantedCount }: { wayCount: number | undefined; wantedCount: number }) => ({
+      short: wayCount !== undefined ? `${wantedCount} circuits, ${wayCount} fuse ways` : 'No fuse block chosen',
+      title: wayCount !== undefined ? `${wantedCount} circuits but ${wayCount} fuse ways` : 'No fuse block chosen',
       why:
-        ways !== undefined
+        wayCount !== undefined
           ? 'Two circuits on one fuse lose together what one of them shorts.'
           : 'Each port wants its own fuse, so that a fault takes out one port and not the box.'
     })
@@ -86,12 +86,12 @@ export const mainProtectionWords = {
   },
   'main-fuse-far': {
     told: (
-      { fuseDistanceMm, limit, sheathed }: { fuseDistanceMm: number; limit: number; sheathed: boolean },
+      { fuseDistanceMm, limitMm, sheathed }: { fuseDistanceMm: number; limitMm: number; sheathed: boolean },
       said: Said
     ) => ({
-      short: `Main fuse ${said.run(fuseDistanceMm, limit)} away`,
-      title: `The main fuse sits ${said.run(fuseDistanceMm, limit)} from the battery`,
-      why: `Wire ahead of it is not protected: ${said.run(limit, fuseDistanceMm)} at most${sheathed ? ' in a sheath' : `, or ${said.run(1830)} wholly in a sheath`}.`
+      short: `Main fuse ${said.run(fuseDistanceMm, limitMm)} away`,
+      title: `The main fuse sits ${said.run(fuseDistanceMm, limitMm)} from the battery`,
+      why: `Wire ahead of it is not protected: ${said.run(limitMm, fuseDistanceMm)} at most${sheathed ? ' in a sheath' : `, or ${said.run(1830)} wholly in a sheath`}.`
     })
   },
   'main-fuse-near-limit': {

@@ -43,41 +43,41 @@ export const outingWords = {
       onHours,
       outing,
       fullAtH,
-      hours,
-      battery
+      takesH,
+      batteryEndH
     }: {
       name: string;
       card: { sizeGB: number; gbPerHour: number };
       onHours: number;
       outing: Window;
       fullAtH: number;
-      hours: number;
-      battery: number | undefined;
+      takesH: number;
+      batteryEndH: number | undefined;
     }) => ({
       short: `${name}: card full ${momentText(outing, fullAtH)}`,
       title: `The card of ${name} is full at ${momentText(outing, fullAtH)}`,
-      why: `${card.sizeGB} GB at ${card.gbPerHour} GB an hour take ${durationText(hours)}; it is on for ${durationText(onHours)}. ${battery === undefined ? 'The battery lasts longer.' : `The battery would last until ${momentText(outing, battery)}.`} A larger card, a smaller picture, or a change on the way.`
+      why: `${card.sizeGB} GB at ${card.gbPerHour} GB an hour take ${durationText(takesH)}; it is on for ${durationText(onHours)}. ${batteryEndH === undefined ? 'The battery lasts longer.' : `The battery would last until ${momentText(outing, batteryEndH)}.`} A larger card, a smaller picture, or a change on the way.`
     }),
     season: ({
       name,
-      days,
+      cardDays,
       sizeGB,
-      hours,
+      takesH,
       perDayH,
       visitEveryDays,
       dayCount
     }: {
       name: string;
-      days: number;
+      cardDays: number;
       sizeGB: number;
-      hours: number;
+      takesH: number;
       perDayH: number;
       visitEveryDays: number | null;
       dayCount: number;
     }) => ({
-      short: `${name}: card full on day ${Math.floor(days) + 1}`,
-      title: `Left alone, the card of ${name} is full on day ${Math.floor(days) + 1}`,
-      why: `${sizeGB} GB hold ${durationText(hours)} of its on-time, ${durationText(perDayH)} a day; ${visitEveryDays === null ? `nobody comes for ${dayCount} days` : `somebody comes every ${visitEveryDays} days`}. A larger card, or a visit before then.`
+      short: `${name}: card full on day ${Math.floor(cardDays) + 1}`,
+      title: `Left alone, the card of ${name} is full on day ${Math.floor(cardDays) + 1}`,
+      why: `${sizeGB} GB hold ${durationText(takesH)} of its on-time, ${durationText(perDayH)} a day; ${visitEveryDays === null ? `nobody comes for ${dayCount} days` : `somebody comes every ${visitEveryDays} days`}. A larger card, or a visit before then.`
     })
   },
   'device-never-runs': {
@@ -189,25 +189,25 @@ export const outingWords = {
       powerW,
       otherSay,
       otherW,
-      factor
+      times
     }: {
       name: string;
       say: string;
       powerW: number;
       otherSay: string;
       otherW: number;
-      factor: number;
+      times: number;
     }) => ({
       short: `${name}: claims disagree`,
       title: `What is known about ${name} does not agree`,
-      why: `${capital(say)}: ${powerW.toFixed(1)} W. But ${otherSay}: ${otherW.toFixed(1)} W, ${factor.toFixed(1)} times less. Measure it once more, at the 12 V lead, while it does what it will do outside.`
+      why: `${capital(say)}: ${powerW.toFixed(1)} W. But ${otherSay}: ${otherW.toFixed(1)} W, ${times.toFixed(1)} times less. Measure it once more, at the 12 V lead, while it does what it will do outside.`
     })
   },
   'draw-guessed': {
-    told: ({ name, share }: { name: string; share: number }) => ({
+    told: ({ name, guessedFraction }: { name: string; guessedFraction: number }) => ({
       short: `Measure ${name}: it decides`,
       title: `Measure ${name}: it decides`,
-      why: `${share} % of the energy rests on a guess, which may be a third off. A meter in its lead for ten minutes settles it.`
+      why: `${guessedFraction} % of the energy rests on a guess, which may be a third off. A meter in its lead for ten minutes settles it.`
     })
   },
   'engine-circuit': {
@@ -223,17 +223,17 @@ export const outingWords = {
     })
   },
   'inverter-present': {
-    told: ({ name, amps, lostW }: { name: string; amps: number; lostW: number }) => ({
+    told: ({ name, currentA, lostW }: { name: string; currentA: number; lostW: number }) => ({
       short: `${name}: mains inside`,
       title: `${name} runs on mains from an inverter`,
-      why: `An inverter’s output can kill, damp places especially; local codes and a licensed electrician decide about it. Haversack plans the 12 V side only: ${amps.toFixed(1)} A at most, ${lostW.toFixed(1)} W lost. Many such devices also take USB-C.`
+      why: `An inverter’s output can kill, damp places especially; local codes and a licensed electrician decide about it. Haversack plans the 12 V side only: ${currentA.toFixed(1)} A at most, ${lostW.toFixed(1)} W lost. Many such devices also take USB-C.`
     })
   },
   'motor-unsaid': {
-    told: ({ name, amps }: { name: string; amps: number }) => ({
+    told: ({ name, currentA }: { name: string; currentA: number }) => ({
       short: `${name}: a motor?`,
       title: `Has ${name} a motor?`,
-      why: `A motor takes about ${MOTOR_START.times} times as much as it starts, here ${fixed(MOTOR_START.times * amps, 0)} A, and its brushes spark at the switch: fuse, switch and the pack’s electronics have to bear that. So far it is judged as if it had none.`
+      why: `A motor takes about ${MOTOR_START.times} times as much as it starts, here ${fixed(MOTOR_START.times * currentA, 0)} A, and its brushes spark at the switch: fuse, switch and the pack’s electronics have to bear that. So far it is judged as if it had none.`
     })
   },
   'never-on': {
@@ -329,10 +329,10 @@ export const outingWords = {
     })
   },
   'usb-c-rail': {
-    told: ({ beyond, name, currentA, volts }: { beyond: boolean; name: string; currentA: number; volts: number }) => ({
+    told: ({ beyond, name, currentA, railV }: { beyond: boolean; name: string; currentA: number; railV: number }) => ({
       short: beyond ? `${name}: beyond USB-C` : `${name}: 5 A cable`,
       title: beyond ? `USB-C cannot give ${name} what it wants` : `${name} needs a cable marked for 5 A`,
-      why: `It takes ${currentA.toFixed(1)} A at ${volts} V; USB-C gives ${PD_CURRENT_A} A on an ordinary cable and ${PD_MARKED_CABLE_A} A on a marked one.`
+      why: `It takes ${currentA.toFixed(1)} A at ${railV} V; USB-C gives ${PD_CURRENT_A} A on an ordinary cable and ${PD_MARKED_CABLE_A} A on a marked one.`
     })
   }
 } satisfies WordTable;

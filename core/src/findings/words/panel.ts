@@ -20,7 +20,6 @@ export const panelWords = {
     told: (
       {
         name,
-        underCount,
         under,
         acrossMm,
         fixing,
@@ -28,7 +27,6 @@ export const panelWords = {
         wallMm
       }: {
         name: string;
-        underCount: number;
         under: string[];
         acrossMm: number;
         fixing: 'suction' | 'bolted';
@@ -39,11 +37,11 @@ export const panelWords = {
     ) => ({
       short: `${name || 'The bracket'} wants bare wall`,
       title:
-        underCount > 0
+        under.length > 0
           ? `${name || 'The bracket'} sits on ${under.join(', ')}`
           : `The wall is thin under ${name || 'The bracket'}`,
       why:
-        underCount > 0
+        under.length > 0
           ? `Its foot is ${said.mm(acrossMm)} across and wants bare, flat wall${fixing === 'suction' ? ', clean and smooth' : ''}.`
           : `${said.mm(wallMm)} of ${material} gives under it: put a plate of at least ${said.mm(acrossMm + 20)} behind.`
     })
@@ -73,10 +71,10 @@ export const panelWords = {
   },
   'edge-too-near': {
     told: (
-      { tag, nearest, keeps, wanted }: { tag: string; nearest: number; keeps: string; wanted: string },
+      { tag, nearestMm, keeps, wanted }: { tag: string; nearestMm: number; keeps: string; wanted: string },
       said: Said
     ) => ({
-      short: `${tag} is ${said.mm(nearest, 0)} from the edge`,
+      short: `${tag} is ${said.mm(nearestMm, 0)} from the edge`,
       title: `${tag} is too near the edge`,
       why: `The flange keeps ${keeps} from the edge; ${wanted} keep it on flat wall, clear of the rounded corner.`
     })
@@ -138,7 +136,7 @@ export const panelWords = {
     told: (
       {
         tag,
-        over,
+        overMm,
         face,
         widthMm,
         heightMm,
@@ -146,7 +144,7 @@ export const panelWords = {
         flangeHeightMm
       }: {
         tag: string;
-        over: number;
+        overMm: number;
         face: 'front' | 'back' | 'left' | 'right' | 'lid' | 'floor';
         widthMm: number;
         heightMm: number;
@@ -155,19 +153,24 @@ export const panelWords = {
       },
       said: Said
     ) => ({
-      short: `${tag} overhangs by ${said.mm(over, 0)}`,
-      title: `${tag} overhangs its face by ${said.mm(over, 1)}`,
+      short: `${tag} overhangs by ${said.mm(overMm, 0)}`,
+      title: `${tag} overhangs its face by ${said.mm(overMm, 1)}`,
       why: `The ${face} is ${said.mms(' × ', widthMm, heightMm)}; the flange is ${said.mms(' × ', flangeWidthMm, flangeHeightMm)}.`
     })
   },
   'panel-thickness': {
     collar: (
-      { tag, stack, panelMaxMm, panelMinMm }: { tag: string; stack: number; panelMaxMm: number; panelMinMm: number },
+      {
+        tag,
+        stackMm,
+        panelMaxMm,
+        panelMinMm
+      }: { tag: string; stackMm: number; panelMaxMm: number; panelMinMm: number },
       said: Said
     ) => ({
       short: `${tag} wants a hollow collar`,
       title: `The nut of ${tag} does not reach through wall and spacer`,
-      why: `Together they are ${said.mm(stack)}; it holds on up to ${said.mm(panelMaxMm)}. Make the spacer a hollow collar, screwed to the wall, whose own face of ${said.mms(' to ', panelMinMm, panelMaxMm)} carries the part.`
+      why: `Together they are ${said.mm(stackMm)}; it holds on up to ${said.mm(panelMaxMm)}. Make the spacer a hollow collar, screwed to the wall, whose own face of ${said.mms(' to ', panelMinMm, panelMaxMm)} carries the part.`
     }),
     wall: (
       {
@@ -175,7 +178,7 @@ export const panelWords = {
         thick,
         guessed,
         inPlate,
-        wall,
+        wallMm,
         panelMinMm,
         panelMaxMm
       }: {
@@ -183,7 +186,7 @@ export const panelWords = {
         thick: boolean;
         guessed: boolean;
         inPlate: boolean;
-        wall: number;
+        wallMm: number;
         panelMinMm: number;
         panelMaxMm: number;
       },
@@ -193,7 +196,7 @@ export const panelWords = {
       title: guessed
         ? `Whether the wall suits ${tag} is not known`
         : `The wall is too ${thick ? 'thick' : 'thin'} for ${tag}`,
-      why: `The ${inPlate ? 'plate it sits in' : 'wall'} is ${guessed ? 'taken as ' : ''}${said.mm(wall)}${guessed ? ', nobody measured it' : ''}; the part holds on ${said.mms(' to ', panelMinMm, panelMaxMm)}. ${thick ? 'Counterbore from inside, or take another part.' : 'Back it with a plate, or take another part.'}`
+      why: `The ${inPlate ? 'plate it sits in' : 'wall'} is ${guessed ? 'taken as ' : ''}${said.mm(wallMm)}${guessed ? ', nobody measured it' : ''}; the part holds on ${said.mms(' to ', panelMinMm, panelMaxMm)}. ${thick ? 'Counterbore from inside, or take another part.' : 'Back it with a plate, or take another part.'}`
     })
   },
   'plug-envelope-clash': {

@@ -32,10 +32,10 @@ export const portsWords = {
     })
   },
   'converter-overload': {
-    told: ({ tag, rated, wantedW, name }: { tag: string; rated: number; wantedW: number; name: string }) => ({
-      short: `${tag} gives ${rated} W, not ${wantedW.toFixed(0)}`,
+    told: ({ tag, ratedW, wantedW, name }: { tag: string; ratedW: number; wantedW: number; name: string }) => ({
+      short: `${tag} gives ${ratedW} W, not ${wantedW.toFixed(0)}`,
       title: `${tag} cannot give ${wantedW.toFixed(0)} W`,
-      why: `Its module is rated ${rated} W (${name}).`
+      why: `Its module is rated ${ratedW} W (${name}).`
     })
   },
   'cord-armour': {
@@ -58,17 +58,15 @@ export const portsWords = {
   'ip-open-in-use': {
     told: ({
       openNames,
-      openCount,
       wanted,
       inUse
     }: {
       openNames: string[];
-      openCount: number;
       wanted: 'dry-store' | 'splash' | 'rain' | 'dunk';
       inUse: 'dry-store' | 'splash' | 'rain' | 'dunk';
     }) => ({
       short: `${openNames.slice(0, 3).join(', ')} open while plugged in`,
-      title: `${openNames.join(', ')} ${openCount > 1 ? 'are' : 'is'} open while plugged in`,
+      title: `${openNames.join(', ')} ${openNames.length > 1 ? 'are' : 'is'} open while plugged in`,
       why: `The outing wants ${SEAL_WORDS[wanted].toLowerCase()}; with plugs in it is ${SEAL_WORDS[inUse].toLowerCase()}. The mated state decides in the rain.`
     })
   },
@@ -185,9 +183,9 @@ export const portsWords = {
     })
   },
   'port-too-low': {
-    told: ({ tag, height }: { tag: string; height: number }, said: Said) => ({
-      short: `${tag} is ${said.mm(height, 0)} above ground`,
-      title: `${tag} sits ${said.mm(height, 0)} above the ground`,
+    told: ({ tag, heightMm }: { tag: string; heightMm: number }, said: Said) => ({
+      short: `${tag} is ${said.mm(heightMm, 0)} above ground`,
+      title: `${tag} sits ${said.mm(heightMm, 0)} above the ground`,
       why: `${said.mm(GROUND_CLEAR_MM)} keep it out of puddles and sand.`
     })
   },

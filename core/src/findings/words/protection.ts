@@ -40,18 +40,18 @@ export const protectionWords = {
       tag,
       weakFaultA,
       fuseA,
-      fast
+      fastTimes
     }: {
       kind: 'battery' | 'case' | 'box' | 'circuit' | 'body' | 'device' | 'port' | 'main';
       end: string;
       tag: string;
       weakFaultA: number;
       fuseA: number;
-      fast: number;
+      fastTimes: number;
     }) => ({
       short: `A short at ${kind === 'main' ? 'its end' : end} may not open ${tag}`,
       title: `A short at ${end} opens ${tag} slowly`,
-      why: `Cold and nearly empty the battery drives ${weakFaultA.toFixed(0)} A there: ${(weakFaultA / fuseA).toFixed(1)} times the fuse, ${fast} are wanted.`
+      why: `Cold and nearly empty the battery drives ${weakFaultA.toFixed(0)} A there: ${(weakFaultA / fuseA).toFixed(1)} times the fuse, ${fastTimes} are wanted.`
     })
   },
   'fuse-exceeds-conductor': {
@@ -142,20 +142,20 @@ export const protectionWords = {
       fuseTag,
       inrushA2s,
       fuseA,
-      melt,
+      meltA2s,
       fuseOrigin,
       name
     }: {
       fuseTag: string;
       inrushA2s: number;
       fuseA: number | undefined;
-      melt: number;
+      meltA2s: number;
       fuseOrigin: Origin;
       name: string | undefined;
     }) => ({
       short: `${fuseTag} wears out when switched on`,
       title: `${fuseTag} wears out each time it is switched on`,
-      why: `The inrush is ${inrushA2s.toFixed(1)} A²s; a ${fuseA} A fuse stands ${(INRUSH_SHARE * melt).toFixed(1)} A²s again and again.${fuseOrigin === 'auto' ? ` A larger one would not protect ${name ?? 'its wire'}: carry spares, or take a connector that bears more.` : ''}`
+      why: `The inrush is ${inrushA2s.toFixed(1)} A²s; a ${fuseA} A fuse stands ${(INRUSH_SHARE * meltA2s).toFixed(1)} A²s again and again.${fuseOrigin === 'auto' ? ` A larger one would not protect ${name ?? 'its wire'}: carry spares, or take a connector that bears more.` : ''}`
     })
   },
   'fuse-near-limit': {
@@ -185,34 +185,34 @@ export const protectionWords = {
     told: ({
       ahead,
       fuseTag,
-      smaller,
+      smallerA,
       words,
-      amps,
+      leastA,
       fuseA,
       carriesA
     }: {
       ahead: { tag: string; ratingA: number | undefined } | undefined;
       fuseTag: string;
-      smaller: number;
+      smallerA: number;
       words: string;
-      amps: number;
+      leastA: number;
       fuseA: number;
       carriesA: number;
     }) => ({
-      short: ahead ? `${fuseTag} protects nothing` : `${fuseTag} could be ${smaller} A`,
+      short: ahead ? `${fuseTag} protects nothing` : `${fuseTag} could be ${smallerA} A`,
       title: ahead
         ? `${fuseTag} is larger than ${words} takes; ${ahead.tag} ahead of it opens first`
-        : `${fuseTag} could be ${smaller} A`,
+        : `${fuseTag} could be ${smallerA} A`,
       why: ahead
-        ? `${capital(words)} bears ${amps.toFixed(1)} A. Only ${ahead.tag}, ${ahead.ratingA} A, keeps ${fuseTag}, ${fuseA} A, from letting it burn; it feeds ${carriesA.toFixed(2)} A.`
+        ? `${capital(words)} bears ${leastA.toFixed(1)} A. Only ${ahead.tag}, ${ahead.ratingA} A, keeps ${fuseTag}, ${fuseA} A, from letting it burn; it feeds ${carriesA.toFixed(2)} A.`
         : `It feeds ${carriesA.toFixed(2)} A; ${fuseA} A protects the wire but hardly the device.`
     })
   },
   'fuse-unlisted': {
-    told: ({ tag, a, ratings }: { tag: string; a: number; ratings: readonly number[] }) => ({
-      short: `${tag}: no ${a} A fuse of its kind`,
-      title: `${tag}: there is no ${a} A fuse of its kind in the catalogue`,
-      why: `Listed are ${ratings.join(', ')} A. Read the number again, or say what kind of fuse it is.`
+    told: ({ tag, askedA, ratingsA }: { tag: string; askedA: number; ratingsA: readonly number[] }) => ({
+      short: `${tag}: no ${askedA} A fuse of its kind`,
+      title: `${tag}: there is no ${askedA} A fuse of its kind in the catalogue`,
+      why: `Listed are ${ratingsA.join(', ')} A. Read the number again, or say what kind of fuse it is.`
     })
   },
   'fuse-voltage': {
@@ -224,17 +224,17 @@ export const protectionWords = {
     behindConverter: ({
       fuseTag,
       voltageDcV,
-      volts,
+      railV,
       name
     }: {
       fuseTag: string;
       voltageDcV: number | null;
-      volts: number;
+      railV: number;
       name: string;
     }) => ({
       short: `${fuseTag} is made for ${voltageDcV} V`,
-      title: `${fuseTag} must break ${volts} V and is made for ${voltageDcV} V`,
-      why: `It stands behind a converter that steps up: over its own voltage the arc in a blown ${name.toLowerCase()} may not go out. Take one that says ${volts} V DC or more.`
+      title: `${fuseTag} must break ${railV} V and is made for ${voltageDcV} V`,
+      why: `It stands behind a converter that steps up: over its own voltage the arc in a blown ${name.toLowerCase()} may not go out. Take one that says ${railV} V DC or more.`
     })
   },
   'guard-exceeds-element': {

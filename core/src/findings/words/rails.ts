@@ -18,17 +18,17 @@ export const railsWords = {
       fuseA,
       name,
       size,
-      bears
+      bearsA
     }: {
       tag: string;
       fuseA: number;
       name: string;
       size: WireSize;
-      bears: number;
+      bearsA: number;
     }) => ({
       short: `${tag} ${fuseA} A burns a lead`,
       title: `${tag} lets the lead of ${name} burn`,
-      why: `A short in the lead can carry ${fuseA} A; ${wireSizeText(size)} bears ${bears.toFixed(1)} A.`
+      why: `A short in the lead can carry ${fuseA} A; ${wireSizeText(size)} bears ${bearsA.toFixed(1)} A.`
     })
   },
   'rail-high': {
@@ -111,29 +111,29 @@ export const railsWords = {
     })
   },
   'rail-overload': {
-    notKnown: ({ tag, outV, watts }: { tag: string; outV: number; watts: number }) => ({
+    notKnown: ({ tag, outV, wantedW }: { tag: string; outV: number; wantedW: number }) => ({
       short: `What does ${tag} give?`,
       title: `What the converter to ${outV} V gives is not known`,
-      why: `What hangs on it takes ${watts.toFixed(0)} W together. Its label says watts or amps; what it drives into a short, and with it how thick the wires behind it must be, hangs on it.`
+      why: `What hangs on it takes ${wantedW.toFixed(0)} W together. Its label says watts or amps; what it drives into a short, and with it how thick the wires behind it must be, hangs on it.`
     }),
     tooMuch: ({
       tag,
       ratedW,
-      watts,
+      wantedW,
       stop,
       outV
     }: {
       tag: string;
       ratedW: number;
-      watts: number;
+      wantedW: number;
       stop: boolean;
       outV: number;
     }) => ({
-      short: `${tag} gives ${ratedW} W, ${watts.toFixed(0)} are wanted`,
+      short: `${tag} gives ${ratedW} W, ${wantedW.toFixed(0)} are wanted`,
       title: stop
-        ? `The converter to ${outV} V cannot give ${watts.toFixed(0)} W`
-        : `The converter to ${outV} V runs at ${((100 * watts) / ratedW).toFixed(0)} % of its rating`,
-      why: `Everything on it together takes ${watts.toFixed(0)} W; it is rated ${ratedW} W.${stop ? ' Its voltage breaks down, and all that hangs on it goes off.' : ' In a closed box it gets hot: 80 % is for good.'}`
+        ? `The converter to ${outV} V cannot give ${wantedW.toFixed(0)} W`
+        : `The converter to ${outV} V runs at ${((100 * wantedW) / ratedW).toFixed(0)} % of its rating`,
+      why: `Everything on it together takes ${wantedW.toFixed(0)} W; it is rated ${ratedW} W.${stop ? ' Its voltage breaks down, and all that hangs on it goes off.' : ' In a closed box it gets hot: 80 % is for good.'}`
     })
   },
   'rail-range': {
@@ -199,7 +199,7 @@ export const railsWords = {
         wayV,
         allV,
         baseV,
-        limit,
+        limitFraction,
         usb,
         noLonger
       }: {
@@ -211,7 +211,7 @@ export const railsWords = {
         wayV: number;
         allV: number;
         baseV: number;
-        limit: number;
+        limitFraction: number;
         usb: boolean;
         /** The thickest cord that goes into the plug, too long as it is. */
         noLonger: { size: WireSize; mostMm: number } | undefined;
@@ -220,7 +220,7 @@ export const railsWords = {
     ) => ({
       short: `${name}’s lead loses ${lostV.toFixed(1)} V`,
       title: `${name} loses ${lostV.toFixed(2)} V in its own lead`,
-      why: `${said.run(lengthMm)} of ${wireSizeText(size)}, out and back, at ${currentA.toFixed(1)} A${wayV > 0 ? `; ${wayV.toFixed(2)} V more on the way to its plug` : ''}: ${((allV / baseV) * 100).toFixed(1)} % of ${fixed(baseV, 1)} V, and ${(limit * 100).toFixed(0)} % is allowed. ${usb ? 'Over such a length bring 12 V to the device and convert there.' : noLonger ? `The thickest cord that goes into such a plug, ${wireSizeText(noLonger.size)}, may be ${said.run(noLonger.mostMm)} long: a shorter one, a larger plug, or a converter at the device.` : 'It is what reaches the device that counts.'}`
+      why: `${said.run(lengthMm)} of ${wireSizeText(size)}, out and back, at ${currentA.toFixed(1)} A${wayV > 0 ? `; ${wayV.toFixed(2)} V more on the way to its plug` : ''}: ${((allV / baseV) * 100).toFixed(1)} % of ${fixed(baseV, 1)} V, and ${(limitFraction * 100).toFixed(0)} % is allowed. ${usb ? 'Over such a length bring 12 V to the device and convert there.' : noLonger ? `The thickest cord that goes into such a plug, ${wireSizeText(noLonger.size)}, may be ${said.run(noLonger.mostMm)} long: a shorter one, a larger plug, or a converter at the device.` : 'It is what reaches the device that counts.'}`
     })
   }
 } satisfies WordTable;

@@ -61,19 +61,19 @@ export const wiresWords = {
     told: ({
       tag,
       heatW,
-      amps,
+      currentA,
       milliOhm,
       limitW
     }: {
       tag: string;
       heatW: number;
-      amps: number;
+      currentA: number;
       milliOhm: number;
       limitW: number;
     }) => ({
       short: `${tag} contacts give off ${heatW.toFixed(1)} W`,
       title: `The contacts of ${tag} get hot`,
-      why: `${amps.toFixed(1)} A, as it heats, through ${milliOhm} mohm give off ${heatW.toFixed(1)} W; ${limitW} W is the most. Clean them or take a part with firmer contacts.`
+      why: `${currentA.toFixed(1)} A, as it heats, through ${milliOhm} mohm give off ${heatW.toFixed(1)} W; ${limitW} W is the most. Clean them or take a part with firmer contacts.`
     })
   },
   'element-overload': {
@@ -111,9 +111,9 @@ export const wiresWords = {
     })
   },
   'insulation-class-low': {
-    told: ({ value, ambientC }: { value: 80 | 60 | 200 | 90 | 75 | 105 | 125; ambientC: number }, said: Said) => ({
-      short: `Wire of the ${value} °C class`,
-      title: `The insulation is only of the ${value} °C class`,
+    told: ({ classC, ambientC }: { classC: 80 | 60 | 200 | 90 | 75 | 105 | 125; ambientC: number }, said: Said) => ({
+      short: `Wire of the ${classC} °C class`,
+      title: `The insulation is only of the ${classC} °C class`,
       why: `In a box at ${said.degC(ambientC, 0)} little room is left for the wire’s own heat. 90 to 105 °C wire costs hardly more.`
     })
   },
@@ -127,30 +127,30 @@ export const wiresWords = {
       label,
       thickest,
       ends,
-      most
+      mostMm2
     }: {
       label: string;
       thickest: WireSize;
       ends: 'splice' | 'fuse-block' | 'chain' | 'bus-bar' | 'stud' | 'lever' | 'push-in' | 'terminal';
-      most: number;
+      mostMm2: number;
     }) => ({
       short: `${label}: ${wireSizeText(thickest)} does not go in`,
       title: `${wireSizeText(thickest)} does not go into a ${ends} connector`,
-      why: `It takes ${most} mm² at most, this wire has ${fixed(areaMm2(thickest), 1)} mm²: cutting strands off makes a weak place. A bus bar with rings takes any.`
+      why: `It takes ${mostMm2} mm² at most, this wire has ${fixed(areaMm2(thickest), 1)} mm²: cutting strands off makes a weak place. A bus bar with rings takes any.`
     }),
-    screw: ({ count, mostUnderScrew }: { count: number; mostUnderScrew: number }) => ({
-      short: `${count} wires under one screw`,
-      title: `${count} wires sit under one screw`,
-      why: `${mostUnderScrew} are the most that stay tight on the terminal of a breaker or switch; the others belong on a stud or bus bar behind it.`
+    screw: ({ wireCount, mostCount }: { wireCount: number; mostCount: number }) => ({
+      short: `${wireCount} wires under one screw`,
+      title: `${wireCount} wires sit under one screw`,
+      why: `${mostCount} are the most that stay tight on the terminal of a breaker or switch; the others belong on a stud or bus bar behind it.`
     })
   },
   'lead-too-long': {
     told: (
-      { tag, more, portTag, neededMm }: { tag: string; more: number; portTag: string; neededMm: number },
+      { tag, tooLongMm, portTag, neededMm }: { tag: string; tooLongMm: number; portTag: string; neededMm: number },
       said: Said
     ) => ({
-      short: `${tag} is ${said.run(more)} too long`,
-      title: `The lead to ${portTag} is ${said.run(more)} too long`,
+      short: `${tag} is ${said.run(tooLongMm)} too long`,
+      title: `The lead to ${portTag} is ${said.run(tooLongMm)} too long`,
       why: `The way is ${said.run(neededMm)} with a service loop. What is over lies under the lid, is pinched when it shuts, and costs voltage.`
     })
   },
@@ -231,31 +231,31 @@ export const wiresWords = {
     })
   },
   'terminal-stack': {
-    onStud: ({ rings, mostRings }: { rings: number; mostRings: number }) => ({
-      short: `${rings} rings on the central stud`,
-      title: `${rings} rings sit on one stud`,
-      why: `${mostRings} are the most that stay tight under one nut; the rest belongs on a bus bar.`
+    onStud: ({ ringCount, mostCount }: { ringCount: number; mostCount: number }) => ({
+      short: `${ringCount} rings on the central stud`,
+      title: `${ringCount} rings sit on one stud`,
+      why: `${mostCount} are the most that stay tight under one nut; the rest belongs on a bus bar.`
     }),
-    onPost: ({ rings, terminal, mostRings }: { rings: number; terminal: string; mostRings: number }) => ({
-      short: `${rings} rings on the battery’s ${terminal === '+' ? '+' : '−'}`,
-      title: `${rings} rings sit on the battery’s ${terminal === '+' ? '+' : '−'} post`,
-      why: `${mostRings} are the most that stay tight; bring the others to a fused bus.`
+    onPost: ({ ringCount, terminal, mostCount }: { ringCount: number; terminal: string; mostCount: number }) => ({
+      short: `${ringCount} rings on the battery’s ${terminal === '+' ? '+' : '−'}`,
+      title: `${ringCount} rings sit on the battery’s ${terminal === '+' ? '+' : '−'} post`,
+      why: `${mostCount} are the most that stay tight; bring the others to a fused bus.`
     })
   },
   'terminal-too-hot': {
     told: (
       {
         label,
-        over,
+        conductorC,
         end,
-        amps,
+        currentA,
         terminalC
-      }: { label: string; over: number; end: string; amps: number; terminalC: number },
+      }: { label: string; conductorC: number; end: string; currentA: number; terminalC: number },
       said: Said
     ) => ({
-      short: `${label} tabs reach ${said.degC(over, 0)}`,
-      title: `The tabs of ${end} get ${said.degC(over, 0)} warm`,
-      why: `${amps.toFixed(1)} A warm its wire to that; plastic terminals soften above ${said.degC(terminalC)}, whatever the insulation bears.`
+      short: `${label} tabs reach ${said.degC(conductorC, 0)}`,
+      title: `The tabs of ${end} get ${said.degC(conductorC, 0)} warm`,
+      why: `${currentA.toFixed(1)} A warm its wire to that; plastic terminals soften above ${said.degC(terminalC)}, whatever the insulation bears.`
     })
   },
   'wire-unlisted': {
