@@ -39,7 +39,7 @@ function notClosed(x: Facts): Draft[] {
     {
       at: BOX_PLACE,
       severity: 'stop',
-      say: say('circuit-shape', 'notClosed', { tags: tags[0], tagsTags: tags }),
+      say: say('circuit-shape', 'notClosed', { tags }),
       remedies: named.map((f) => ({
         label: `No switch in ${f.name || 'the feed'}`,
         effect: 'choose another on Wiring',

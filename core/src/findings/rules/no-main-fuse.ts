@@ -18,7 +18,7 @@ export const noMainFuse = rule('no-main-fuse', 'safe', 'wiring', (x) => {
     {
       at: MAIN_PLACE,
       severity: 'stop',
-      say: say('no-main-fuse', 'told', { fused, shortShort: short }),
+      say: say('no-main-fuse', 'told', { fused, shortA: short }),
       figures: { shortCircuitA: short },
       remedies: holders.slice(0, 2).map((h) => ({
         label: h.name,

@@ -21,9 +21,9 @@ export const controlWords = {
     })
   },
   'circuit-shape': {
-    notClosed: ({ tags, tagsTags }: { tags: string | undefined; tagsTags: string[] }) => ({
-      short: `${tags} stands in the circuit twice`,
-      title: `${listOf(tagsTags)} ${tagsTags.length > 1 ? 'stand' : 'stands'} in the circuit twice`,
+    notClosed: ({ tags }: { tags: string[] }) => ({
+      short: `${tags[0]} stands in the circuit twice`,
+      title: `${listOf(tags)} ${tags.length > 1 ? 'stand' : 'stands'} in the circuit twice`,
       why: 'A part has one place: what is fed as an outlet cannot be the switch of a feed as well. Until then no current through it is known.'
     }),
     portless: ({ tag, portId }: { tag: string; portId: string }) => ({

@@ -121,10 +121,10 @@ export const mainProtectionWords = {
     })
   },
   'no-main-fuse': {
-    told: ({ fused, shortShort }: { fused: boolean; shortShort: number }) => ({
+    told: ({ fused, shortA }: { fused: boolean; shortA: number }) => ({
       short: 'No fuse at the battery',
       title: 'No fuse at the battery',
-      why: `A short ${fused ? 'ahead of the fuses of the circuits' : 'anywhere'} would pass up to ${shortShort.toFixed(0)} A; nothing would open and the wire would burn.`
+      why: `A short ${fused ? 'ahead of the fuses of the circuits' : 'anywhere'} would pass up to ${shortA.toFixed(0)} A; nothing would open and the wire would burn.`
     })
   },
   'run-unfused': {
