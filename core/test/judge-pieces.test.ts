@@ -179,9 +179,15 @@ describe('everything that can charge a bank', () => {
       visitEveryDays: null,
       visit: 'swap'
     };
-    // November and December and January: 10 + 60 days are three months begun; half a day's swing colder
-    expect(one('season-sun', moor, set('season', season))).toMatchObject({ when: 'season', coldestC: -8 - 5 });
-    expect(one('season-sun', moor, set('season', { ...season, dayCount: 15 }))).toMatchObject({ coldestC: 2 - 5 });
+    // half a day's swing under its coldest day, as the season's own days have it: the 8th of January, 7.22 days before the
+    // middle of a month of 30.44, and the 24th of November, 8.78 days past one
+    const coldest = (of: Season): number | undefined => {
+      const sun = one('season-sun', moor, set('season', of))!;
+      expect(sun.when).toBe('season');
+      return sun.coldestC;
+    };
+    expect(coldest(season)).toBeCloseTo(-8 + (7.22 / 30.44) * 5 - 5, 6);
+    expect(coldest({ ...season, dayCount: 15 })).toBeCloseTo(2 - (8.78 / 30.44) * 5 - 5, 6);
     expect(one('season-sun', moor, set('season', { ...season, useSun: false }))).toBeUndefined();
   });
 
