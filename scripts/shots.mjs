@@ -26,6 +26,8 @@ async function shot(name, path, { night = false, width = 1280, height = 800, wai
   await page.waitForTimeout(wait);
   if (scroll) await page.locator('#main').evaluate((main, y) => (main.scrollTop = y), scroll);
   if (before) await before(page);
+  // what is tried on copies is shown with its outcome
+  await page.getByText('Trying remedies on a copy').first().waitFor({ state: 'hidden', timeout: 60_000 });
   await page.screenshot({ path: join(out, `${name}.png`) });
   await page.context().close();
 }
