@@ -28,8 +28,8 @@ import { runList, type RunList } from './wiring/run-list.ts';
 import { wiringPlan } from './wiring/wiring.ts';
 import type { WiringPlan } from './wiring/types.ts';
 
-/** Every derived figure of one box. Nothing in it is stored. */
-export type Plan = {
+/** What is known of one box before anybody asks for its kit, its work and its answers. */
+export type Worked = {
   demand: Demand;
   bank: Bank | undefined;
   fit: CaseFit | undefined;
@@ -50,12 +50,19 @@ export type Plan = {
   carry: Carry;
   findings: Finding[];
   checkCount: number;
+};
+
+/** Every derived figure of one box. Nothing in it is stored. */
+export type Plan = Worked & {
   kit: Kit;
   bench: Bench;
   verdicts: VerdictAnswer[];
   /** The same box with what is unknown at the ends of its range, the best end first; empty when nothing is unknown. */
-  ends: Plan[];
+  ends: Worked[];
 };
+
+/** A box as it stands, and what no finding reads: that is worked out for a plan, not for every change that is only tried. */
+export type AsItStands = { worked: Worked; kitOf: () => Kit; benchOf: (kit: Kit) => Bench };
 
 export type EvaluateOptions = {
   /** An earlier plan: its packing is handed on when exactly the same was asked of it. It never changes an answer. */
@@ -74,35 +81,44 @@ export const evaluate = (box: Box, catalogue: Catalogue, options: EvaluateOption
   settled(box, catalogue, asItStands(box, catalogue, options), options);
 
 /** The first half of `evaluate`: unknowns left open, no end of a range looked at. What stands here may still turn out to be a question. */
-export const asItStands = (box: Box, catalogue: Catalogue, options: EvaluateOptions = {}): Plan =>
-  planOf(box, catalogue, options);
+export const asItStands = (box: Box, catalogue: Catalogue, options: EvaluateOptions = {}): AsItStands =>
+  workOut(box, catalogue, options);
 
 /** The second half of `evaluate`: the same box at the ends of what is unknown, and what that makes of its findings. */
-export function settled(box: Box, catalogue: Catalogue, plan: Plan, options: EvaluateOptions = {}): Plan {
-  const told = atItsEnds(box, catalogue, plan, options);
+export function settled(box: Box, catalogue: Catalogue, asIs: AsItStands, options: EvaluateOptions = {}): Plan {
+  const told = atItsEnds(box, catalogue, asIs.worked, options);
   const without = (rest: Box): Finding[] =>
-    atItsEnds(rest, catalogue, planOf(rest, catalogue, options), options).findings;
+    atItsEnds(rest, catalogue, workOut(rest, catalogue, options).worked, options).findings;
   const found = leftOut(box, told.findings).reduce(
     (all, { cause, rest }) => under(all, without(rest), cause),
     told.findings
   );
-  return found === told.findings ? told : { ...told, findings: found };
+  const worked = { ...asIs.worked, findings: found };
+  const list = asIs.kitOf();
+  return {
+    ...worked,
+    kit: list,
+    bench: asIs.benchOf(list),
+    verdicts: verdicts({ box, ...worked, kit: list, ends: told.ends }),
+    ends: told.ends
+  };
 }
 
-function atItsEnds(box: Box, catalogue: Catalogue, plan: Plan, options: EvaluateOptions): Plan {
-  const ranges = unknownRanges(box, plan);
+/** What is unknown at the ends of its range, and what the findings come to by them. */
+function atItsEnds(
+  box: Box,
+  catalogue: Catalogue,
+  worked: Worked,
+  options: EvaluateOptions
+): Pick<Plan, 'ends' | 'findings'> {
+  const ranges = unknownRanges(box, worked);
   const found = corners(box, ranges);
-  if (found.length === 0) return plan;
-  const ends = found.map((c) => planOf(c.box, catalogue, { fitNodeLimit: options.fitNodeLimit }, plan));
+  if (found.length === 0) return { ends: [], findings: worked.findings };
+  const ends = found.map((c) => workOut(c.box, catalogue, { fitNodeLimit: options.fitNodeLimit }, worked).worked);
   const of = (sort: boolean) => ends.filter((_, i) => found[i]!.otherSort === sort).map((e) => e.findings);
   const ranged = new Map(ranges.map((r) => [r.path, r.rules]));
-  const told = settle(plan.findings, { ends: of(false), sorts: of(true), ranged });
-  return { ...plan, ends, findings: told, verdicts: answersOf(box, { ...plan, findings: told, ends }) };
+  return { ends, findings: settle(worked.findings, { ends: of(false), sorts: of(true), ranged }) };
 }
-
-/** What the five answers say of a plan. */
-const answersOf = (box: Box, plan: Omit<Plan, 'verdicts' | 'ends'> & { ends?: Plan[] }): VerdictAnswer[] =>
-  verdicts({ box, ...plan });
 
 const fitOf = (box: Box, options: EvaluateOptions, hold: boolean): CaseFit | undefined =>
   caseFit(box, {
@@ -119,10 +135,10 @@ const leadsHeatW = (wiring: WiringPlan, judged: Judge): number =>
   }, 0);
 
 /**
- * The plan of a box as it stands, unknowns left open.
- * @param like plan of the same box with other figures of what is unknown: places, masses, kit and steps are taken from it
+ * A box as it stands, unknowns left open.
+ * @param like the same box with other figures of what is unknown: places and masses are taken from it
  */
-function planOf(box: Box, catalogue: Catalogue, options: EvaluateOptions, like?: Plan): Plan {
+function workOut(box: Box, catalogue: Catalogue, options: EvaluateOptions, like?: Worked): AsItStands {
   // while a thing is dragged only places change: what hangs on lengths of wire follows when it is let go
   const held = options.hold && onlyPlacesDiffer(box, options.hold) ? options.reuse : undefined;
   const need = (held ?? like)?.demand ?? demand(box);
@@ -141,7 +157,6 @@ function planOf(box: Box, catalogue: Catalogue, options: EvaluateOptions, like?:
   const stands = like ? like.stance : fit && stance(fit, load, said);
   const heat = heatPlan(box, fit, need, b, leadsHeatW(wiring, judged));
   const brackets = like ? like.brackets : fit && panel ? bracketPlans(box, panel, fit.part, load) : [];
-  const list = (held ?? like)?.kit ?? kit(box, catalogue, { bank: b, fit, hold: stands?.hold, wiring, runs });
   const derived = {
     demand: need,
     bank: b,
@@ -164,17 +179,11 @@ function planOf(box: Box, catalogue: Catalogue, options: EvaluateOptions, like?:
     said,
     lastsAfterH: (edits) => lastsAfterH(box, edits, feed)
   });
-  const plan = {
-    ...derived,
-    runs,
-    feed,
-    findings: checked.findings,
-    checkCount: checked.checkCount,
-    kit: list,
-    bench: (held ?? like)?.bench ?? bench(box, { bank: b, fit, panel, wiring, runs, demand: need, lines: list.lines })
+  return {
+    worked: { ...derived, runs, feed, findings: checked.findings, checkCount: checked.checkCount },
+    kitOf: () => held?.kit ?? kit(box, catalogue, { bank: b, fit, hold: stands?.hold, wiring, runs }),
+    benchOf: ({ lines }) => held?.bench ?? bench(box, { bank: b, fit, panel, wiring, runs, demand: need, lines })
   };
-  // an end is asked for its findings and figures, not for its answers
-  return { ...plan, ends: [], verdicts: like ? [] : answersOf(box, plan) };
 }
 
 const PLACES: readonly (keyof Box)[] = ['ports', 'placements', 'brackets'];

@@ -88,8 +88,6 @@ export const withSureness = (
   sure: { chanceFraction: number } | undefined
 ): VerdictAnswer[] => answers.map((a) => (a.isChance && sure ? { ...a, say: sureText(sure.chanceFraction) } : a));
 
-type HoursOf = { outing: Outing | undefined; ends: readonly HoursOf[] };
-
 /** Of what is as bad as each other the hours themselves are named first: they are what is asked. */
 const hoursFirst = (found: Finding[]): Finding[] => {
   const [first] = found;
@@ -114,8 +112,7 @@ function lasts(x: Input): VerdictAnswer {
       rawText: ''
     };
   // with something unknown it is a span: the shorter end leads
-  const known = { outing: o, ends: (x.ends ?? []).map((e) => ({ outing: e.outing, ends: [] })) };
-  const span = spanOf<HoursOf>(known, (p) => p.outing?.lastsH)!;
+  const span = spanOf<Pick<Input, 'outing'>>({ outing: o, ends: x.ends ?? [] }, (p) => p.outing?.lastsH)!;
   const short = o.wantedH - span.low;
   const state = stateOf(found, true);
   return {

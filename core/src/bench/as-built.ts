@@ -90,7 +90,7 @@ export function wireBuilt(
     [set(`${at}/wire`, setTo(wire))]
   ];
   return ways.find((edits) => {
-    const { netlist } = asItStands(applyEdits(box, edits), catalogue).wiring;
+    const { netlist } = asItStands(applyEdits(box, edits), catalogue).worked.wiring;
     const size = netlist.conductors.find((c) => c.id === key)?.size;
     return size?.system === wire.system && size.size === wire.size;
   });

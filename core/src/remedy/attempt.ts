@@ -47,7 +47,7 @@ export function attempt(b: Bench, edits: readonly Edit[], cures?: string): Attem
   }
   const asIs = asItStands(box, b.catalogue, { reuse: b.plan });
   const wanted = b.plan.findings.find((f) => f.key === cures);
-  const left = wanted && asIs.findings.find((f) => matterOf(f) === matterOf(wanted));
+  const left = wanted && asIs.worked.findings.find((f) => matterOf(f) === matterOf(wanted));
   if (wanted && left && BAD[left.severity] >= BAD[wanted.severity]) return undefined;
   const plan = settled(box, b.catalogue, asIs);
   const notAccepted = (f: Finding) => f.acceptedBecause === null;

@@ -27,12 +27,21 @@ function turningDays({ startDay, dayCount }: Season): number[] {
   return [0, dayCount - 1, ...middles.filter((day) => day > 0 && day < dayCount)];
 }
 
+type AirC = { coldestC: number; warmestC: number };
+
+/** Worked out once for a season: a dozen places ask. */
+const known = new WeakMap<Season, AirC>();
+
 /** Air in the night of its coldest day and at noon of its warmest, °C; undefined without a season. */
-export function seasonAirC({ season }: Pick<Box, 'season'>): { coldestC: number; warmestC: number } | undefined {
+export function seasonAirC({ season }: Pick<Box, 'season'>): AirC | undefined {
   if (!season) return undefined;
+  const ready = known.get(season);
+  if (ready) return ready;
   const means = turningDays(season).map((day) => dayMeanC(season, day));
   const half = season.swingK / 2;
-  return { coldestC: Math.min(...means) - half, warmestC: Math.max(...means) + half };
+  const air = { coldestC: Math.min(...means) - half, warmestC: Math.max(...means) + half };
+  known.set(season, air);
+  return air;
 }
 
 /** The coldest air it stands in, on the outing and through a season, °C. */
