@@ -5,10 +5,7 @@ export type Span = { low: number; high: number };
  * The span of a figure over a plan and the ends of what is unknown in it; both ends the same where nothing is.
  * @param figure gives undefined where a plan has no such figure
  */
-export function spanOf<E>(
-  plan: E & { ends: readonly E[] },
-  figure: (p: E) => number | undefined
-): Span | undefined {
+export function spanOf<E>(plan: E & { ends: readonly E[] }, figure: (p: E) => number | undefined): Span | undefined {
   const own = figure(plan);
   if (own === undefined) return undefined;
   const all = plan.ends.length === 0 ? [own] : plan.ends.flatMap((p) => figure(p) ?? []);
