@@ -6,6 +6,8 @@ import type { Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { evaluate } from '../src/evaluate.ts';
+import { solarPlan } from '../src/charge/solar.ts';
+import { condensesG } from '../src/sealing/moisture.ts';
 import { coldestAirC, dayMeanC, seasonAirC, warmestAirC } from '../src/sun/season-air.ts';
 import { dayAfter } from '../src/sun/sun.ts';
 
@@ -101,6 +103,32 @@ describe('a box that is left alone is judged by the cold it stands in', () => {
     expect(volts(winter, 25)).toMatchObject({ severity: 'stop' });
     expect(volts(winter, 25)!.why).toContain('-32 °C');
     expect(volts(winter, 26)).toBeUndefined();
+  });
+  it('the card of the panel says the same volts as the finding', () => {
+    for (const s of [null, winter]) {
+      const box = alone(s, set('charging/solar/controllerMaxV', 20));
+      const plan = evaluate(box, STARTER_CATALOGUE);
+      const voc = plan.findings.find((f) => f.id === 'solar-voc')!;
+      const card = solarPlan(box, plan)!;
+      expect(card.coldOpenV).toBe(voc.figures['openV']);
+      expect(card.coldestC).toBeCloseTo(s ? -32 : -10, 1);
+    }
+  });
+  it('air closed in at home sweats in the coldest night of it', () => {
+    const dry = (s: Box['season']) => evaluate(alone(s, set('dry/gelG', null)), STARTER_CATALOGUE).dry!;
+    const [trip, left] = [dry(null), dry(winter)];
+    expect(trip.coldestC).toBe(hide.outing.airC);
+    expect(left.coldestC).toBeCloseTo(-32, 1);
+    expect(left.condensesG).toBeCloseTo(
+      condensesG(
+        left.freeL,
+        { tempC: hide.dry.closeC, humidityFraction: hide.dry.closeHumidityFraction },
+        left.coldestC
+      ),
+      9
+    );
+    expect(left.condensesG).toBeGreaterThan(trip.condensesG);
+    expect(left.suctionPa).toBeGreaterThan(trip.suctionPa);
   });
 });
 

@@ -5,6 +5,7 @@ import { sunMostA } from '../judge/charge-sources.ts';
 import { skyFractionOf } from '../outing/input.ts';
 import { acceptedShare } from '../outing/sources.ts';
 import { clearDay, openCircuitAtV } from '../sun/panel.ts';
+import { panelColdC } from '../sun/season-air.ts';
 import { dayOfYear, monthAfter } from '../sun/sun.ts';
 import { skyOfDays } from '../sun/weather.ts';
 
@@ -31,8 +32,6 @@ export type SolarPlan = {
 const WEEK = 7;
 const WEEK_SEED = 11;
 const MID_MONTH_DAYS = [15, 46, 75, 106, 136, 167, 197, 228, 259, 289, 320, 350] as const;
-/** Air at which a panel is judged in the cold: the outing's, or this. @source rule of thumb for temperate winters */
-const COLD_MORNING_C = -10;
 
 /**
  * What a small panel brings here: month by month on an average day, and a week's balance under simulated weather
@@ -49,7 +48,7 @@ export function solarPlan(box: Box, plan: Plan): SolarPlan | undefined {
   const clearWh = clearDay(solar, { latitudeDeg: site.latitudeDeg, day, airC }).chargeWh;
   const skyFraction = skyFractionOf(solar, site, month);
   const dailyOutWh = (plan.demand.totalWh / box.outing.durationH) * Math.min(24, box.outing.durationH);
-  const coldestC = Math.min(airC, COLD_MORNING_C);
+  const coldestC = panelColdC(box);
   const dailyInWh = Math.max(0, clearWh * skyFraction);
   return {
     monthWh: monthsOf(solar, site, airC),

@@ -9,6 +9,7 @@ import { chargeSources } from '../judge/charge-sources.ts';
 import type { CaseFit } from '../case/fit.ts';
 import { fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
+import { coldestAirC } from '../sun/season-air.ts';
 import { dayAfter } from '../sun/sun.ts';
 import {
   breathG,
@@ -70,7 +71,7 @@ export function dryPlan(
   const { dry, outing } = box;
   const solidL = fit.bodies.reduce((s, x) => s + (x.lengthMm * x.widthMm * x.heightMm) / 1e6, 0);
   const freeL = Math.max(0.2, volumesL(fit.part).totalL - solidL);
-  const coldestC = outing.airC;
+  const coldestC = coldestAirC(box);
   const warm = { tempC: dry.closeC, humidityFraction: dry.closeHumidityFraction };
   const sunny = Math.max(dry.closeC, outing.warmestC ?? outing.airC);
   const suction = Math.max(0, dampSuctionPa(sunny, coldestC, dry.closeHumidityFraction));

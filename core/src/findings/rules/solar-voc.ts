@@ -1,16 +1,13 @@
 import { say } from '../words/say.ts';
-import { coldestAirC } from '../../sun/season-air.ts';
+import { panelColdC } from '../../sun/season-air.ts';
 import { maxPowerA, openCircuitAtV } from '../../sun/panel.ts';
 import { BATTERY_PLACE, rule } from '../rule.ts';
-
-/** Cold mornings at which a panel's voltage is judged, °C. @source electrical reference 9, E9.4 */
-const COLD_C = -10;
 
 /** A cold panel's open voltage, or its current, is more than the controller bears. */
 export const solarVoc = rule('solar-voc', 'safe', 'battery', (x) => {
   const s = x.box.charging.solar;
   if (!s) return [];
-  const coldest = Math.min(COLD_C, coldestAirC(x.box));
+  const coldest = panelColdC(x.box);
   const openV = openCircuitAtV(s.openV, coldest);
   const amps = s.controller === 'mppt' ? s.panelW / (x.bank?.nominalV ?? 12) : maxPowerA(s);
   if (s.controllerMaxV !== null && openV > s.controllerMaxV)
