@@ -1,3 +1,4 @@
+import { ofKind } from '../catalogue/of-kind.ts';
 import { setTo } from '../box/attr.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
 import { panelPartOf, partOf } from '../box/lookup.ts';
@@ -116,7 +117,7 @@ export function differencesOf(was: Part, now: Part, lengthUnit: Box['preferences
 
 /** Parts of one kind in the catalogue other than one. */
 const others = <K extends Part['kind']>(b: Bench, now: PartOf<K>): PartOf<K>[] =>
-  b.catalogue.filter((p): p is PartOf<K> => p.kind === now.kind && p.id !== now.id);
+  ofKind<K>(b.catalogue, now.kind as K).filter((p) => p.id !== now.id);
 
 const asCandidate = (b: Bench, was: Part, now: Part, edits: Edit[], holes: string[] = []): Candidate => ({
   id: now.id,
@@ -190,7 +191,7 @@ const bodies = (b: Bench, now: PartOf<'body'>): Candidate[] =>
 function feedParts(b: Bench, now: PartOf<'fuse-block'> | PartOf<'fuse-holder'>): Candidate[] {
   const key = now.kind === 'fuse-block' ? 'blockPartId' : 'holderPartId';
   const at = b.box.feeds.filter((f) => f[key] === now.id);
-  const all = b.catalogue.filter((p): p is typeof now => p.kind === now.kind && p.id !== now.id);
+  const all = ofKind(b.catalogue, now.kind).filter((p) => p.id !== now.id);
   return all.map((p) =>
     asCandidate(b, now, p, [
       ...at.flatMap((f) => usePart(p, `feeds/${f.id}/${key}`)),
@@ -209,7 +210,7 @@ function wires(b: Bench, line: KitLine): Candidate[] {
   const run = b.plan.runs.runs.find((r) => r.wire && wireLine(b.box, r).lineId === line.lineId);
   const wire = run?.wire;
   if (!wire) return [];
-  const sold = b.catalogue.filter((p): p is PartOf<'wire'> => p.kind === 'wire' && p.system === wire.system);
+  const sold = ofKind(b.catalogue, 'wire').filter((p) => p.system === wire.system);
   const now = sold.find((p) => p.size === wire.size);
   if (!now) return [];
   const same = (w: { system: string; size: string } | undefined) => w?.system === wire.system && w.size === wire.size;

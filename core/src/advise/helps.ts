@@ -1,6 +1,7 @@
+import { ofKind } from '../catalogue/of-kind.ts';
 import { yearsOf } from '../box/age.ts';
 import { saidIn } from '../quantity/said.ts';
-import { catalogueOf, set, usePart } from '../findings/rule.ts';
+import { set, usePart } from '../findings/rule.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
 import { setTo } from '../box/attr.ts';
 import type { Box, Device, Draw } from '../box/schema.ts';
@@ -156,7 +157,7 @@ function deviceIdeas(d: Device): Idea[] {
 function batteryIdeas(box: Box, plan: Plan, catalogue: Catalogue): Idea[] {
   const b = plan.bank!;
   const out: Idea[] = [];
-  const batteries = catalogueOf({ catalogue }, 'battery');
+  const batteries = ofKind(catalogue, 'battery');
   const larger = batteries
     .filter((p) => p.chemistry === b.part.chemistry && p.capacityAh > b.part.capacityAh * 1.01)
     .sort((x, y) => x.capacityAh - y.capacityAh)

@@ -1,6 +1,7 @@
+import { ofKind } from '../catalogue/of-kind.ts';
 import type { Edit } from '../box/edits.ts';
 import type { Box } from '../box/schema.ts';
-import type { Catalogue, PartOf } from '../catalogue/part.ts';
+import type { Catalogue } from '../catalogue/part.ts';
 import type { Plan } from '../evaluate.ts';
 import { usePart, type Stage } from '../findings/rule.ts';
 import { durationText } from '../quantity/format.ts';
@@ -99,7 +100,7 @@ const some = (edits: Edit[]): Edit[] | undefined => (edits.length > 0 ? edits : 
 const DESIGN: Press = { kind: 'go', label: 'Design it', stage: 'design' };
 
 function batteryThatLasts(box: Box, plan: Plan, catalogue: Catalogue): Press | undefined {
-  const batteries = catalogue.filter((p): p is PartOf<'battery'> => p.kind === 'battery');
+  const batteries = ofKind(catalogue, 'battery');
   const found = suggestBattery(box, plan, batteries);
   if (!found) return undefined;
   const name = found.count > 1 ? `${found.count} × ${found.part.name}` : found.part.name;

@@ -1,5 +1,6 @@
+import { ofKind } from '../catalogue/of-kind.ts';
 import { add } from './edit.ts';
-import type { Catalogue, PartOf } from '../catalogue/part.ts';
+import type { Catalogue } from '../catalogue/part.ts';
 import { applyEdits } from './edits.ts';
 import { deviceFrom } from './commands.ts';
 import { emptyBox } from './empty.ts';
@@ -57,7 +58,7 @@ export function starterBox(kind: StarterKind, name: string, catalogue: Catalogue
   const fresh = emptyBox(name);
   return starter.deviceIds.reduce<Box>(
     (box, id) => {
-      const part = catalogue.find((p): p is PartOf<'device'> => p.kind === 'device' && p.id === id);
+      const part = ofKind(catalogue, 'device').find((p) => p.id === id);
       return part ? applyEdits(box, [add('devices', deviceFrom(box, part))]) : box;
     },
     { ...fresh, outing: { ...fresh.outing, ...starter.outing } }

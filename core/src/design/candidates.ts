@@ -1,3 +1,4 @@
+import { ofKind } from '../catalogue/of-kind.ts';
 import { bank } from '../battery/bank.ts';
 import { CHEMISTRY, usedKind } from '../battery/chemistry.ts';
 import { applyEdits } from '../box/edits.ts';
@@ -45,10 +46,8 @@ const LIKELY_SHARE = 0.92;
 export function batteryOptions(g: Ground): { options: BatteryOption[]; out: RuledOut[] } {
   const { wishes } = g.box;
   const mine = wishes.batteryPartId;
-  const parts = g.catalogue.filter(
-    (p): p is PartOf<'battery'> =>
-      p.kind === 'battery' &&
-      (mine === null ? wishes.chemistries.length === 0 || wishes.chemistries.includes(p.chemistry) : p.id === mine)
+  const parts = ofKind(g.catalogue, 'battery').filter((p) =>
+    mine === null ? wishes.chemistries.length === 0 || wishes.chemistries.includes(p.chemistry) : p.id === mine
   );
   const counts =
     wishes.batteryCount === null ? Array.from({ length: MOST_PACKS }, (_, i) => i + 1) : [wishes.batteryCount];

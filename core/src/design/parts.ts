@@ -1,3 +1,4 @@
+import { ofKind } from '../catalogue/of-kind.ts';
 import { rmsShare } from '../judge/rms.ts';
 import { priceOf } from '../catalogue/by-price.ts';
 import type { Box, Device, SealWord } from '../box/schema.ts';
@@ -29,9 +30,8 @@ const deepMm = (p: Panel): number => depthBehindMm(p, { terminals: 'flag', space
 
 /** Panel parts that may come into question at all: nothing bare and live, nothing to solder where that is not wanted. */
 const allowed = (g: Ground): Panel[] =>
-  g.catalogue.filter(
-    (p): p is Panel =>
-      p.kind === 'panel' &&
+  ofKind(g.catalogue, 'panel').filter(
+    (p) =>
       !p.exposedLivePins &&
       p.hole.shape !== 'none' &&
       (!g.box.wishes.noSoldering || (p.wiredBy !== 'solder' && p.wiredBy !== 'unknown'))

@@ -1,3 +1,4 @@
+import { ofKind } from '../catalogue/of-kind.ts';
 import { setTo } from '../box/attr.ts';
 import { mainFeed, switchesOf } from '../box/feeds.ts';
 import { byPrice } from '../catalogue/by-price.ts';
@@ -5,7 +6,7 @@ import { PLACE_FACES, placePort } from '../panel/place-port.ts';
 import { usedSeal } from '../advise/suit-port.ts';
 import type { Box } from '../box/schema.ts';
 import { reaches } from '../sealing/sealing.ts';
-import { catalogueOf, mainPath, set, type Facts, type Remedy } from './rule.ts';
+import { mainPath, set, type Facts, type Remedy } from './rule.ts';
 
 /** Switch of the main feed as soon as no breaker's lever does that work: the one that is named, or one that is free. */
 export function switchWithoutLever(box: Box): string | undefined {
@@ -23,7 +24,7 @@ export function masterSwitch(x: Facts): Remedy[] {
   const feed = mainFeed(box);
   if (!fit || switchWithoutLever(box) !== undefined) return [];
   const leastA = x.wiring.main.fuseA ?? x.wiring.main.loadA;
-  const bear = catalogueOf(x, 'panel')
+  const bear = ofKind(x.catalogue, 'panel')
     .filter((p) => p.role === 'switch' && p.also.length === 0 && (p.ratingA ?? 0) >= leastA)
     .toSorted(
       (a, b) =>

@@ -4,7 +4,7 @@ import type { Edit } from '../box/edits.ts';
 import { set } from '../box/edit.ts';
 import type { Box, Feed } from '../box/schema.ts';
 import type { CaseFit } from '../case/fit.ts';
-import type { Catalogue, Part, PartKind, PartOf } from '../catalogue/part.ts';
+import type { Catalogue, Part } from '../catalogue/part.ts';
 import type { Demand } from '../demand/demand.ts';
 import type { Outing } from '../outing/outing.ts';
 import type { PanelPlan } from '../panel/panel.ts';
@@ -154,7 +154,3 @@ export const mainPath = <const K extends keyof Feed>(x: Pick<Facts, 'box'>, key:
 export { set } from '../box/edit.ts';
 /** Copies a part into the box and refers to it. */
 export const usePart = (part: Part, path: string): Edit[] => [set(`parts/${part.id}`, part), set(path, part.id)];
-
-/** Catalogue parts of one kind. */
-export const catalogueOf = <K extends PartKind>(x: Pick<Facts, 'catalogue'>, kind: K): PartOf<K>[] =>
-  x.catalogue.filter((p): p is PartOf<K> => p.kind === kind);

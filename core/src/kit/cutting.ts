@@ -1,3 +1,4 @@
+import { ofKind } from '../catalogue/of-kind.ts';
 import type { Box } from '../box/schema.ts';
 import type { Catalogue, PartOf } from '../catalogue/part.ts';
 import type { Plan } from '../evaluate.ts';
@@ -173,5 +174,4 @@ function straps(w: Wanted): CutPlan {
   };
 }
 
-const soldM = (catalogue: Catalogue): number =>
-  catalogue.find((p): p is PartOf<'wire'> => p.kind === 'wire')?.packM ?? 5;
+const soldM = (catalogue: Catalogue): number => ofKind(catalogue, 'wire')[0]?.packM ?? 5;

@@ -1,3 +1,4 @@
+import { ofKind } from '../catalogue/of-kind.ts';
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { blockOf, converterOf } from '../box/feeds.ts';
@@ -102,9 +103,7 @@ function fuses(c: Collector, wiring: WiringPlan): void {
         name: `${part.name}, ${p.ratingA} A`
       });
     if (p.id !== 'F0' && !inBlock.has(p.id)) {
-      const holder = c.catalogue.find(
-        (h): h is PartOf<'fuse-holder'> => h.kind === 'fuse-holder' && h.family === p.family
-      );
+      const holder = ofKind(c.catalogue, 'fuse-holder').find((h) => h.family === p.family);
       if (holder) c.part('wiring', holder, 1);
     }
   }
@@ -112,7 +111,7 @@ function fuses(c: Collector, wiring: WiringPlan): void {
 
 /** What is owned of a fuse is kept under the starter part's name, whoever's part is bought. */
 const fuseLine = (c: Collector, family: FuseFamily): string =>
-  c.catalogue.findLast((p) => p.kind === 'fuse' && p.family === family)?.id ?? family;
+  ofKind(c.catalogue, 'fuse').findLast((p) => p.family === family)?.id ?? family;
 
 /** Line of the kit that a lead is cut from: by size and colour; the two leads of a sense pair are bought as one line. */
 export function wireLine(box: Box, run: RunList['runs'][number]): { lineId: string; name: string; isPair: boolean } {
@@ -131,9 +130,7 @@ function wires(c: Collector, box: Box, runs: RunList): void {
   for (const run of runs.runs) {
     const { wire } = run;
     if (!wire) continue;
-    const part = c.catalogue.find(
-      (p): p is PartOf<'wire'> => p.kind === 'wire' && p.system === wire.system && p.size === wire.size
-    );
+    const part = ofKind(c.catalogue, 'wire').find((p) => p.system === wire.system && p.size === wire.size);
     if (!part) continue;
     const { lineId, name, isPair } = wireLine(box, run);
     c.part('wiring', part, ((run.count * run.lengthMm) / 1000) * WIRE_SPARE, {
@@ -183,8 +180,8 @@ function chargingParts(c: Collector, box: Box, bank: Bank | undefined): void {
     c.small('power', 'charger', CHEMISTRY[bank.chemistry].isLead ? 'lead' : bank.chemistry, 1);
   const { solar } = box.charging;
   if (!solar) return;
-  const panels = c.catalogue
-    .filter((p): p is PartOf<'sundry'> => p.kind === 'sundry' && p.use === 'solar-panel')
+  const panels = ofKind(c.catalogue, 'sundry')
+    .filter((p) => p.use === 'solar-panel')
     .sort((a, b) => Number(a.fits) - Number(b.fits));
   const panel = panels.find((p) => Number(p.fits) >= solar.panelW) ?? panels.at(-1);
   if (panel)
@@ -192,7 +189,7 @@ function chargingParts(c: Collector, box: Box, bank: Bank | undefined): void {
       note: `${solar.panelW} W planned, best at ${solar.maxPowerV} V.`
     });
   if (solar.controller === 'none' || hasBody('controller')) return;
-  const controller = c.catalogue.find((p): p is PartOf<'body'> => p.kind === 'body' && p.use === 'controller');
+  const controller = ofKind(c.catalogue, 'body').find((p) => p.use === 'controller');
   if (controller)
     c.part('power', controller, 1, {
       note:

@@ -1,3 +1,4 @@
+import { ofKind } from '../catalogue/of-kind.ts';
 import { byPrice } from '../catalogue/by-price.ts';
 import { move, weightOf, type Bench, type Move } from './move.ts';
 import { barMoves } from './bar-moves.ts';
@@ -15,7 +16,7 @@ import { wallMmOf } from '../case/faces.ts';
 import { weakerCharge } from '../charge/weaker.ts';
 import { chooseBattery } from '../compare/candidate.ts';
 import { fuseFieldOf } from '../findings/elements.ts';
-import { branches, branchPath, catalogueOf, mainPath, set, usePart, type Finding } from '../findings/rule.ts';
+import { branches, branchPath, mainPath, set, usePart, type Finding } from '../findings/rule.ts';
 import { swapPart } from '../panel/place-port.ts';
 import { soldForInletA } from '../wiring/charger.ts';
 import { BEARS, countsA, LOAD_SHARE } from '../wiring/fuse.ts';
@@ -112,7 +113,7 @@ function holderMoves({ box, catalogue, plan }: Bench, tag: string): Move[] {
   const c = branches(x).find((k) => k.fuseTag === tag);
   const base = tag === 'F0' ? (`feeds/${mainFeed(box).id}` as const) : c?.feed ? branchPath(c) : undefined;
   if (base === undefined) return [];
-  return catalogueOf(x, 'fuse-holder').map((p) =>
+  return ofKind(x.catalogue, 'fuse-holder').map((p) =>
     move(`${p.name} for ${tag}`, 'fuse and wire to suit', [
       ...usePart(p, `${base}/holderPartId`),
       set(`${base}/fuseFamily`, AUTO),
@@ -170,7 +171,7 @@ function branchMoves(b: Bench, id: string): Move[] {
 function kindMoves(b: Bench, c: CircuitPlan): Move[] {
   if (c.feed || c.live !== 'direct') return [];
   const path = branchPath(c);
-  return catalogueOf(b, 'fuse')
+  return ofKind(b.catalogue, 'fuse')
     .filter((p) => p.family !== c.fuseFamily && (p.interruptingA ?? 0) * BEARS.breaking > shortAt(b, c))
     .map((p) =>
       move(`${p.name} for ${c.tag}`, `breaks ${p.interruptingA} A`, [
@@ -195,7 +196,7 @@ function portMoves({ box, plan, catalogue }: Bench, portId: string): Move[] {
   const wall = port.insert?.wallMm ?? wallMmOf(plan.fit.part, port.face);
   const tag = plan.panel?.ports.find((k) => k.port.id === portId)?.tag ?? port.name;
   const throughA = plan.judge.of(tag)?.steadyA ?? 0;
-  return catalogueOf({ catalogue }, 'panel')
+  return ofKind(catalogue, 'panel')
     .filter((p) => p.id !== now.id && p.role === now.role && p.supply === now.supply && !p.exposedLivePins)
     .filter((p) => p.role !== 'switch' || p.tabs === now.tabs || p.tabs === 'two-tabs')
     .filter((p) => wall >= p.panelMinMm && wall <= p.panelMaxMm)
@@ -212,7 +213,7 @@ function portMoves({ box, plan, catalogue }: Bench, portId: string): Move[] {
 function batteryMoves({ box, catalogue, plan }: Bench): Move[] {
   const now = plan.bank?.part;
   if (!now) return [];
-  const all = catalogueOf({ catalogue }, 'battery').toSorted((a, b) => a.capacityAh - b.capacityAh);
+  const all = ofKind(catalogue, 'battery').toSorted((a, b) => a.capacityAh - b.capacityAh);
   const same = all.filter((p) => p.chemistry === now.chemistry && p.capacityAh >= now.capacityAh && p.id !== now.id);
   const lfp = all.filter((p) => p.chemistry === 'lfp' && p.capacityAh >= now.capacityAh * 0.5 && p.id !== now.id);
   return [...same.slice(0, 3), ...(now.chemistry === 'lfp' ? [] : lfp.slice(0, 3))].map((p) =>
@@ -279,7 +280,7 @@ const SETTINGS: Readonly<Record<string, (b: Bench, f: Finding) => Move[]>> = {
     ])
   ],
   'no-protection': ({ box, catalogue, plan }) =>
-    catalogueOf({ catalogue }, 'battery')
+    ofKind(catalogue, 'battery')
       .filter((p) => p.hasProtection === true && p.chemistry === plan.bank?.part.chemistry)
       .filter((p) => p.capacityAh >= (plan.bank?.part.capacityAh ?? 0))
       .toSorted((a, b) => a.capacityAh - b.capacityAh)
@@ -324,7 +325,7 @@ const SETTINGS: Readonly<Record<string, (b: Bench, f: Finding) => Move[]>> = {
   'cold-charge': () => [move('Charge it indoors', '5 °C or warmer', [set('charging/coldestC', AUTO)])],
   'meter-unfused': () => [move('A small fuse for the sense leads', '', [set('wiring/senseFuse', AUTO)])],
   'shunt-overload': ({ catalogue }) =>
-    catalogueOf({ catalogue }, 'shunt').map((p) => move(p.name, '', usePart(p, 'wiring/shuntPartId')))
+    ofKind(catalogue, 'shunt').map((p) => move(p.name, '', usePart(p, 'wiring/shuntPartId')))
 };
 
 /** Ports a finding is about: its own, the one a circuit ends in, and the weakest part and the switches on its way. */

@@ -1,10 +1,11 @@
+import { ofKind } from '../catalogue/of-kind.ts';
 import { setTo } from '../box/attr.ts';
 import { set } from '../box/edit.ts';
 import { panelPartOf } from '../box/lookup.ts';
 import { usedSeal } from '../advise/suit-port.ts';
 import { byPrice } from '../catalogue/by-price.ts';
 import type { PartOf } from '../catalogue/part.ts';
-import { catalogueOf } from '../findings/rule.ts';
+import {} from '../findings/rule.ts';
 import { placePort, PLACE_FACES } from '../panel/place-port.ts';
 import { reaches } from '../sealing/sealing.ts';
 import { CONTROLLER_SIZES } from '../sun/controller.ts';
@@ -16,7 +17,7 @@ export function panelPortMoves({ box, plan, catalogue }: Bench): Move[] {
   if (!solar || solar.panelPortId.is === 'set' || !plan.fit) return [];
   const holds = (p: PartOf<'panel'>): boolean => reaches(usedSeal(p), box.outing.seal);
   const there = new Set(box.ports.map((p) => panelPartOf(box, p)?.id));
-  return catalogueOf({ catalogue }, 'panel')
+  return ofKind(catalogue, 'panel')
     .filter((p) => p.role === 'inlet' || (p.role === 'outlet' && p.supply === '12v' && p.converterRatedW === null))
     .filter((p) => !p.exposedLivePins && !there.has(p.id))
     .toSorted((p, q) => Number(holds(q)) - Number(holds(p)) || byPrice(p, q))

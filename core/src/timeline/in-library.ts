@@ -1,3 +1,4 @@
+import { ofKind } from '../catalogue/of-kind.ts';
 import type { Catalogue, PartOf } from '../catalogue/part.ts';
 
 /** What people call a thing of the library. */
@@ -15,7 +16,7 @@ const wordsOf = (name: string): string[] => name.toLowerCase().split(/[\s,]+/);
 export function inLibrary(catalogue: Catalogue, typed: string): PartOf<'device'> | undefined {
   const wanted = ALSO_CALLED[typed.toLowerCase()] ?? typed.toLowerCase();
   const words = wordsOf(wanted);
-  const library = catalogue.filter((p): p is PartOf<'device'> => p.kind === 'device');
+  const library = ofKind(catalogue, 'device');
   return (
     library.find((p) => p.name.toLowerCase().startsWith(wanted)) ??
     library.find((p) => wordsOf(p.name).includes(wanted)) ??

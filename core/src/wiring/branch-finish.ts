@@ -5,7 +5,7 @@ import { mainFeed } from '../box/feeds.ts';
 import { valueOf } from '../box/lookup.ts';
 import type { Box, Circuit } from '../box/schema.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { ampacityA, conductorC, knownSize } from './conductor.ts';
+import { ampacityA, knownSize } from './conductor.ts';
 import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
 import { countsA, LOAD_SHARE } from './fuse.ts';
 import { leadOf, type FinishContext } from './lead-ohms.ts';
@@ -52,8 +52,33 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
   });
 }
 
-/** What a draft already knows of a circuit. Named one by one: this runs for every circuit on every edit. */
-const asDrafted = (d: Draft) => ({
+/** What is known of a circuit only with its wire and the main path. */
+type Late = Pick<
+  CircuitPlan,
+  | 'returnWire'
+  | 'wire'
+  | 'ampacityA'
+  | 'oneAmpacityA'
+  | 'guard'
+  | 'opensFirst'
+  | 'windowA'
+  | 'branchMilliOhm'
+  | 'fuseMilliOhm'
+  | 'dropV'
+  | 'dropFraction'
+  | 'plugV'
+  | 'weakFaultA'
+  | 'fuseWorking'
+  | 'dropPieces'
+  | 'dropWorking'
+  | 'lengthWorking'
+>;
+
+/**
+ * What a draft already knows of a circuit, and the rest. Named one by one, in one piece: this runs for every circuit on every
+ * edit, and putting two lists of forty names together took longer than all that is reckoned in them.
+ */
+const planned = (d: Draft, late: Late): CircuitPlan => ({
   circuit: d.circuit,
   feed: d.feed,
   rail: d.rail,
@@ -94,7 +119,24 @@ const asDrafted = (d: Draft) => ({
   switchPortId: d.switchPortId,
   switchTag: d.switchTag,
   switchPart: d.switchPart,
-  dropLimitFraction: d.dropLimitFraction
+  dropLimitFraction: d.dropLimitFraction,
+  returnWire: late.returnWire,
+  wire: late.wire,
+  ampacityA: late.ampacityA,
+  oneAmpacityA: late.oneAmpacityA,
+  guard: late.guard,
+  opensFirst: late.opensFirst,
+  windowA: late.windowA,
+  branchMilliOhm: late.branchMilliOhm,
+  fuseMilliOhm: late.fuseMilliOhm,
+  dropV: late.dropV,
+  dropFraction: late.dropFraction,
+  plugV: late.plugV,
+  weakFaultA: late.weakFaultA,
+  fuseWorking: late.fuseWorking,
+  dropPieces: late.dropPieces,
+  dropWorking: late.dropWorking,
+  lengthWorking: late.lengthWorking
 });
 
 /** What it loses in what all share; the charger's current does not go through that. */
@@ -159,8 +201,7 @@ function finish(
   const weakOhm = (found.weakBankMilliOhm + sharedMilliOhm + milliOhm) / 1000;
   const windowA = { min: countsA(d) / LOAD_SHARE, max: max.length ? Math.min(...max) : undefined };
   const lead = leadOf({ box }, d, wire ?? THINNEST, x);
-  return {
-    ...asDrafted(d),
+  return planned(d, {
     returnWire: valueOf<WireSize>(d.circuit.returnWire, wire),
     wire,
     ampacityA: ampacity,
@@ -174,10 +215,9 @@ function finish(
     dropFraction: dropV / baseV(d),
     plugV: (d.rail?.outV ?? lowV) - dropV,
     weakFaultA: d.rail ? d.rail.worstLimitA : bank ? openCircuitV(bank.chemistry, WEAK_SOC) / weakOhm : 0,
-    conductorC: wire && knownSize(wire) ? conductorC(wire, d.carriesA / d.circuit.wireCount, laid) : undefined,
     fuseWorking: () => fuseWorking(d, { ...fuseFacts(d), ampacityA: ampacity, wire }),
     dropPieces: pieces,
     dropWorking: () => dropWorking(d, pieces(), dropV),
     lengthWorking: () => lengthWorking(d, d.run, box.preferences.lengthUnit)
-  };
+  });
 }

@@ -36,7 +36,6 @@ export type Draft = Omit<
   | 'dropFraction'
   | 'plugV'
   | 'weakFaultA'
-  | 'conductorC'
   | 'fuseWorking'
   | 'lengthWorking'
   | 'dropPieces'

@@ -1,3 +1,4 @@
+import { ofKind } from '../catalogue/of-kind.ts';
 import { coldestAirC } from '../sun/season-air.ts';
 import { fewestWires, leadBearsA } from './lead-section.ts';
 import { saidIn } from '../quantity/said.ts';
@@ -29,9 +30,8 @@ export const THINNEST: WireSize = { system: 'awg', size: '22' };
 
 /** A fuse family's part: the box's own copy, else the catalogue's. */
 export const fuseOf = (box: Box, catalogue: Catalogue, family: FuseFamily): PartOf<'fuse'> | undefined =>
-  [...Object.values(box.parts), ...catalogue].find(
-    (p): p is PartOf<'fuse'> => p.kind === 'fuse' && p.family === family
-  );
+  Object.values(box.parts).find((p): p is PartOf<'fuse'> => p.kind === 'fuse' && p.family === family) ??
+  ofKind(catalogue, 'fuse').find((p) => p.family === family);
 
 type MainContext = {
   laid: Laid;
@@ -43,9 +43,7 @@ type MainContext = {
 };
 
 /** The main path before its resistance is known: that follows from the circuit built with it. */
-export type MainDraft = Omit<MainPlan, 'commonMilliOhm' | 'commonWireMilliOhm' | 'weakFaultA' | 'working'> & {
-  biggestA: number;
-};
+export type MainDraft = Omit<MainPlan, 'commonMilliOhm' | 'commonWireMilliOhm' | 'weakFaultA' | 'working'>;
 
 /** What the main path carries, A: all that its switches allow, the same with the battery low, and the time table's greatest. */
 function mainLoads({ box, bank, need }: Sources, circuits: readonly Draft[], lowV: number) {
@@ -277,15 +275,14 @@ export function mainPlan(
   draft: MainDraft,
   { commonMilliOhm, commonWireMilliOhm }: Pick<MainPlan, 'commonMilliOhm' | 'commonWireMilliOhm'>
 ): MainPlan {
-  const { biggestA, ...main } = draft;
   const weakOhm = bank
     ? (weakestMilliOhm(bank, box.bank.arrangement === 'changeover', coldestAirC(box), WEAK_SOC) + commonMilliOhm) / 1000
     : Infinity;
-  const plan = {
-    ...main,
+  return {
+    ...draft,
     commonMilliOhm,
     commonWireMilliOhm,
-    weakFaultA: bank ? openCircuitV(bank.chemistry, WEAK_SOC) / weakOhm : 0
+    weakFaultA: bank ? openCircuitV(bank.chemistry, WEAK_SOC) / weakOhm : 0,
+    working: mainWorking(draft)
   };
-  return { ...plan, working: mainWorking(plan, biggestA) };
 }

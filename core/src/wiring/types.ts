@@ -96,7 +96,6 @@ export type CircuitPlan = {
   plugV: number;
   /** Least current of a short at the far end: cold, a fifth left. */
   weakFaultA: number;
-  conductorC: number | undefined;
   /** Written out when somebody opens them. */
   fuseWorking: () => Working;
   /** The way to its plug and back, piece by piece. */
@@ -129,6 +128,8 @@ export type MainPlan = {
   lowLoadA: number;
   /** The most the time table has on together. */
   timetableA: number;
+  /** The largest fuse behind it. */
+  biggestA: number;
   /** Along the unfused wire from the battery post. */
   fuseDistanceMm: number | undefined;
   lengthMm: number;

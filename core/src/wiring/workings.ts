@@ -7,6 +7,7 @@ import { INRUSH_SHARE, LOAD_SHARE, PEAK_SHARE, meltingA2s, SELECTIVE_RATIO } fro
 import { ROUTING, STEP_MM, type RunMm } from './lengths.ts';
 import { LID_SWING_MM, TAILS_MM } from './contacts.ts';
 import type { Laid } from './sizing.ts';
+import type { MainDraft } from './main-path.ts';
 import type { MainPlan } from './types.ts';
 
 /** What must be carried is told a little too high, what may not be passed a little too low: redone by hand it never deceives. */
@@ -172,7 +173,7 @@ export const dropWorking = (d: Draft, pieces: readonly DropPiece[], dropV: numbe
 });
 
 /** Why the main fuse is what it is. */
-export function mainWorking(m: Omit<MainPlan, 'working'>, biggestA: number): Working {
+export function mainWorking(m: MainDraft): Working {
   const auto = m.fuseOrigin === 'auto' && m.fuse !== undefined;
   const value = m.fuseA === undefined ? (auto ? 'none large enough' : m.fuseOrigin) : String(m.fuseA);
   const lines = [
@@ -181,10 +182,10 @@ export function mainWorking(m: Omit<MainPlan, 'working'>, biggestA: number): Wor
     ...pushedLines(m.pushedA),
     line(
       'To let a branch open first',
-      upText(SELECTIVE_RATIO * biggestA),
+      upText(SELECTIVE_RATIO * m.biggestA),
       'A',
       'computed',
-      `${SELECTIVE_RATIO} × ${fixed(biggestA, 1)} A, where that is to be had`,
+      `${SELECTIVE_RATIO} × ${fixed(m.biggestA, 1)} A, where that is to be had`,
       'prefer'
     ),
     line(

@@ -1,6 +1,7 @@
+import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
 import type { PartOf } from '../../catalogue/part.ts';
-import { CASE_PLACE, catalogueOf, rule, usePart } from '../rule.ts';
+import { CASE_PLACE, rule, usePart } from '../rule.ts';
 
 /** Cases that are offered in its place. */
 const OFFERED = 4;
@@ -18,7 +19,7 @@ export const batteryShell = rule('battery-shell', 'safe', 'case', (x) => {
       say: say('battery-shell', 'told', {}),
       figures: { depthMm: part.depthMm },
       remedies: () =>
-        catalogueOf(x, 'case')
+        ofKind(x.catalogue, 'case')
           .toSorted((a, b) => Math.abs(roomMm3(a) - roomMm3(part)) - Math.abs(roomMm3(b) - roomMm3(part)))
           .slice(0, OFFERED)
           .map((c) => ({ label: c.name, effect: 'about the same room', edits: usePart(c, 'casePartId') }))

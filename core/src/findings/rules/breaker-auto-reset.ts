@@ -1,12 +1,13 @@
+import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
 import { MAIN_PLACE, rule, set } from '../rule.ts';
-import { catalogueOf } from '../rule.ts';
+import {} from '../rule.ts';
 
 /** A breaker that closes again by itself feeds the fault again and again. */
 export const breakerAutoReset = rule('breaker-auto-reset', 'safe', 'wiring', (x) => {
   const { fuse } = x.wiring.main;
   if (fuse?.reset !== 'auto') return [];
-  const manual = catalogueOf(x, 'fuse').find((f) => f.family === fuse.family && f.reset === 'manual');
+  const manual = ofKind(x.catalogue, 'fuse').find((f) => f.family === fuse.family && f.reset === 'manual');
   return [
     {
       at: MAIN_PLACE,

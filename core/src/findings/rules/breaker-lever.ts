@@ -1,7 +1,8 @@
+import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import { masterSwitch, switchWithoutLever } from '../master-switch.ts';
-import { MAIN_PLACE, catalogueOf, mainPath, rule, set, usePart } from '../rule.ts';
+import { MAIN_PLACE, mainPath, rule, set, usePart } from '../rule.ts';
 
 /** The main breaker is said to switch the box, and it is no breaker. */
 export const breakerLever = rule('breaker-lever', 'safe', 'wiring', (x) => {
@@ -9,7 +10,7 @@ export const breakerLever = rule('breaker-lever', 'safe', 'wiring', (x) => {
   if (!mainFeed(x.box).leverSwitches || m.fuseFamily === 'breaker') return [];
   const spareId = switchWithoutLever(x.box);
   const spare = x.box.ports.find((p) => p.id === spareId)?.name || (spareId && 'The switch that is there');
-  const breaker = catalogueOf(x, 'fuse-holder').find((h) => h.family === 'breaker');
+  const breaker = ofKind(x.catalogue, 'fuse-holder').find((h) => h.family === 'breaker');
   return [
     {
       at: MAIN_PLACE,

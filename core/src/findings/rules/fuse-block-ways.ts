@@ -1,6 +1,7 @@
+import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
 import { mainFeed } from '../../box/feeds.ts';
-import { BOX_PLACE, catalogueOf, mainPath, rule, usePart } from '../rule.ts';
+import { BOX_PLACE, mainPath, rule, usePart } from '../rule.ts';
 
 /** No fuse block, or more circuits than it has ways. */
 export const fuseBlockWays = rule('fuse-block-ways', 'safe', 'wiring', (x) => {
@@ -11,7 +12,7 @@ export const fuseBlockWays = rule('fuse-block-ways', 'safe', 'wiring', (x) => {
   ).length;
   const block = x.wiring.block;
   if (wanted === 0 || (block && block.wayCount >= wanted)) return [];
-  const larger = catalogueOf(x, 'fuse-block')
+  const larger = ofKind(x.catalogue, 'fuse-block')
     .filter((b) => b.wayCount >= wanted)
     .sort((a, b) => a.wayCount - b.wayCount || a.massKg - b.massKg);
   return [

@@ -1,3 +1,4 @@
+import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
 import { byPrice } from '../../catalogue/by-price.ts';
 import { swapPart } from '../../panel/place-port.ts';
@@ -9,17 +10,7 @@ import { fuseOf } from '../../wiring/main-path.ts';
 import { smallestFuse } from '../../wiring/sizing.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 import { weakPart } from '../weak-part.ts';
-import {
-  branches,
-  branchPath,
-  catalogueOf,
-  branchPlace,
-  type Facts,
-  type Remedy,
-  rule,
-  set,
-  usePart
-} from '../rule.ts';
+import { branches, branchPath, branchPlace, type Facts, type Remedy, rule, set, usePart } from '../rule.ts';
 
 /** A branch fuse larger than the weakest switch, socket or fuse way behind it. */
 export const fuseExceedsPart = rule('fuse-exceeds-part', 'safe', 'wiring', (x) =>
@@ -122,7 +113,7 @@ function strongerBlocks(x: Facts, c: CircuitPlan): Remedy[] {
   if (!feed) return [];
   const fuseA = c.guard?.ratingA ?? Infinity;
   const wanted = branches(x).filter((o) => o.fuseOrigin !== 'none' && feedOf(o) === feed).length;
-  return catalogueOf(x, 'fuse-block')
+  return ofKind(x.catalogue, 'fuse-block')
     .filter((b) => b.perWayA !== null && b.perWayA >= fuseA && b.wayCount >= wanted)
     .toSorted((a, b) => a.wayCount - b.wayCount || byPrice(a, b))
     .slice(0, 2)
@@ -138,7 +129,7 @@ function largerPort(x: Facts, c: CircuitPlan): Remedy[] {
   const fuseA = c.guard?.ratingA;
   const weak = x.wiring.circuits.find((o) => o.portTag === c.weakest!.name);
   if (fuseA === undefined || !weak?.portPart || weak.portPart.converterRatedW !== null) return [];
-  const larger = catalogueOf(x, 'panel')
+  const larger = ofKind(x.catalogue, 'panel')
     .filter((p) => p.role === weak.portPart!.role && p.supply === weak.portPart!.supply && !p.exposedLivePins)
     .filter((p) => (p.ratingA ?? 0) >= fuseA)
     .sort((a, b) => a.ratingA! - b.ratingA! || byPrice(a, b))[0];

@@ -1,9 +1,10 @@
+import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
 import { AUTO, setTo } from '../../box/attr.ts';
 import type { FuseFamily, PartOf } from '../../catalogue/part.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
-import { BOX_PLACE, branches, branchPath, branchPlace, catalogueOf, mainPath, rule, set, usePart } from '../rule.ts';
+import { BOX_PLACE, branches, branchPath, branchPlace, mainPath, rule, set, usePart } from '../rule.ts';
 import type { Draft, Facts } from '../rule.ts';
 
 const breaks = (fuse: PartOf<'fuse'>, volts: number): boolean => (fuse.voltageDcV ?? 0) >= volts;
@@ -12,7 +13,7 @@ const breaks = (fuse: PartOf<'fuse'>, volts: number): boolean => (fuse.voltageDc
 function atBattery(x: Facts, family: FuseFamily, fuse: PartOf<'fuse'>): Draft[] {
   const { highV } = x.judge;
   if (breaks(fuse, highV)) return [];
-  const block = catalogueOf(x, 'fuse-block').find(
+  const block = ofKind(x.catalogue, 'fuse-block').find(
     (b) => b.family === 'blade' && b.wayCount >= x.wiring.circuits.length
   );
   return [

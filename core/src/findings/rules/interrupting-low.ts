@@ -1,10 +1,11 @@
+import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
 import { withoutLever } from '../../box/feed-edits.ts';
 import type { Happening } from '../../judge/table.ts';
 import { fuseOf } from '../../wiring/main-path.ts';
 import { placeOf } from '../elements.ts';
-import { branches, branchPath, catalogueOf, mainPath, rule, set, usePart, type Facts, type Remedy } from '../rule.ts';
+import { branches, branchPath, mainPath, rule, set, usePart, type Facts, type Remedy } from '../rule.ts';
 import { BEARS } from '../../wiring/fuse.ts';
 
 /** A short right behind a fuse or breaker could exceed what it can break: at its own place, whichever fuse it is. */
@@ -46,7 +47,7 @@ const kindOf = (x: Facts, h: Happening): string =>
 
 /** A holder of a family that breaks it: at the main feed, or for a feed or circuit straight off the post. */
 function remediesFor(x: Facts, h: Happening, shortA: number): Remedy[] {
-  const better = catalogueOf(x, 'fuse-holder').filter(
+  const better = ofKind(x.catalogue, 'fuse-holder').filter(
     (p) => (fuseOf(x.box, x.catalogue, p.family)?.interruptingA ?? 0) * BEARS.breaking > shortA
   );
   const breaksText = (p: (typeof better)[number]) => `breaks ${fuseOf(x.box, x.catalogue, p.family)!.interruptingA} A`;

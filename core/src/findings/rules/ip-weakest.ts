@@ -1,3 +1,4 @@
+import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
 import { byPrice } from '../../catalogue/by-price.ts';
 import { set } from '../../box/edit.ts';
@@ -8,7 +9,7 @@ import { caseFit } from '../../case/fit.ts';
 import { collides, swapPart } from '../../panel/place-port.ts';
 import { panelPlan } from '../../panel/panel.ts';
 import { reaches, SEAL_WORDS, sealing, sealWord } from '../../sealing/sealing.ts';
-import { CASE_PLACE, catalogueOf, portPlace, rule, usePart, type Facts, type Remedy } from '../rule.ts';
+import { CASE_PLACE, portPlace, rule, usePart, type Facts, type Remedy } from '../rule.ts';
 
 /** Closed and capped, the box is not built towards what the outing wants. */
 export const ipWeakest = rule('ip-weakest', 'dry', 'ports', (x) => {
@@ -52,7 +53,7 @@ export const ipWeakest = rule('ip-weakest', 'dry', 'ports', (x) => {
 });
 
 const holdingCases = (x: Facts) =>
-  catalogueOf(x, 'case')
+  ofKind(x.catalogue, 'case')
     .filter((c) => reaches(sealWord(c.seal), x.box.outing.seal))
     .sort(byPrice);
 

@@ -1,9 +1,10 @@
+import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import type { PartOf } from '../../catalogue/part.ts';
 import { placePort } from '../../panel/place-port.ts';
-import { BATTERY_PLACE, catalogueOf, rule, type Remedy } from '../rule.ts';
+import { BATTERY_PLACE, rule, type Remedy } from '../rule.ts';
 
 const widthMm = (p: PartOf<'panel'>): number => p.flangeWidthMm;
 
@@ -21,7 +22,7 @@ export const outsideInlet = rule('outside-inlet', 'fits', 'battery', (x) => {
     });
   if (entry) return [];
   // a battery's cable is thick: the widest gland that is to be had
-  const gland = catalogueOf(x, 'panel')
+  const gland = ofKind(x.catalogue, 'panel')
     .filter((p) => p.role === 'gland')
     .toSorted((a, b) => widthMm(b) - widthMm(a))[0];
   const remedies = (): Remedy[] => {

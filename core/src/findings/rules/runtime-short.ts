@@ -1,7 +1,8 @@
+import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
 import { durationText } from '../../quantity/format.ts';
 import { givesUp } from '../gives-up.ts';
-import { BATTERY_PLACE, catalogueOf, devicePlace, rule, set, usePart, type Facts, type Remedy } from '../rule.ts';
+import { BATTERY_PLACE, devicePlace, rule, set, usePart, type Facts, type Remedy } from '../rule.ts';
 
 /** Less is told as this much, h. */
 const LEAST_H = 1 / 60;
@@ -55,7 +56,7 @@ function remediesFor(x: Facts): Remedy[] {
       edits
     });
   }
-  const larger = catalogueOf(x, 'battery')
+  const larger = ofKind(x.catalogue, 'battery')
     .filter((p) => p.chemistry === x.bank!.part.chemistry && p.capacityAh > x.bank!.part.capacityAh)
     .sort((a, b) => a.capacityAh - b.capacityAh);
   for (const part of larger.slice(0, 3)) {

@@ -1,14 +1,15 @@
+import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import { AUTO } from '../../box/attr.ts';
 import type { PartOf } from '../../catalogue/part.ts';
-import { catalogueOf, portPlace, rule, set, type Facts, type Remedy } from '../rule.ts';
+import { portPlace, rule, set, type Facts, type Remedy } from '../rule.ts';
 import { applyEdits, type Edit } from '../../box/edits.ts';
 import { swapPart } from '../../panel/place-port.ts';
 
 /** A switch without a lamp that bears as much: its two tabs may be fed from either side. */
 function plainSwitch(x: Facts, part: PartOf<'panel'>): Remedy[] {
-  const plain = catalogueOf(x, 'panel').find(
+  const plain = ofKind(x.catalogue, 'panel').find(
     (o) => o.role === 'switch' && o.tabs === 'two-tabs' && (o.ratingA ?? 0) >= (part.ratingA ?? 0)
   );
   const ports = x.box.ports.filter((o) => o.partId === part.id && o.tabs.is !== 'set');

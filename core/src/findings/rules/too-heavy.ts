@@ -1,11 +1,12 @@
+import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
-import { BOX_PLACE, catalogueOf, rule, usePart } from '../rule.ts';
+import { BOX_PLACE, rule, usePart } from '../rule.ts';
 
 /** Heavier than the way it is meant to be carried. */
 export const tooHeavy = rule('too-heavy', 'carry', 'case', (x) => {
   const { massKg, limitKg } = x.carry;
   if (massKg <= limitKg) return [];
-  const lighter = catalogueOf(x, 'battery').find(
+  const lighter = ofKind(x.catalogue, 'battery').find(
     (b) =>
       b.chemistry === 'lfp' &&
       x.bank &&

@@ -1,3 +1,4 @@
+import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
 import { AUTO, setTo } from '../../box/attr.ts';
 import type { Edit } from '../../box/edits.ts';
@@ -10,7 +11,7 @@ import { lostV } from '../../wiring/drop.ts';
 import { hasOwnLead } from '../../wiring/lead-section.ts';
 import { LEAD_WIRE, wireLeft } from '../elements.ts';
 import { pickSizes } from '../../wiring/sizing.ts';
-import { catalogueOf, devicePlace, rule, set, type Draft, type Facts, type Remedy, branchPlace } from '../rule.ts';
+import { devicePlace, rule, set, type Draft, type Facts, type Remedy, branchPlace } from '../rule.ts';
 
 /** A share of the loss from which one piece is the one to change. */
 const MOST = 0.4;
@@ -155,7 +156,7 @@ function noLonger(
 function firmerContacts(x: Facts, c: CircuitPlan): Remedy[] {
   const now = c.portPart?.contactMilliOhm;
   if (!x.fit || !now || c.portPart?.converterRatedW != null) return [];
-  const better = catalogueOf(x, 'panel')
+  const better = ofKind(x.catalogue, 'panel')
     .filter((p) => p.role === c.portPart!.role && p.supply === c.portPart!.supply && !p.exposedLivePins)
     .filter((p) => p.contactMilliOhm !== null && p.contactMilliOhm < now / 2 && (p.ratingA ?? 0) >= c.loadA)
     .sort((a, b) => a.contactMilliOhm! - b.contactMilliOhm!)[0];
