@@ -49,7 +49,7 @@ export const coldestAirC = (box: Pick<Box, 'season' | 'outing'>): number =>
   Math.min(box.outing.airC, seasonAirC(box)?.coldestC ?? Infinity);
 
 /** Cold mornings at which a panel is judged, °C, where nothing colder is known. @source electrical reference 9, E9.4; rule of thumb for temperate winters */
-export const COLD_MORNING_C = -10;
+const COLD_MORNING_C = -10;
 
 /** Air in which a panel gives its highest voltage, °C. */
 export const panelColdC = (box: Pick<Box, 'season' | 'outing'>): number => Math.min(COLD_MORNING_C, coldestAirC(box));

@@ -22,7 +22,7 @@ import { fusesOffPost } from './charge-fuse.ts';
 import { bodyPoint, portPoint, runMm } from './lengths.ts';
 import { END_TAKES_MM2, pickSizes, smallestFuse, smallestWire, type Laid } from './sizing.ts';
 import type { Tree } from './tree.ts';
-import type { MainPlan, Origin } from './types.ts';
+import type { MainDraft, MainPlan, Origin } from './types.ts';
 import { mainWorking } from './workings.ts';
 
 /** An unknown wire is judged as the thinnest. */
@@ -41,9 +41,6 @@ type MainContext = {
   tags: Record<string, string>;
   tree: Tree;
 };
-
-/** The main path before its resistance is known: that follows from the circuit built with it. */
-export type MainDraft = Omit<MainPlan, 'commonMilliOhm' | 'commonWireMilliOhm' | 'weakFaultA' | 'working'>;
 
 /** What the main path carries, A: all that its switches allow, the same with the battery low, and the time table's greatest. */
 function mainLoads({ box, bank, need }: Sources, circuits: readonly Draft[], lowV: number) {

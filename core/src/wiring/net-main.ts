@@ -9,7 +9,7 @@ import { at, MAIN_REF, type NetBuilder } from './net-builder.ts';
 import { coilNet, RELAY_MILLIOHM, relayPart, relayTag } from './net-coil.ts';
 import { RELAY, type Terminal } from './netlist.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import type { MainDraft } from './main-path.ts';
+import type { MainDraft } from './types.ts';
 
 /** Contacts of a two-pole inlet, both poles. @source electrical reference 3, 30 A genderless pair */
 export const INLET_MILLIOHM = 1.2;

@@ -147,6 +147,9 @@ export type MainPlan = {
   working: Working;
 };
 
+/** The main path before its resistance is known: that follows from the circuit built with it. */
+export type MainDraft = Omit<MainPlan, 'commonMilliOhm' | 'commonWireMilliOhm' | 'weakFaultA' | 'working'>;
+
 export type WiringPlan = {
   ambientC: number;
   insulationC: number;

@@ -7,8 +7,7 @@ import { INRUSH_SHARE, LOAD_SHARE, PEAK_SHARE, meltingA2s, SELECTIVE_RATIO } fro
 import { ROUTING, STEP_MM, type RunMm } from './lengths.ts';
 import { LID_SWING_MM, TAILS_MM } from './contacts.ts';
 import type { Laid } from './sizing.ts';
-import type { MainDraft } from './main-path.ts';
-import type { MainPlan } from './types.ts';
+import type { MainDraft, MainPlan } from './types.ts';
 
 /** What must be carried is told a little too high, what may not be passed a little too low: redone by hand it never deceives. */
 const upText = (currentA: number): string => fixed(Math.ceil(currentA * 100 - 1e-6) / 100, 2);
