@@ -134,7 +134,7 @@ describe('what happened, in words', () => {
     ['inner-empty', `${name}: its own battery is empty.`],
     ['protection', 'The pack’s protection opens at 11.23 V: everything is off.'],
     ['disconnect', 'The low-voltage disconnect opens at 11.23 V: everything is off.'],
-    ['back', 'Charged again to 11.23 V: the disconnect closes.'],
+    ['back', 'The battery stands at 11.23 V again: the disconnect closes.'],
     ['changeover', 'Change over to the next battery.'],
     ['empty', 'The battery is empty.'],
     ['power-limit', 'The load is more than battery and wiring can pass: the voltage collapses.']

@@ -9,6 +9,7 @@ import { canalNightBankBox, fellRaceRadioPost, saltmarshHideBox } from '../src/d
 import { moorCameraPost } from '../src/demo/wired.ts';
 import { evaluate, type Plan } from '../src/evaluate.ts';
 import type { Severity } from '../src/findings/rule.ts';
+import { conductorC } from '../src/wiring/conductor.ts';
 
 /**
  * Where each rule begins to speak. One input is turned until the finding comes; what decides it must then stand at the
@@ -839,7 +840,10 @@ const EDGES: Edge[] = [
       ),
     quiet: 5,
     trips: 60,
-    figure: (p) => planned(p, canal, 'Aerator').conductorC!,
+    figure: (p) => {
+      const { wire, carriesA, laid } = planned(p, canal, 'Aerator');
+      return conductorC(wire!, carriesA, laid);
+    },
     threshold: 75
   },
   {

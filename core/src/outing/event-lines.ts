@@ -37,7 +37,9 @@ function sentence(box: Box, e: RunEvent): string {
     case 'disconnect':
       return `The low-voltage disconnect opens at ${e.volts.toFixed(2)} V: ${coveredPorts(box, tree(box)) ? 'what hangs behind it' : 'everything'} is off.`;
     case 'back':
-      return `Charged again to ${e.volts.toFixed(2)} V: the disconnect closes.`;
+      return `The battery stands at ${e.volts.toFixed(2)} V again: the disconnect closes.`;
+    case 'hunts':
+      return `Without the load the battery stands at ${e.volts.toFixed(2)} V: the disconnect would close at once, and open again.`;
     case 'changeover':
       return 'Change over to the next battery.';
     case 'empty':

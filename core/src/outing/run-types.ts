@@ -57,7 +57,7 @@ export type RunInput = {
 export type StopReason = 'kept-back' | 'device' | 'protection' | 'disconnect' | 'empty' | 'power-limit';
 export type RunEvent = {
   timeH: number;
-  reason: StopReason | 'resets' | 'degrades' | 'on-inner' | 'inner-empty' | 'back' | 'changeover';
+  reason: StopReason | 'resets' | 'degrades' | 'on-inner' | 'inner-empty' | 'back' | 'hunts' | 'changeover';
   loadId: string | null;
   volts: number;
 };

@@ -1,11 +1,14 @@
 import { say } from '../words/say.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { setTo } from '../../box/attr.ts';
+import { recovery } from '../../judge/recovery.ts';
 import { BATTERY_PLACE, rule, set } from '../rule.ts';
 
 /** Nothing ends the discharge of a battery without protection. */
 export const noCutoff = rule('no-cutoff', 'lasts', 'battery', (x) => {
   if (!x.bank || x.bank.part.hasProtection !== false || x.box.bank.disconnect.is === 'set') return [];
+  const { loadedCutoffV } = CHEMISTRY[x.bank.chemistry];
+  const { closesV } = recovery({ ...x, bank: x.bank }, loadedCutoffV);
   return [
     {
       at: BATTERY_PLACE,
@@ -15,16 +18,8 @@ export const noCutoff = rule('no-cutoff', 'lasts', 'battery', (x) => {
       remedies: [
         {
           label: 'A low-voltage disconnect',
-          effect: `opens at ${CHEMISTRY[x.bank.chemistry].loadedCutoffV} V`,
-          edits: [
-            set(
-              'bank/disconnect',
-              setTo({
-                cutV: CHEMISTRY[x.bank.chemistry].loadedCutoffV,
-                backV: CHEMISTRY[x.bank.chemistry].loadedCutoffV + 1
-              })
-            )
-          ]
+          effect: `opens at ${loadedCutoffV} V`,
+          edits: [set('bank/disconnect', setTo({ cutV: loadedCutoffV, backV: Math.max(loadedCutoffV + 1, closesV) }))]
         }
       ]
     }

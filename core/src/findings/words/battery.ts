@@ -1,6 +1,6 @@
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import type { KnownChemistry } from '../../catalogue/part.ts';
-import { fixed } from '../../quantity/format.ts';
+import { ampsText, fixed } from '../../quantity/format.ts';
 import type { Said } from '../../quantity/said.ts';
 import { listOf } from '../../quantity/list-of.ts';
 import type { WordTable } from './table.ts';
@@ -191,15 +191,15 @@ export const batteryWords = {
       title: `A disconnect at ${cutV} V is too low`,
       why: `${name} is harmed under ${absoluteCutoffV} V; ${loadedCutoffV} V under load is a good setting.`
     }),
-    packFirst: ({ packV, cutV }: { packV: number; cutV: number }) => ({
-      short: 'Pack opens before the disconnect',
-      title: 'The pack’s own protection may open first',
-      why: `It opens at ${packV} V, the disconnect at ${cutV} V: within 0.3 V of each other the pack drops out without warning.`
-    }),
-    chatters: ({ backV, cutV }: { backV: number; cutV: number }) => ({
+    chatters: ({ backV, cutV, recoversV, offA }: { backV: number; cutV: number; recoversV: number; offA: number }) => ({
       short: 'Disconnect would chatter',
       title: 'The disconnect would open and close without end',
-      why: `It closes again at ${backV} V, not above the ${cutV} V at which it opens: a battery recovers by some tenths as soon as the load is off.`
+      why: `It opens at ${cutV} V and closes again at ${backV} V; without the ${ampsText(offA)} A behind it the battery springs back to some ${fixed(recoversV, 1)} V at once, and sinks again as soon as they flow.`
+    }),
+    staysOpen: ({ backV, chargedV }: { backV: number; chargedV: number }) => ({
+      short: 'Disconnect never closes again',
+      title: 'Once it has opened, the disconnect stays open',
+      why: `It closes at ${backV} V; what charges this battery brings it to ${fixed(chargedV, 1)} V at most.`
     })
   },
   'cutoff-vs-bms': {
