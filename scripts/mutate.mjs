@@ -21,7 +21,7 @@ const WATCHED_BY = {
     'sizing-margins'
   ],
   demand: ['demand-pieces', 'timeline', 'typed-line', 'spans', 'measured', 'electrical'],
-  outing: ['outing-pieces', 'outing', 'run', 'run-over'],
+  outing: ['outing-pieces', 'outing', 'run', 'run-over', 'run-oracle', 'cutoff', 'sure'],
   judge: ['judge-pieces', 'charge-voltages', 'judge-oracle', 'judge-net', 'ahead-of-fuse'],
   case: [
     'case-pieces',
@@ -72,7 +72,7 @@ const ALSO_WIDER = {
   judge: ['judge', 'rails'],
   kit: ['bench', 'thin-and-spare'],
   outing: ['scatter', 'season-standby', 'plugged', 'charge-gets-in'],
-  panel: ['place-port', 'slide', 'removal']
+  panel: ['panel-oracle', 'place-port', 'slide', 'removal']
 };
 /** A change after which the tests do not end in so many times their usual time is noticed: they would never pass. */
 const PATIENCE = 6;
