@@ -66,6 +66,10 @@ describe('many runs over what is not known', () => {
     expect(of({ ...guess, capacitySpreadFraction: 0.03 }).doubts.map((d) => d.kind)).not.toContain('age');
     expect(only(plain, {}).doubts.map((d) => d.kind)).not.toContain('age');
     expect(shareOf(of(guess), 'age')).toBeGreaterThan(0.01);
+    // measured, what age has cost is in it: nothing is taken off a second time
+    const measured = of({ ...guess, capacitySpreadFraction: 0, resistanceSpreadFraction: 0 });
+    expect(measured.p50H / aged.plan.outing!.lastsH).toBeCloseTo(1, 1);
+    expect(guess.groups[0]!.healthFraction).toBeLessThan(0.9);
   });
   test('a share of the runs reaches the hours: none, some, all', () => {
     const { lastsH, wantedH } = plain.plan.outing!;
