@@ -68,8 +68,8 @@ describe('many runs over what is not known', () => {
     expect(shareOf(of(guess), 'age')).toBeGreaterThan(0.01);
     // measured, what age has cost is in it: nothing is taken off a second time
     const measured = of({ ...guess, capacitySpreadFraction: 0, resistanceSpreadFraction: 0 });
-    expect(measured.p50H / aged.plan.outing!.lastsH).toBeCloseTo(1, 1);
-    expect(guess.groups[0]!.healthFraction).toBeLessThan(0.9);
+    expect(Math.abs(measured.p50H / aged.plan.outing!.lastsH - 1)).toBeLessThan(0.02);
+    expect(guess.groups[0]!.healthFraction).toBeLessThan(0.95);
   });
   test('a share of the runs reaches the hours: none, some, all', () => {
     const { lastsH, wantedH } = plain.plan.outing!;
