@@ -25,6 +25,7 @@ const WATCHED_BY = {
   judge: ['judge-pieces', 'charge-voltages', 'judge-oracle', 'judge-net', 'ahead-of-fuse'],
   case: [
     'case-pieces',
+    'measure',
     'heat-and-feet',
     'fit-more',
     'fit-many',

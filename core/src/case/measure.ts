@@ -228,7 +228,9 @@ export function draftProblems(d: CaseDraft, said: Said): DraftProblem[] {
 }
 
 function faceOf(d: CaseDraft, face: Face): { widthMm: number; heightMm: number } | undefined {
-  const { rimLengthMm: l, rimWidthMm: w, depthMm: h } = d.measures;
+  const { measures: m } = d;
+  // as the case of this sheet will be: a rim that is not measured is as large as the floor
+  const [l, w, h] = [m.rimLengthMm ?? m.floorLengthMm, m.rimWidthMm ?? m.floorWidthMm, m.depthMm];
   if (l === undefined || w === undefined || h === undefined) return undefined;
   if (face === 'lid' || face === 'floor') return { widthMm: l, heightMm: w };
   return { widthMm: face === 'front' || face === 'back' ? l : w, heightMm: h };
