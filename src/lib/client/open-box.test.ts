@@ -205,6 +205,7 @@ describe('two at one box', () => {
     expect(b.save.kind).toBe('conflict');
     await b.keepMine();
     expect([b.save.kind, server.document.name, server.revision]).toEqual(['saved', 'Mine', 3]);
+    await vi.waitFor(async () => expect(await myDraft()).toBeUndefined());
   });
 
   test('theirs is taken, mine goes onto the shelf as a box of its own', async () => {
@@ -215,6 +216,7 @@ describe('two at one box', () => {
     await b.saveNow();
     expect(await b.takeTheirs()).toBe('copy');
     expect([b.doc.name, b.revision, b.save.kind, b.canUndo]).toEqual(['Theirs', 2, 'saved', false]);
+    await vi.waitFor(async () => expect(await myDraft()).toBeUndefined());
   });
 
   test('work left on the device from an older state asks, and stays there until somebody has chosen', async () => {
