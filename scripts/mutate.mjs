@@ -21,7 +21,7 @@ const WATCHED_BY = {
     'sizing-margins'
   ],
   demand: ['demand-pieces', 'timeline', 'typed-line', 'spans', 'measured', 'electrical'],
-  outing: ['outing-pieces', 'outing', 'run', 'run-over', 'run-oracle', 'cutoff', 'sure'],
+  outing: ['outing-pieces', 'outing', 'run', 'run-over', 'run-oracle', 'cutoff', 'sure', 'long-run'],
   judge: ['judge-pieces', 'charge-voltages', 'judge-oracle', 'judge-net', 'ahead-of-fuse'],
   case: [
     'case-pieces',
