@@ -197,3 +197,18 @@ describe('what is no alarm', () => {
     expect(found(drain(0.06), 'quiescent-drain').map((f) => f.severity)).toEqual(['caution']);
   });
 });
+
+test('a battery that crosses the wall does not go in, and is not told to rub the gasket on its way; one near it is', () => {
+  const battery = planOf(hide).fit!.placed.find((p) => p.id === 'battery-1')!;
+  const at = (xMm: number) => {
+    const { seal } = planOf(hide).fit!.part;
+    expect(seal.jet).toBeGreaterThan(0);
+    return change(hide, set('placements/battery-1', { xMm, yMm: battery.yMm, zMm: battery.zMm, turn: battery.turn }));
+  };
+  const ids = (xMm: number) =>
+    planOf(at(xMm))
+      .findings.filter((f) => f.id === 'battery-drags-gasket' || f.id === 'battery-does-not-fit')
+      .map((f) => `${f.severity} ${f.id}`);
+  expect(ids(-20)).toEqual(['stop battery-does-not-fit']);
+  expect(ids(2)).toContain('caution battery-drags-gasket');
+});

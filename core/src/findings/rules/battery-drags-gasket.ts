@@ -12,7 +12,8 @@ export const batteryDragsGasket = rule('battery-drags-gasket', 'dry', 'case', (x
     .filter((p) => p.id.startsWith('battery-'))
     .flatMap((p) => {
       const clearMm = Math.min(p.xMm, p.yMm, c.rimLengthMm - p.xMm - p.lengthMm, c.rimWidthMm - p.yMm - p.widthMm);
-      if (clearMm >= RIM_CLEAR_MM) return [];
+      // one that crosses the wall does not go in at all: that is said of the fit
+      if (clearMm >= RIM_CLEAR_MM || clearMm < 0) return [];
       return [
         {
           at: BATTERY_PLACE,
