@@ -5,6 +5,7 @@ import { applyEdits, type Edit } from '../src/box/edits.ts';
 import { set } from '../src/box/edit.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { CHEMISTRY } from '../src/battery/chemistry.ts';
+import { sagMilliOhm } from '../src/battery/model.ts';
 import { bankMilliOhm } from '../src/battery/resistance.ts';
 import { canalNightBankBox, demoBoxes } from '../src/demo/boxes.ts';
 import { campTableBox } from '../src/demo/fed.ts';
@@ -98,6 +99,29 @@ describe('where a cut-off closes is judged by what the battery springs back to',
     expect(heavy.of.recoversV).toBeCloseTo(11.9 + sag, 9);
     expect(heavy.of.closesV).toBeCloseTo(Math.ceil(10 * Math.max(12.7, heavy.of.recoversV + 0.3)) / 10, 9);
     expect(of.closesV).toBe(12.7);
+  });
+  test('of a changeover the oldest pack stands alone; side by side they share', () => {
+    const packs = [0, 8].map((ageYears) => ({ ageYears, startFraction: 1 }));
+    const heavy = [...long, set('devices/d1/modes/m1/draw', { kind: 'power', powerW: 200 })] as Edit[];
+    const two = [...heavy, set('bank/count', 2), set('bank/packs', packs)] as Edit[];
+    const beside = facts(...two, set('bank/arrangement', 'parallel'));
+    const after = facts(...two, set('bank/arrangement', 'changeover'));
+    const worst = Math.max(...after.plan.bank!.groups.map((g) => g.resistanceFactor));
+    const { chemistry, part } = after.plan.bank!;
+    const alone = sagMilliOhm(chemistry, part.capacityAh, after.plan.judge.coldC, 0.2) * worst;
+    expect(after.of.recoversV).toBeCloseTo(11.9 + (after.of.offA * alone) / 1000, 9);
+    expect(after.of.recoversV).toBeGreaterThan(beside.of.recoversV);
+  });
+  test('a charger whose voltage nobody knows may give the most the battery bears', () => {
+    const most = CHEMISTRY[evaluate(canal, STARTER_CATALOGUE).bank!.chemistry].chargeMaxV;
+    const unknown = set('charging/chargerV', { is: 'unknown' });
+    expect(said(unknown, cut(11.9, most - 0.1))).toBeUndefined();
+    expect(said(unknown, cut(11.9, most))!.title).toContain('stays open');
+  });
+  test('with nothing behind it no current is named', () => {
+    const f = said(set('devices', []), set('circuits', []), cut(11.9, 12))!;
+    expect(f.figures['offA']).toBe(0);
+    expect(f.why).toContain('without a load a battery springs back to some 12.2 V');
   });
   test('in one feed only what hangs behind it counts', () => {
     const camp = campTableBox();

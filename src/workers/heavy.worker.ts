@@ -1,3 +1,4 @@
+import { ofKind } from '@haversack/core/catalogue/of-kind';
 import { coldestAirC } from '@haversack/core/sun/season-air';
 import type { Edit } from '@haversack/core/box/edits';
 import type { Box } from '@haversack/core/box/schema';
@@ -82,7 +83,7 @@ const api = {
 
   async batteries(job: Job): Promise<SuitedBattery[] | undefined> {
     const { plan, catalogue } = planOf(job);
-    const all = catalogue.filter((p): p is PartOf<'battery'> => p.kind === 'battery');
+    const all = ofKind(catalogue, 'battery');
     return pieces.run(suitingBatteries(job.box, plan, all), job.version);
   },
 

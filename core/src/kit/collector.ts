@@ -1,3 +1,4 @@
+import { ofKind } from '../catalogue/of-kind.ts';
 import type { Box } from '../box/schema.ts';
 import type { Catalogue, Part, PartOf } from '../catalogue/part.ts';
 import type { KitLine, What } from './line.ts';
@@ -21,8 +22,8 @@ function sundriesOf(catalogue: Catalogue): Map<string, PartOf<'sundry'>[]> {
   const ready = sundries.get(catalogue);
   if (ready) return ready;
   const out = new Map<string, PartOf<'sundry'>[]>();
-  for (const p of catalogue)
-    if (p.kind === 'sundry') out.set(`${p.use} ${p.fits}`, [...(out.get(`${p.use} ${p.fits}`) ?? []), p]);
+  for (const p of ofKind(catalogue, 'sundry'))
+    out.set(`${p.use} ${p.fits}`, [...(out.get(`${p.use} ${p.fits}`) ?? []), p]);
   sundries.set(catalogue, out);
   return out;
 }

@@ -1,8 +1,9 @@
 import { addLaws, lawCurrentA, NO_LOAD } from '../network/law.ts';
 import { airAtC } from '../sun/air.ts';
+import { DisconnectMoment } from './disconnect.ts';
 import { portState, portVWith, setActive, solvePorts } from './ports.ts';
 import { balance, currentOf, cutOff, draws, emptyRun, record } from './run-record.ts';
-import type { Run, RunBar, RunEvent, RunInput, RunLoad, RunState, StopReason } from './run-types.ts';
+import type { Run, RunBar, RunInput, RunLoad, RunState, StopReason } from './run-types.ts';
 import { acceptedA, advance, meanSoc, refresh, setTemperature, stateOf, together } from './sources.ts';
 
 /**
@@ -134,7 +135,8 @@ function setLaws(input: RunInput, s: RunState): void {
 
 /** Solves one moment, letting devices and cut-offs act until what is left can be carried. */
 function settle(input: RunInput, s: RunState, timeH: number, airC: number, out: Run): void {
-  const cutOff = new CutOff(out, timeH);
+  const cut = input.disconnect;
+  const moment = cut && new DisconnectMoment(out, timeH);
   for (;;) {
     setLaws(input, s);
     const { openV, ohm } = together(s.packs, s.active);
@@ -158,19 +160,18 @@ function settle(input: RunInput, s: RunState, timeH: number, airC: number, out: 
     }
     s.batteryV = openV - ohm * (s.ports.totalA - s.inA);
     if (s.open) {
-      if (input.disconnect && s.batteryV > input.disconnect.backV && cutOff.closes(s.batteryV)) {
+      if (cut && s.batteryV > cut.backV && moment!.closes(s.batteryV)) {
         s.open = false;
         s.stale = true;
         continue;
       }
       if (!input.covered) return sleep(s, openV, ohm);
     }
-    const cut = input.disconnect;
     if (cut && !s.open && s.batteryV < cut.cutV) {
       if (changeOver(input, s, timeH, out)) continue;
       s.open = true;
       s.stale = true;
-      cutOff.opened(s.batteryV);
+      moment!.opened(s.batteryV);
       fail(out, timeH, 'disconnect', null, s.batteryV);
       continue;
     }
@@ -182,38 +183,6 @@ function settle(input: RunInput, s: RunState, timeH: number, airC: number, out: 
     if (s.active !== undefined && s.packs[s.active]!.soc <= input.keepBackFraction && changeOver(input, s, timeH, out))
       continue;
     if (!dropWeak(input, s, timeH, out)) return;
-  }
-}
-
-/** A low-voltage cut-off within one moment: what has opened in it stays open, and a closing that does not last was none. */
-class CutOff {
-  readonly #out: Run;
-  readonly #timeH: number;
-  #hasOpened = false;
-  #closing: RunEvent | undefined;
-  constructor(out: Run, timeH: number) {
-    this.#out = out;
-    this.#timeH = timeH;
-  }
-
-  opened(volts: number): void {
-    this.#hasOpened = true;
-    const { events } = this.#out;
-    if (this.#closing) events.splice(events.indexOf(this.#closing), 1);
-    // the first time it ends the plan; whenever it has closed since, it is told again
-    if (events.findLast((e) => e.reason === 'disconnect' || e.reason === 'back')?.reason === 'back')
-      events.push({ timeH: this.#timeH, reason: 'disconnect', loadId: null, volts });
-  }
-
-  /** @returns false when it opened just now: the load alone pulls the battery down, and it would go on so without end */
-  closes(volts: number): boolean {
-    const { events } = this.#out;
-    if (!this.#hasOpened) {
-      this.#closing = { timeH: this.#timeH, reason: 'back', loadId: null, volts };
-      events.push(this.#closing);
-    } else if (!events.some((e) => e.reason === 'hunts'))
-      events.push({ timeH: this.#timeH, reason: 'hunts', loadId: null, volts });
-    return !this.#hasOpened;
   }
 }
 

@@ -6,7 +6,7 @@ import { valueOf } from '../box/lookup.ts';
 import type { Box, Circuit } from '../box/schema.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { ampacityA, knownSize } from './conductor.ts';
-import { WEAK_SOC, type Draft, type Sources } from './draft.ts';
+import { WEAK_SOC, type Draft, type Late, type Sources } from './draft.ts';
 import { countsA, LOAD_SHARE } from './fuse.ts';
 import { leadOf, type FinishContext } from './lead-ohms.ts';
 import { THINNEST } from './main-path.ts';
@@ -52,33 +52,11 @@ export function finishCircuits(sources: Sources, drafts: readonly Draft[], x: Fi
   });
 }
 
-/** What is known of a circuit only with its wire and the main path. */
-type Late = Pick<
-  CircuitPlan,
-  | 'returnWire'
-  | 'wire'
-  | 'ampacityA'
-  | 'oneAmpacityA'
-  | 'guard'
-  | 'opensFirst'
-  | 'windowA'
-  | 'branchMilliOhm'
-  | 'fuseMilliOhm'
-  | 'dropV'
-  | 'dropFraction'
-  | 'plugV'
-  | 'weakFaultA'
-  | 'fuseWorking'
-  | 'dropPieces'
-  | 'dropWorking'
-  | 'lengthWorking'
->;
-
 /**
  * What a draft already knows of a circuit, and the rest. Named one by one, in one piece: this runs for every circuit on every
  * edit, and putting two lists of forty names together took longer than all that is reckoned in them.
  */
-const planned = (d: Draft, late: Late): CircuitPlan => ({
+const planned = (d: Draft, late: Pick<CircuitPlan, Late>): CircuitPlan => ({
   circuit: d.circuit,
   feed: d.feed,
   rail: d.rail,

@@ -22,9 +22,8 @@ export const BLOCK_WAY = 'fuse block way';
 /** State of charge at which the weakest fault is judged. @source electrical reference 5 */
 export const WEAK_SOC = 0.2;
 
-/** A circuit before the main path and its wire are known. */
-export type Draft = Omit<
-  CircuitPlan,
+/** What is known of a circuit only with its wire and the main path. */
+export type Late =
   | 'wire'
   | 'ampacityA'
   | 'oneAmpacityA'
@@ -40,11 +39,11 @@ export type Draft = Omit<
   | 'lengthWorking'
   | 'dropPieces'
   | 'dropWorking'
-  | 'fuseA'
   | 'windowA'
-  | 'returnWire'
-> & {
-  fuseA: number | undefined;
+  | 'returnWire';
+
+/** A circuit before the main path and its wire are known. */
+export type Draft = Omit<CircuitPlan, Late> & {
   wire: WireSize | undefined;
   /** By the layout, whatever was set. */
   run: RunMm;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { ofKind } from '@haversack/core/catalogue/of-kind';
   import { remove, set, type At } from '@haversack/core/box/edit';
   import { freeId } from '@haversack/core/box/lookup';
   import type { PartOf } from '@haversack/core/catalogue/part';
@@ -13,7 +14,7 @@
 
   const open = useBox();
   const heavy = useHeavy();
-  const batteries = $derived(open.catalogue.filter((p): p is PartOf<'battery'> => p.kind === 'battery'));
+  const batteries = $derived(ofKind(open.catalogue, 'battery'));
   const bank = $derived(open.plan.bank);
   const stored = $derived(open.doc.compare.candidates);
   let pickId = $state('');

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { ofKind } from '@haversack/core/catalogue/of-kind';
   import {
     changedBy,
     fuseBuilt,
@@ -11,7 +12,6 @@
   } from '@haversack/core/bench/as-built';
   import type { Edit } from '@haversack/core/box/edits';
   import { panelPartOf } from '@haversack/core/box/lookup';
-  import type { PartOf } from '@haversack/core/catalogue/part';
   import { fixed, lengthText, trimNumber } from '@haversack/core/quantity/format';
   import { wireSizeText } from '@haversack/core/quantity/wire-size';
   import { useMarks } from '$lib/client/bench-marks.svelte.ts';
@@ -36,10 +36,8 @@
       ? open.plan.wiring.netlist.parts.find((p) => p.kind === 'fuse' && fusePlace(open.plan, p.id) === id)
       : undefined
   );
-  const parts = $derived(
-    part ? open.catalogue.filter((p): p is PartOf<'panel'> => p.kind === 'panel' && p.role === part.role) : []
-  );
-  const wires = $derived(run?.wire ? open.catalogue.filter((p): p is PartOf<'wire'> => p.kind === 'wire') : []);
+  const parts = $derived(part ? ofKind(open.catalogue, 'panel').filter((p) => p.role === part.role) : []);
+  const wires = $derived(run?.wire ? ofKind(open.catalogue, 'wire') : []);
   const lies = (lineId: string) => (shopping.drawer.find((d) => d.lineId === lineId)?.count ?? 0) > 0;
   const PLACES = [
     { key: 'xMm', word: 'from the left' },

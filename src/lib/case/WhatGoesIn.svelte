@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { ofKind } from '@haversack/core/catalogue/of-kind';
   import { add, set } from '@haversack/core/box/edit';
   import { freeId } from '@haversack/core/box/lookup';
   import type { PartOf } from '@haversack/core/catalogue/part';
@@ -10,7 +11,7 @@
   const fit = $derived(open.plan.fit!);
   const unit = $derived(open.doc.preferences.lengthUnit);
   const massUnit = $derived(open.doc.preferences.massUnit);
-  const bodies = $derived(open.catalogue.filter((p): p is PartOf<'body'> => p.kind === 'body'));
+  const bodies = $derived(ofKind(open.catalogue, 'body'));
   /** What usually only travels along. */
   const STOWED: readonly PartOf<'body'>['use'][] = ['charger', 'inverter', 'spares', 'tools'];
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { ofKind } from '@haversack/core/catalogue/of-kind';
   import { pluggedPorts } from '@haversack/core/box/plugged';
   import { add, type At } from '@haversack/core/box/edit';
   import { mainFeed } from '@haversack/core/box/feeds';
@@ -51,7 +52,7 @@
   }
   /** Others that do the same, and the one that is there. */
   const parts = $derived.by(() => {
-    const same = open.catalogue.filter((p): p is PartOf<'panel'> => p.kind === 'panel' && p.role === plan.part.role);
+    const same = ofKind(open.catalogue, 'panel').filter((p) => p.role === plan.part.role);
     return same.some((p) => p.id === plan.part.id) ? same : [own, ...same];
   });
   /** The part as it is kept, whatever hole was drilled for it. */

@@ -10,13 +10,13 @@ export const cutoffTooLow = rule('cutoff-too-low', 'lasts', 'battery', (x) => {
   if (!x.bank || cut.is !== 'set') return [];
   const data = CHEMISTRY[x.bank.chemistry];
   const { cutV, backV } = cut.value;
-  const { offA, recoversV, chargedV } = recovery({ ...x, bank: x.bank }, cutV);
-  const closeAt = (opensV: number): number => recovery({ ...x, bank: x.bank! }, opensV).closesV;
+  const facts = { ...x, bank: x.bank };
+  const { offA, recoversV, chargedV, closesV } = recovery(facts, cutV);
   const closing: Remedy[] = [
     {
-      label: `Close again at ${closeAt(cutV).toFixed(1)} V`,
+      label: `Close again at ${closesV.toFixed(1)} V`,
       effect: 'only after charging',
-      edits: [set('bank/disconnect', setTo({ cutV, backV: closeAt(cutV) }))]
+      edits: [set('bank/disconnect', setTo({ cutV, backV: closesV }))]
     }
   ];
   const out: Draft[] = [];
@@ -38,7 +38,7 @@ export const cutoffTooLow = rule('cutoff-too-low', 'lasts', 'battery', (x) => {
           edits: [
             set(
               'bank/disconnect',
-              setTo({ cutV: data.loadedCutoffV, backV: Math.max(backV, closeAt(data.loadedCutoffV)) })
+              setTo({ cutV: data.loadedCutoffV, backV: Math.max(backV, recovery(facts, data.loadedCutoffV).closesV) })
             )
           ]
         }

@@ -7,19 +7,27 @@ import { BATTERY_PLACE, rule, set } from '../rule.ts';
 /** Nothing ends the discharge of a battery without protection. */
 export const noCutoff = rule('no-cutoff', 'lasts', 'battery', (x) => {
   if (!x.bank || x.bank.part.hasProtection !== false || x.box.bank.disconnect.is === 'set') return [];
-  const { loadedCutoffV } = CHEMISTRY[x.bank.chemistry];
-  const { closesV } = recovery({ ...x, bank: x.bank }, loadedCutoffV);
+  const { bank } = x;
+  const { loadedCutoffV } = CHEMISTRY[bank.chemistry];
   return [
     {
       at: BATTERY_PLACE,
       severity: 'note',
       say: say('no-cutoff', 'told', {}),
       figures: { capacityAh: x.bank.ratedAh },
-      remedies: [
+      remedies: () => [
         {
           label: 'A low-voltage disconnect',
           effect: `opens at ${loadedCutoffV} V`,
-          edits: [set('bank/disconnect', setTo({ cutV: loadedCutoffV, backV: Math.max(loadedCutoffV + 1, closesV) }))]
+          edits: [
+            set(
+              'bank/disconnect',
+              setTo({
+                cutV: loadedCutoffV,
+                backV: Math.max(loadedCutoffV + 1, recovery({ ...x, bank }, loadedCutoffV).closesV)
+              })
+            )
+          ]
         }
       ]
     }

@@ -194,7 +194,7 @@ export const batteryWords = {
     chatters: ({ backV, cutV, recoversV, offA }: { backV: number; cutV: number; recoversV: number; offA: number }) => ({
       short: 'Disconnect would chatter',
       title: 'The disconnect would open and close without end',
-      why: `It opens at ${cutV} V and closes again at ${backV} V; without the ${ampsText(offA)} A behind it the battery springs back to some ${fixed(recoversV, 1)} V at once, and sinks again as soon as they flow.`
+      why: `It opens at ${cutV} V and closes again at ${backV} V; ${offA > 0 ? `without the ${ampsText(offA)} A behind it the battery springs` : 'without a load a battery springs'} back to some ${fixed(recoversV, 1)} V at once, and sinks again with it.`
     }),
     staysOpen: ({ backV, chargedV }: { backV: number; chargedV: number }) => ({
       short: 'Disconnect never closes again',

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { ofKind } from '@haversack/core/catalogue/of-kind';
   import EmptyState from '$lib/ui/EmptyState.svelte';
   import type { PartOf } from '@haversack/core/catalogue/part';
   import type { Face } from '@haversack/core/catalogue/faces';
@@ -81,7 +82,7 @@
   function drop(event: DragEvent): void {
     event.preventDefault();
     const id = event.dataTransfer?.getData('text/plain');
-    const part = open.catalogue.find((p): p is PartOf<'panel'> => p.kind === 'panel' && p.id === id);
+    const part = ofKind(open.catalogue, 'panel').find((p) => p.id === id);
     const place = foldOut?.placeAt(event);
     if (part && place) dropAt(part, place);
   }
