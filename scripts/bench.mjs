@@ -15,6 +15,8 @@ import { reportPhone } from './bench-phone.mjs';
 import { reportShelf } from './bench-shelf.mjs';
 
 ensureInstalled();
+// first: on a fresh machine it writes what the build of the core's part reads, too
+const built = ensureBuilt();
 const speed = machineSpeed();
 console.log(
   `this machine takes ${speed.factor.toFixed(2)} times as long as the one the bounds were set by, and is ${speed.quiet ? 'quiet' : 'busy with other work'}`
@@ -46,7 +48,6 @@ const core = spawn(process.execPath, [join(scratch, 'bench-core.mjs'), crowdedFi
 });
 for await (const line of createInterface({ input: core.stdout })) console.log(line);
 
-const built = ensureBuilt();
 const port = 4328;
 const started = performance.now();
 const server = spawn(process.execPath, ['scripts/serve.mjs', built], {
