@@ -17,6 +17,7 @@ import { lastsOnly, outing, type Outing } from './outing/outing.ts';
 import { bracketPlans, type BracketPlan } from './panel/brackets.ts';
 import { panelPlan, type PanelPlan } from './panel/panel.ts';
 import { dryPlan, type DryPlan } from './sealing/dry-plan.ts';
+import { isTight } from './sealing/as-built.ts';
 import { sealing, type Sealing } from './sealing/sealing.ts';
 import { verdicts, type VerdictAnswer } from './verdict.ts';
 import { feedOf, type Feed } from './wiring/feed.ts';
@@ -154,7 +155,7 @@ function workOut(box: Box, catalogue: Catalogue, options: EvaluateOptions, like?
   const load = like?.carry ?? carry(box, fit, wiring);
   const said = saidIn(box.preferences);
   const dry = dryPlan(box, fit, b, seal);
-  const stands = like ? like.stance : fit && stance(fit, load, said);
+  const stands = like ? like.stance : fit && stance(fit, { ...load, tight: isTight(box, fit.part) }, said);
   const heat = heatPlan(box, fit, need, b, leadsHeatW(wiring, judged));
   const brackets = like ? like.brackets : fit && panel ? bracketPlans(box, panel, fit.part, load) : [];
   const derived = {

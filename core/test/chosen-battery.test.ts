@@ -107,7 +107,7 @@ describe('what is asked', () => {
 
 describe('the next step', () => {
   it('is to find out where the answer waits for that, not to mend what may be whole', () => {
-    const dark = box(10, ['capacity']);
+    const dark = box(20, ['capacity']);
     const first = nextStep(dark, planOf(dark));
     expect(first.isQuestion).toBe(true);
     expect(first.text).toBe(

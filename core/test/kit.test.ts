@@ -248,9 +248,12 @@ describe('small things follow from the plan', () => {
     expect(sleeveFor({ wire: null }, 'ring M5', STARTER_CATALOGUE)).toBeUndefined();
   });
   test('four boxes share a tube: sealant is counted by the joint, not by the box', () => {
-    const four = lines(applyEdits(hide, [set('kit/boxCount', 4)]));
-    expect(four.get('sealant-neutral')).toMatchObject({ packs: 1 });
-    expect(four.get('sealant-neutral')!.perBox).toBeLessThan(0.25);
+    const [as, four] = [set(`parts/${hide.casePartId}/material`, 'ABS'), set('kit/boxCount', 4)];
+    const tube = lines(applyEdits(hide, [as, four])).get('sealant-neutral')!;
+    expect(tube).toMatchObject({ packs: 1 });
+    expect(tube.perBox).toBeLessThan(0.25);
+    // it would not bond to the plastic this case is of
+    expect(lines(applyEdits(hide, [four])).has('sealant-neutral')).toBe(false);
   });
   test('any box: nothing is counted below zero or without an end', () => {
     fc.assert(

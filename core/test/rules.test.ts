@@ -286,6 +286,13 @@ const TRIPS: Record<string, () => Box> = {
   'hot-box': () => change(hide, set('outing/inSun', true), set('outing/airC', 30)),
   'interrupting-low': () =>
     change(good, ...use(starter('fuse-holder', 'holder-inline-blade'), 'feeds/main/holderPartId')),
+  'cord-loose': () =>
+    change(good, {
+      op: 'add',
+      path: 'openings',
+      value: { id: 'o1', name: 'Aerial lead', face: 'lid', kind: 'under-lid', areaCm2: null }
+    }),
+  'sealed-as-built': () => change(good, set(`ports/${portNamed(good, 'Lamp').id}/sealedBy`, setTo('vinegar'))),
   'ip-open-in-use': () => hide,
   'ip-weakest': () => change(good, set('outing/seal', 'rain')),
   'lead-acid-sealed-charge': () =>

@@ -28,6 +28,8 @@ describe('a finding is data', () => {
       expect(copy.code).toBe(f.id);
       const { title, short } = wordsOf(copy, said);
       expect([title, short]).toEqual([f.title, f.short]);
+      // a name of the program that slipped into a sentence
+      expect([f.short, f.title, f.why].join(' ')).not.toMatch(/\b[a-z]{2,}[A-Z][a-z]+|undefined|NaN|\[object/);
     }
   });
 

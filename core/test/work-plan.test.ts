@@ -18,7 +18,9 @@ import { AS_BUILT } from './as-built/boxes.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { randomBox } from './random-box.ts';
 
-const canal = canalNightBankBox();
+const pp = canalNightBankBox();
+/** Of a plastic that sealant bonds to: parts are fitted, and a day is waited. */
+const canal = applyEdits(pp, [{ op: 'set', path: `parts/${pp.casePartId}/material`, value: 'ABS' }]);
 const plan = evaluate(canal, STARTER_CATALOGUE);
 const AT = Date.UTC(2026, 10, 28, 10, 0);
 const H = 3_600_000;
@@ -39,6 +41,13 @@ const work = (marks: Mark[] = [], over: { box?: Box; orders?: Order[]; drawer?: 
   });
 const allBut = (...left: string[]): Mark[] =>
   plan.bench.steps.filter((s) => !left.includes(s.id)).map((s) => mark(`step ${s.id}`, true, AT - 100 * H));
+
+test('no sealant is waited for where none bonds: the ring seals', () => {
+  const step = (box: Box) => evaluate(box, STARTER_CATALOGUE).bench.steps.find((s) => s.id === 'fit-parts')!;
+  expect([step(pp).waitMin, step(pp).tools.join()]).toEqual([0, 'spanners for the nuts']);
+  expect(step(canal).waitMin).toBe(1440);
+  expect(step(pp).detail).toContain('no sealant bonds');
+});
 
 describe('a plan of work over somebody’s evenings', () => {
   test('nothing is done before 18:00 of the wall clock, and nothing after three hours', () => {

@@ -7,6 +7,7 @@ import type { Demand } from '../demand/demand.ts';
 import { fixed } from '../quantity/format.ts';
 import { line, type Working } from '../quantity/working.ts';
 import { CHEMISTRY, usedKind } from './chemistry.ts';
+import { whPerKg } from './density.ts';
 import { bankLearnt } from './learnt.ts';
 import type { PackGroup } from './pack-group.ts';
 import { bankMilliOhm } from './resistance.ts';
@@ -20,6 +21,8 @@ import {
   rateFactor,
   stateOfHealth
 } from './model.ts';
+
+const NO_CLAIM = { whPerKg: 0, plausible: true } as const;
 
 /** One pack of the bank as it stands at the start. */
 export type Pack = { ageYears: number; healthFraction: number; startFraction: number };
@@ -151,7 +154,8 @@ export function bank(box: Box, need: Demand): Bank | undefined {
     sagMilliOhm: bankMilliOhm({ chemistry, part, groups }, tempC, 0.5),
     faultMilliOhm: fault,
     shortCircuitA: (openCircuitV(chemistry, 1) / fault) * 1000,
-    claim: claimCheck(chemistry, part.capacityAh, part.massKg),
+    // stand-ins for what nobody knows claim nothing
+    claim: whPerKg(part) === undefined ? NO_CLAIM : claimCheck(chemistry, part.capacityAh, part.massKg),
     massKg: part.massKg * count,
     packWh: part.capacityAh * data.nominalV,
     usable: usableWorking(box, figures, data.name),

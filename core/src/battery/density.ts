@@ -1,4 +1,4 @@
-import type { KnownChemistry, PartOf } from '../catalogue/part.ts';
+import { LEAST, type KnownChemistry, type PartOf } from '../catalogue/part.ts';
 
 type Known = Pick<PartOf<'battery'>, 'capacityAh' | 'massKg' | 'notKnown'>;
 
@@ -6,10 +6,14 @@ type Known = Pick<PartOf<'battery'>, 'capacityAh' | 'massKg' | 'notKnown'>;
 const LEAD_MOST = 60;
 const LITHIUM_LEAST = 55;
 
+/** What nobody knows of a battery; a mass of nothing was never weighed. */
+export const missingFigures = (part: Pick<Known, 'massKg' | 'notKnown'>): Known['notKnown'] =>
+  part.massKg < LEAST && !part.notKnown.includes('mass') ? [...part.notKnown, 'mass'] : part.notKnown;
+
 /** Watt-hours per kilogram at 12 V; undefined while capacity or mass is not known. */
 export function whPerKg(part: Known): number | undefined {
-  const missing = part.notKnown.includes('capacity') || part.notKnown.includes('mass') || part.massKg <= 0;
-  return missing ? undefined : (part.capacityAh * 12) / part.massKg;
+  const missing = missingFigures(part);
+  return missing.includes('capacity') || missing.includes('mass') ? undefined : (part.capacityAh * 12) / part.massKg;
 }
 
 /** What a battery of unknown chemistry can be by its weight, and why in a few words. */
@@ -37,7 +41,7 @@ const NOMINAL_V = 12.8;
 
 /** Amp-hours a battery may have whose label nobody can read: by its weight where that and its sort are known. */
 export function capacityRangeAh(part: Known & Pick<PartOf<'battery'>, 'chemistry'>): [least: number, most: number] {
-  if (!part.notKnown.includes('mass') && part.massKg > 0 && part.chemistry !== 'unknown') {
+  if (!missingFigures(part).includes('mass') && part.chemistry !== 'unknown') {
     const met = (LEAD as readonly string[]).includes(part.chemistry) ? MET_WH_PER_KG.lead : MET_WH_PER_KG.lithium;
     const [least, most] = met.map((wh) => Number(((wh * part.massKg) / NOMINAL_V).toPrecision(2))) as [number, number];
     return [Math.min(least, part.capacityAh), Math.max(most, part.capacityAh)];

@@ -114,6 +114,7 @@ export function emptyBox(name: string): Box {
     placements: {},
     ports: [],
     brackets: [],
+    openings: [],
     relays: [],
     feeds: [mainFeedOf()],
     circuits: [],

@@ -21,6 +21,7 @@ import {
 
 import { NO_WISHES } from './wishes.ts';
 import { wishesSchema } from './wishes-schema.ts';
+import { CORD_SHAPES, OPENING_KINDS, SEALED_BY } from './seal-names.ts';
 import { FIRST_VARIANT } from './variant-names.ts';
 import { variantSchema } from './variant.ts';
 
@@ -112,6 +113,13 @@ const portSchema = z.strictObject({
   insert: z.strictObject({ wallMm: z.number().min(LEAST).max(50), behindMm: z.number().min(-50).max(200) }).nullable(),
   /** State during the outing. */
   inUse: z.enum(['mated', 'capped', 'open']),
+  /** What keeps water out between it and its wall; automatic: the ring or gasket it came with, in front. */
+  sealedBy: attr(z.enum(SEALED_BY)).default({ is: 'auto' }),
+  /** Of a gland: the cord that goes through it; null = not described. */
+  cord: z
+    .strictObject({ acrossMm: z.number().finite().min(LEAST).max(60).nullable(), shape: z.enum(CORD_SHAPES) })
+    .nullable()
+    .default(null),
   /** Which tab of a switch is supply, load and lamp return; automatic = as the part says. */
   tabs: attr(z.enum(TAB_ORDERS))
 });
@@ -129,6 +137,16 @@ const bracketSchema = z.strictObject({
   loadKg: z.number().finite().min(LEAST).max(50),
   /** From the wall to where the load pulls. */
   leverMm: z.number().finite().min(0).max(2000)
+});
+
+/** What goes through the shell beside ports and brackets. */
+const openingSchema = z.strictObject({
+  id: idSchema,
+  name: text(80),
+  face: z.enum(FACES),
+  kind: z.enum(OPENING_KINDS),
+  /** Of vents: free area of this one; null = not measured. */
+  areaCm2: z.number().finite().min(LEAST).max(1000).nullable()
 });
 
 /** Something ready-made; null = nobody knows. */
@@ -290,6 +308,8 @@ export const boxSchema = z.strictObject({
   ports: z.array(portSchema).max(80),
   /** What is screwed or stuck onto the outside: camera arm, aerial, rod rest. */
   brackets: z.array(bracketSchema).max(20),
+  /** Vents, rivets, cords under the lid: what else lets water in and gas out. */
+  openings: z.array(openingSchema).max(20).default([]),
   relays: z.array(relaySchema).max(12),
   /** The first is the main feed: what the bank's leads go to. */
   feeds: z.tuple([feedSchema], feedSchema),
@@ -337,6 +357,7 @@ export type Claim = z.infer<typeof claimSchema>;
 export type Site = z.infer<typeof siteSchema>;
 export type Solar = z.infer<typeof solarSchema>;
 export type Season = z.infer<typeof seasonSchema>;
+export type Opening = z.infer<typeof openingSchema>;
 export type Bracket = z.infer<typeof bracketSchema>;
 export type Circuit = z.infer<typeof circuitSchema>;
 export type Turn = z.infer<typeof turn>;

@@ -35,7 +35,7 @@ export type Stance = {
  */
 export function stance(
   fit: CaseFit,
-  mass: { massKg: number; centreMm: { xMm: number; yMm: number; zMm: number } | undefined },
+  mass: { tight: boolean; massKg: number; centreMm: { xMm: number; yMm: number; zMm: number } | undefined },
   said: Said
 ): Stance | undefined {
   const { centreMm: g } = mass;
@@ -50,7 +50,7 @@ export function stance(
     left: tipDeg(g.xMm - insetX, low),
     right: tipDeg(c.rimLengthMm - insetX - g.xMm, low)
   };
-  const swims = c.gasTight ? floating(c, volumesL(c).totalL, mass.massKg) : undefined;
+  const swims = mass.tight ? floating(c, volumesL(c).totalL, mass.massKg) : undefined;
   const pivot = c.handleAt ?? {
     xMm: c.rimLengthMm / 2,
     yMm: g.yMm, // a bail handle swings front to back and evens that out by itself

@@ -33,6 +33,8 @@ export const FIELD_WORDS: Readonly<Record<string, string>> = {
   contactMilliOhm: 'Contacts, both poles',
   quiescentA: 'Draws by itself',
   converterRatedW: 'Converter gives',
+  cordMinMm: 'Thinnest cord it seals',
+  cordMaxMm: 'Thickest cord it takes',
   leastInV: 'Needs at its input',
   leastOutV: 'Gives from',
   mostOutV: 'Gives up to',

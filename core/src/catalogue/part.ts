@@ -169,6 +169,9 @@ const panelPart = z.strictObject({
   quiescentA: notNegative.max(5),
   /** Largest power its converter gives; null for plain sockets. */
   converterRatedW: positive.max(500).nullable(),
+  /** Of a gland: the round cords it closes on, across; null = nobody knows, or no gland. */
+  cordMinMm: positive.max(60).nullable().default(null),
+  cordMaxMm: positive.max(60).nullable().default(null),
   seal: z.strictObject({ mated: sealMark.nullable(), capped: sealMark.nullable(), open: sealMark }),
   keyed: z.boolean().nullable(),
   exposedLivePins: z.boolean(),

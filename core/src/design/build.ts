@@ -81,6 +81,7 @@ export function groundOf(box: Box): Box {
     placements: {},
     ports: [],
     brackets: [],
+    openings: [],
     relays: [],
     feeds: fresh.feeds,
     circuits: [],

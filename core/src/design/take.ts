@@ -14,6 +14,7 @@ const DECIDED_KEYS = [
   'placements',
   'ports',
   'brackets',
+  'openings',
   'relays',
   'feeds',
   'circuits',

@@ -9,6 +9,7 @@ const ONE_OF: Record<string, string> = {
   ports: 'port',
   bodies: 'thing in the case',
   brackets: 'bracket',
+  openings: 'opening',
   relays: 'relay',
   candidates: 'candidate',
   offered: 'offer',

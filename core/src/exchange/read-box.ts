@@ -101,6 +101,7 @@ function danglingReferences(box: Box): Problem[] {
     circuits: box.circuits,
     bodies: box.bodies,
     brackets: box.brackets,
+    openings: box.openings,
     relays: box.relays,
     'charging/builtIn': box.charging.builtIn,
     // one way names either, so their ids differ, too

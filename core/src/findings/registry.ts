@@ -47,6 +47,7 @@ import { railRange } from './rules/rail-range.ts';
 import { railUnchosen } from './rules/rail-unchosen.ts';
 import { railOverload } from './rules/rail-overload.ts';
 import { cordArmour } from './rules/cord-armour.ts';
+import { cordLoose } from './rules/cord-loose.ts';
 import { cutoffBypassed } from './rules/cutoff-bypassed.ts';
 import { cutoffTooLow } from './rules/cutoff-too-low.ts';
 import { cutoffVsBms } from './rules/cutoff-vs-bms.ts';
@@ -146,6 +147,7 @@ import { runtimeShort } from './rules/runtime-short.ts';
 import { runtimeTight } from './rules/runtime-tight.ts';
 import { samePlug } from './rules/same-plug.ts';
 import { selectivityPoor } from './rules/selectivity-poor.ts';
+import { sealedAsBuilt } from './rules/sealed-as-built.ts';
 import { sendsOrDraws } from './rules/sends-or-draws.ts';
 import { seriesBatteries } from './rules/series-batteries.ts';
 import { shuntBypassed } from './rules/shunt-bypassed.ts';
@@ -226,6 +228,7 @@ export const RULES: readonly Rule[] = [
   railRange,
   railUnchosen,
   cordArmour,
+  cordLoose,
   cRateHigh,
   cutoffBypassed,
   cutoffTooLow,
@@ -327,6 +330,7 @@ export const RULES: readonly Rule[] = [
   runUnfused,
   samePlug,
   selectivityPoor,
+  sealedAsBuilt,
   sendsOrDraws,
   seriesBatteries,
   shuntBypassed,

@@ -5,6 +5,7 @@ import type { CaseFit } from '../case/fit.ts';
 import type { HoldDown } from '../case/hold.ts';
 import { fixed } from '../quantity/format.ts';
 import { saidIn } from '../quantity/said.ts';
+import { peelsOff } from '../sealing/as-built.ts';
 import { reaches } from '../sealing/sealing.ts';
 import { outsideMm } from '../wiring/outside.ts';
 import type { RunList, RunRow } from '../wiring/run-list.ts';
@@ -106,8 +107,9 @@ function fasteners(box: Box, fit: CaseFit | undefined, wiring: WiringPlan, hold:
 const BEAD_MM2 = 7;
 const TUBE_ML = 90;
 
-/** Sealant by the edge of every flange, shared over the boxes of a batch. */
-function sealant(box: Box): Piece[] {
+/** Sealant by the edge of every flange, shared over the boxes of a batch; none where it does not bond. */
+function sealant(box: Box, fit: CaseFit | undefined): Piece[] {
+  if (fit && peelsOff(fit.part.material)) return [];
   const mm = box.ports.reduce((sum, port) => {
     const part = panelPartOf(box, port);
     return sum + (part && part.hole.shape !== 'none' ? 2 * (part.flangeWidthMm + part.flangeHeightMm) : 0);
@@ -262,7 +264,7 @@ export function smallPieces(x: {
     ...sleeves(runs, catalogue),
     ...fasteners(box, fit, wiring, hold),
     ...holding(box, hold, x.hasBattery && box.bank.stands === 'inside'),
-    ...sealant(box),
+    ...sealant(box, fit),
     ...labelsAndTies(box, runs, wiring),
     ...edging(box, fit)
   ];

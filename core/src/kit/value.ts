@@ -1,4 +1,5 @@
 import { CHEMISTRY } from '../battery/chemistry.ts';
+import { missingFigures } from '../battery/density.ts';
 import { calendarYears, capacityFactor, cycleLife } from '../battery/model.ts';
 import type { Box } from '../box/schema.ts';
 import type { Chemistry, KnownChemistry } from '../catalogue/part.ts';
@@ -140,7 +141,7 @@ function ownRows(box: Box, plan: Valued): ValueRow[] {
         name: `${bank.count > 1 ? `${bank.count} × ` : ''}${battery.name} alone`,
         of: 'battery',
         price: battery.priceAmount === null ? null : battery.priceAmount * bank.count,
-        massKg: battery.notKnown.includes('mass') ? null : battery.massKg * bank.count,
+        massKg: missingFigures(battery).includes('mass') ? null : battery.massKg * bank.count,
         chemistry,
         energyWh
       },

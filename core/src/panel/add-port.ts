@@ -84,6 +84,8 @@ export function addPort(
     cameOn: null,
     insert: null,
     inUse: portUse(part),
+    sealedBy: AUTO,
+    cord: null,
     tabs: AUTO
   };
   const edits: Edit[] = [set(`parts/${part.id}`, part), add('ports', port)];

@@ -27,6 +27,7 @@ import {
   ventTimeS,
   wallGPerDay
 } from './moisture.ts';
+import { isTight, letsGasOut } from './as-built.ts';
 import type { Sealing } from './sealing.ts';
 
 /** Humidity wanted inside; what a vent is sold to pass. @source mechanical reference 7.3 and 8 */
@@ -108,7 +109,7 @@ export function dryPlan(
       suction,
       wantsVent,
       hasVent: seal.hasVent,
-      gasTight: fit.part.gasTight,
+      gasTight: isTight(box, fit.part),
       lidN: lidForceN(suction, fit.part.rimLengthMm, fit.part.rimWidthMm),
       said: saidIn(box.preferences)
     }),
@@ -130,7 +131,7 @@ function monthly(box: Box, fit: CaseFit, freeL: number): DryPlan['monthG'] {
   };
   return {
     openings: (Math.max(0, fresh - inside) * freeL * dry.openingsPerMonth) / 1000,
-    breathing: fit.part.gasTight ? 0 : breathG(freeL, cycle) * MONTH_DAYS,
+    breathing: isTight(box, fit.part) ? 0 : breathG(freeL, cycle) * MONTH_DAYS,
     walls:
       wallGPerDay(2 * (l * w + l * h + w * h), o.wallMm, PERMEABILITY_BARRER[fit.part.material], vapourPa) * MONTH_DAYS
   };
@@ -146,7 +147,7 @@ function hydrogenOf(box: Box, fit: CaseFit, b: Bank | undefined, freeL: number):
     burnsAfterH,
     openingCm2,
     holeMm: 2 * Math.sqrt((openingCm2 * 100) / Math.PI),
-    dangerous: (fit.part.gasTight || b.chemistry === 'flooded') && shut
+    dangerous: (!letsGasOut(box, fit.part, openingCm2) || b.chemistry === 'flooded') && shut
   };
 }
 

@@ -4,7 +4,9 @@ import type { SealWord } from '../box/schema.ts';
 import type { Face, SealMark } from '../catalogue/part.ts';
 import { aboveGroundMm, type PanelPlan, type PortPlan } from '../panel/panel.ts';
 import type { CaseFit } from '../case/fit.ts';
+import type { OpeningKind, SealedBy } from '../box/seal-names.ts';
 import { pluggedPorts } from '../box/plugged.ts';
+import { atMost, cordFault, wallSeal, weaker, type SealHow } from './as-built.ts';
 
 export const SEAL_LADDER: readonly SealWord[] = ['dry-store', 'splash', 'rain', 'dunk'];
 export const SEAL_WORDS: Record<SealWord, string> = {
@@ -22,6 +24,10 @@ export type SealItem = {
   heightMm: number | undefined;
   /** Which way water takes there. */
   drip: string;
+  /** Opening of the shell, by its id; undefined for everything else. */
+  openingId: string | undefined;
+  /** Why it holds less than its part is sold for; undefined = as sold. */
+  how: SealHow | undefined;
   inUse: SealMark;
   closed: SealMark;
   open: SealMark;
@@ -55,6 +61,39 @@ const least = (items: SealItem[], by: 'inUse' | 'closed'): SealItem =>
 
 /** A lead that hangs out wants to drop this far below its entry before it rises, mm. @source mechanical reference 7.2 */
 const DRIP_LOOP_MM = 50;
+/** What an opening of the shell is called. */
+export const OPENING_WORDS: Record<OpeningKind, string> = {
+  vents: 'vents, louvres, open holes',
+  'cord-hole': 'a cord through a plain hole',
+  'under-lid': 'a cord squeezed under the lid',
+  rivets: 'blind rivets through the wall',
+  screws: 'plain screws through the wall',
+  'lid-gasket': 'lid gasket home-made or patched',
+  cracked: 'a crack, or a lid gasket worn or missing'
+};
+/** How a part is sealed into its wall. */
+export const SEALED_BY_WORDS: Record<SealedBy, string> = {
+  ring: 'its own ring or gasket, in front',
+  'home-made': 'a home-made gasket',
+  sealant: 'neutral silicone or butyl',
+  vinegar: 'vinegar-smelling silicone',
+  behind: 'its gasket or a collar behind the wall'
+};
+
+/** Why a place holds less than it is sold for. */
+export const SEAL_HOW_WORDS: Record<SealHow, string> = {
+  ...OPENING_WORDS,
+  'home-made': 'sealed by a home-made gasket nobody tried with water',
+  sealant: 'sealed by hand, not tried with water',
+  vinegar: 'sealed by hand, not tried with water',
+  behind: 'its gasket or collar sits behind the wall: water stands in the hole',
+  bare: 'nothing between its flange and the wall',
+  unread: 'how it is sealed into the wall is not known',
+  'flat-cord': 'a flat cord in a round seal',
+  'thin-cord': 'its cord is too thin for the gland',
+  'thick-cord': 'its cord is too thick for the gland'
+};
+
 /** Bolts with a bonded washer, never tested by the person. @source mechanical reference 7.1: home-made seals jet 4, dunk 0 */
 const BOLT_MARK: SealMark = { jet: 4, dunk: 0 };
 
@@ -81,52 +120,83 @@ function dripOf(p: PortPlan, heightMm: number, { said, isPlugged }: { said: Said
     : `lead has only ${said.mm(Math.floor(heightMm))} to drop: let it sag beside the box`;
 }
 
+/** What keeps a place from holding what it is sold for, the worse of its wall and its cord. */
+function faultOf(p: PortPlan, material: CaseFit['part']['material']): SealHow | undefined {
+  const faults = [wallSeal(p.port), cordFault(p.port, p.part)].filter((how) => how !== undefined);
+  return faults.sort((a, b) => rank(atMost(a, material)) - rank(atMost(b, material)))[0];
+}
+
+function portItem(p: PortPlan, fit: CaseFit, more: { said: Said; isPlugged: boolean }): SealItem {
+  const plugged = p.part.role === 'outlet' || p.part.role === 'inlet' || p.part.role === 'gland';
+  const heightMm = p.port.face === 'lid' ? fit.part.depthMm + fit.part.lidDepthMm : aboveGroundMm(p, fit.part);
+  const how = faultOf(p, fit.part.material);
+  const asBuilt = (m: SealMark): SealMark => (how ? weaker(m, atMost(how, fit.part.material)) : m);
+  return {
+    name: p.tag,
+    portId: p.port.id,
+    openingId: undefined,
+    face: p.port.face,
+    heightMm,
+    drip: dripOf(p, heightMm, more),
+    how,
+    open: asBuilt(p.part.seal.open),
+    inUse: asBuilt(plugged ? usedMark(p, more.isPlugged) : portMark(p, p.part.seal.capped ? 'capped' : 'open')),
+    closed: asBuilt(portMark(p, p.part.role === 'gland' ? 'mated' : p.part.seal.capped ? 'capped' : 'open'))
+  };
+}
+
+/** A place that is the same whatever is plugged in. */
+const always = (mark: SealMark): Pick<SealItem, 'inUse' | 'closed' | 'open'> => ({
+  inUse: mark,
+  closed: mark,
+  open: mark
+});
+const NO_PORT = { portId: null, openingId: undefined, how: undefined } as const;
+
+const openingItems = (box: Box, fit: CaseFit): SealItem[] =>
+  box.openings.map((o) => ({
+    name: o.name || OPENING_WORDS[o.kind],
+    portId: null,
+    openingId: o.id,
+    face: o.face,
+    heightMm: undefined,
+    drip: o.kind === 'cord-hole' || o.kind === 'under-lid' ? 'runs in along the cord' : 'goes in',
+    how: o.kind,
+    ...always(weaker(fit.part.seal, atMost(o.kind, fit.part.material)))
+  }));
+
+const boltItems = (box: Box): SealItem[] =>
+  box.brackets
+    .filter((b) => b.fixing === 'bolted')
+    .map((b) => ({
+      ...NO_PORT,
+      name: b.name || 'bracket bolts',
+      face: b.face,
+      heightMm: b.yMm - b.acrossMm / 2,
+      drip: 'runs along the bolts: sealing washer outside',
+      ...always(BOLT_MARK)
+    }));
+
 /** The weakest penetration decides. A drilled case is untested: this is what it is built towards. @source mechanical reference 7.1 */
 export function sealing(box: Box, fit: CaseFit | undefined, panel: PanelPlan | undefined): Sealing | undefined {
   if (!fit || !panel) return undefined;
-  const { brackets } = box;
   const said = saidIn(box.preferences);
   const used = pluggedPorts(box);
-  const shell = fit.part.seal;
   const items: SealItem[] = [
     {
+      ...NO_PORT,
       name: 'the case itself',
-      portId: null,
       face: undefined,
       heightMm: undefined,
       drip: 'over the rim',
-      inUse: shell,
-      closed: shell,
-      open: shell
-    }
+      ...always(fit.part.seal)
+    },
+    ...panel.ports
+      .filter((p) => p.part.hole.shape !== 'none')
+      .map((p) => portItem(p, fit, { said, isPlugged: used.has(p.port.id) })),
+    ...boltItems(box),
+    ...openingItems(box, fit)
   ];
-  for (const p of panel.ports) {
-    if (p.part.hole.shape === 'none') continue;
-    const plugged = p.part.role === 'outlet' || p.part.role === 'inlet' || p.part.role === 'gland';
-    const heightMm = p.port.face === 'lid' ? fit.part.depthMm + fit.part.lidDepthMm : aboveGroundMm(p, fit.part);
-    items.push({
-      name: p.tag,
-      portId: p.port.id,
-      face: p.port.face,
-      heightMm,
-      drip: dripOf(p, heightMm, { said, isPlugged: used.has(p.port.id) }),
-      open: p.part.seal.open,
-      inUse: plugged ? usedMark(p, used.has(p.port.id)) : portMark(p, p.part.seal.capped ? 'capped' : 'open'),
-      closed: portMark(p, p.part.role === 'gland' ? 'mated' : p.part.seal.capped ? 'capped' : 'open')
-    });
-  }
-  for (const b of brackets)
-    if (b.fixing === 'bolted')
-      items.push({
-        name: b.name || 'bracket bolts',
-        portId: null,
-        face: b.face,
-        heightMm: b.yMm - b.acrossMm / 2,
-        drip: 'runs along the bolts: sealing washer outside',
-        inUse: BOLT_MARK,
-        closed: BOLT_MARK,
-        open: BOLT_MARK
-      });
   const weakest = least(items, 'inUse');
   return {
     items,

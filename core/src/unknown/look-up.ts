@@ -97,6 +97,13 @@ const CHOICES: Readonly<Record<string, Question['choices']>> = {
     ['post', 'tapered post'],
     ['lead', 'a lead of its own']
   ],
+  sealedBy: [
+    ['ring', 'its own ring or gasket, in front'],
+    ['home-made', 'a home-made gasket'],
+    ['sealant', 'a bead of neutral silicone or butyl'],
+    ['vinegar', 'silicone that smells of vinegar'],
+    ['behind', 'a gasket or collar behind the wall']
+  ],
   postsCovered: [
     ['yes', 'capped'],
     ['no', 'bare']
@@ -105,7 +112,7 @@ const CHOICES: Readonly<Record<string, Question['choices']>> = {
 /** Fields that hold a bare word or figure, not an attribute. */
 const BARE: readonly string[] = ['terminal', 'postsCovered', 'ratingA', 'maxContinuousA', 'ageYears'];
 /** Attributes that may be 'none'. */
-const MAY_BE_NONE: readonly string[] = ['fuse', 'coilFuse', 'packFuse', 'senseFuse', 'holdDown'];
+const MAY_BE_NONE: readonly string[] = ['fuse', 'coilFuse', 'packFuse', 'senseFuse', 'holdDown', 'sealedBy'];
 
 /** Where a thing of each kind is set. */
 const STAGE_OF: Record<Where['kind'], Stage> = {

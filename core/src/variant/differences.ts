@@ -35,6 +35,7 @@ const THINGS: Record<string, string> = {
   relays: 'relay',
   bodies: 'thing inside',
   brackets: 'bracket',
+  openings: 'opening',
   builtIn: 'built-in charger'
 };
 

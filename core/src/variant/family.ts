@@ -33,7 +33,9 @@ export function blankFrom(box: Box, name: string): Box {
       solar: box.charging.solar && { ...box.charging.solar, learnt: null }
     },
     dry: { ...box.dry, gelSince: null },
-    ports: box.ports.map((p) => ({ ...p, drilledMm: null, contactMilliOhm: null, tabs: AUTO })),
+    ports: box.ports.map((p) => ({ ...p, drilledMm: null, contactMilliOhm: null, tabs: AUTO, sealedBy: AUTO })),
+    // vents are built again, faults are not
+    openings: box.openings.filter((o) => o.kind === 'vents'),
     kit: { ...box.kit, owned: [] },
     accepted: []
   };

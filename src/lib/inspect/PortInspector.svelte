@@ -26,6 +26,7 @@
   import Figure from '$lib/ui/Figure.svelte';
   import Mark from '$lib/ui/Mark.svelte';
   import QuantityRow from '$lib/ui/QuantityRow.svelte';
+  import SealFields from './SealFields.svelte';
   import SwitchTabs from './SwitchTabs.svelte';
 
   let { plan }: { plan: PortPlan } = $props();
@@ -299,9 +300,10 @@
     </p>{/if}
   {#each ['mated', 'capped', 'open'] as const as state (state)}
     {#if plan.part.seal[state]}<div class="row">
-        <span>{STATES[state]}</span><span>{SEAL_WORDS[sealWord(portMark(plan, state))].toLowerCase()}</span>
+        <span>{STATES[state]}, as sold</span><span>{SEAL_WORDS[sealWord(portMark(plan, state))].toLowerCase()}</span>
       </div>{/if}
   {/each}
+  <SealFields {plan} />
 </section>
 {#if plan.part.role === 'switch'}<SwitchTabs {plan} />{/if}
 <section class="sec">

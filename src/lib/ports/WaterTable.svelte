@@ -1,8 +1,16 @@
 <script lang="ts">
-  import { reaches, SEAL_LADDER, SEAL_WORDS, sealWord, type SealItem } from '@haversack/core/sealing/sealing';
+  import {
+    reaches,
+    SEAL_HOW_WORDS,
+    SEAL_LADDER,
+    SEAL_WORDS,
+    sealWord,
+    type SealItem
+  } from '@haversack/core/sealing/sealing';
   import type { SealMark } from '@haversack/core/catalogue/part';
   import { lengthText } from '@haversack/core/quantity/format';
   import { useBox } from '$lib/client/use-box.ts';
+  import OpeningsCard from './OpeningsCard.svelte';
   import Mark from '$lib/ui/Mark.svelte';
 
   /** Every penetration: its seal as used, capped and open against what the outing wants; where its water goes. */
@@ -61,7 +69,9 @@
                   class="fig"
                   onclick={() => (open.selected = { kind: 'port', id: i.portId! })}>{i.name}</button
                 >
-                {label(i)}{:else}<b>{i.name}</b>{/if}</td
+                {label(i)}{:else}<b>{i.name}</b>{/if}{#if i.how && SEAL_HOW_WORDS[i.how] !== i.name}<span
+                  class="lab block">{SEAL_HOW_WORDS[i.how]}</span
+                >{/if}</td
             ><td>{i.face ?? ''}</td><td class="num n"
               >{i.heightMm === undefined ? '' : lengthText(i.heightMm, unit, 0)}</td
             ><td
@@ -76,6 +86,7 @@
       </tbody>
     </table>
   </div>
+  <OpeningsCard />
 </section>
 
 <style>

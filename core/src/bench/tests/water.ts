@@ -1,4 +1,4 @@
-import { reaches } from '../../sealing/sealing.ts';
+import { OPENING_WORDS, reaches } from '../../sealing/sealing.ts';
 import { row, type Sources, type TestRow } from './row.ts';
 
 /** Water at the lid and at each penetration, where the outing wants it kept out. */
@@ -23,6 +23,15 @@ export function waterRows({ box, panel }: Sources): TestRow[] {
           why: 'each penetration by itself',
           causes: { low: 'Its flange is not tight or not sealed: off, clean, seal, and wait a day.', high: '' }
         })
-      )
+      ),
+    ...box.openings.map((o) =>
+      row('water', {
+        id: `wet-opening-${o.id}`,
+        what: `Paper behind ${o.name || OPENING_WORDS[o.kind]} stays dry`,
+        where: o.face,
+        why: 'whatever else goes through the shell',
+        causes: { low: 'It lets water in: close it, or keep the box under a roof.', high: '' }
+      })
+    )
   ];
 }

@@ -5,6 +5,7 @@ import type { Box } from '../../box/schema.ts';
 import { hoursToFull } from '../../charge/hours.ts';
 import { holesToDrill, pilotMm } from '../../drill/schedule.ts';
 import { saidIn } from '../../quantity/said.ts';
+import { peelsOff } from '../../sealing/as-built.ts';
 import { reaches } from '../../sealing/sealing.ts';
 import { chargerA } from '../../wiring/charger.ts';
 import type { WiringPlan } from '../../wiring/types.ts';
@@ -168,22 +169,29 @@ function cordSteps({ box, wiring }: StepSources): Draft[] {
   ];
 }
 
-const fitting = ({ box }: StepSources): Draft =>
-  draft(
+/** What goes under a flange: sealant only where it bonds. */
+const underFlange = (greasy: boolean): string =>
+  greasy
+    ? 'Ring or gasket under each flange: no sealant bonds to this plastic.'
+    : 'Gasket or neutral-cure silicone under each flange.';
+
+const fitting = ({ box, fit }: StepSources): Draft => {
+  const greasy = fit !== undefined && peelsOff(fit.part.material);
+  return draft(
     'fit-parts',
     'Fit the panel parts',
-    'Gasket or neutral-cure silicone under each flange. Hand-tight plus a quarter turn. Every nut while you can still reach it.',
+    `${underFlange(greasy)} Hand-tight plus a quarter turn. Every nut while you can still reach it.`,
     {
       after: ['deburr', 'paint', 'cords'],
       workMin: MIN.part * box.ports.length + 5 * box.brackets.length,
-      waitMin: WAIT.sealant,
-      waitWhat: 'the sealant cures',
+      ...(greasy ? {} : { waitMin: WAIT.sealant, waitWhat: 'the sealant cures' }),
       caution: 'No acetic-cure (vinegar-smelling) silicone: it corrodes copper.',
       place: 'warm room',
-      tools: ['spanners for the nuts', 'neutral-cure silicone'],
+      tools: ['spanners for the nuts', ...(greasy ? [] : ['neutral-cure silicone'])],
       shows: 'parts'
     }
   );
+};
 
 function waterTest({ box, fit }: StepSources): Draft[] {
   if (!fit || !reaches(box.outing.seal, 'splash')) return [];

@@ -1,3 +1,4 @@
+import { missingFigures } from '../../battery/density.ts';
 import type { PartOf } from '../../catalogue/part.ts';
 import { figureNames } from '../words/battery.ts';
 import { say } from '../words/say.ts';
@@ -6,7 +7,7 @@ import { BATTERY_PLACE, rule, type Draft } from '../rule.ts';
 /** Figures of the battery that stand in for what nobody knows: amp-hours, which the run hangs on, and mass and size. */
 export const batteryFiguresUnknown = rule('battery-figures-unknown', 'lasts', 'battery', (x) => {
   const { part } = x.bank ?? {};
-  const missing = part?.notKnown ?? [];
+  const missing = part ? missingFigures(part) : [];
   const capacity = missing.filter((m) => m === 'capacity');
   const others = missing.filter((m) => m !== 'capacity');
   return [

@@ -1,14 +1,15 @@
 import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
 import { byPrice } from '../../catalogue/by-price.ts';
-import { set } from '../../box/edit.ts';
+import { remove, set } from '../../box/edit.ts';
+import { sealedAgain } from '../sealed-again.ts';
 import { sealedInstead } from '../../advise/suit-port.ts';
 import { applyEdits } from '../../box/edits.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import { caseFit } from '../../case/fit.ts';
 import { collides, swapPart } from '../../panel/place-port.ts';
 import { panelPlan } from '../../panel/panel.ts';
-import { reaches, SEAL_WORDS, sealing, sealWord } from '../../sealing/sealing.ts';
+import { reaches, SEAL_WORDS, sealing, sealWord, type SealItem } from '../../sealing/sealing.ts';
 import { CASE_PLACE, portPlace, rule, usePart, type Facts, type Remedy } from '../rule.ts';
 
 /** Closed and capped, the box is not built towards what the outing wants. */
@@ -34,14 +35,18 @@ export const ipWeakest = rule('ip-weakest', 'dry', 'ports', (x) => {
         closed: s.closed,
         wanted,
         part: part?.name,
+        how: worst.how,
+        alsoNames: s.items.filter((i) => i !== worst && !reaches(sealWord(i.closed), wanted)).map((i) => i.name),
         shellFails,
         casesCount: cases.length,
         casesNames: cases.slice(0, 2).map((c) => c.name)
       }),
       figures: { jetMark: worst.closed.jet, dunkMark: worst.closed.dunk },
       remedies: () => [
-        ...(port && part ? sealedPart(x, port.id) : []),
-        ...(worst.portId === null && shellFails ? otherCase(x, cases) : []),
+        ...(port && worst.how ? sealedAgain(x, port.id) : []),
+        ...(port && part && !worst.how ? sealedPart(x, port.id) : []),
+        ...(worst.openingId ? closedAgain(worst.openingId, worst.how) : []),
+        ...(worst.portId === null && !worst.openingId && shellFails ? otherCase(x, cases) : []),
         {
           label: `Plan for ${SEAL_WORDS[s.closed].toLowerCase()} instead`,
           effect: 'keeps the box as it is',
@@ -51,6 +56,25 @@ export const ipWeakest = rule('ip-weakest', 'dry', 'ports', (x) => {
     }
   ];
 });
+
+/** The shell made whole where it is open. */
+function closedAgain(openingId: string, how: SealItem['how']): Remedy[] {
+  if (how === 'cord-hole' || how === 'under-lid') return [];
+  return [
+    {
+      label: CLOSE_WORDS[how ?? ''] ?? 'Close it',
+      effect: 'the wall is whole again',
+      edits: [remove(`openings/${openingId}`)]
+    }
+  ];
+}
+const CLOSE_WORDS: Readonly<Record<string, string>> = {
+  vents: 'Close the vents with plates and gaskets',
+  rivets: 'Bolts with bonded washers in place of the rivets',
+  screws: 'Bolts with bonded washers in place of the screws',
+  'lid-gasket': 'A new gasket of the maker’s in the lid',
+  cracked: 'Mend the crack, or renew the lid’s gasket'
+};
 
 const holdingCases = (x: Facts) =>
   ofKind(x.catalogue, 'case')

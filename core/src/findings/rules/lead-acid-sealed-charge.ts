@@ -2,6 +2,7 @@ import { say } from '../words/say.ts';
 import { setTo } from '../../box/attr.ts';
 import { CHEMISTRY } from '../../battery/chemistry.ts';
 import { ventOpeningCm2 } from '../../battery/model.ts';
+import { letsGasOut } from '../../sealing/as-built.ts';
 import type { Edit } from '../../box/edits.ts';
 import type { ChargeSource } from '../../judge/charge-sources.ts';
 import { CASE_PLACE, rule, set, type Remedy } from '../rule.ts';
@@ -30,10 +31,10 @@ function labelOf(shut: readonly ChargeSource[]): string {
 export const leadAcidSealedCharge = rule('lead-acid-sealed-charge', 'safe', 'battery', (x) => {
   if (!x.bank || !CHEMISTRY[x.bank.chemistry].isLead || !x.fit || x.box.bank.stands === 'outside') return [];
   const flooded = x.bank.chemistry === 'flooded';
-  if (!x.fit.part.gasTight && !flooded) return [];
   const shut = x.judge.sources.filter((s) => s.whileShut);
   if (shut.length === 0) return [];
   const opening = ventOpeningCm2(x.bank.chemistry, x.bank.ratedAh);
+  if (!flooded && letsGasOut(x.box, x.fit.part, opening.areaCm2)) return [];
   const ways = shut.map(lidOpen);
   const remedies: Remedy[] = [
     {

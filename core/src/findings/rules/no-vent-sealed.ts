@@ -1,11 +1,13 @@
 import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
+import { isTight } from '../../sealing/as-built.ts';
 import { placePort } from '../../panel/place-port.ts';
 import { CASE_PLACE, rule } from '../rule.ts';
 
 /** A box meant to be dunked sucks water past its seals when it cools, unless a vent lets pressure through. */
 export const noVentSealed = rule('no-vent-sealed', 'dry', 'ports', (x) => {
-  if (x.box.outing.seal !== 'dunk' || !x.sealing || x.sealing.hasVent || !x.fit?.part.gasTight) return [];
+  if (x.box.outing.seal !== 'dunk' || !x.sealing || x.sealing.hasVent || !x.fit || !isTight(x.box, x.fit.part))
+    return [];
   const vent = ofKind(x.catalogue, 'panel').find((p) => p.role === 'vent');
   return [
     {

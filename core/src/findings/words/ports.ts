@@ -1,8 +1,10 @@
 import type { Said } from '../../quantity/said.ts';
 import { GROUND_CLEAR_MM } from '../../panel/spacing.ts';
-import { SEAL_WORDS } from '../../sealing/sealing.ts';
+import type { SealHow } from '../../sealing/as-built.ts';
+import { SEAL_HOW_WORDS, SEAL_WORDS } from '../../sealing/sealing.ts';
 import { clockText } from '../../quantity/format.ts';
 import { ZONE_WORDS } from '../../panel/zones.ts';
+import { capital } from '../../quantity/capital.ts';
 import { listOf } from '../../quantity/list-of.ts';
 import { SUPPLY_WORDS } from '../../demand/edit-draw.ts';
 import type { WordTable } from './table.ts';
@@ -24,7 +26,7 @@ export const portsWords = {
       why: MEASURE
     }),
     notKnown: ({ ofAdapter, name }: { ofAdapter: boolean; name: string }) => ({
-      short: ofAdapter ? 'Does the adapter swap + and −?' : `${name}: ofAdapter pole is +?`,
+      short: ofAdapter ? 'Does the adapter swap + and −?' : `${name}: which pole is +?`,
       title: ofAdapter
         ? `Whether the adapter of ${name} swaps the poles is unknown`
         : `Which way round ${name} is wired is unknown`,
@@ -46,6 +48,15 @@ export const portsWords = {
           ? `Whether the cord of ${name} has a metal braid is unknown`
           : `The armour of ${name}’s cord is a conductor`,
       why: 'A braid or metal hose carries a short from a pinched core, from a stud or from the case to whatever it touches outside. End it in the gland, sleeve its cut end, and join it to − at one end only, or to nothing at all.'
+    })
+  },
+  'cord-loose': {
+    told: ({ name, pinched }: { name: string; pinched: boolean }) => ({
+      short: pinched ? 'A cord is pinched by the lid' : 'A cord in a bare hole',
+      title: `${name || 'A cord'} ${pinched ? 'is squeezed under the lid' : 'goes through a plain hole'}`,
+      why: pinched
+        ? 'The rim cuts into its insulation each time the lid is shut, down to a short; the lid does not close on its gasket, and a pull on the cord reaches what is inside.'
+        : 'The edge chafes its insulation, and nothing holds it: a pull on the cord reaches its terminals. A gland holds and seals; a grommet with a tie inside is the least.'
     })
   },
   'device-without-port': {
@@ -76,6 +87,8 @@ export const portsWords = {
       closed,
       wanted,
       part,
+      how,
+      alsoNames,
       shellFails,
       casesCount,
       casesNames
@@ -84,18 +97,22 @@ export const portsWords = {
       closed: 'dry-store' | 'splash' | 'rain' | 'dunk';
       wanted: 'dry-store' | 'splash' | 'rain' | 'dunk';
       part: string | undefined;
+      how: SealHow | undefined;
+      alsoNames: string[];
       shellFails: boolean;
       casesCount: number;
       casesNames: string[];
     }) => ({
       short: `${name} lets it down: ${SEAL_WORDS[closed].toLowerCase()}`,
       title: `Built towards ${SEAL_WORDS[closed].toLowerCase()}, not ${SEAL_WORDS[wanted].toLowerCase()}`,
-      why: `Even with every cap on, ${name}${part ? ` (${part})` : ''} is the weakest place. ${
-        shellFails
-          ? casesCount
-            ? `A case that holds ${SEAL_WORDS[wanted].toLowerCase()}: ${casesNames.join(', ')}.`
-            : `No case of the library holds ${SEAL_WORDS[wanted].toLowerCase()} and takes everything in.`
-          : 'A sealed part or gland there lifts it.'
+      why: `Even with every cap on, ${name}${part ? ` (${part})` : ''} is the weakest place${how && SEAL_HOW_WORDS[how] !== name ? `: ${SEAL_HOW_WORDS[how]}` : ''}. ${alsoNames.length > 0 ? `${capital(listOf(alsoNames))} ${alsoNames.length > 1 ? 'fall' : 'falls'} short of it, too. ` : ''}${
+        how
+          ? ''
+          : shellFails
+            ? casesCount
+              ? `A case that holds ${SEAL_WORDS[wanted].toLowerCase()}: ${casesNames.join(', ')}.`
+              : `No case of the library holds ${SEAL_WORDS[wanted].toLowerCase()} and takes everything in.`
+            : 'A sealed part or gland there lifts it.'
       }`
     })
   },
@@ -222,6 +239,51 @@ export const portsWords = {
       short: `Same plug, ${voltsCount} voltages`,
       title: `${tags.join(', ')} take the same plug at different voltages`,
       why: `${ports.join('; ')}. Take another connector for one of them, or key and mark them.`
+    })
+  },
+  'sealed-as-built': {
+    vinegar: ({ tag }: { tag: string }) => ({
+      short: `${tag}: vinegar silicone`,
+      title: `${tag} is sealed with silicone that smells of vinegar`,
+      why: 'As it cures it gives off acetic acid, which goes on to eat copper, tin and steel in the closed box: contacts turn green and warm. Cut it out, clean the metal, and use the ring it came with or neutral-cure silicone.'
+    }),
+    peels: ({ tag }: { tag: string }) => ({
+      short: `${tag}: sealant peels off`,
+      title: `Sealant at ${tag} does not bond to this case`,
+      why: 'Nothing sticks to polypropylene: the bead peels off with the first knock or frost, and water creeps behind it. A ring or gasket pressed under the flange seals.'
+    }),
+    notKnown: ({ tag }: { tag: string }) => ({
+      short: `${tag}: how is it sealed?`,
+      title: `How ${tag} is sealed into the wall is not known`,
+      why: 'Loosen it and look: a ring or gasket in front under the flange, one cut by hand, a bead of silicone, or nothing. Until then it counts as open.'
+    }),
+    cord: (
+      {
+        tag,
+        how,
+        acrossMm,
+        minMm,
+        maxMm
+      }: {
+        tag: string;
+        how: 'flat-cord' | 'thin-cord' | 'thick-cord';
+        acrossMm: number | null;
+        minMm: number | null;
+        maxMm: number | null;
+      },
+      said: Said
+    ) => ({
+      short:
+        how === 'flat-cord' ? `${tag}: flat cord leaks` : `${tag}: cord too ${how === 'thin-cord' ? 'thin' : 'thick'}`,
+      title:
+        how === 'flat-cord'
+          ? `A flat cord does not seal in ${tag}`
+          : `The cord in ${tag} is too ${how === 'thin-cord' ? 'thin' : 'thick'}`,
+      why: `${
+        how === 'flat-cord'
+          ? 'A gland closes round: along both edges of a flat twin cord water runs in.'
+          : `${acrossMm === null ? '' : `It is ${said.fineMm(acrossMm, 1)} across; `}the gland closes on ${minMm === null ? '' : `${said.fineMm(minMm, 1)} to `}${maxMm === null ? '' : said.fineMm(maxMm, 1)}.`
+      }${how === 'thick-cord' ? ' It does not go through.' : ' It is not held, either.'}`
     })
   },
   'steel-unbushed': {

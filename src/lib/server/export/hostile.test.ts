@@ -59,6 +59,7 @@ function renamed(box: Box, names: readonly string[]): Box {
     bodies: named(box.bodies),
     relays: named(box.relays),
     brackets: named(box.brackets),
+    openings: named(box.openings),
     parts: Object.fromEntries(Object.entries(box.parts).map(([id, p]) => [id, { ...p, name: next() }])) as Box['parts']
   };
 }
