@@ -62,3 +62,66 @@ test('a cap does not stay on where the panel hangs: the port says so, and the me
   await expect(page.getByLabel('During the outing')).toHaveValue('capped');
   await expect(says).toBeHidden();
 });
+
+test('how it is sealed is entered as it was built: a port, a cord in its gland, vents and a cord under the lid', async ({
+  page
+}) => {
+  const id = await copyOf(page, 'Camp table box', 'As sealed');
+  const { document } = await (await page.request.get(`/api/boxes/${id}`)).json();
+  const radio = document.ports.find((p: { name: string }) => p.name === 'Radio').id as string;
+  await open(page, `/box/${id}/ports`);
+  await page.locator(`[data-port=${radio}]`).click();
+  const inspector = page.getByRole('complementary', { name: 'Details' });
+  const by = inspector.getByLabel('Sealed into the wall by');
+  await by.selectOption('set');
+  await inspector.getByLabel('What seals it').selectOption('vinegar');
+  await expect(inspector.getByText('As built: sealed by hand')).toBeVisible();
+  await expect(page.getByText('P1: vinegar silicone').first()).toBeVisible();
+  await by.selectOption('none');
+  await expect(inspector.getByText('As built: nothing between its flange and the wall')).toBeVisible();
+  await expect(page.getByText('P1: vinegar silicone')).toHaveCount(0);
+  await page.keyboard.press('Escape');
+
+  await page.getByRole('button', { name: 'Water', exact: true }).click();
+  const openings = page.getByRole('region', { name: 'Other openings' });
+  await expect(openings).toContainText('Nothing else goes through it.');
+  await openings.getByRole('button', { name: 'Add an opening' }).click();
+  await openings.getByLabel('Opening 1: free area').fill('a hand');
+  await openings.getByLabel('Opening 1: free area').press('Enter');
+  await expect(openings.getByRole('alert')).toBeVisible();
+  await openings.getByLabel('Opening 1: free area').fill('2.5 cm2');
+  await openings.getByLabel('Opening 1: free area').press('Enter');
+  await openings.getByRole('button', { name: 'Add an opening' }).click();
+  await openings.getByLabel('Opening 2: what it is').selectOption('under-lid');
+  await openings.getByLabel('Opening 2: name').fill('Aerial lead');
+  await openings.getByLabel('Opening 2: name').press('Tab');
+  await expect(page.getByRole('region', { name: 'Water' }).getByRole('row', { name: /Aerial lead/ })).toContainText(
+    'dry store'
+  );
+  await saved(page);
+  const kept = (await (await page.request.get(`/api/boxes/${id}`)).json()).document;
+  expect(kept.openings).toMatchObject([
+    { kind: 'vents', face: 'lid', areaCm2: 2.5 },
+    { kind: 'under-lid', name: 'Aerial lead' }
+  ]);
+  expect(kept.ports.find((p: { id: string }) => p.id === radio).sealedBy).toEqual({ is: 'none' });
+
+  // the remedy takes the cord through a gland, whose cord is then described
+  const next = page.getByRole('region', { name: 'Next' });
+  await next.getByRole('button', { name: /^Cable gland M\d+.* for it/ }).click();
+  await expect(openings.getByLabel('Opening 2: name')).toHaveCount(0);
+  await saved(page);
+  await open(page, `/box/${id}/ports`);
+  const gland = (await (await page.request.get(`/api/boxes/${id}`)).json()).document.ports.at(-1).id as string;
+  await page.locator(`[data-port=${gland}]`).click();
+  await inspector.getByLabel('Its cord is').selectOption('round');
+  await inspector.getByLabel('Cord, across').fill('25 mm');
+  await inspector.getByLabel('Cord, across').press('Enter');
+  await expect(inspector.getByText('As built: its cord is too thick for the gland')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(inspector.getByText('As built: its cord is too thick for the gland')).toHaveCount(0);
+
+  await page.getByRole('button', { name: 'Water', exact: true }).click();
+  await openings.getByRole('button', { name: 'Take it off' }).click();
+  await expect(openings).toContainText('Nothing else goes through it.');
+});

@@ -73,11 +73,11 @@ export const OPENING_WORDS: Record<OpeningKind, string> = {
 };
 /** How a part is sealed into its wall. */
 export const SEALED_BY_WORDS: Record<SealedBy, string> = {
-  ring: 'its own ring or gasket, in front',
+  ring: 'its own ring, in front',
   'home-made': 'a home-made gasket',
-  sealant: 'neutral silicone or butyl',
-  vinegar: 'vinegar-smelling silicone',
-  behind: 'its gasket or a collar behind the wall'
+  sealant: 'neutral silicone, butyl',
+  vinegar: 'vinegar silicone',
+  behind: 'a gasket behind the wall'
 };
 
 /** Why a place holds less than it is sold for. */
@@ -86,7 +86,7 @@ export const SEAL_HOW_WORDS: Record<SealHow, string> = {
   'home-made': 'sealed by a home-made gasket nobody tried with water',
   sealant: 'sealed by hand, not tried with water',
   vinegar: 'sealed by hand, not tried with water',
-  behind: 'its gasket or collar sits behind the wall: water stands in the hole',
+  behind: 'its gasket or collar sits behind the wall, water stands in the hole',
   bare: 'nothing between its flange and the wall',
   unread: 'how it is sealed into the wall is not known',
   'flat-cord': 'a flat cord in a round seal',

@@ -103,9 +103,9 @@ export const portsWords = {
       casesCount: number;
       casesNames: string[];
     }) => ({
-      short: `${name} lets it down: ${SEAL_WORDS[closed].toLowerCase()}`,
+      short: `Only ${SEAL_WORDS[closed].toLowerCase()}: ${name}`,
       title: `Built towards ${SEAL_WORDS[closed].toLowerCase()}, not ${SEAL_WORDS[wanted].toLowerCase()}`,
-      why: `Even with every cap on, ${name}${part ? ` (${part})` : ''} is the weakest place${how && SEAL_HOW_WORDS[how] !== name ? `: ${SEAL_HOW_WORDS[how]}` : ''}. ${alsoNames.length > 0 ? `${capital(listOf(alsoNames))} ${alsoNames.length > 1 ? 'fall' : 'falls'} short of it, too. ` : ''}${
+      why: `Even with every cap on, the weakest place is ${name}${part ? ` (${part})` : ''}${how && SEAL_HOW_WORDS[how] !== name ? `: ${SEAL_HOW_WORDS[how]}` : ''}. ${alsoNames.length > 0 ? `${capital(listOf(alsoNames))} ${alsoNames.length > 1 ? 'fall' : 'falls'} short of it, too. ` : ''}${
         how
           ? ''
           : shellFails
