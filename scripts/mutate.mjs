@@ -22,7 +22,7 @@ const WATCHED_BY = {
   ],
   demand: ['demand-pieces', 'timeline', 'typed-line', 'spans', 'measured', 'electrical'],
   outing: ['outing-pieces', 'outing', 'run', 'run-over', 'run-oracle', 'cutoff', 'sure', 'long-run'],
-  judge: ['judge-pieces', 'charge-voltages', 'judge-oracle', 'judge-net', 'ahead-of-fuse'],
+  judge: ['judge-pieces', 'judge-sources', 'charge-voltages', 'judge-oracle', 'judge-net', 'ahead-of-fuse', 'cutoff'],
   case: [
     'case-pieces',
     'measure',
@@ -36,7 +36,16 @@ const WATCHED_BY = {
     'solid-model',
     'dry'
   ],
-  panel: ['panel-pieces', 'heat-and-feet', 'panel-more', 'mechanical', 'mechanical-more'],
+  panel: [
+    'panel-pieces',
+    'panel-spots',
+    'lids-and-bolts',
+    'small-pieces',
+    'heat-and-feet',
+    'panel-more',
+    'mechanical',
+    'mechanical-more'
+  ],
   kit: ['kit-pieces', 'kit-figures', 'cut', 'orders', 'spares', 'cutting', 'buy', 'value', 'kit'],
   bench: [
     'bench-pieces',

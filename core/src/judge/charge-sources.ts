@@ -2,7 +2,7 @@ import { chargerName } from '../box/source-leads.ts';
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
 import { valueOf } from '../box/lookup.ts';
-import { chargePortId, outingPortId, panelInletId, plainOutlets } from '../box/plugged.ts';
+import { chargedOnOuting, chargePortId, outingPortId, panelInletId, plainOutlets } from '../box/plugged.ts';
 import type { Box, Solar } from '../box/schema.ts';
 import { solarCurrent } from '../outing/input.ts';
 import { airAtC } from '../sun/air.ts';
@@ -98,7 +98,7 @@ function chargersOf({ box, volts, amps, endH, home, coldestIn }: Ground): Charge
   const out: ChargeSource[] = [];
   if (charging.path.is !== 'none')
     out.push({ id: 'charger', name: 'the charger', portId, ...same, whileShut: shut, ...home });
-  const plugged = charging.plugged.filter((s) => s.endH > s.startH && s.startH < endH);
+  const plugged = chargedOnOuting(box);
   if (plugged.length)
     out.push({
       id: 'plugged',
@@ -106,7 +106,9 @@ function chargersOf({ box, volts, amps, endH, home, coldestIn }: Ground): Charge
       portId: outingPortId(box),
       ...same,
       whileShut: true,
-      coldestC: coldestIn(plugged.flatMap((s) => hoursOf(s.startH, Math.min(s.endH, endH)))),
+      coldestC: coldestIn(
+        plugged.flatMap((s) => hoursOf(Math.max(s.startH, box.outing.startH), Math.min(s.endH, endH)))
+      ),
       when: 'outing'
     });
   return out;
