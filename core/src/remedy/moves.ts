@@ -2,6 +2,8 @@ import { ofKind } from '../catalogue/of-kind.ts';
 import { byPrice } from '../catalogue/by-price.ts';
 import { move, weightOf, type Bench, type Move } from './move.ts';
 import { barMoves } from './bar-moves.ts';
+import { batteryMoves } from './battery-moves.ts';
+import { offTheLoadTerminal } from './load-terminal-moves.ts';
 import { sourceMoves } from './source-moves.ts';
 import { controllerMoves, panelPortMoves } from './sun-moves.ts';
 import { inSentence } from '../quantity/capital.ts';
@@ -209,18 +211,6 @@ function portMoves({ box, plan, catalogue }: Bench, portId: string): Move[] {
     });
 }
 
-/** Batteries of the same sort that are larger, then iron phosphate of about the size. */
-function batteryMoves({ box, catalogue, plan }: Bench): Move[] {
-  const now = plan.bank?.part;
-  if (!now) return [];
-  const all = ofKind(catalogue, 'battery').toSorted((a, b) => a.capacityAh - b.capacityAh);
-  const same = all.filter((p) => p.chemistry === now.chemistry && p.capacityAh >= now.capacityAh && p.id !== now.id);
-  const lfp = all.filter((p) => p.chemistry === 'lfp' && p.capacityAh >= now.capacityAh * 0.5 && p.id !== now.id);
-  return [...same.slice(0, 3), ...(now.chemistry === 'lfp' ? [] : lfp.slice(0, 3))].map((p) =>
-    move(`${p.name} instead`, '', chooseBattery(p, box.bank.count))
-  );
-}
-
 /** Weaker chargers, and what a charger may be left to be. */
 const chargeMoves = ({ box, plan }: Bench, id: string): Move[] => {
   const now = Math.max(0, ...plan.judge.sources.map((s) => s.currentA ?? 0));
@@ -313,6 +303,7 @@ const SETTINGS: Readonly<Record<string, (b: Bench, f: Finding) => Move[]>> = {
   'run-unfused': sourceMoves,
   'controller-unsound': (b) => [...sourceMoves(b), ...panelPortMoves(b)],
   'solar-voc': controllerMoves,
+  'element-overload': offTheLoadTerminal,
   // iron phosphate gives off no gas
   'lead-acid-sealed-charge': batteryMoves,
   // a small main fuse may be all that a small switch allows

@@ -1,4 +1,5 @@
 import { say } from '../words/say.ts';
+import { ownSwitch } from '../master-switch.ts';
 import { NONE, setTo } from '../../box/attr.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 import {
@@ -78,7 +79,13 @@ const overAmps = (x: Facts): Draft[] =>
           usersPorts: users.map((c) => c.feeds),
           stop
         }),
-        figures: { loadA: amps, limitA }
+        figures: { loadA: amps, limitA },
+        remedies: () => {
+          const ref = h.part?.ref;
+          const portId = ref?.kind === 'port' ? ref.id : undefined;
+          const leastA = Math.max(hasMotor ? 2 * amps : amps, h.guard?.ratingA ?? 0);
+          return portId === undefined ? [] : ownSwitch(x, portId, leastA);
+        }
       }
     ];
   });
