@@ -49,6 +49,7 @@ const WATCHED_BY = {
   kit: ['kit-pieces', 'kit-figures', 'cut', 'orders', 'spares', 'cutting', 'buy', 'value', 'kit'],
   bench: [
     'bench-pieces',
+    'bench-figures',
     'drill',
     'discharge',
     'labels-and-cards',

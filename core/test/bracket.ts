@@ -3,7 +3,7 @@ import type { Box, Bracket } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { evaluate } from '../src/evaluate.ts';
 
-const ARM: Bracket = {
+export const ARM: Bracket = {
   id: 'k9',
   name: 'Arm',
   face: 'back',
