@@ -7,7 +7,7 @@ import { heatPlan } from '../src/case/heat-plan.ts';
 import type { KnownChemistry, PartOf } from '../src/catalogue/part.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { saltmarshHideBox } from '../src/demo/boxes.ts';
-import { evaluate } from '../src/evaluate.ts';
+import { evaluate, type Plan } from '../src/evaluate.ts';
 import { priceWorking } from '../src/kit/price-working.ts';
 import { bracketPlans } from '../src/panel/brackets.ts';
 import { redo } from './redo.ts';
@@ -137,6 +137,38 @@ describe('the foot of a bracket', () => {
     // pull is 58.84 N for each kilogram here
     expect(heavy((bearsN - 1) / 58.84)).toBe(true);
     expect(heavy((bearsN + 1) / 58.84)).toBe(false);
+  });
+
+  describe('in ears that the case was moulded with', () => {
+    const ears = { fixing: 'ears' } as const;
+    test('it pulls as on bolts, and two screws bear two fifths of what two bolts do', () => {
+      expect(on(ears).pullN).toBe(on({}).pullN);
+      for (const material of ['PP', 'ABS', 'PC', 'steel', 'wood'] as const) {
+        const of = (fixing: Bracket['fixing']) => on({ fixing }, { ...part, material } as PartOf<'case'>).bearsN;
+        expect(of('ears')).toBeCloseTo(0.4 * of('bolted'), 9);
+      }
+      expect(redo(on(ears).working)).toBeCloseTo(on(ears).pullN, 0);
+    });
+
+    test('it wants no wall: thin, ribbed or over the edge is nothing to it, and nothing is drilled or sealed', () => {
+      const thin = { ...part, material: 'PP', wallMm: 1, faceWallMm: {} } as PartOf<'case'>;
+      const bolted = on({ xMm: 1, yMm: 1 }, thin);
+      expect([bolted.wallThin, bolted.under]).toEqual([true, ['the edge of the face', 'rounded corner']]);
+      expect(on({ ...ears, xMm: 1, yMm: 1 }, thin)).toMatchObject({ wallThin: false, under: [] });
+      const plan = (fixing: Bracket['fixing']) =>
+        evaluate({ ...hide, brackets: [{ ...arm, fixing }] }, STARTER_CATALOGUE);
+      const [through, screwed] = [plan('bolted'), plan('ears')];
+      expect(through.sealing!.items).toHaveLength(screwed.sealing!.items.length + 1);
+      const bolts = (p: Plan) =>
+        p.kit.lines.filter((l) => l.note.includes('bracket') || l.lineId.startsWith('bolt-m5'));
+      expect(bolts(through).length).toBeGreaterThan(bolts(screwed).length);
+    });
+
+    test('what tears out of them is offered to be bolted through', () => {
+      const heavy = { ...hide, brackets: [{ ...arm, fixing: 'ears' as const, loadKg: 4 }] };
+      const f = evaluate(heavy, STARTER_CATALOGUE).findings.find((k) => k.id === 'bracket-pulls-off')!;
+      expect(f.remedies.map((r) => r.label)).toContain('Bolt it through a plate');
+    });
   });
 
   it('is told that it hangs over the edge, on each side', () => {

@@ -11,6 +11,7 @@ import { canalNightBankBox, demoBoxes, fellRaceRadioPost, saltmarshHideBox } fro
 import { starter } from '../src/demo/builder.ts';
 import { moorCameraPost } from '../src/demo/wired.ts';
 import { evaluate, type Plan } from '../src/evaluate.ts';
+import { proven } from '../src/remedy/prove.ts';
 import { TrialCircuit } from '../src/trials/circuit.ts';
 import { advance, setTemperature, stateOf } from '../src/outing/sources.ts';
 import { letThroughA2s, openingTimeS } from '../src/wiring/fuse.ts';
@@ -81,6 +82,16 @@ describe('the circuit as people build it', () => {
     const box = change(canal, set('bank/stands', 'outside'), set('feeds/main/wayIn', setTo(way)));
     expect(found(box, 'live-male-pins').map((f) => f.severity)).toEqual(['stop']);
     expect(found(change(box, set('feeds/main/wayIn', setTo('connector'))), 'live-male-pins')).toEqual([]);
+  });
+
+  test('a lead with a plug may have one bare pole: asked outside the box, not within it', () => {
+    const box = change(canal, set('bank/stands', 'outside'), set('feeds/main/wayIn', setTo('lead-plug')));
+    expect(found(box, 'live-male-pins').map((f) => [f.severity, f.short])).toEqual([
+      ['caution', 'Which pole of its plug is bare?']
+    ]);
+    const moves = proven({ box, catalogue: STARTER_CATALOGUE, plan: planOf(box) }, found(box, 'live-male-pins')[0]!);
+    expect(moves.map((m) => m.label)).toContain('A shrouded two-pole connector for the battery’s lead');
+    expect(found(change(box, set('bank/stands', 'inside')), 'live-male-pins')).toEqual([]);
   });
 
   test('a changeover is judged by what it bears once somebody read it', () => {

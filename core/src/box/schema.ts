@@ -130,8 +130,8 @@ const bracketSchema = z.strictObject({
   face: z.enum(FACES),
   xMm: z.number().finite().min(-2000).max(4000),
   yMm: z.number().finite().min(-2000).max(4000),
-  /** Cup of a suction mount, or the four bolts of a plate. */
-  fixing: z.enum(['suction', 'bolted']),
+  /** Cup of a suction mount, the four bolts of a plate, or screws into ears that the case was moulded with. */
+  fixing: z.enum(['suction', 'bolted', 'ears']),
   /** Cup across, or bolt pattern across (square). */
   acrossMm: z.number().finite().min(LEAST).max(400),
   loadKg: z.number().finite().min(LEAST).max(50),

@@ -16,6 +16,8 @@ const BOLT_PULL_N: Record<PartOf<'case'>['material'], number> = { PP: 250, ABS: 
 /** A wall thinner than this gives way under a cup or a bolt, mm. */
 const LEAST_WALL_MM: Record<PartOf<'case'>['material'], number> = { PP: 3, ABS: 2.5, PC: 2.5, steel: 0.9, wood: 9 };
 const BOLT_COUNT = 4;
+/** Of what a bolt through a backed wall bears, a screw in a moulded ear, which tears out. @source rule of thumb */
+const EAR_SHARE = 0.4;
 
 export type BracketPlan = {
   bracket: Bracket;
@@ -52,15 +54,16 @@ export function bracketPlans(
     const bearsN =
       bracket.fixing === 'suction'
         ? areaM2 * SUCTION_KPA * 1000 * SUCTION_TRUST
-        : (BOLT_COUNT / 2) * BOLT_PULL_N[c.material];
+        : (BOLT_COUNT / 2) * BOLT_PULL_N[c.material] * (bracket.fixing === 'ears' ? EAR_SHARE : 1);
     const upright = bracket.face !== 'lid' && bracket.face !== 'floor';
     return {
       bracket,
       pullN,
       bearsN,
       holds: pullN <= bearsN,
-      wallThin: wallMmOf(c, bracket.face) < LEAST_WALL_MM[c.material],
-      under: underFoot(bracket, panel, c),
+      // ears stand off the wall: it bears nothing, and need not be bare
+      wallThin: bracket.fixing !== 'ears' && wallMmOf(c, bracket.face) < LEAST_WALL_MM[c.material],
+      under: bracket.fixing === 'ears' ? [] : underFoot(bracket, panel, c),
       tipShare: upright ? tipShare(bracket, c, mass) : 0,
       working: workingOf(bracket, { loadN, arm, pullN, bearsN, material: c.material })
     };
@@ -135,7 +138,7 @@ const workingOf = (
       fixed(x.arm, 2),
       'mm',
       'computed',
-      b.fixing === 'suction' ? 'a cup pulls at its middle' : 'upper bolts about the lower edge',
+      b.fixing === 'suction' ? 'a cup pulls at its middle' : 'the upper two about the lower edge',
       '÷'
     ),
     line(
@@ -145,7 +148,9 @@ const workingOf = (
       'assumed',
       b.fixing === 'suction'
         ? `half of ${SUCTION_KPA} kPa over the cup: cups creep, and cold or dust lets them go`
-        : `two upper bolts in ${x.material}, large washers or a plate behind`
+        : b.fixing === 'ears'
+          ? `two upper screws in ears of ${x.material}, which tear out long before a bolt through the wall`
+          : `two upper bolts in ${x.material}, large washers or a plate behind`
     )
   ],
   result: { value: fixed(x.pullN, 0), unit: 'N' }

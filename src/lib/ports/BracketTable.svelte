@@ -43,6 +43,11 @@
     if (!c) return 1;
     return [1.5, 1, 0.75, 0.6, 0.5, 0.4].find((s) => 2 * (c.rimLengthMm + c.rimWidthMm) * s + 48 <= width) ?? 0.4;
   });
+  const FIXING_HINTS = {
+    suction: 'Cups creep: tie the load down as well, and never carry the box by it.',
+    bolted: 'Washers of at least 20 mm, or a plate, on both sides; thread sealed.',
+    ears: 'Nothing is drilled: blunt screws no longer than the ear is deep, and hand-tight, or it splits.'
+  } as const;
   const LENGTHS = [
     ['xMm', 'From the left'],
     ['yMm', 'Up from the floor'],
@@ -54,7 +59,8 @@
 <section class="grid gap-4 p-6 max-md:p-3" aria-label="Brackets">
   <p class="max-w-3xl text-ink2">
     Camera arm, aerial, rod rest, lamp: what is fixed to the outside pulls at the wall with its load times its arm. A
-    foot wants bare, flat, strong wall; bolts are holes, each with a sealing washer.
+    foot wants bare, flat, strong wall; bolts are holes, each with a sealing washer; ears that the case was moulded with
+    need none, and bear less.
   </p>
   {#each open.plan.brackets as b (b.bracket.id)}
     <div class="card grid max-w-4xl gap-x-8 md:grid-cols-2">
@@ -83,7 +89,9 @@
             value={b.bracket.fixing}
             onchange={(e) =>
               set(b.bracket.id, e.currentTarget.value, 'fixing', e.currentTarget.value as typeof b.bracket.fixing)}
-            ><option value="bolted">four bolts and a plate</option><option value="suction">suction cup</option></select
+            ><option value="bolted">four bolts and a plate</option><option value="suction">suction cup</option><option
+              value="ears">screws into moulded ears</option
+            ></select
           ></label
         >
         {#each LENGTHS as [key, word] (key)}
@@ -144,9 +152,7 @@
           >
         </div>
         <p class="lab">
-          {b.bracket.fixing === 'suction'
-            ? 'Cups creep: tie the load down as well, and never carry the box by it.'
-            : 'Washers of at least 20 mm, or a plate, on both sides; thread sealed.'}
+          {FIXING_HINTS[b.bracket.fixing]}
         </p>
         <button
           type="button"

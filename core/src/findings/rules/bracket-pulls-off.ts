@@ -19,7 +19,7 @@ export const bracketPullsOff = rule('bracket-pulls-off', 'safe', 'ports', (x) =>
           }),
           figures: { pullN: b.pullN, bearsN: b.bearsN },
           remedies: [
-            ...(b.bracket.fixing === 'suction'
+            ...(b.bracket.fixing !== 'bolted'
               ? [
                   {
                     label: 'Bolt it through a plate',

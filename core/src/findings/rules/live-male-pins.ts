@@ -32,5 +32,13 @@ export const liveMalePins = rule('live-male-pins', 'safe', 'ports', (x) => {
       say: say('live-male-pins', 'wayIn', { way }),
       figures: {}
     });
+  if (x.box.bank.stands === 'outside' && way === 'lead-plug')
+    out.push({
+      at: MAIN_PLACE,
+      also: 'lead-plug',
+      severity: 'caution',
+      say: say('live-male-pins', 'leadPlug', {}),
+      figures: {}
+    });
   return out;
 });

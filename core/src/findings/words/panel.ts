@@ -29,7 +29,7 @@ export const panelWords = {
         name: string;
         under: string[];
         acrossMm: number;
-        fixing: 'suction' | 'bolted';
+        fixing: 'suction' | 'bolted' | 'ears';
         material: string;
         wallMm: number;
       },

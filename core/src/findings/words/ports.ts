@@ -152,6 +152,11 @@ export const portsWords = {
       title: `${tag} has bare live metal outside`,
       why: 'A key or a wet strap across it is a short circuit: the battery stands on its pins whenever nothing is plugged in. Take a shrouded connector, or cover it with boots and accept this finding.'
     }),
+    leadPlug: () => ({
+      short: 'Which pole of its plug is bare?',
+      title: 'The battery’s lead ends in a plug: one pole of it may stand bare',
+      why: 'On a moulded two-pin lead one pin is covered and one is not. On the battery’s side + must be the covered one; measure it, and keep a cap on it while nothing is plugged in. A shrouded two-pole connector has no bare pole at all.'
+    }),
     wayIn: ({ way }: { way: 'lugs' | 'clips' }) => ({
       short: way === 'lugs' ? 'Bare lugs carry the battery' : 'Clips carry the battery',
       title: way === 'lugs' ? 'The battery comes in on bare lugs' : 'The battery is clipped on',
