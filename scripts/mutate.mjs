@@ -25,7 +25,9 @@ const WATCHED_BY = {
   judge: ['judge-pieces', 'judge-sources', 'charge-voltages', 'judge-oracle', 'judge-net', 'ahead-of-fuse', 'cutoff'],
   case: [
     'case-pieces',
+    'case-figures',
     'measure',
+    'slide',
     'heat-and-feet',
     'fit-more',
     'fit-many',

@@ -9,7 +9,8 @@ import { fitting } from './fit.ts';
 
 /** One change that makes everything go in. */
 export type Change = { label: string; effect: string; edits: Edit[] };
-type Candidate = Change & { costAmount: number };
+/** `foam`: thinner padding, of which the thickest that does is enough. */
+type Candidate = Change & { costAmount: number; foam?: true };
 
 /** Thinner foam that still keeps bodies apart, mm. @source mechanical reference 2.3 */
 const PADDINGS_MM = [5, 4, 3, 2];
@@ -83,7 +84,8 @@ function fitCandidates(box: Box, catalogue: Catalogue): Candidate[] {
         label: `${mm(padding)} foam instead of ${mm(box.paddingMm)}`,
         effect: 'everything goes in',
         edits: [set('paddingMm', padding)],
-        costAmount: 1 + (5 - padding) * 0.1
+        costAmount: 1 + (5 - padding) * 0.1,
+        foam: true
       });
   const casePart = partOf(box, 'case', box.casePartId);
   if (casePart && casePart.trayBelowRimMm > 0)
@@ -110,18 +112,17 @@ export function* cheapestChanges(
   const candidates = fitCandidates(box, catalogue);
   const found: Change[] = [];
   let done = 0;
-  let foam = false;
-  for (const { costAmount, ...change } of candidates) {
+  let thinner = false;
+  for (const { label, effect, edits, foam } of candidates) {
     yield done++ / candidates.length;
-    const isFoam = costAmount >= 1 && costAmount < 1.6;
-    if (isFoam && foam) continue; // the thickest foam that does is enough
-    const fit = yield* fitting(applyEdits(box, change.edits), {
+    if (foam && thinner) continue;
+    const fit = yield* fitting(applyEdits(box, edits), {
       nodeLimit: options.nodeLimit,
       ...(options.looks === undefined ? {} : { looks: options.looks })
     });
     if (fit?.state !== 'fits' || fit.faults.length > 0) continue;
-    foam ||= isFoam;
-    found.push(change);
+    thinner ||= foam === true;
+    found.push({ label, effect, edits });
     if (found.length >= options.most) break;
   }
   return found;
