@@ -220,9 +220,14 @@ describe('one change that makes everything go in', () => {
     ]);
     const tall = BOX({ depthMm: 80 }, {}, set('bank/terminals', 'flag'));
     expect(labels(tall)).toEqual(['Lay the battery on its side']);
-    const tray = BOX({ trayBelowRimMm: 40 }, {}, set('bank/terminals', 'flag'));
+    const tray = BOX({ trayBelowRimMm: 40 }, { anyWayUp: 'upright' }, set('bank/terminals', 'flag'));
     expect(labels(tray)).toEqual(['Take the tray out']);
-    const full = BOX({}, {}, set('bank/terminals', 'flag'), ...stowed('b1', 'Kettle', [180, 140, 100]));
+    const full = BOX(
+      {},
+      { anyWayUp: 'upright' },
+      set('bank/terminals', 'flag'),
+      ...stowed('b1', 'Kettle', [180, 140, 100])
+    );
     expect(labels(full)).toEqual(['Leave Kettle out']);
     for (const box of [straight, tall, tray, full]) {
       expect(caseFit(box)!.state).toBe('no');
