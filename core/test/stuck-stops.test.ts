@@ -2,13 +2,14 @@ import { describe, expect, it } from 'vitest';
 import { AUTO, NONE, setTo } from '../src/box/attr.ts';
 import { add, remove, set } from '../src/box/edit.ts';
 import { applyEdits } from '../src/box/edits.ts';
-import type { Box } from '../src/box/schema.ts';
+import type { Box, Bracket, Device } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { BoxBuilder, starter } from '../src/demo/builder.ts';
 import { evaluate } from '../src/evaluate.ts';
 import { movesFor } from '../src/remedy/moves.ts';
 import { proven } from '../src/remedy/prove.ts';
 import { makeSound } from '../src/remedy/sound.ts';
+import { ARM } from './bracket.ts';
 import { awg, on, solar, span } from './small-boxes.ts';
 
 /** Stops that only a change of what is in the box cures: a stronger battery, a load off the controller, a switch of its own. */
@@ -171,5 +172,96 @@ describe('a switch that shares its body', () => {
     const labels = stop(b.box, 'switch-rating').remedies.map((r) => r.label);
     expect(labels.some((l) => l.startsWith('A switch of its own'))).toBe(false);
     expect(offered(b.box, 'switch-rating').length).toBeGreaterThan(0);
+  });
+});
+
+describe('a thing that charges over USB, on a module too weak for it', () => {
+  function weakModule(draw: Device['modes'][number]['draw'], supply: 'usb-a' | '12v' = 'usb-a'): Box {
+    const b = new BoxBuilder('Weak module');
+    b.use('battery', 'battery-lfp-12', 'bank/partId').use('case', 'case-hard-mid', 'casePartId');
+    b.use('fuse-holder', 'holder-inline-blade', 'feeds/main/holderPartId');
+    b.set('feeds/main/ends', 'splice').set('bank/postsCovered', 'yes');
+    const p = b.port('usb-a-twin', 'front', 'USB');
+    b.device('phone-usb-a', {
+      name: 'Tablet',
+      supply,
+      portId: p.portId,
+      modes: [
+        { id: 'm1', name: 'charging', dutyFraction: 0.5, draw },
+        { id: 'm2', name: 'kept full', dutyFraction: 0.5, draw: { kind: 'power', powerW: 3 } }
+      ],
+      spans: span(8, 12)
+    });
+    return b.box;
+  }
+
+  it.each([
+    { kind: 'power', powerW: 30 },
+    { kind: 'current', currentA: 5, atV: 5 }
+  ] as const)('takes what the module gives, and charges slower: %o', (draw) => {
+    const box = weakModule(draw);
+    const r = stop(box, 'converter-overload').remedies.find((k) => k.label.includes('charges slower'))!;
+    expect(r.label).toBe('Tablet takes 12 W there, and charges slower');
+    const after = applyEdits(box, r.edits);
+    expect(after.devices[0]!.modes.map((m) => m.draw)).toEqual([
+      { kind: 'power', powerW: 12 },
+      { kind: 'power', powerW: 3 }
+    ]);
+    expect(planOf(after).findings.filter((f) => f.id === 'converter-overload')).toEqual([]);
+    expect(offered(box, 'converter-overload').some((l) => l.includes('charges slower'))).toBe(true);
+  });
+
+  it('two of them share it: one goes elsewhere; what is no USB device does not get slower', () => {
+    const box = weakModule({ kind: 'power', powerW: 10 });
+    const two = applyEdits(box, [add('devices', { ...box.devices[0]!, id: 'd9', name: 'Phone', modes: on(8) })]);
+    const labels = stop(two, 'converter-overload').remedies.map((r) => r.label);
+    expect(labels.some((l) => l.includes('charges slower'))).toBe(false);
+    expect(labels.some((l) => l.startsWith('Tablet: '))).toBe(true);
+    const plain = stop(weakModule({ kind: 'power', powerW: 30 }, '12v'), 'converter-overload');
+    expect(plain.remedies.some((r) => r.label.includes('charges slower'))).toBe(false);
+  });
+});
+
+describe('a bracket whose foot finds no bare wall', () => {
+  const withArm = (over: Partial<Bracket>): Box => {
+    const b = new BoxBuilder('Arm');
+    b.use('battery', 'battery-lfp-12', 'bank/partId').use('case', 'case-hard-large', 'casePartId');
+    b.port('circular-16', 'front', 'Lamp');
+    return b.edit(add('brackets', { ...ARM, fixing: 'bolted', face: 'front', ...over })).box;
+  };
+  const foot = (box: Box) => planOf(box).findings.find((f) => f.id === 'bracket-foot' && f.severity === 'stop');
+  const under = (box: Box) => planOf(box).brackets[0]!.under;
+
+  it('is moved the least way on its own face to where there is some', () => {
+    const lamp = withArm({}).ports[0]!;
+    const box = withArm({ xMm: lamp.xMm, yMm: lamp.yMm, acrossMm: 40 });
+    expect(under(box)).toContain('P1');
+    const [r] = foot(box)!.remedies;
+    const after = applyEdits(box, r!.edits);
+    expect(under(after)).toEqual([]);
+    const { face, xMm, yMm } = after.brackets[0]!;
+    expect(face).toBe('front');
+    expect(r!.label).toBe(`Move it to ${xMm}, ${yMm} mm`);
+    // no place of the grid that is nearer is bare
+    const movedMm = Math.hypot(xMm - lamp.xMm, yMm - lamp.yMm);
+    for (let x = 10; x < 400; x += 10)
+      for (let y = 10; y < 200; y += 10)
+        if (Math.hypot(x - lamp.xMm, y - lamp.yMm) < movedMm - 1e-9)
+          expect(under(applyEdits(box, [set('brackets/k9/xMm', x), set('brackets/k9/yMm', y)]))).not.toEqual([]);
+  });
+
+  it('goes to another upright face where its own has none; nowhere where nothing is large enough', () => {
+    const full = withArm({ face: 'floor', xMm: 5, yMm: 5, acrossMm: 60 });
+    const r = foot(full)?.remedies[0];
+    if (r) expect(under(applyEdits(full, r.edits))).toEqual([]);
+    const tooLarge = withArm({ xMm: 5, yMm: 5, acrossMm: 400 });
+    expect(foot(tooLarge)!.remedies).toEqual([]);
+    const rib = { face: 'front', kind: 'rib', xMm: 0, yMm: 0, widthMm: 2000, heightMm: 2000 } as const;
+    const b = withArm({ xMm: 60, yMm: 60, acrossMm: 40 });
+    const ribbed = applyEdits(b, [set(`parts/${b.casePartId}/zones` as string, [rib])]);
+    const moved = applyEdits(ribbed, foot(ribbed)!.remedies[0]!.edits);
+    expect(moved.brackets[0]!.face).not.toBe('front');
+    expect(['floor', 'lid']).not.toContain(moved.brackets[0]!.face);
+    expect(under(moved)).toEqual([]);
   });
 });

@@ -70,6 +70,22 @@ export function bracketPlans(
   });
 }
 
+/** Places that are tried for a foot lie so far apart, mm. */
+const STEP_MM = 10;
+
+/** The nearest place on its face where a foot stands on bare wall, on a grid; undefined when there is none. */
+export function bareSpot(b: Bracket, panel: PanelPlan, c: PartOf<'case'>): { xMm: number; yMm: number } | undefined {
+  const { widthMm, heightMm } = faceSizeMm(c, b.face);
+  let best: { xMm: number; yMm: number } | undefined;
+  let farMm = Infinity;
+  for (let xMm = STEP_MM; xMm < widthMm; xMm += STEP_MM)
+    for (let yMm = STEP_MM; yMm < heightMm; yMm += STEP_MM) {
+      const mm = Math.hypot(xMm - b.xMm, yMm - b.yMm);
+      if (mm < farMm && underFoot({ ...b, xMm, yMm }, panel, c).length === 0) [best, farMm] = [{ xMm, yMm }, mm];
+    }
+  return best;
+}
+
 function underFoot(b: Bracket, panel: PanelPlan, c: PartOf<'case'>): string[] {
   const half = b.acrossMm / 2;
   const face = faceSizeMm(c, b.face);

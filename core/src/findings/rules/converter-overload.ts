@@ -1,5 +1,5 @@
 import { say } from '../words/say.ts';
-import { greatestW } from '../../demand/draw.ts';
+import { drawW, greatestW } from '../../demand/draw.ts';
 import { devicesAt, wantedOfModuleW } from '../../demand/module-load.ts';
 import { panelPartOf } from '../../box/lookup.ts';
 import { listOf } from '../../quantity/list-of.ts';
@@ -30,6 +30,26 @@ function ownPorts(x: Facts, portId: string, ratedW: number): Remedy[] {
   });
 }
 
+/** A thing that charges over USB takes what the module gives, and no more: as it is, it charges slower. */
+function slower(x: Facts, portId: string, ratedW: number): Remedy[] {
+  const [device, ...others] = devicesAt(x.box, portId);
+  if (!device || others.length > 0 || (device.supply !== 'usb-a' && device.supply !== 'usb-c')) return [];
+  return [
+    {
+      label: `${device.name} takes ${ratedW} W there, and charges slower`,
+      effect: 'the module gives no more; what must run at its full power does not',
+      edits: [
+        set(
+          `devices/${device.id}/modes`,
+          device.modes.map((m) =>
+            drawW(m.draw) > ratedW ? { ...m, draw: { kind: 'power' as const, powerW: ratedW } } : m
+          )
+        )
+      ]
+    }
+  ];
+}
+
 /** The devices on a USB or regulated port want more than its module gives. */
 export const converterOverload = rule('converter-overload', 'safe', 'ports', (x) =>
   (x.panel?.ports ?? []).flatMap((p) => {
@@ -48,7 +68,7 @@ export const converterOverload = rule('converter-overload', 'safe', 'ports', (x)
           name: panelPartOf(x.box, p.port)!.name
         }),
         figures: { wantedW, ratedW: rated },
-        remedies: () => ownPorts(x, p.port.id, rated)
+        remedies: () => [...ownPorts(x, p.port.id, rated), ...slower(x, p.port.id, rated)]
       }
     ];
   })
