@@ -220,6 +220,8 @@ test('find reaches commands, views, every field it promises, devices, ports and 
   };
   await pick('Shorts', 'view');
   await expect(page).toHaveURL(/wiring\?view=survey$/);
+  await pick('rivets', 'view');
+  await expect(page).toHaveURL(/ports\?view=water$/);
   // every field that is promised from elsewhere is there and takes the focus
   for (const { label } of KNOWN_FIELDS)
     await test.step(label, async () => {

@@ -4,6 +4,8 @@ import { STAGE_VIEWS } from './stage-views.ts';
 /** Other words for a view. */
 const ALSO: Record<string, string> = {
   'variants family': 'for something else',
+  'ports water': 'sealed gasket silicone vents rivets openings rain',
+  'ports brackets': 'arm aerial ears',
   'wiring survey': 'survey',
   'bench lookup': 'unknown'
 };
