@@ -1,5 +1,6 @@
 import { expect, test } from './test.ts';
 import { readFileSync } from 'node:fs';
+import { expectAccessible } from './axe.ts';
 import { copyOf, open, saved } from './helpers.ts';
 
 test('the hole schedule follows the person’s own bits, and the template can be taken away', async ({ page }) => {
@@ -98,6 +99,7 @@ test('how it is sealed is entered as it was built: a port, a cord in its gland, 
   await expect(page.getByRole('region', { name: 'Water' }).getByRole('row', { name: /Aerial lead/ })).toContainText(
     'dry store'
   );
+  await expectAccessible(page);
   await saved(page);
   const kept = (await (await page.request.get(`/api/boxes/${id}`)).json()).document;
   expect(kept.openings).toMatchObject([
