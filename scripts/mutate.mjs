@@ -48,7 +48,19 @@ const WATCHED_BY = {
     'mechanical',
     'mechanical-more'
   ],
-  kit: ['kit-pieces', 'kit-figures', 'cut', 'orders', 'spares', 'cutting', 'buy', 'value', 'kit'],
+  kit: [
+    'kit-pieces',
+    'kit-counts',
+    'kit-figures',
+    'lids-and-bolts',
+    'cut',
+    'orders',
+    'spares',
+    'cutting',
+    'buy',
+    'value',
+    'kit'
+  ],
   bench: [
     'bench-pieces',
     'bench-figures',

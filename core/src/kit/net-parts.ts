@@ -1,5 +1,5 @@
 import { blockOf, caseBlocks, mainFeed } from '../box/feeds.ts';
-import { panelPartOf } from '../box/lookup.ts';
+import { valueOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import { endsAt } from '../wiring/joints.ts';
 import type { NetPart } from '../wiring/netlist.ts';
@@ -55,13 +55,14 @@ function feedJoints(c: Collector, box: Box, wiring: WiringPlan): void {
   if (ends === 'lever' || ends === 'push-in') connectors(c, ends, leads);
 }
 
-/** Two poles of one connector are two parts of the netlist. */
-const PAIRS: readonly NetPart['id'][] = ['inlet', 'dist'];
+/** The battery's lead comes in through a connector that no port stands for: its pair is bought. */
+const looseConnector = (box: Box, parts: readonly NetPart[]): boolean =>
+  valueOf(mainFeed(box).wayIn, 'connector') === 'connector' &&
+  parts.some((p) => p.kind === 'inlet' && p.ref.kind !== 'port');
 
 /** Parts that the netlist has and the document does not name as a part: bars, relays, changeover, connectors. */
 export function netParts(c: Collector, box: Box, wiring: WiringPlan): void {
   const { parts } = wiring.netlist;
-  const has = (id: string) => parts.some((p) => p.id === id);
   const returns = box.wiring.returns;
   const way = returns.is === 'set' ? returns.value : 'bus-bar';
   if (wiring.circuits.length > 0 && way === 'bus-bar' && !caseBlocks(box).some((b) => b.part.hasNegativeBus))
@@ -70,11 +71,6 @@ export function netParts(c: Collector, box: Box, wiring: WiringPlan): void {
   feedJoints(c, box, wiring);
   c.small('wiring', 'relay', '', parts.filter((p) => p.kind === 'relay').length);
   c.small('wiring', 'other', 'changeover', parts.filter((p) => p.kind === 'changeover').length);
-  const placed = box.ports.filter((p) => {
-    const role = panelPartOf(box, p)?.role;
-    const charges = box.circuits.some((k) => k.portId === p.id && k.purpose === 'charge');
-    return (role === 'inlet' || role === 'gland') && !charges;
-  }).length;
-  c.small('wiring', 'other', 'two-pole', Math.max(0, PAIRS.filter(has).length - placed));
+  c.small('wiring', 'other', 'two-pole', looseConnector(box, parts) ? 1 : 0);
   if (box.bank.postsCovered === 'yes') c.small('wiring', 'boot', '', 2 * box.bank.count);
 }
