@@ -97,7 +97,7 @@ const ALSO_WIDER = {
   judge: ['judge', 'rails'],
   kit: ['bench', 'thin-and-spare'],
   outing: ['scatter', 'season-standby', 'plugged', 'charge-gets-in'],
-  panel: ['panel-oracle', 'place-port', 'slide', 'removal']
+  panel: ['panel-oracle', 'place-port', 'stuck-stops', 'removal']
 };
 /** A change after which the tests do not end in so many times their usual time is noticed: they would never pass. */
 const PATIENCE = 6;

@@ -2,9 +2,10 @@ import type { Box, Port } from '../box/schema.ts';
 import type { OpeningKind, SealedBy } from '../box/seal-names.ts';
 import type { PartOf, SealMark } from '../catalogue/part.ts';
 
+/** What is wrong with a cord in its gland. */
+export type CordFault = 'flat-cord' | 'thin-cord' | 'thick-cord';
 /** Why a place holds less weather than its part is sold for. */
-export type SealHow =
-  Exclude<SealedBy, 'ring'> | OpeningKind | 'bare' | 'unread' | 'flat-cord' | 'thin-cord' | 'thick-cord';
+export type SealHow = Exclude<SealedBy, 'ring'> | OpeningKind | CordFault | 'bare' | 'unread';
 
 const NOTHING: SealMark = { jet: 0, dunk: 0 };
 /** Kept out as long as nobody tested it. @source mechanical reference 7.1: home-made seals jet 4, dunk 0 */
@@ -46,7 +47,7 @@ export const weaker = (a: SealMark, b: SealMark): SealMark => ({
 });
 
 /** What is wrong with the cord in a gland; undefined where it fits, or nobody described it. @source mechanical reference 7.2: one round cable, in a strict range */
-export function cordFault(port: Pick<Port, 'cord'>, part: PartOf<'panel'>): SealHow | undefined {
+export function cordFault(port: Pick<Port, 'cord'>, part: PartOf<'panel'>): CordFault | undefined {
   const { cord } = port;
   if (part.role !== 'gland' || cord === null) return undefined;
   if (cord.shape === 'flat') return 'flat-cord';

@@ -2,6 +2,7 @@ import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
 import { byPrice } from '../../catalogue/by-price.ts';
 import { remove, set } from '../../box/edit.ts';
+import type { OpeningKind } from '../../box/seal-names.ts';
 import { sealedAgain } from '../sealed-again.ts';
 import { sealedInstead } from '../../advise/suit-port.ts';
 import { applyEdits } from '../../box/edits.ts';
@@ -9,7 +10,7 @@ import { panelPartOf } from '../../box/lookup.ts';
 import { caseFit } from '../../case/fit.ts';
 import { collides, swapPart } from '../../panel/place-port.ts';
 import { panelPlan } from '../../panel/panel.ts';
-import { reaches, SEAL_WORDS, sealing, sealWord, type SealItem } from '../../sealing/sealing.ts';
+import { reaches, SEAL_WORDS, sealing, sealWord } from '../../sealing/sealing.ts';
 import { CASE_PLACE, portPlace, rule, usePart, type Facts, type Remedy } from '../rule.ts';
 
 /** Closed and capped, the box is not built towards what the outing wants. */
@@ -45,7 +46,7 @@ export const ipWeakest = rule('ip-weakest', 'dry', 'ports', (x) => {
       remedies: () => [
         ...(port && worst.how ? sealedAgain(x, port.id) : []),
         ...(port && part && !worst.how ? sealedPart(x, port.id) : []),
-        ...(worst.openingId ? closedAgain(worst.openingId, worst.how) : []),
+        ...(worst.openingId ? closedAgain(x, worst.openingId) : []),
         ...(worst.portId === null && !worst.openingId && shellFails ? otherCase(x, cases) : []),
         {
           label: `Plan for ${SEAL_WORDS[s.closed].toLowerCase()} instead`,
@@ -57,18 +58,13 @@ export const ipWeakest = rule('ip-weakest', 'dry', 'ports', (x) => {
   ];
 });
 
-/** The shell made whole where it is open. */
-function closedAgain(openingId: string, how: SealItem['how']): Remedy[] {
-  if (how === 'cord-hole' || how === 'under-lid') return [];
-  return [
-    {
-      label: CLOSE_WORDS[how ?? ''] ?? 'Close it',
-      effect: 'the wall is whole again',
-      edits: [remove(`openings/${openingId}`)]
-    }
-  ];
+/** The shell made whole where it is open; a cord's own way in is another matter. */
+function closedAgain({ box }: Facts, openingId: string): Remedy[] {
+  const kind = box.openings.find((o) => o.id === openingId)?.kind;
+  if (kind === undefined || kind === 'cord-hole' || kind === 'under-lid') return [];
+  return [{ label: CLOSE_WORDS[kind], effect: 'the wall is whole again', edits: [remove(`openings/${openingId}`)] }];
 }
-const CLOSE_WORDS: Readonly<Record<string, string>> = {
+const CLOSE_WORDS: Record<Exclude<OpeningKind, 'cord-hole' | 'under-lid'>, string> = {
   vents: 'Close the vents with plates and gaskets',
   rivets: 'Bolts with bonded washers in place of the rivets',
   screws: 'Bolts with bonded washers in place of the screws',

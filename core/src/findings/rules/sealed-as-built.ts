@@ -25,7 +25,7 @@ function ofPort(x: Facts, p: PortPlan): Draft[] {
       severity: 'caution',
       say: say('sealed-as-built', 'cord', {
         tag,
-        how: cord as 'flat-cord' | 'thin-cord' | 'thick-cord',
+        how: cord,
         acrossMm: p.port.cord?.acrossMm ?? null,
         minMm: p.part.cordMinMm,
         maxMm: p.part.cordMaxMm

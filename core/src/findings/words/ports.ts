@@ -1,6 +1,6 @@
 import type { Said } from '../../quantity/said.ts';
 import { GROUND_CLEAR_MM } from '../../panel/spacing.ts';
-import type { SealHow } from '../../sealing/as-built.ts';
+import type { CordFault, SealHow } from '../../sealing/as-built.ts';
 import { SEAL_HOW_WORDS, SEAL_WORDS } from '../../sealing/sealing.ts';
 import { clockText } from '../../quantity/format.ts';
 import { ZONE_WORDS } from '../../panel/zones.ts';
@@ -271,7 +271,7 @@ export const portsWords = {
         maxMm
       }: {
         tag: string;
-        how: 'flat-cord' | 'thin-cord' | 'thick-cord';
+        how: CordFault;
         acrossMm: number | null;
         minMm: number | null;
         maxMm: number | null;
