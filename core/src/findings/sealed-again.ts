@@ -15,7 +15,7 @@ export function sealedAgain(x: Facts, portId: string): Remedy[] {
       ? []
       : [
           {
-            label: 'Its own ring or gasket, in front',
+            label: 'Refit it with its own ring or gasket, in front',
             effect: 'as its maker sells it',
             edits: [set(`ports/${portId}/sealedBy`, AUTO)]
           }
