@@ -51,7 +51,11 @@ test('built on a phone: ticks, a wait, a note and a photograph outlive a reload;
   context
 }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  const id = await copyOf(page, 'Saltmarsh hide box', 'On the phone');
+  // of a plastic that sealant bonds to: there is something to wait for
+  const id = await copyOf(page, 'Saltmarsh hide box', 'On the phone', (box) => {
+    const part = box.parts[box.casePartId!]!;
+    return { ...box, parts: { ...box.parts, [part.id]: { ...part, material: 'ABS' } as typeof part } };
+  });
   await open(page, `/box/${id}/bench?view=build&step=fit-parts`);
   const step = page.getByRole('region', { name: 'Step' });
   await expect(step.getByRole('heading', { name: 'Fit the panel parts' })).toBeVisible();

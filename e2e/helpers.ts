@@ -1,3 +1,4 @@
+import type { Box } from '../core/src/box/schema.ts';
 import { expect, type Page } from './test.ts';
 
 /** The address of a demo box, or of any box by its name. */
@@ -8,10 +9,15 @@ export async function boxId(page: Page, name: string): Promise<string> {
   return found.id;
 }
 
-/** A copy of a demo box of its own, so that journeys do not disturb each other. */
-export async function copyOf(page: Page, name: string, as: string): Promise<string> {
+/** A copy of a demo box of its own, so that journeys do not disturb each other. @param change what is otherwise in it */
+export async function copyOf(
+  page: Page,
+  name: string,
+  as: string,
+  change: (document: Box) => Box = (document) => document
+): Promise<string> {
   const { document } = await (await page.request.get(`/api/boxes/${await boxId(page, name)}`)).json();
-  const made = await page.request.post('/api/boxes', { data: { document: { ...document, name: as } } });
+  const made = await page.request.post('/api/boxes', { data: { document: change({ ...document, name: as }) } });
   return ((await made.json()) as { id: string }).id;
 }
 
