@@ -13,28 +13,13 @@ import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { starter } from '../src/demo/builder.ts';
 import { METRIC } from '../src/quantity/said.ts';
 import { finished } from '../src/work.ts';
+import { plainCase } from './plain-case.ts';
 
 type Case = PartOf<'case'>;
 type Battery = PartOf<'battery'>;
 
 /** A block of a case and a block of a battery: everything is as large as it is said to be. */
-const CASE: Case = {
-  ...starter('case', 'case-hard-large'),
-  id: 'block-case',
-  material: 'ABS',
-  floorLengthMm: 200,
-  floorWidthMm: 150,
-  rimLengthMm: 200,
-  rimWidthMm: 150,
-  depthMm: 120,
-  lidDepthMm: 0,
-  wallMm: 3,
-  cornerRadiusMm: 0,
-  trayBelowRimMm: 0,
-  handleRatedKg: 20,
-  handleAt: null,
-  zones: []
-};
+const CASE = plainCase([200, 150, 120], { lidDepthMm: 0, handleRatedKg: 20 });
 const CELL: Battery = {
   ...starter('battery', 'battery-lfp-20'),
   id: 'cell',

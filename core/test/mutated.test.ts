@@ -55,7 +55,7 @@ describe('files that somebody changed', () => {
     '%s: each is refused with place and reason, or worked out to figures that are some',
     { timeout: 600_000 },
     (name, base) => {
-      const next = seeded(Number(process.env.HAVERSACK_SEED ?? 0x5eed) + name.length);
+      const next = seeded(Number(process.env.HAVERSACK_SEED ?? 24) + name.length);
       let read = 0;
       const wrong: string[] = [];
       const share = Math.ceil(COUNT / bases.length);
@@ -87,7 +87,7 @@ describe('files that somebody changed', () => {
       }
       expect(wrong).toEqual([]);
       // it must be able to fail: a good part of them get through the reader
-      expect(read).toBeGreaterThan(share / 16);
+      expect(read).toBeGreaterThan(share / 10);
     }
   );
 });

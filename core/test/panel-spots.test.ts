@@ -21,31 +21,12 @@ import { plugClashes, plugProudMm } from '../src/panel/plug-room.ts';
 import { polarityRows } from '../src/panel/polarity.ts';
 import { snapPort } from '../src/panel/snap.ts';
 import { pitchMm } from '../src/panel/spacing.ts';
+import { plainCase } from './plain-case.ts';
 
 type Panel = PartOf<'panel'>;
 type Case = PartOf<'case'>;
 
-/** A plain cube of a case, nothing in its walls: whatever is told comes from the ports alone. */
-const CUBE: Case = {
-  ...starter('case', 'case-hard-large'),
-  id: 'cube',
-  material: 'ABS',
-  floorLengthMm: 400,
-  floorWidthMm: 300,
-  rimLengthMm: 400,
-  rimWidthMm: 300,
-  depthMm: 200,
-  lidDepthMm: 40,
-  wallMm: 3,
-  faceWallMm: {},
-  cornerRadiusMm: 0,
-  floorFilletMm: 0,
-  gasketBandMm: 10,
-  skirtMm: 0,
-  hinge: 'none',
-  trayBelowRimMm: 0,
-  zones: []
-};
+const CUBE = plainCase([400, 300, 200], { lidDepthMm: 40, gasketBandMm: 10, hinge: 'none' });
 const ROUND: Panel = {
   ...starter('panel', 'socket-12v-capped'),
   id: 'round',

@@ -237,12 +237,13 @@ describe('lead-acid and the gas it gives', () => {
     return b.set('charging/path', setTo('inlet')).box;
   };
   const vents = (areaCm2: number | null, count = 2): Edit[] =>
-    Array.from({ length: count }, (_, i) => opening({ id: `o${i}`, areaCm2 }));
+    Array.from({ length: count }, (_, i) => opening({ id: `o${i}`, areaCm2, face: i % 2 ? 'lid' : 'left' }));
   const need = planOf(lead()).dry!.hydrogen!.openingCm2;
 
   it.each([
     ['two of the area it asks for', vents(need), true],
     ['two a little smaller', vents(need * 0.99), false],
+    ['two in the lid, none low', [opening({ areaCm2: 9 }), opening({ id: 'o2', areaCm2: 9 })], false],
     ['one large one', vents(50, 1), false],
     ['two nobody measured', vents(null), false],
     [

@@ -72,8 +72,10 @@ export const isTight = (box: Pick<Box, 'openings'>, part: PartOf<'case'>): boole
   part.gasTight && !box.openings.some((o) => LEAKY.includes(o.kind));
 
 /**
- * Hydrogen gets out by itself: the case is open anyhow, or has two vents of the area that the battery asks for. A chance leak
- * is no vent. @param eachCm2 free area of each opening
+ * Hydrogen gets out by itself: the case is open anyhow, or has two vents of the area that the battery asks for, one of them
+ * where air comes in: through the lid alone it only leaves. A chance leak is no vent. @param eachCm2 free area of each opening
  */
-export const letsGasOut = (box: Pick<Box, 'openings'>, part: PartOf<'case'>, eachCm2: number): boolean =>
-  !part.gasTight || box.openings.filter((o) => o.kind === 'vents' && (o.areaCm2 ?? 0) >= eachCm2).length >= 2;
+export function letsGasOut(box: Pick<Box, 'openings'>, part: PartOf<'case'>, eachCm2: number): boolean {
+  const vents = box.openings.filter((o) => o.kind === 'vents' && (o.areaCm2 ?? 0) >= eachCm2);
+  return !part.gasTight || (vents.length >= 2 && vents.some((o) => o.face !== 'lid'));
+}

@@ -39,7 +39,6 @@ export const ipWeakest = rule('ip-weakest', 'dry', 'ports', (x) => {
         how: worst.how,
         alsoNames: s.items.filter((i) => i !== worst && !reaches(sealWord(i.closed), wanted)).map((i) => i.name),
         shellFails,
-        casesCount: cases.length,
         casesNames: cases.slice(0, 2).map((c) => c.name)
       }),
       figures: { jetMark: worst.closed.jet, dunkMark: worst.closed.dunk },

@@ -1,5 +1,6 @@
 import type { Said } from '../../quantity/said.ts';
 import { GROUND_CLEAR_MM } from '../../panel/spacing.ts';
+import type { SealWord } from '../../box/schema.ts';
 import type { CordFault, SealHow } from '../../sealing/as-built.ts';
 import { SEAL_HOW_WORDS, SEAL_WORDS } from '../../sealing/sealing.ts';
 import { clockText } from '../../quantity/format.ts';
@@ -10,6 +11,12 @@ import { SUPPLY_WORDS } from '../../demand/edit-draw.ts';
 import type { WordTable } from './table.ts';
 
 const MEASURE = 'Set a meter on its end before the device is plugged in: red on the middle or + must read positive.';
+
+/** Cases that hold the weather, where there are any. */
+const otherCaseWords = (wanted: SealWord, names: readonly string[]): string =>
+  names.length > 0
+    ? `A case that holds ${SEAL_WORDS[wanted].toLowerCase()}: ${names.join(', ')}.`
+    : `No case of the library holds ${SEAL_WORDS[wanted].toLowerCase()} and takes everything in.`;
 
 export const portsWords = {
   'adapter-reverses': {
@@ -90,7 +97,6 @@ export const portsWords = {
       how,
       alsoNames,
       shellFails,
-      casesCount,
       casesNames
     }: {
       name: string;
@@ -100,20 +106,18 @@ export const portsWords = {
       how: SealHow | undefined;
       alsoNames: string[];
       shellFails: boolean;
-      casesCount: number;
       casesNames: string[];
     }) => ({
       short: `Only ${SEAL_WORDS[closed].toLowerCase()}: ${name}`,
       title: `Built towards ${SEAL_WORDS[closed].toLowerCase()}, not ${SEAL_WORDS[wanted].toLowerCase()}`,
-      why: `Even with every cap on, the weakest place is ${name}${part ? ` (${part})` : ''}${how && SEAL_HOW_WORDS[how] !== name ? `: ${SEAL_HOW_WORDS[how]}` : ''}. ${alsoNames.length > 0 ? `${capital(listOf(alsoNames))} ${alsoNames.length > 1 ? 'fall' : 'falls'} short of it, too. ` : ''}${
-        how
-          ? ''
-          : shellFails
-            ? casesCount
-              ? `A case that holds ${SEAL_WORDS[wanted].toLowerCase()}: ${casesNames.join(', ')}.`
-              : `No case of the library holds ${SEAL_WORDS[wanted].toLowerCase()} and takes everything in.`
-            : 'A sealed part or gland there lifts it.'
-      }`
+      why: [
+        `Even with every cap on, the weakest place is ${name}${part ? ` (${part})` : ''}${how && SEAL_HOW_WORDS[how] !== name ? `: ${SEAL_HOW_WORDS[how]}` : ''}.`,
+        ...(alsoNames.length > 0
+          ? [`${capital(listOf(alsoNames))} ${alsoNames.length > 1 ? 'fall' : 'falls'} short of it, too.`]
+          : []),
+        // how it was sealed is the cure itself
+        ...(how ? [] : [shellFails ? otherCaseWords(wanted, casesNames) : 'A sealed part or gland there lifts it.'])
+      ].join(' ')
     })
   },
   'lfp-volt-gauge': {
