@@ -100,7 +100,7 @@ mkdirSync(out, { recursive: true });
 step('prepare', 'npx', ['svelte-kit', 'sync']);
 await checkAll([
   ['types of the screens', 'npx', ['svelte-check', '--fail-on-warnings', '--output', 'human', '--tsgo']],
-  ['format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
+  ['format', 'npx', ['oxfmt', '--check', '.']],
   ['lint', 'npx', ['eslint', '.']],
   ['types of the scripts and browser tests', 'node', [TSC, '-p', 'scripts']],
   ['types of the core tests', 'node', [TSC, '-p', 'core/tsconfig.test.json']],

@@ -30,7 +30,8 @@ export const NOTHING_CLAIMED: Readonly<TypedClaim> = {
 };
 
 export type TypedClaimAnswer =
-  { ok: true; check: ClaimCheck } | { ok: false; field: keyof TypedClaim; message: string };
+  | { ok: true; check: ClaimCheck }
+  | { ok: false; field: keyof TypedClaim; message: string };
 
 class Wrong extends Error {
   readonly field: keyof TypedClaim;

@@ -3,7 +3,17 @@ import { KG_PER_LB } from '../quantity/units.ts';
 import type { Candidate } from './candidate.ts';
 
 export type ColumnId =
-  'lasts' | 'surely' | 'chance' | 'endV' | 'mass' | 'price' | 'perOuting' | 'charge' | 'cold' | 'air' | 'fits';
+  | 'lasts'
+  | 'surely'
+  | 'chance'
+  | 'endV'
+  | 'mass'
+  | 'price'
+  | 'perOuting'
+  | 'charge'
+  | 'cold'
+  | 'air'
+  | 'fits';
 
 type Show = { currency: string; massUnit: 'kg' | 'lb' };
 export type Column = {

@@ -4,7 +4,9 @@ const RANK: Record<Severity, number> = { stop: 2, caution: 1, note: 0 };
 
 /** Something drawn that can be pressed: a circuit with its port, the packs together, a body inside by its id in the fit. */
 export type Thing =
-  { kind: 'device' | 'port' | 'body'; id: string } | { kind: 'circuit'; id: string; portId: string } | { kind: 'main' };
+  | { kind: 'device' | 'port' | 'body'; id: string }
+  | { kind: 'circuit'; id: string; portId: string }
+  | { kind: 'main' };
 
 /** Bodies of packs have these ids in the fit. */
 const PACK = /^battery-\d+$/;

@@ -4,7 +4,9 @@ export type Point = readonly [x: number, y: number];
 
 /** What a drawn thing stands for: a click on it, or a live view, finds the part or lead by it. */
 export type Owner =
-  { kind: 'part'; id: string; ref: NetRef } | { kind: 'conductor'; id: string; circuitId: string | null } | null;
+  | { kind: 'part'; id: string; ref: NetRef }
+  | { kind: 'conductor'; id: string; circuitId: string | null }
+  | null;
 
 /** Drawn by people and by the SVG writer alike: nothing here knows colours. */
 export type Shape =

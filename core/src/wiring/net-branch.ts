@@ -148,8 +148,7 @@ class BranchWay {
     });
     const stubMm = c.fuseDistanceMm ?? STUB_MM;
     const to = at(c.fuseTag, 'in');
-    if (inBlock)
-      this.#wire('way', this.#now, to, 0, [null, c.circuit.wireCount]); // inside the block
+    if (inBlock) this.#wire('way', this.#now, to, 0, [null, c.circuit.wireCount]); // inside the block
     else this.#wire(this.#fromPost && !ownAhead(c) ? 'post' : 'stub', this.#now, to, stubMm, this.#stubLead());
     this.#now = at(c.fuseTag, 'out');
     this.#afterFuse = this.#now;

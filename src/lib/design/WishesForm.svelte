@@ -36,7 +36,7 @@
     ['flooded', 'Flooded']
   ] as const;
   const sockets = $derived(partsOfKind(open, 'panel').filter((q) => q.role === 'outlet' && !q.exposedLivePins));
-  const toggled = <T,>(list: readonly T[], one: T): T[] =>
+  const toggled = <T>(list: readonly T[], one: T): T[] =>
     list.includes(one) ? list.filter((x) => x !== one) : [...list, one];
   const isPlain = $derived(JSON.stringify(w) === JSON.stringify(NO_WISHES));
 </script>

@@ -13,7 +13,7 @@
   import NextStep from './NextStep.svelte';
 
   /** Loaded when the first thing of the kind is chosen; the stages open without them. */
-  const once = <T,>(load: () => Promise<T>) => {
+  const once = <T>(load: () => Promise<T>) => {
     let module: Promise<T> | undefined;
     return () => (module ??= load());
   };

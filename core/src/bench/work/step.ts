@@ -10,7 +10,16 @@ import type { Job } from './schedule.ts';
 
 /** What a step shows of the plan, and nothing else. */
 export type Shows =
-  'plan' | 'holes' | 'runs' | 'parts' | 'fuses' | 'tests-dead' | 'tests-live' | 'tests-load' | 'tests-water' | null;
+  | 'plan'
+  | 'holes'
+  | 'runs'
+  | 'parts'
+  | 'fuses'
+  | 'tests-dead'
+  | 'tests-live'
+  | 'tests-load'
+  | 'tests-water'
+  | null;
 
 export type WorkStep = Job & {
   title: string;

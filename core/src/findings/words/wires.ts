@@ -286,7 +286,20 @@ export const wiresWords = {
         | '1/0'
         | undefined;
       MM2_SIZESAt:
-        '1' | '4' | '6' | '10' | '16' | '0.14' | '0.25' | '0.34' | '0.5' | '0.75' | '1.5' | '2.5' | '25' | undefined;
+        | '1'
+        | '4'
+        | '6'
+        | '10'
+        | '16'
+        | '0.14'
+        | '0.25'
+        | '0.34'
+        | '0.5'
+        | '0.75'
+        | '1.5'
+        | '2.5'
+        | '25'
+        | undefined;
     }) => ({
       short: `${label}: ${name} is unlisted`,
       title: `${label}: no figures for ${name}`,

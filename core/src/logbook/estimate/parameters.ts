@@ -10,7 +10,15 @@ import { CAPACITY_SPREAD_FRACTION } from '../../outing/outing.ts';
 import { learntOf, spreadOfDevice } from '../../demand/spread.ts';
 
 export type ParameterKind =
-  'draw' | 'box' | 'capacity' | 'resistance' | 'self-discharge' | 'standby' | 'sun' | 'meter-offset' | 'table';
+  | 'draw'
+  | 'box'
+  | 'capacity'
+  | 'resistance'
+  | 'self-discharge'
+  | 'standby'
+  | 'sun'
+  | 'meter-offset'
+  | 'table';
 
 /** One thing that the records tell about. */
 export type Parameter = {
