@@ -66,12 +66,10 @@ export type Plan = Worked & {
 export type AsItStands = { worked: Worked; kitOf: () => Kit; benchOf: (kit: Kit) => Bench };
 
 export type EvaluateOptions = {
-  /** An earlier plan: its packing is handed on when exactly the same was asked of it. It never changes an answer. */
-  reuse?: Plan | undefined;
   /** How long the packing search may look; the default suits every edit. */
   fitNodeLimit?: number | undefined;
-  /** While a port or body is dragged, the box of `reuse`: as long as only places differ, the arrangement inside and the run stay. */
-  hold?: Box | undefined;
+  /** While a port or body is dragged, the box before and its plan: as long as only places differ, the arrangement inside and the run stay. */
+  hold?: { box: Box; plan: Plan } | undefined;
 };
 
 /**
@@ -121,10 +119,9 @@ function atItsEnds(
   return { ends, findings: settle(worked.findings, { ends: of(false), sorts: of(true), ranged }) };
 }
 
-const fitOf = (box: Box, options: EvaluateOptions, hold: boolean): CaseFit | undefined =>
+const fitOf = (box: Box, options: EvaluateOptions, held: Plan | undefined): CaseFit | undefined =>
   caseFit(box, {
-    reuse: options.reuse?.fit,
-    hold,
+    hold: held?.fit,
     ...(options.fitNodeLimit === undefined ? {} : { nodeLimit: options.fitNodeLimit })
   });
 
@@ -141,10 +138,10 @@ const leadsHeatW = (wiring: WiringPlan, judged: Judge): number =>
  */
 function workOut(box: Box, catalogue: Catalogue, options: EvaluateOptions, like?: Worked): AsItStands {
   // while a thing is dragged only places change: what hangs on lengths of wire follows when it is let go
-  const held = options.hold && onlyPlacesDiffer(box, options.hold) ? options.reuse : undefined;
+  const held = options.hold && onlyPlacesDiffer(box, options.hold.box) ? options.hold.plan : undefined;
   const need = (held ?? like)?.demand ?? demand(box);
   const b = held ? held.bank : bank(box, need);
-  const fit = like ? like.fit : fitOf(box, options, held !== undefined);
+  const fit = like ? like.fit : fitOf(box, options, held);
   const panel = like ? like.panel : panelPlan(box, fit);
   const wiring = held?.wiring ?? wiringPlan({ box, catalogue, need, bank: b, fit });
   const judged = held?.judge ?? judge({ box, catalogue, bank: b, wiring });

@@ -101,10 +101,10 @@ describe('fit of a box', () => {
         value: { xMm: battery.xMm + 5, yMm: battery.yMm + 5, zMm: battery.zMm, turn: block.turn }
       }
     ]);
-    const held = caseFit(moved, { reuse: before, hold: true })!;
+    const held = caseFit(moved, { hold: before })!;
     expect(held.placed.find((p) => p.id === 'battery-1')).toEqual(battery);
     expect(held.faults.some((f) => [f.id, f.other].sort().join() === 'battery-1,fuse-block')).toBe(true);
-    const settled = caseFit(moved, { reuse: held })!;
+    const settled = caseFit(moved)!;
     expect(settled.placed.find((p) => p.id === 'fuse-block')!.xMm).toBe(battery.xMm + 5);
   });
 
@@ -146,11 +146,11 @@ test('a held evaluation places the port as a full one does, and the next full on
   const hide = demoBoxes()[0]!;
   const before = evaluate(hide, STARTER_CATALOGUE);
   const moved = applyEdits(hide, [{ op: 'set', path: `ports/${hide.ports[0]!.id}/xMm`, value: 60 }]);
-  const held = evaluate(moved, STARTER_CATALOGUE, { reuse: before, hold: hide });
-  const full = evaluate(moved, STARTER_CATALOGUE, { reuse: before });
+  const held = evaluate(moved, STARTER_CATALOGUE, { hold: { box: hide, plan: before } });
+  const full = evaluate(moved, STARTER_CATALOGUE);
   expect(held.panel!.ports.map((p) => p.edgesMm)).toEqual(full.panel!.ports.map((p) => p.edgesMm));
   expect(held.outing).toBe(before.outing);
-  const after = evaluate(moved, STARTER_CATALOGUE, { reuse: held });
+  const after = evaluate(moved, STARTER_CATALOGUE);
   expect(after.outing!.lastsH).toBe(full.outing!.lastsH);
   expect(after.findings.map((f) => f.key)).toEqual(full.findings.map((f) => f.key));
 });

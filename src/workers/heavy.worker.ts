@@ -65,7 +65,7 @@ function planOf(job: Job): { plan: Plan; catalogue: readonly Part[] } {
   pieces.asked(job.version);
   if (known?.version !== job.version) {
     const catalogue = [...job.ownParts, ...STARTER_CATALOGUE];
-    known = { version: job.version, catalogue, plan: evaluate(job.box, catalogue, { reuse: known?.plan }) };
+    known = { version: job.version, catalogue, plan: evaluate(job.box, catalogue) };
   }
   return known;
 }
@@ -99,7 +99,7 @@ const api = {
     };
     const known = plan.fit?.state === 'no' ? plan.fit : undefined;
     const fit =
-      known ?? (await pieces.run(fitting(job.box, { nodeLimit: DEEP_NODES, reuse: plan.fit }), job.version, part));
+      known ?? (await pieces.run(fitting(job.box, { nodeLimit: DEEP_NODES }), job.version, part));
     if (!fit) return undefined;
     if (fit.state === 'fits') return { fit, changes: [] };
     const changes = await pieces.run(

@@ -48,7 +48,7 @@ export function* helps(box: Box, plan: Plan, catalogue: Catalogue): Generator<un
   const out: Help[] = [];
   for (const idea of ideas(box, plan, catalogue)) {
     yield undefined;
-    const after = evaluate(applyEdits(box, idea.edits), catalogue, { reuse: plan });
+    const after = evaluate(applyEdits(box, idea.edits), catalogue);
     if (!after.outing) continue;
     const lastsH = Math.min(after.outing.lastsH, 6 * now.wantedH);
     const gainH = lastsH - now.lastsH;

@@ -7,6 +7,7 @@ import { partOf } from '../box/lookup.ts';
 import type { Box, Turn } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
 import { rearSolid, volumesL, type Solid } from './faces.ts';
+import { Lately } from '../lately.ts';
 import { finished } from '../work.ts';
 import { AXES, shortfall, type Axis } from './pack.ts';
 import { arrangementFaults, turned, type Fault, type PackBody, type Placed, type Space } from './space.ts';
@@ -35,11 +36,8 @@ export type CaseFit = {
   fillFraction: number;
   innerL: number;
   nodeCount: number;
-  /** What the search was asked, without and with the ports; an equal key means an equal answer. */
-  bodyKey: string;
+  /** What stands in which case, ports and all; empty while something is dragged. */
   inputKey: string;
-  /** How long it was allowed to look. */
-  nodeLimit: number;
 };
 
 /** Nodes the search may use on every edit; the worker goes on to the end where that is not enough. */
@@ -150,14 +148,15 @@ export const solidOf = (p: Placed): Solid => ({
   high: [p.xMm + p.lengthMm, p.yMm + p.widthMm, p.zMm + p.heightMm]
 });
 
+/** What was searched lately: undo, an edit of the wiring and a change that is tried ask the same of the case again. */
+export const FITS = new Lately<CaseFit>(32);
+
 export type FitOptions = {
   nodeLimit?: number;
   /** Looks at pairs that all of it may take; without it as many as on every edit, or no end where nodes are given. */
   looks?: number;
-  /** An earlier answer: handed back when exactly the same was asked, so that it need not be searched again. */
-  reuse?: CaseFit | undefined;
-  /** While something is being dragged: what stood in `reuse` stays where it is; what meets is shown. */
-  hold?: boolean;
+  /** While something is being dragged, the arrangement before: what stood in it stays where it is; what meets is shown. */
+  hold?: CaseFit | undefined;
   /** Only whether it goes in and how: without what could be put in instead and what is short where it does not. */
   bare?: boolean;
 };
@@ -176,10 +175,11 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
   const bodies = bodiesOf(box);
   const ports = rearKeepOuts(box, part);
   const nodeLimit = options.nodeLimit ?? QUICK_NODE_LIMIT;
-  const bodyKey = JSON.stringify([part, box.paddingMm, bodies, box.placements]);
-  const inputKey = bodyKey + JSON.stringify(ports);
-  const { reuse } = options;
-  if (!options.hold && !options.bare && reuse?.inputKey === inputKey && reuse.nodeLimit === nodeLimit) return reuse;
+  const inputKey = JSON.stringify([part, box.paddingMm, bodies, box.placements, ports]);
+  const looks = options.looks ?? (options.nodeLimit === undefined ? QUICK_LOOKS : Infinity);
+  const question = JSON.stringify([options.nodeLimit, `${looks}`, options.bare]) + inputKey;
+  const before = options.hold ? undefined : FITS.get(question);
+  if (before) return before;
   const space = spaceOf(part, box.paddingMm);
   const pinned = bodies.filter((b) => b.pinned).map((b) => pinnedAt(box, b));
   const free = bodies.filter((b) => !b.pinned);
@@ -197,20 +197,17 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
     fillFraction: bodiesL / innerL,
     innerL,
     nodeCount: 0,
-    bodyKey,
     inputKey,
-    nodeLimit,
     ...found
   });
-  const kept = options.hold ? keptFrom(reuse, free) : undefined;
+  const kept = keptFrom(options.hold, free);
   if (kept) {
     const placed = [...pinned, ...kept];
     const faults = arrangementFaults(space, placed);
     // shown while the hand moves and no longer: no later question is the same as this one
-    return answerOf(reuse!.state, placed, { faults, nodeCount: reuse!.nodeCount, inputKey: '', nodeLimit: 0 });
+    return answerOf(options.hold!.state, placed, { faults, nodeCount: options.hold!.nodeCount, inputKey: '' });
   }
   const around: Space = { ...space, keepOuts: [...space.keepOuts, ...pinned.map(boxOf)] };
-  const looks = options.looks ?? (options.nodeLimit === undefined ? QUICK_LOOKS : Infinity);
   const budget = (share: number): Budget => ({ left: looks * share });
   const clearOfPorts: Space = { ...around, keepOuts: [...around.keepOuts, ...ports] };
   const x: Arrange = { around, clearOfPorts, ports, free, nodeLimit, budget: budget(ARRANGE_SHARE) };
@@ -219,7 +216,7 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
   const some = isDone ? { placed: arranged, leftOut: [] } : asManyAsGo(x, () => budget(PARTIAL_SHARE));
   // what the search had no time to find, an attempt may have found
   const state = answer.kind === 'not-proven' && some.leftOut.length === 0 ? 'fits' : answer.kind;
-  return answerOf(state, [...pinned, ...some.placed], {
+  const found = answerOf(state, [...pinned, ...some.placed], {
     leftOut: some.leftOut,
     faults: arrangementFaults(space, pinned),
     shortfall:
@@ -228,6 +225,7 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
         : undefined,
     nodeCount: answer.nodeCount
   });
+  return FITS.keep(question, found);
 }
 
 function* shortfallOf(
@@ -284,9 +282,9 @@ function rearKeepOuts(box: Box, part: PartOf<'case'>): number[][] {
 }
 
 /** The arrangement shown while something is dragged, when it was of the same bodies. */
-function keptFrom(reuse: CaseFit | undefined, free: FitBody[]): Placed[] | undefined {
-  if (!reuse || reuse.state !== 'fits') return undefined;
-  const kept = reuse.placed.filter((p) =>
+function keptFrom(held: CaseFit | undefined, free: FitBody[]): Placed[] | undefined {
+  if (!held || held.state !== 'fits') return undefined;
+  const kept = held.placed.filter((p) =>
     free.some((b) => b.id === p.id && turned(b, p.turn).join() === [p.lengthMm, p.widthMm, p.heightMm].join())
   );
   return kept.length === free.length ? kept : undefined;

@@ -41,11 +41,11 @@ export abstract class EditedBox {
   holding = $state(false);
   plan: Plan = $derived.by(() => {
     const last = this.#last;
-    const plan = evaluate(this.doc, this.catalogue, { reuse: last?.plan, hold: this.holding ? last?.doc : undefined });
-    this.#last = { doc: this.doc, plan };
+    const plan = evaluate(this.doc, this.catalogue, { hold: this.holding ? last : undefined });
+    this.#last = { box: this.doc, plan };
     return plan;
   });
-  #last: { doc: Box; plan: Plan } | undefined;
+  #last: { box: Box; plan: Plan } | undefined;
   /** The box as the last change left it, while the screen still answers the press that made it. */
   #ahead: Box | undefined;
   readonly #onceShown: (() => void)[] = [];
