@@ -1,6 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
 import { expect, test } from './test.ts';
-import { KNOWN_FIELDS } from '../src/lib/client/known-fields.ts';
 import { open, saved, verdict } from './helpers.ts';
 
 /** Counts what a person does: presses and typed texts. */
@@ -200,52 +199,3 @@ test('changed answers are said once, with what they were; undo and remedies too;
   await page.keyboard.press('Control+z');
   await expect(said).toHaveText(/^Undone: .*Lasts: .*, was .* short/);
 });
-
-test('find reaches commands, views, every field it promises, devices, ports and findings', async ({ page }) => {
-  test.slow();
-  await open(page, '/');
-  await page
-    .getByRole('link', { name: /Saltmarsh hide box/ })
-    .first()
-    .click();
-  await page.waitForURL('**/outing');
-  const find = async (text: string): Promise<void> => {
-    await page.keyboard.press('Control+k');
-    await page.getByRole('dialog').getByRole('combobox').fill(text);
-  };
-  const pick = async (text: string, kind: string): Promise<void> => {
-    await find(text);
-    await page.getByRole('option').filter({ hasText: kind }).first().click();
-    await expect(page.getByRole('dialog')).toBeHidden();
-  };
-  await pick('Shorts', 'view');
-  await expect(page).toHaveURL(/wiring\?view=survey$/);
-  await pick('rivets', 'view');
-  await expect(page).toHaveURL(/ports\?view=water$/);
-  // every field that is promised from elsewhere is there and takes the focus
-  for (const { label } of KNOWN_FIELDS)
-    await test.step(label, async () => {
-      await page.keyboard.press('Escape');
-      await page.getByRole('link', { name: /6 Kit/ }).click();
-      await expect(page.getByRole('heading', { name: 'Kit', level: 1 })).toBeVisible();
-      await pick(label, 'field,');
-      await expect.poll(() => page.evaluate(focusLabel), { message: label }).toBe(label);
-    });
-  await pick('P1 ', 'port');
-  await expect(page.getByRole('complementary', { name: 'Details' })).toContainText('P1');
-  await pick('Night theme', 'command');
-  await expect(page.locator('html')).toHaveAttribute('data-theme', 'night');
-  await pick('Day theme', 'command');
-  await pick('too big', 'stop');
-  await expect(page).toHaveURL(/wiring$/);
-  await find('zzzz nothing');
-  await expect(page.getByText('Nothing of that name is in this box.')).toBeVisible();
-});
-
-/** What the field that has the focus is called. */
-function focusLabel(): string {
-  const field = document.activeElement as HTMLInputElement;
-  const label = field.labels?.[0]?.cloneNode(true) as HTMLElement | undefined;
-  label?.querySelectorAll('select, input').forEach((e) => e.remove());
-  return field.getAttribute('aria-label') ?? label?.textContent?.trim().replace(/\s+/g, ' ') ?? '';
-}
