@@ -62,6 +62,7 @@ const WATCHED_BY = {
     'kit'
   ],
   bench: [
+    'bench-days',
     'bench-pieces',
     'bench-figures',
     'drill',
