@@ -98,8 +98,7 @@ const api = {
       tell(share);
     };
     const known = plan.fit?.state === 'no' ? plan.fit : undefined;
-    const fit =
-      known ?? (await pieces.run(fitting(job.box, { nodeLimit: DEEP_NODES }), job.version, part));
+    const fit = known ?? (await pieces.run(fitting(job.box, { nodeLimit: DEEP_NODES }), job.version, part));
     if (!fit) return undefined;
     if (fit.state === 'fits') return { fit, changes: [] };
     const changes = await pieces.run(
