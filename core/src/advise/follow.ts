@@ -3,7 +3,8 @@ import type { Box } from '../box/schema.ts';
 import type { Catalogue } from '../catalogue/part.ts';
 import { evaluate } from '../evaluate.ts';
 import type { Finding, Remedy } from '../findings/rule.ts';
-import { attempt, type Attempt } from '../remedy/attempt.ts';
+import { attempt } from '../remedy/attempt.ts';
+import type { Attempt } from '../remedy/trials.ts';
 
 /** Findings that only wait for a part to be chosen: what is chosen before them brings them about by itself. */
 const PARTS: readonly Finding['id'][] = ['no-main-fuse', 'fuse-block-ways', 'circuit-shape'];

@@ -4,23 +4,13 @@ import { asItStands, settled, type Plan } from '../evaluate.ts';
 import { degreeOf, matterOf } from '../findings/matter.ts';
 import type { Finding, Severity } from '../findings/rule.ts';
 import type { Bench } from './move.ts';
-import { Trials, type Matters } from './trials.ts';
+import { Trials, type Attempt, type Matters } from './trials.ts';
 
 /** How bad a finding is against another. */
 export const BAD: Record<Severity, number> = { stop: 3, caution: 2, note: 1 };
 
 /** What a plan really says against a box: nobody accepted it, and it does not wait for somebody to look something up. */
 export const stands = (f: Finding): boolean => f.acceptedBecause === null && !f.open && f.severity !== 'note';
-
-/** A change as tried on a copy of the box. */
-export type Attempt = {
-  box: Box;
-  plan: Plan;
-  /** Stops and cautions that were not there before, or not as bad. */
-  fresh: Finding[];
-  /** Findings of before that are gone or less bad, by key. */
-  cleared: string[];
-};
 
 /** How bad each matter of a plan is, of the findings that count. */
 function worstOf(

@@ -1,5 +1,5 @@
 import { inSentence } from '../quantity/capital.ts';
-import type { Attempt } from './attempt.ts';
+import type { Attempt } from './trials.ts';
 import type { Bench, Move } from './move.ts';
 import { movesFor } from './moves.ts';
 

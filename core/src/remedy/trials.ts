@@ -1,11 +1,22 @@
 import type { Edit } from '../box/edits.ts';
-import type { Severity } from '../findings/rule.ts';
+import type { Box } from '../box/schema.ts';
+import type { Plan } from '../evaluate.ts';
+import type { Finding, Severity } from '../findings/rule.ts';
 import { Lately } from '../lately.ts';
-import type { Attempt } from './attempt.ts';
 import type { Bench } from './move.ts';
 
 /** Whole plans that are kept of one box: each is a few hundred kilobytes, and findings that share a cure follow each other. */
 const KEPT = 24;
+
+/** A change as tried on a copy of the box. */
+export type Attempt = {
+  box: Box;
+  plan: Plan;
+  /** Stops and cautions that were not there before, or not as bad. */
+  fresh: Finding[];
+  /** Findings of before that are gone or less bad, by key. */
+  cleared: string[];
+};
 
 /** How bad each matter is that a changed box says something about, before the ends of what is unknown are worked out. */
 export type Matters = ReadonlyMap<string, Severity>;
