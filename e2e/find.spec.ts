@@ -13,16 +13,19 @@ async function find(page: Page, text: string): Promise<void> {
 
 async function pick(page: Page, text: string, kind: string): Promise<void> {
   await find(page, text);
-  await page.getByRole('option').filter({ hasText: kind }).first().click();
+  await page.getByRole('dialog').getByRole('option').filter({ hasText: kind }).first().click();
   await expect(page.getByRole('dialog')).toBeHidden();
 }
 
-test('find reaches commands, views, ports and findings', async ({ page }) => {
+test('find reaches commands, views, devices, ports and findings', async ({ page }) => {
   await openBox(page);
   await pick(page, 'Shorts', 'view');
   await expect(page).toHaveURL(/wiring\?view=survey$/);
   await pick(page, 'rivets', 'view');
   await expect(page).toHaveURL(/ports\?view=water$/);
+  await pick(page, 'Camera A', 'device');
+  await expect(page).toHaveURL(/outing$/);
+  await expect(page.getByRole('complementary', { name: 'Details' })).toContainText('Camera A');
   await pick(page, 'P1 ', 'port');
   await expect(page.getByRole('complementary', { name: 'Details' })).toContainText('P1');
   await pick(page, 'Night theme', 'command');

@@ -2,6 +2,7 @@ import { deviceFrom } from '../core/src/box/commands.ts';
 import { applyEdits } from '../core/src/box/edits.ts';
 import { emptyBox } from '../core/src/box/empty.ts';
 import type { Box } from '../core/src/box/schema.ts';
+import { FITS } from '../core/src/case/fit.ts';
 import { STARTER_CATALOGUE } from '../core/src/catalogue/starter.ts';
 import { starter } from '../core/src/demo/builder.ts';
 import { designSearch } from '../core/src/design/search.ts';
@@ -34,6 +35,8 @@ export function reportDesign(): void {
     const box = outing(count);
     // as a second search in a worker that has run before
     for (const round of ['warm', 'measured']) {
+      // the compiler is warm, the searches inside the cases are not kept
+      FITS.forget();
       const began = performance.now();
       let firstMs: number | undefined;
       const search = designSearch(box, STARTER_CATALOGUE);

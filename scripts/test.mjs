@@ -60,18 +60,20 @@ async function check([name, command, args, after]) {
         failed++;
         failures.push(`${name}: ${lastLine(said)}`);
       }
-      done();
+      done(code === 0);
     });
   });
 }
 
-/** The checks two at a time: each of them keeps one core busy. */
+/** The checks two at a time: each of them keeps one core busy. @returns whether each passed, in their order */
 async function checkAll(list) {
-  const waiting = [...list];
+  const waiting = [...list.entries()];
+  const passes = [];
   const worker = async () => {
-    for (let next = waiting.shift(); next; next = waiting.shift()) await check(next);
+    for (let next = waiting.shift(); next; next = waiting.shift()) passes[next[0]] = await check(next[1]);
   };
   await Promise.all([worker(), worker()]);
+  return passes;
 }
 
 /** Work that passes beside what comes next; what it says is shown only when it fails. @returns resolves at its end */
@@ -98,7 +100,7 @@ const compiled = beside('compile', 'ensure.mjs');
 rmSync(out, { recursive: true, force: true });
 mkdirSync(out, { recursive: true });
 step('prepare', 'npx', ['svelte-kit', 'sync']);
-await checkAll([
+const checks = await checkAll([
   ['types of the screens', 'npx', ['svelte-check', '--fail-on-warnings', '--output', 'human', '--tsgo']],
   ['format', 'npx', ['oxfmt', '--check', '.']],
   ['lint', 'npx', ['eslint', '.']],
@@ -125,10 +127,12 @@ if (existsSync(unitFile)) {
 
 await browserReady;
 const browserFile = join(out, 'browser.json');
-step('browser tests', 'npx', ['playwright', 'test', '--reporter=list,json'], {
-  CHROMIUM: ensureBrowser(),
-  PLAYWRIGHT_JSON_OUTPUT_NAME: browserFile
-});
+// without a build every one of them would try to make it again
+if (checks.at(-1))
+  step('browser tests', 'npx', ['playwright', 'test', '--reporter=list,json'], {
+    CHROMIUM: ensureBrowser(),
+    PLAYWRIGHT_JSON_OUTPUT_NAME: browserFile
+  });
 if (existsSync(browserFile)) {
   const { stats, errors } = JSON.parse(readFileSync(browserFile, 'utf8'));
   passed += stats.expected + stats.flaky;

@@ -91,11 +91,17 @@ describe('what was tried for one finding is not worked out again for another', (
     const once = attempt(b, edits);
     expect(once).toBeDefined();
     expect(attempt(b, structuredClone(edits))).toBe(once);
-    // another box with an equal plan, and another plan of the same box, are tried anew
-    const other = attempt({ ...b, box: { ...b.box } }, edits);
-    expect(other).not.toBe(once);
-    expect(other!.cleared).toEqual(once!.cleared);
-    expect(other!.fresh.map((f) => f.key)).toEqual(once!.fresh.map((f) => f.key));
+    // another box with an equal plan, another plan of the same box, and another catalogue are tried anew
+    for (const like of [
+      { ...b, box: { ...b.box } },
+      { ...b, plan: evaluate(b.box, STARTER_CATALOGUE) },
+      { ...b, catalogue: [...STARTER_CATALOGUE] }
+    ]) {
+      const other = attempt(like, edits);
+      expect(other).not.toBe(once);
+      expect(other!.cleared).toEqual(once!.cleared);
+      expect(other!.fresh.map((f) => f.key)).toEqual(once!.fresh.map((f) => f.key));
+    }
   });
 
   test('one that cannot be made is refused every time', () => {

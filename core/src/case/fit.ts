@@ -178,8 +178,6 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
   const inputKey = JSON.stringify([part, box.paddingMm, bodies, box.placements, ports]);
   const looks = options.looks ?? (options.nodeLimit === undefined ? QUICK_LOOKS : Infinity);
   const question = JSON.stringify([options.nodeLimit, `${looks}`, options.bare]) + inputKey;
-  const before = options.hold ? undefined : FITS.get(question);
-  if (before) return before;
   const space = spaceOf(part, box.paddingMm);
   const pinned = bodies.filter((b) => b.pinned).map((b) => pinnedAt(box, b));
   const free = bodies.filter((b) => !b.pinned);
@@ -207,6 +205,8 @@ export function* fitting(box: Box, options: FitOptions = {}): Generator<number, 
     // shown while the hand moves and no longer: no later question is the same as this one
     return answerOf(options.hold!.state, placed, { faults, nodeCount: options.hold!.nodeCount, inputKey: '' });
   }
+  const before = FITS.get(question);
+  if (before) return before;
   const around: Space = { ...space, keepOuts: [...space.keepOuts, ...pinned.map(boxOf)] };
   const budget = (share: number): Budget => ({ left: looks * share });
   const clearOfPorts: Space = { ...around, keepOuts: [...around.keepOuts, ...ports] };
