@@ -337,6 +337,8 @@ const TRIPS: Record<string, () => Box> = {
       set('feeds/main/fuse', setTo(15)),
       ...use(starter('fuse-holder', 'holder-inline-blade'), 'feeds/main/holderPartId')
     ),
+  'fuse-in-return': () => change(good, set(`circuits/${lamp}/fuseLead`, setTo('minus'))),
+  'switch-in-return': () => change(good, set('feeds/main/switchLead', setTo('minus'))),
   'shunt-bypassed': () => change(radio, set(`circuits/${circuitOf(radio, 'Lamp').id}/returnTo`, 'battery')),
   'shunt-overload': () => change(radio, part(radio, 'shunt-50', { ratingA: 10 })),
   'socket-overcurrent': () =>

@@ -58,4 +58,35 @@ describe('how sure, from few runs that are spread', () => {
     expect(strays((s) => s.chanceFraction)).toBeLessThan(0.05);
     expect(strays((s) => s.p10H)).toBeLessThan(0.25);
   });
+
+  test('where the answer is plain it ends after six blocks, and says the same as all of them', () => {
+    let plain = 0;
+    for (const [name, box] of DEMO_BOXES) {
+      const plan = evaluate(box, STARTER_CATALOGUE);
+      if (!plan.bank || !plan.outing) continue;
+      const of = (over: { seed: number; runCount?: number }) => sure(box, plan.demand, plan.bank!, plan.feed, over);
+      const s = of({ seed: 1 });
+      expect(s.wantedRunCount, name).toBe(s.runCount);
+      const wanted = box.outing.durationH;
+      const isPlain =
+        (s.chanceFraction === 1 && s.p10H >= 1.25 * wanted) || (s.chanceFraction === 0 && s.p90H <= 0.8 * wanted);
+      expect(s.runCount, name).toBe(isPlain ? 240 : 600);
+      if (!isPlain) continue;
+      plain++;
+      // another seed stands for what more runs would have said
+      const other = of({ seed: 2 });
+      expect(other.chanceFraction, name).toBe(s.chanceFraction);
+      expect(Math.abs(other.p50H / s.p50H - 1), name).toBeLessThan(0.02);
+      expect(Math.abs(other.p10H / s.p10H - 1), name).toBeLessThan(0.04);
+    }
+    // some of each sort are among them
+    expect(plain).toBeGreaterThan(2);
+    expect(plain).toBeLessThan(DEMO_BOXES.length);
+  });
+
+  test('fewer that are asked for are never made more', () => {
+    const [, box] = DEMO_BOXES[2]!;
+    const plan = evaluate(box, STARTER_CATALOGUE);
+    expect(sure(box, plan.demand, plan.bank!, plan.feed, { runCount: 80 }).runCount).toBe(80);
+  });
 });

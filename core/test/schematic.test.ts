@@ -44,6 +44,33 @@ const boxes: [string, Box][] = [
   ],
   ['a return to the battery', applyEdits(saltmarshHideBox(), [set('circuits/c1/returnTo', 'battery')])],
   [
+    'main fuse and master in the negative lead, a circuit’s fuse as well',
+    applyEdits(canalNightBankBox(), [
+      set('feeds/main/fuseLead', setTo('minus')),
+      set('feeds/main/switchLead', setTo('minus')),
+      set('circuits/c1/fuseLead', setTo('minus'))
+    ])
+  ],
+  [
+    'an outside battery with its fuse in the negative lead, over a shunt',
+    applyEdits(saltmarshHideBox(), [
+      set('bank/stands', 'outside'),
+      set('feeds/main/fuseLead', setTo('minus')),
+      set('feeds/main/switchLead', setTo('minus'))
+    ])
+  ],
+  [
+    'one switch in the returns of two circuits, with their fuses',
+    applyEdits(
+      saltmarshHideBox(),
+      ['c5', 'c6'].flatMap((id) => [
+        set(`circuits/${id}/switchPortId`, setTo('p8')),
+        set(`circuits/${id}/switchLead`, setTo('minus')),
+        set(`circuits/${id}/fuseLead`, setTo('minus'))
+      ])
+    )
+  ],
+  [
     'a relay in a branch',
     applyEdits(moorCameraPost(), [set('relays', [{ ...moorCameraPost().relays[0], circuitId: 'c1' }])])
   ]

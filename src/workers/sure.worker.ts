@@ -1,7 +1,8 @@
 import type { Bank } from '@haversack/core/battery/bank';
 import type { Box } from '@haversack/core/box/schema';
 import type { Demand } from '@haversack/core/demand/demand';
-import { sureRuns, type Sure } from '@haversack/core/outing/sure';
+import { Lately } from '@haversack/core/lately';
+import { sureQuestion, sureRuns, type Sure } from '@haversack/core/outing/sure';
 import type { Feed } from '@haversack/core/wiring/feed';
 import { expose } from 'comlink';
 import { Pieces } from './pieces.ts';
@@ -13,6 +14,8 @@ export type SureOf = { demand: Demand; bank: Bank; feed: Feed };
 const TOLD_MS = 120;
 
 const pieces = new Pieces();
+/** Undo, a name, a port that is moved a little: what was answered lately is the answer again. */
+const answers = new Lately<Sure>(16);
 
 /**
  * The many runs, in a worker of their own: they are asked for after every edit and need a tenth of the program, and neither
@@ -22,12 +25,16 @@ const api = {
   /** How sure the wanted hours are: first answers early, then refined. */
   async sure(version: number, box: Box, of: SureOf, onPart: (part: Sure) => void): Promise<Sure | undefined> {
     pieces.asked(version);
+    const question = sureQuestion(box, of.demand, of.bank, of.feed);
+    const known = answers.get(question);
+    if (known) return known;
     let told = 0;
-    return pieces.run(sureRuns(box, of.demand, of.bank, of.feed), version, (part) => {
+    const done = await pieces.run(sureRuns(box, of.demand, of.bank, of.feed), version, (part) => {
       if (performance.now() - told < TOLD_MS) return;
       told = performance.now();
       onPart(part);
     });
+    return done && answers.keep(question, done);
   },
 
   /** Drops whatever is being worked on for an older version. */

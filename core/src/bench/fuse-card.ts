@@ -1,10 +1,14 @@
 import { isPackFuse } from '../judge/ways.ts';
 import type { NetPart } from '../wiring/netlist.ts';
-import type { CircuitPlan, WiringPlan } from '../wiring/types.ts';
+import type { CircuitPlan, MainPlan, WiringPlan } from '../wiring/types.ts';
 
 export type CardRow = { tag: string; fuse: string; feeds: string; live: string };
 
 const ampsOf = (p: NetPart): string => (p.ratingA === null ? 'unknown' : `${p.ratingA} A`);
+
+/** One in the negative lead is none for what it seems to guard. */
+const inMinus = (words: string, of: Pick<CircuitPlan, 'returnFuse'> | MainPlan): string =>
+  of.returnFuse ? `${words}, in the − lead` : words;
 
 const liveText = (c: CircuitPlan): string =>
   c.live !== 'master' ? 'always live' : c.switchTag ? `${c.switchTag} on` : 'master on';
@@ -18,7 +22,7 @@ export function fuseCard(wiring: WiringPlan): CardRow[] {
   const rest = fuses.filter((p) => p !== main && !bank.includes(p));
   const { main: path } = wiring;
   const first: CardRow = main
-    ? { tag: 'F0', fuse: ampsOf(main), feeds: 'everything', live: 'always' }
+    ? { tag: 'F0', fuse: ampsOf(main), feeds: inMinus('everything', path), live: 'always' }
     : { tag: 'F0', fuse: path.fuseOrigin === 'unknown' ? 'unknown' : 'none', feeds: 'everything', live: 'always' };
   return [
     first,
@@ -26,7 +30,7 @@ export function fuseCard(wiring: WiringPlan): CardRow[] {
     ...rest.map((p) => {
       const c = ofCircuit.get(p.id);
       return c
-        ? { tag: p.id, fuse: ampsOf(p), feeds: `${c.portTag} ${c.feeds}`, live: liveText(c) }
+        ? { tag: p.id, fuse: ampsOf(p), feeds: inMinus(`${c.portTag} ${c.feeds}`, c), live: liveText(c) }
         : { tag: p.id, fuse: ampsOf(p), feeds: p.label, live: 'with what it hangs on' };
     }),
     ...wiring.circuits

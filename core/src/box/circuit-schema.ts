@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { FUSE_FAMILIES, idSchema, LEAST, insulation } from '../catalogue/part.ts';
-import { FEED_ENDS, WAYS_IN } from './feed-names.ts';
+import { AUTO } from './attr.ts';
+import { FEED_ENDS, POLES, WAYS_IN } from './feed-names.ts';
 import { amps, attr, bundled, lengthMm, partRef, text, wireSizeSchema } from './schema-pieces.ts';
 
 /**
@@ -24,6 +25,10 @@ const stretch = {
   fuseFamily: attr(z.enum(FUSE_FAMILIES)),
   /** Along the wire, from where it starts to its own fuse. */
   fuseFromStartMm: attr(lengthMm),
+  /** The lead its fuse sits in; automatic: the positive. */
+  fuseLead: attr(z.enum(POLES)).default(AUTO),
+  /** The lead its own switches break; automatic: the positive. */
+  switchLead: attr(z.enum(POLES)).default(AUTO),
   wire: attr(wireSizeSchema),
   /** Equal conductors side by side. */
   wireCount: z.number().int().min(1).max(4),

@@ -12,6 +12,8 @@ export const plainFeed = (id: string, name: string): Feed => ({
   fuse: AUTO,
   fuseFamily: AUTO,
   fuseFromStartMm: AUTO,
+  fuseLead: AUTO,
+  switchLead: AUTO,
   wire: AUTO,
   wireCount: 1,
   lengthMm: AUTO,

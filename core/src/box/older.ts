@@ -196,6 +196,8 @@ const circuitFrom3 = (f: Former, c: Raw, home: string): Raw => ({
   from: originFrom3(f, c, home),
   fuseFamily: AUTO,
   fuseFromStartMm: c.fuseFromBatteryMm,
+  fuseLead: AUTO,
+  switchLead: AUTO,
   returnWire: AUTO,
   insulationC: AUTO,
   bundledCount: AUTO,

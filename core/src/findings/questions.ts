@@ -41,6 +41,8 @@ const ask = (at: Where, name: string, how: string, path?: string, build = path !
 
 const INSULATION = 'It is printed on the wire (such as 105C).';
 export const TOUCHING = 'Count the wires that lie against it in its tightest bundle, itself included.';
+const LEAD_OF_FUSE = 'Follow its wire to the battery: does it end on + or on −?';
+const LEAD_OF_SWITCH = 'Follow the wire through it towards the battery: does it end on + or on −?';
 const KIND_OF_FUSE = 'Blade, glass, bolted, or a breaker with a lever: what it can break depends on it.';
 
 /** Every question that has words of its own, in the order in which a person would go round the box. */
@@ -82,6 +84,9 @@ function* ofMain(x: Facts): Questions {
       'Measure along the wire from the battery post to the fuse.',
       mainPath(x, 'fuseFromStartMm')
     );
+  if (main.fuseLead.is === 'unknown') yield ask(MAIN_PLACE, 'lead of the fuse', LEAD_OF_FUSE, mainPath(x, 'fuseLead'));
+  if (main.switchLead.is === 'unknown')
+    yield ask(MAIN_PLACE, 'lead of the switch', LEAD_OF_SWITCH, mainPath(x, 'switchLead'));
   if (w.insulationC.is === 'unknown') yield ask(BOX_PLACE, 'insulation class', INSULATION, 'wiring/insulationC');
   if (w.bundledCount.is === 'unknown') yield ask(BOX_PLACE, 'wires that touch', TOUCHING, 'wiring/bundledCount', false);
   if (w.conductor.is === 'unknown')
@@ -219,6 +224,8 @@ function* ofBranch(c: CircuitPlan): Questions {
       'Measure along the wire from where it starts to its fuse.',
       `${path}/fuseFromStartMm`
     );
+  if (c.circuit.fuseLead.is === 'unknown') yield ask(at, 'lead of the fuse', LEAD_OF_FUSE, `${path}/fuseLead`);
+  if (c.circuit.switchLead.is === 'unknown') yield ask(at, 'lead of the switch', LEAD_OF_SWITCH, `${path}/switchLead`);
   if (c.circuit.switchPortId.is === 'unknown')
     yield ask(at, 'switch', 'Trace which switch breaks this circuit.', `${path}/switchPortId`);
 }

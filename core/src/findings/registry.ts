@@ -73,6 +73,7 @@ import { fuseBlockWays } from './rules/fuse-block-ways.ts';
 import { fuseExceedsConductor } from './rules/fuse-exceeds-conductor.ts';
 import { fuseExceedsPart } from './rules/fuse-exceeds-part.ts';
 import { fuseExceedsReturn } from './rules/fuse-exceeds-return.ts';
+import { fuseInReturn } from './rules/fuse-in-return.ts';
 import { fuseInrush } from './rules/fuse-inrush.ts';
 import { fuseNearLimit } from './rules/fuse-near-limit.ts';
 import { fuseOversized } from './rules/fuse-oversized.ts';
@@ -163,6 +164,7 @@ import { sparksByBattery } from './rules/sparks-by-battery.ts';
 import { storedFlat } from './rules/stored-flat.ts';
 import { steelUnbushed } from './rules/steel-unbushed.ts';
 import { supplyMismatch } from './rules/supply-mismatch.ts';
+import { switchInReturn } from './rules/switch-in-return.ts';
 import { switchRating } from './rules/switch-rating.ts';
 import { tabOrderUnknown } from './rules/tab-order-unknown.ts';
 import { terminalStack } from './rules/terminal-stack.ts';
@@ -255,6 +257,7 @@ export const RULES: readonly Rule[] = [
   fuseExceedsConductor,
   fuseExceedsPart,
   fuseExceedsReturn,
+  fuseInReturn,
   fuseInrush,
   fuseNearLimit,
   fuseOversized,
@@ -345,6 +348,7 @@ export const RULES: readonly Rule[] = [
   sparksByBattery,
   steelUnbushed,
   supplyMismatch,
+  switchInReturn,
   switchRating,
   tabOrderUnknown,
   terminalStack,

@@ -43,6 +43,11 @@ export class Flow {
     return this.reach(node, this.backs, this.up, (c) => nodeOf(c.from));
   }
 
+  /** Whether a part sits in a return: what goes through it comes back over it. */
+  inReturn(node: string): boolean {
+    return this.backs.has(node) && !this.before.has(node);
+  }
+
   private reach(
     node: string,
     edges: ReadonlyMap<string, readonly Conductor[]>,

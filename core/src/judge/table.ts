@@ -137,6 +137,9 @@ function weakestShorts({ circuits, feeds, main }: WiringPlan): (circuitId: strin
   return (id) => (id === null ? undefined : byId.get(id)) ?? main.weakFaultA;
 }
 
+/** What sits in one lead, the positive or the negative. */
+const IN_A_LEAD: ReadonlySet<NetPart['kind']> = new Set(['fuse', 'switch', 'inlet', 'shunt', 'bus']);
+
 function partRows(g: Ground): (p: NetPart) => Happening {
   const { box, catalogue, bank, wiring, flow, drawn, ways } = g;
   const trunkA = wiring.main.loadA;
@@ -146,7 +149,7 @@ function partRows(g: Ground): (p: NetPart) => Happening {
       // through a port’s contacts goes what is plugged in there, not what is chained on its tabs
       p.kind === 'port'
         ? new Set([p.id])
-        : p.kind === 'shunt' || p.id.endsWith('-')
+        : IN_A_LEAD.has(p.kind) && flow.inReturn(p.id)
           ? flow.returning(p.id)
           : flow.behind(p.id)
     );

@@ -70,7 +70,8 @@ export function kit(
     if (converter) c.part('wiring', converter, 1);
   }
   if (wiring.shunt) c.part('wiring', wiring.shunt, 1);
-  if (wiring.main.holder && wiring.main.fuseOrigin !== 'none') c.part('wiring', wiring.main.holder, 1);
+  if (wiring.main.holder && (wiring.main.returnFuse || wiring.main.fuseOrigin !== 'none'))
+    c.part('wiring', wiring.main.holder, 1);
   fuses(c, wiring);
   wires(c, box, runs);
   netParts(c, box, wiring);

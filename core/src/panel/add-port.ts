@@ -34,6 +34,8 @@ export const newCircuit = (id: string, name: string, portId: string, part: Panel
     lengthMm: AUTO,
     fuseFamily: AUTO,
     fuseFromStartMm: AUTO,
+    fuseLead: AUTO,
+    switchLead: AUTO,
     returnWire: AUTO,
     insulationC: AUTO,
     bundledCount: AUTO,

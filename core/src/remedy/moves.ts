@@ -84,7 +84,7 @@ function wireToSuit({ feeds, circuits }: Box, path: string): Edit[] {
 const leftToUs = (box: Box, which: readonly string[]): Edit[] =>
   [...box.feeds.map((f) => ['feeds', f] as const), ...box.circuits.map((c) => ['circuits', c] as const)]
     .flatMap(([list, c]) =>
-      (['fuse', 'wire'] as const).map((key) => ({ path: `${list}/${c.id}/${key}`, is: c[key].is }))
+      (['fuse', 'fuseLead', 'wire'] as const).map((key) => ({ path: `${list}/${c.id}/${key}`, is: c[key].is }))
     )
     .filter(({ is }) => which.includes(is))
     .map(({ path }) => set(path, AUTO));
@@ -132,15 +132,17 @@ function branchMoves(b: Bench, id: string): Move[] {
   const c = branches(plan).find((k) => k.circuit.id === id);
   if (!c) return [];
   const path = branchPath(c);
-  const held = (['fuse', 'wire', 'fuseFamily', 'returnWire', 'fuseFromStartMm'] as const).filter(
-    (key) => c.circuit[key].is !== 'auto'
-  );
+  const held = (
+    ['fuse', 'wire', 'fuseFamily', 'returnWire', 'fuseFromStartMm', 'fuseLead', 'switchLead'] as const
+  ).filter((key) => c.circuit[key].is !== 'auto');
   const words = {
     fuse: 'the fuse',
     wire: 'the wire',
     fuseFamily: 'the kind of fuse',
     returnWire: 'the return',
-    fuseFromStartMm: 'where the fuse sits'
+    fuseFromStartMm: 'where the fuse sits',
+    fuseLead: 'the lead its fuse sits in',
+    switchLead: 'the lead its switch breaks'
   };
   const nameOf = (key: (typeof held)[number]): string =>
     key === 'fuseFromStartMm' ? `${c.fuseTag} where its wire begins` : `${c.tag}: let Haversack choose ${words[key]}`;

@@ -2,13 +2,15 @@ import { ampsText, runText } from '../quantity/format.ts';
 import type { Conductor } from '../wiring/netlist.ts';
 import type { Owner, Point } from './shapes.ts';
 
+import { fuseText } from './draw-returns.ts';
 import { BUS_X, RAIL_X, PLUG_PITCH, SHUNT_W, type Sheet } from './sheet.ts';
 
 /** The main fuse at its height, or that there is none. @returns how much higher the next thing stands */
 function mainFuse(s: Sheet, y: number): number {
   const { main } = s.wiring;
-  if (!s.parts.has('F0')) {
-    s.text(null, RAIL_X + 14, y, main.fuseOrigin === 'unknown' ? 'main fuse unknown' : 'no main fuse', 'warn');
+  if (!s.parts.has('F0') || main.returnFuse) {
+    const none = main.returnFuse ? 'no main fuse in +' : 'no main fuse';
+    s.text(null, RAIL_X + 14, y, main.fuseOrigin === 'unknown' ? 'main fuse unknown' : none, 'warn');
     return 50;
   }
   s.fuseUp('F0', RAIL_X, y - 16);
@@ -74,7 +76,7 @@ function mainEnd(s: Sheet): { owner: Owner; at: Point } | undefined {
 }
 
 function isolators(s: Sheet): string[] {
-  return s.wiring.netlist.parts.filter((p) => p.duty === 'isolator').map((p) => p.id);
+  return s.wiring.netlist.parts.filter((p) => p.duty === 'isolator' && !s.alongMinus.includes(p)).map((p) => p.id);
 }
 
 /** Leads of the main path from what is always live onward. */
@@ -198,13 +200,16 @@ export function bottom(s: Sheet): void {
     drawShunt(s, y);
     x -= 20;
   }
-  for (const id of ['dist-', 'inlet-']) {
-    if (!s.parts.has(id)) continue;
-    const owner = s.own(id);
-    s.put({ t: 'box', owner, x: x - 60, y: y - 12, w: 60, h: 24, role: 'part' });
-    s.text(owner, x - 30, y + 4, id === 'dist-' ? 'cable −' : 'way in −', 'name', 'middle');
-    s.at(id, 'out', [x, y]);
-    s.at(id, 'in', [x - 60, y]);
+  for (const p of s.alongMinus) {
+    const owner = s.own(p.id);
+    if (p.kind === 'fuse') s.fuseAlong(p, x - 30, y, 30, { text: fuseText(p), dy: 21 });
+    else if (p.kind === 'switch') s.lever(p, x - 60, y, 60);
+    else {
+      s.put({ t: 'box', owner, x: x - 60, y: y - 12, w: 60, h: 24, role: 'part' });
+      s.text(owner, x - 30, y + 4, 'way in −', 'name', 'middle');
+    }
+    s.at(p.id, 'out', [x, y]);
+    s.at(p.id, 'in', [x - 60, y]);
     x -= PLUG_PITCH;
   }
   if (s.parts.has('join-')) {

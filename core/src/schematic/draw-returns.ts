@@ -1,4 +1,4 @@
-import type { Conductor } from '../wiring/netlist.ts';
+import type { Conductor, NetPart } from '../wiring/netlist.ts';
 import { type Row } from './rows.ts';
 import type { Point } from './shapes.ts';
 
@@ -6,7 +6,7 @@ import { type Sheet } from './sheet.ts';
 
 /** Returns, sense pairs, leads of devices and of a panel that belong to this row. */
 export function backs(s: Sheet, r: Row, y: number): void {
-  const bus = r.circuit?.feed?.secondBox || r.circuit?.gives ? s.parts.get(`bus-${r.circuit.tag}`) : undefined;
+  const bus = r.circuit?.feed ? s.parts.get(`bus-${r.circuit.tag}`) : undefined;
   if (bus) {
     // the returns of a second box come together before they go back
     const x = s.rightX - 22;
@@ -30,7 +30,45 @@ export function backs(s: Sheet, r: Row, y: number): void {
   }
 }
 
+export const fuseText = (p: NetPart): string => `${p.id}  ${p.ratingA === null ? '?' : `${p.ratingA} A`}`;
+
+/** What sits in a return stands at its end, this far apart. */
+const IN_RETURN_STEP = 62;
+
+/** The leads of a return up to where it lands, over the switches and the fuse that sit in it and stand nowhere yet. */
+function overParts(s: Sheet, c: Conductor): Conductor[] {
+  const way = [c];
+  for (let last = c; ;) {
+    const p = s.parts.get(last.to.part);
+    if ((p?.kind !== 'fuse' && p?.kind !== 'switch') || s.place(last.to)) return way;
+    const next = s.wiring.netlist.conductors.find((w) => w.from.part === p.id && w.polarity === 'negative');
+    if (!next || way.includes(next)) return way;
+    way.push(next);
+    last = next;
+  }
+}
+
+/** A return with what sits in it, then on to where it lands. */
 function returnOf(s: Sheet, c: Conductor, a: Point, y: number): void {
+  const way = overParts(s, c);
+  let from = a;
+  way.slice(0, -1).forEach((w, i) => {
+    const p = s.parts.get(w.to.part)!;
+    const x = s.rightX - 54 - (way.length - 2 - i) * IN_RETURN_STEP;
+    let ends: [Point, Point] = [
+      [x - 18, y],
+      [x + 18, y]
+    ];
+    if (p.kind === 'fuse') ends = s.fuseAlong(p, x, y, 18, { text: fuseText(p), dy: 18 }, 5); // flat: the row's figures stand right above it
+    else s.lever(p, x - 18, y, 36);
+    s.at(p.id, 'in', ends[0]);
+    s.wire(w, [from, ends[0]]);
+    from = s.at(p.id, 'out', ends[1]);
+  });
+  landing(s, way.at(-1)!, from, y);
+}
+
+function landing(s: Sheet, c: Conductor, a: Point, y: number): void {
   if (c.to.part === 'bus') {
     s.wire(c, [a, [s.rightX, y]]);
     s.put({ t: 'ring', owner: null, x: s.rightX, y, r: 3.5, role: 'joint-negative' });
@@ -47,6 +85,12 @@ function returnOf(s: Sheet, c: Conductor, a: Point, y: number): void {
   const to = s.place(c.to);
   if (!to) return;
   const toKind = s.parts.get(c.to.part)?.kind;
+  if (toKind === 'switch') {
+    // a lever of another row lets this one out, too
+    const x = to[0] - 12;
+    s.wire(c, [a, [x, y], [x, to[1]], to], true);
+    return;
+  }
   if (toKind === 'bus' && c.to.part !== 'join-') {
     s.wire(c, [a, [to[0], y], to], true);
     return;
@@ -71,14 +115,7 @@ export function rest(s: Sheet): void {
     const [x, y] = [s.shuntX + (plus ? 66 : 14), s.returnY - 46];
     const owner = s.own(p.id);
     s.put({ t: 'box', owner, x: x - 6, y: y - 12, w: 12, h: 24, role: 'fuse' });
-    s.text(
-      owner,
-      plus ? x + 10 : x - 10,
-      y + 4,
-      `${p.id}  ${p.ratingA === null ? '?' : `${p.ratingA} A`}`,
-      'plain',
-      plus ? 'start' : 'end'
-    );
+    s.text(owner, plus ? x + 10 : x - 10, y + 4, fuseText(p), 'plain', plus ? 'start' : 'end');
     s.at(p.id, 'in', [x, y + 12]);
     s.at(p.id, 'out', [x, y - 12]);
     s.wire(c, [

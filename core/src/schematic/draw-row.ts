@@ -6,7 +6,7 @@ import type { CircuitPlan } from '../wiring/types.ts';
 import { type Row } from './rows.ts';
 import type { Owner, Point } from './shapes.ts';
 
-import { backs } from './draw-returns.ts';
+import { backs, fuseText } from './draw-returns.ts';
 import { BUS_X, RAIL_X, type Sheet } from './sheet.ts';
 
 export function row(s: Sheet, r: Row): void {
@@ -80,7 +80,7 @@ function tapOf(s: Sheet, upId: string): Point {
   const joint = up?.circuit?.feed ? s.place({ part: up.partId, terminal: '+' }) : undefined;
   if (joint) return joint;
   if (upId === 'SC') return s.place({ part: 'SC', terminal: 'load +' }) ?? [s.col.fuse, y];
-  const ownFuse = up?.circuit && s.parts.has(up.circuit.fuseTag) && up.circuit.fuseOrigin !== 'none';
+  const ownFuse = up?.circuit && up.circuit.fuseOrigin !== 'none' && s.parts.has(up.circuit.fuseTag);
   const start = up?.upId === undefined ? BUS_X : tapOf(s, up.upId)[0];
   return [ownFuse ? Math.max(start + 76, s.col.fuse + 30) : Math.max(start, s.col.fuse + 30), y];
 }
@@ -118,23 +118,12 @@ function partOn(s: Sheet, p: NetPart, terminal: string, y: number, r: Row, tappe
   const owner = s.own(p.id);
   if (p.kind === 'fuse') {
     const x = tapped ? tapOf(s, r.upId!)[0] + 40 : c.fuse;
-    s.put({ t: 'box', owner, x: x - 20, y: y - 8, w: 40, h: 16, role: 'fuse' });
-    s.put({
-      t: 'line',
-      owner,
-      role: 'ink',
-      points: [
-        [x - 20, y],
-        [x + 20, y]
-      ],
-      weight: 1.5
-    });
     // of a coil, a controller, a sense lead none is missing: nobody read it
     const chosen = r.circuit?.fuseTag === p.id && r.circuit.fuseOrigin !== 'unknown';
     const value = p.ratingA === null ? (chosen ? 'none fits' : 'unknown') : `${p.ratingA} A`;
-    s.text(owner, x, y - 13, `${p.id}  ${value}`, 'name', 'middle');
-    s.at(p.id, 'out', [x + 20, y]);
-    return s.at(p.id, 'in', [x - 20, y]);
+    const [left, right] = s.fuseAlong(p, x, y, 20, { text: `${p.id}  ${value}`, dy: -13 });
+    s.at(p.id, 'out', right);
+    return s.at(p.id, 'in', left);
   }
   if (p.kind === 'switch' || (p.kind === 'relay' && terminal === '30')) {
     const x = (p.kind === 'relay' ? c.relay : c.sw) - 18;
@@ -184,20 +173,8 @@ function feedPart(s: Sheet, p: NetPart, terminal: string, y: number, fromX: numb
     return s.at(p.id, CONVERTER.inPlus, [x - 22, y]);
   }
   const [inn, out] = p.kind === 'relay' ? ['30', '87'] : ['in', 'out'];
-  if (p.kind === 'fuse') {
-    s.put({ t: 'box', owner, x: x - 16, y: y - 8, w: 32, h: 16, role: 'fuse' });
-    s.put({
-      t: 'line',
-      owner,
-      role: 'ink',
-      points: [
-        [x - 16, y],
-        [x + 16, y]
-      ],
-      weight: 1.5
-    });
-    s.text(owner, x, y - 13, `${p.id}  ${p.ratingA === null ? '?' : `${p.ratingA} A`}`, 'name', 'middle');
-  } else s.lever(p, x - 16, y, 32);
+  if (p.kind === 'fuse') s.fuseAlong(p, x, y, 16, { text: fuseText(p), dy: -13 });
+  else s.lever(p, x - 16, y, 32);
   s.at(p.id, out!, [x + 16, y]);
   return s.at(p.id, terminal === inn ? terminal : inn!, [x - 16, y]);
 }

@@ -31,6 +31,23 @@ const key = (t: Terminal): string => `${t.part} ${t.terminal}`;
 const lineWeight = (c: Pick<Conductor, 'size' | 'count'>): number =>
   c.size && knownSize(c.size) ? Math.min(5.5, 1.1 + Math.sqrt(c.count * areaMm2(c.size)) * 1.15) : 1;
 
+/** Parts the main return goes through on its way to the battery, in its order, but for the joint and the shunt. */
+function minusParts({ netlist }: WiringPlan): NetPart[] {
+  const byId = new Map(netlist.parts.map((p) => [p.id, p]));
+  const out: NetPart[] = [];
+  let now = 'bus';
+  for (let guard = 0; guard < netlist.parts.length; guard++) {
+    const lead = netlist.conductors.find(
+      (c) => c.from.part === now && c.circuitId === null && c.polarity === 'negative'
+    );
+    const part = lead && byId.get(lead.to.part);
+    if (!part || part.kind === 'battery' || part.kind === 'bus') break;
+    if (part.kind !== 'shunt') out.push(part);
+    now = part.id;
+  }
+  return out;
+}
+
 /** The paper: columns and rows worked out once, and what is put on it. */
 export type SheetOptions = {
   widthPx: number;
@@ -69,6 +86,8 @@ export class Sheet {
   readonly packW: number;
   /** Left edge of the shunt on the return, right of all batteries and plugs. */
   readonly shuntX: number;
+  /** What sits in the way back of the main feed, from its shunt to the battery. */
+  readonly alongMinus: readonly NetPart[];
   /** Middle of the main fuse on the left rail. */
   readonly fuseY: number;
 
@@ -109,8 +128,8 @@ export class Sheet {
     const lastRow = of('post').length ? postY0 + (of('post').length - 1) * pitch : lastLoad;
     const packs = wiring.netlist.packIds.length;
     this.packW = packs > 2 ? NARROW_PACK_W : PACK_W;
-    const plugs = ['dist-', 'inlet-'].filter((id) => this.parts.has(id)).length;
-    this.shuntX = Math.max(SHUNT_X, 20 + packs * (this.packW + PACK_GAP) + plugs * PLUG_PITCH);
+    this.alongMinus = minusParts(wiring);
+    this.shuntX = Math.max(SHUNT_X, 20 + packs * (this.packW + PACK_GAP) + this.alongMinus.length * PLUG_PITCH);
     this.bankH = packs > 1 ? 250 : 130;
     const clear = of('post').length || packs > 1 ? this.bankH : 150;
     this.returnY = Math.max(lastRow + clear, this.busY0 + 180 + this.bankH);
@@ -182,6 +201,26 @@ export class Sheet {
       if (c.to.terminal !== terminal || !a || !b) continue;
       this.wire(c, a[0] === b[0] || a[1] === b[1] ? [a, b] : [a, [a[0], b[1]], b]);
     }
+  }
+
+  /** A fuse lying in a lead, its name above it or below. @returns its left end and its right one */
+  fuseAlong(
+    p: NetPart,
+    x: number,
+    y: number,
+    halfPx: number,
+    says: { text: string; dy: number },
+    halfHeightPx = 8
+  ): [Point, Point] {
+    const owner = this.own(p.id);
+    this.put({ t: 'box', owner, x: x - halfPx, y: y - halfHeightPx, w: 2 * halfPx, h: 2 * halfHeightPx, role: 'fuse' });
+    const ends: [Point, Point] = [
+      [x - halfPx, y],
+      [x + halfPx, y]
+    ];
+    this.put({ t: 'line', owner, role: 'ink', points: ends, weight: 1.5 });
+    this.text(owner, x, y + says.dy, says.text, 'name', 'middle');
+    return ends;
   }
 
   fuseUp(id: string, x: number, y: number): void {

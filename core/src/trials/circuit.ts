@@ -219,7 +219,7 @@ export class TrialCircuit {
       });
     const nodeV = solved.kind === 'solved' ? solved.nodeV : new Float64Array(this.nodes.size);
     const sourceA = solved.kind === 'solved' ? solved.sourceA : sources.map(() => 0);
-    return { ...this.readingOf(m, nodeV, sourceA), ...currentsIn(edges, nodeV), overloaded };
+    return { ...this.readingOf(m, nodeV, sourceA, reached), ...currentsIn(edges, nodeV), overloaded };
   }
 
   private sourcesOf({ source, setting, holding, states }: Moment): Network['sources'] {
@@ -273,7 +273,8 @@ export class TrialCircuit {
   private readingOf(
     { fault, setting, pulledIn, holding, states }: Moment,
     nodeV: ArrayLike<number>,
-    sourceA: readonly number[]
+    sourceA: readonly number[],
+    reached: readonly boolean[]
   ): Omit<Reading, keyof Currents | 'overloaded'> {
     const voltsAt = (t: Terminal): number | undefined => {
       const n = this.nodes.get(keyOf(t));
@@ -295,7 +296,9 @@ export class TrialCircuit {
         this.wiring.netlist.parts
           .filter((p) => p.kind === 'port')
           .map((p) => {
-            const v = (voltsAt(plugOf(p.id)) ?? 0) - (voltsAt({ part: p.id, terminal: '-' }) ?? 0);
+            const minus: Terminal = { part: p.id, terminal: '-' };
+            // with no way back nothing stands between its contacts, however live the positive one is
+            const v = reached[this.node(minus)] ? (voltsAt(plugOf(p.id)) ?? 0) - (voltsAt(minus) ?? 0) : 0;
             return [p.id, p.id === turned ? -v : v] as const;
           })
       ),

@@ -133,7 +133,9 @@ function deadBecause({ wiring }: TrialCircuit, portTag: string, setting: Setting
   const way = wiring.netlist.packIds.map((id) => wayFrom(wiring.netlist, id, portTag)).find((w) => w !== undefined);
   if (!way) return 'nothing feeds it';
   const byId = new Map(wiring.netlist.parts.map((p) => [p.id, p]));
-  for (const c of way) {
+  // what stands open in the way back makes it as dead
+  const back = wayBack(wiring.netlist, portTag);
+  for (const c of [...way, ...back]) {
     const p = byId.get(c.to.part)!;
     if (setting.off.has(p.id)) return p.kind === 'fuse' ? `${p.id} is out` : `${p.id} is off`;
     if (isOpen(p, now)) return `${p.id} is open`;

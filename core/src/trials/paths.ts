@@ -85,7 +85,7 @@ function circuitRow(box: Box, wiring: WiringPlan, packId: string, source: string
     c.lengthOrigin === 'unknown' ? 'length' : '',
     c.circuit.from.is === 'unknown' ? 'what feeds it' : '',
     c.portPart && c.portPart.ratingA === null ? 'rating of the port' : '',
-    c.switchPart && c.switchPart.ratingA === null ? 'rating of the switch' : ''
+    c.switches.some((s) => s.part?.ratingA === null) ? 'rating of the switch' : ''
   ];
   return rowOf(
     box,
@@ -182,7 +182,13 @@ function judged(row: PathRow, { wiring, findings }: Pick<Plan, 'wiring' | 'findi
 }
 
 /** What a row says first: where nothing opens, the size of what does not open is beside the point. */
-const NOTHING_OPENS: readonly string[] = ['no-main-fuse', 'no-protection', 'run-unfused', 'main-fuse-far'];
+const NOTHING_OPENS: readonly string[] = [
+  'fuse-in-return',
+  'no-main-fuse',
+  'no-protection',
+  'run-unfused',
+  'main-fuse-far'
+];
 
 /** Rules of the battery that are about the way out of it. */
 const PATH_OF_BANK: readonly string[] = ['battery-terminal-small', 'parallel-fuse', 'element-overload'];
@@ -334,7 +340,8 @@ function rowOf(box: Box, wiring: WiringPlan, packId: string, end: End, about: Ab
     protection: [
       ...(fuses.some((f) => f.tag === 'F0') || circuit?.live === 'direct' ? [] : ['no main fuse']),
       ...texts,
-      ...(ownFuse || chained || last?.limits || about.circuitId === null ? [] : ['no branch fuse'])
+      ...(ownFuse || chained || last?.limits || about.circuitId === null ? [] : ['no branch fuse']),
+      ...[main.returnFuse, circuit?.returnFuse].flatMap((f) => (f ? [`${f.tag} in the − lead`] : []))
     ],
     protectedBy,
     firstFuseMm,

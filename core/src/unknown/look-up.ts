@@ -51,6 +51,10 @@ const KIND: Readonly<Record<string, AnswerKind>> = {
   returnWire: 'wire',
   insulationC: 'insulation'
 };
+const POLE: Question['choices'] = [
+  ['plus', 'in the + lead'],
+  ['minus', 'in the − lead']
+];
 const CHOICES: Readonly<Record<string, Question['choices']>> = {
   conductor: [
     ['copper', 'copper all through'],
@@ -70,6 +74,8 @@ const CHOICES: Readonly<Record<string, Question['choices']>> = {
     ['post', 'bolted on the stud'],
     ['breaker', 'breaker with a lever']
   ],
+  fuseLead: POLE,
+  switchLead: POLE,
   wayIn: [
     ['connector', 'a plug and socket'],
     ['lugs', 'lugs on studs'],

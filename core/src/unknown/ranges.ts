@@ -45,6 +45,7 @@ const RULES: Readonly<Record<string, RegExp>> = {
   bundledCount: /conductor|fuse-exceeds|guard|bundle/,
   lengthMm: /drop|undervoltage|fault|lead-|unfused/,
   fuseFromStartMm: /far|unfused|interrupting|guard|adiabatic/,
+  switchLead: /switch-in-return/,
   conductor: /cca|conductor|fuse-exceeds|drop|adiabatic|undervoltage|guard/,
   returns: /return|chain|guard/,
   ratingA: /part|switch|connector|element|socket|contact|guard|main-fuse/,
@@ -156,6 +157,9 @@ function rangeOf(path: string, key: string, at: Place): Range | undefined {
       return { ...rising(path, FUSE_DISTANCE_MM, 'high'), otherBest: setTo(FUSE_DISTANCE_MM.at(-1)) };
     case 'fuseFamily':
       return range(path, ['glass', 'blade', 'breaker'].map(setTo), setTo('breaker'), setTo('glass'));
+    case 'fuseLead':
+    case 'switchLead':
+      return range(path, ['plus', 'minus'].map(setTo), setTo('minus'), setTo('minus'));
     case 'conductor':
       return range(path, ['copper', 'copper-clad-aluminium'].map(setTo), setTo('copper-clad-aluminium'), AUTO);
     case 'returns':

@@ -25,6 +25,7 @@ import {
   feedLoad,
   loadOf
 } from './branch-load.ts';
+import { fusedInMinus, plusFuse } from './poles.ts';
 import { pushedInto } from './pushed.ts';
 
 /** A meter's supply is fused no larger. @source electrical reference 12, meter-unfused */
@@ -147,7 +148,10 @@ function limitsOf(
   const { family } = x;
   const fusedBetween = (id: string): boolean => {
     const way = wayTo(x.tree, id);
-    return way.slice(way.indexOf(b.id) + 1).some((k) => loads.get(k)?.load.circuit.fuse.is === 'set');
+    return way.slice(way.indexOf(b.id) + 1).some((k) => {
+      const between = loads.get(k)?.load.circuit;
+      return between !== undefined && plusFuse(between).is === 'set';
+    });
   };
   // behind a fuse stand all parts of the chain that have none of their own and none on the way to them
   const candidates = [
@@ -181,7 +185,7 @@ function automaticFuse(
 ): number | undefined {
   const needA = own.load.portPart?.role === 'meter' ? Math.min(x.limitA, METER_FUSE_A) : x.limitA;
   const setBehind = b.feed
-    ? alike.filter((l) => l !== own).flatMap((l) => (l.load.circuit.fuse.is === 'set' ? l.load.circuit.fuse.value : []))
+    ? alike.filter((l) => l !== own).flatMap((l) => valueOf(plusFuse(l.load.circuit), undefined) ?? [])
     : [];
   return smallestFuse(family, ratings, {
     loadA: x.fuseLoadA,
@@ -205,8 +209,6 @@ function asLoaded(load: Load['load']) {
     portPart: load.portPart,
     switches: load.switches,
     ...(load.throughMilliOhm === undefined ? {} : { throughMilliOhm: load.throughMilliOhm }),
-    switchPortId: first?.portId,
-    switchPart: first?.part,
     switchTag: first?.tag,
     loadA: load.loadA,
     lowLoadA: load.lowLoadA,
@@ -216,6 +218,30 @@ function asLoaded(load: Load['load']) {
     hasMotor: load.hasMotor,
     feeds: load.feeds,
     devices: load.devices
+  };
+}
+
+/** Its fuse in the lead it sits in: one in the negative is none for the positive. */
+function fuseIn(
+  circuit: Branch['circuit'],
+  { names, family, holder }: Own,
+  of: { covered: boolean; fittedA: number | undefined; fromPost: boolean }
+): Pick<Draft, 'fuseA' | 'fuseOrigin' | 'returnFuse' | 'fuseDistanceMm'> {
+  if (fusedInMinus(circuit) && circuit.fuse.is !== 'none')
+    return {
+      fuseA: undefined,
+      fuseOrigin: 'none',
+      returnFuse: { tag: names.fuseTag, family, ratingA: of.fittedA },
+      fuseDistanceMm: undefined
+    };
+  return {
+    fuseA: of.fittedA,
+    fuseOrigin: of.covered ? 'none' : circuit.fuse.is,
+    returnFuse: undefined,
+    fuseDistanceMm: valueOf(
+      circuit.fuseFromStartMm,
+      of.fromPost ? (holder?.usualDistanceMm ?? DIRECT_FUSE_MM) : undefined
+    )
   };
 }
 
@@ -232,11 +258,14 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
   const setWire = valueOf<WireSize>(circuit.wire, undefined);
   const gives = b.feed && railOfFeed(box, b.feed);
   const inrushA2s = inrushThrough(all, alike);
-  const behindCircuit = hangsOnCircuit(box, x.tree, b.id);
-  const covered = circuit.fuse.is === 'auto' && isCovered(box, x.tree, own.load);
-  const fuseA = covered
-    ? undefined
-    : valueOf(circuit.fuse, automaticFuse({ b, own, alike }, { ...flows, inrushA2s, limitA }, x));
+  const covered = isLeftToOther(box, x.tree, own.load);
+  const fuse = fuseIn(circuit, x, {
+    covered,
+    fittedA: covered
+      ? undefined
+      : valueOf(circuit.fuse, automaticFuse({ b, own, alike }, { ...flows, inrushA2s, limitA }, x)),
+    fromPost: start === 'post' && upId === undefined
+  });
   return {
     // named one by one: this runs for every circuit on every edit, and a spread of so many is slow
     circuit,
@@ -254,12 +283,7 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     fuseLoadA: flows.fuseLoadA,
     pushedA: flows.pushedA,
     upId,
-    sharesFuse:
-      b.feed !== undefined ||
-      behindCircuit ||
-      rail !== undefined ||
-      start === 'load-terminal' ||
-      onJoint(box, x.tree, b),
+    sharesFuse: rail !== undefined || sharesFuse(box, x.tree, b),
     ...x.names,
     lengthMm: valueOf(circuit.lengthMm, x.run.lengthMm) ?? x.run.lengthMm,
     neededMm: x.run.assumed ? undefined : x.run.lengthMm,
@@ -269,12 +293,10 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     wire: setWire,
     wireOrigin: circuit.wire.is,
     fuseFamily: x.family,
-    fuseA,
-    fuseOrigin: covered ? 'none' : circuit.fuse.is,
-    fuseDistanceMm:
-      start === 'post' && upId === undefined
-        ? valueOf(circuit.fuseFromStartMm, x.holder?.usualDistanceMm ?? DIRECT_FUSE_MM)
-        : valueOf(circuit.fuseFromStartMm, undefined),
+    fuseA: fuse.fuseA,
+    fuseOrigin: fuse.fuseOrigin,
+    returnFuse: fuse.returnFuse,
+    fuseDistanceMm: fuse.fuseDistanceMm,
     weakest,
     dropLimitFraction: mayLose(circuit, own.load)
   };
@@ -282,9 +304,14 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
 
 /** Has no fuse of its own: somebody said so, or it is left to Haversack and hangs where the one ahead is meant for all. */
 function isCovered(box: Box, t: Tree, l: Load['load']): boolean {
-  if (l.circuit.fuse.is !== 'auto') return l.circuit.fuse.is === 'none';
+  const fuse = plusFuse(l.circuit);
+  if (fuse.is !== 'auto') return fuse.is === 'none';
   return hangsOnCircuit(box, t, l.circuit.id) || sharesWay(box, t, l);
 }
+
+/** Automatic, and behind one that is meant for all: left without a fuse of its own. One that sits in the negative lead is there. */
+const isLeftToOther = (box: Box, t: Tree, l: Load['load']): boolean =>
+  l.circuit.fuse.is === 'auto' && !fusedInMinus(l.circuit) && isCovered(box, t, l);
 
 /** Fed from another circuit, not from a feed. */
 function hangsOnCircuit(box: Box, t: Tree, id: string): boolean {
@@ -297,8 +324,12 @@ function onJoint(box: Box, t: Tree, b: Pick<Branch, 'circuit'>): boolean {
   const feed = feedOfBranch(box, t, b.circuit.id);
   // behind a converter each has its own: the feed's opens for nothing there
   if (!feed || feed.converter || b.circuit.purpose !== 'load' || startOf(t, b.circuit.id) === 'ahead') return false;
-  return feed.ends === 'chain' || (feed.ends !== 'fuse-block' && feed.fuse.is !== 'none');
+  return feed.ends === 'chain' || (feed.ends !== 'fuse-block' && plusFuse(feed).is !== 'none');
 }
+
+/** Meant to stand behind a fuse that others share. */
+const sharesFuse = (box: Box, t: Tree, b: Branch): boolean =>
+  b.feed !== undefined || hangsOnCircuit(box, t, b.id) || startOf(t, b.id) === 'load-terminal' || onJoint(box, t, b);
 
 /** Automatic, a circuit at the joint of a fused feed has no fuse of its own. */
 const sharesWay = (box: Box, t: Tree, b: Pick<Branch, 'circuit' | 'feed'>): boolean =>

@@ -8,6 +8,7 @@ import { fuseMilliOhm } from './fuse.ts';
 import { THINNEST } from './main-path.ts';
 import { RELAY_MILLIOHM } from './net-coil.ts';
 import { CONTROLLER_LEAD_MM, LOAD_TERMINAL_MILLIOHM } from './netlist.ts';
+import { hasOwnReturn } from './poles.ts';
 import type { Laid } from './sizing.ts';
 import { startOf, type Tree } from './tree.ts';
 import type { MainPlan } from './types.ts';
@@ -35,10 +36,9 @@ export function leadOf({ box }: Pick<Sources, 'box'>, d: Draft, wire: WireSize, 
   const own = valueOf<WireSize>(d.circuit.returnWire, undefined);
   const backPerM =
     d.circuit.returnWire.is === 'unknown' ? perMOf(THINNEST) : own && knownSize(own) ? perMOf(own) : perM;
-  const fuse =
-    d.fuseA === undefined || d.fuseOrigin === 'none'
-      ? 0
-      : fuseMilliOhm(d.fuseFamily, d.fuseA, d.carriesA) + R.bladeHolder;
+  // whichever lead it sits in, it loses the same
+  const fittedA = d.returnFuse ? d.returnFuse.ratingA : d.fuseOrigin === 'none' ? undefined : d.fuseA;
+  const fuse = fittedA === undefined ? 0 : fuseMilliOhm(d.fuseFamily, fittedA, d.carriesA) + R.bladeHolder;
   const relay = box.relays.some((r) => r.inId === d.circuit.id);
   const wireOut = (d.lengthMm * perM) / 1000;
   // onto another port a return is as long as its feed; else it runs back to the bus
@@ -95,6 +95,6 @@ function feedLead(
       (d.throughMilliOhm ?? 0) +
       d.switches.reduce((sum, w) => sum + (w.part?.contactMilliOhm ?? 0) + 2 * R.spade, 0) +
       (x.relay ? RELAY_MILLIOHM + 2 * R.spade : 0),
-    back: d.feed!.secondBox || d.gives ? x.wireBack + ahead + 2 * R.busJoint : 0
+    back: hasOwnReturn(d.feed!) ? x.wireBack + ahead + 2 * R.busJoint : 0
   };
 }

@@ -8,10 +8,11 @@ import { mainFeed, masterPortId, switchesOf } from '../box/feeds.ts';
 import { fittedPart, partOf, valueOf } from '../box/lookup.ts';
 import { holdingA } from '../box/relay.ts';
 import { lawCurrentA } from '../network/law.ts';
-import type { Box } from '../box/schema.ts';
+import type { Box, Feed } from '../box/schema.ts';
 import type { Catalogue, FuseFamily, PartOf } from '../catalogue/part.ts';
 import { terminalBears } from '../judge/terminals.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
+import { fusedInMinus } from './poles.ts';
 import { pushedInto, pushedOffPost } from './pushed.ts';
 import { ampacityA, areaMm2, knownSize, milliOhmPerM } from './conductor.ts';
 import { CONTACT_MILLIOHM as R, DROP_BASE_V } from './contacts.ts';
@@ -22,7 +23,7 @@ import { fusesOffPost } from './charge-fuse.ts';
 import { bodyPoint, portPoint, runMm } from './lengths.ts';
 import { END_TAKES_MM2, pickSizes, smallestFuse, smallestWire, type Laid } from './sizing.ts';
 import type { Tree } from './tree.ts';
-import type { MainDraft, MainPlan, Origin } from './types.ts';
+import type { MainDraft, MainPlan } from './types.ts';
 import { mainWorking } from './workings.ts';
 
 /** An unknown wire is judged as the thinnest. */
@@ -209,6 +210,27 @@ function mainWayMm({ box, fit }: Sources, masterId: string | undefined): number 
   return run.lengthMm + (masterId ? runMm(at, block, lid).lengthMm : 0);
 }
 
+/** The main fuse in the lead it sits in: one in the negative is none for the positive. */
+function mainFuseIn(
+  feed: Feed,
+  family: FuseFamily | undefined,
+  { fittedA, usualMm }: { fittedA: number | undefined; usualMm: number | undefined }
+): Pick<MainDraft, 'fuseA' | 'fuseOrigin' | 'returnFuse' | 'fuseDistanceMm'> {
+  if (family && fusedInMinus(feed) && feed.fuse.is !== 'none')
+    return {
+      fuseA: undefined,
+      fuseOrigin: 'none',
+      returnFuse: { tag: 'F0', family, ratingA: fittedA },
+      fuseDistanceMm: undefined
+    };
+  return {
+    fuseA: fittedA,
+    fuseOrigin: family ? feed.fuse.is : feed.fuse.is === 'unknown' ? 'unknown' : 'none',
+    returnFuse: undefined,
+    fuseDistanceMm: valueOf(feed.fuseFromStartMm, usualMm)
+  };
+}
+
 /** Battery, main fuse, switches, block and the returns: what every circuit shares. @source electrical reference 1 to 5 */
 export function mainDraft(sources: Sources, circuits: Draft[], x: MainContext): MainDraft {
   const { box } = sources;
@@ -224,7 +246,11 @@ export function mainDraft(sources: Sources, circuits: Draft[], x: MainContext): 
   const onIt = circuits.filter((c) => c.circuit.purpose === 'load' && c.live !== 'direct' && !c.rail);
   const biggestA = Math.max(0, ...onIt.map((c) => c.fuseA ?? 0));
   const lengthMm = valueOf(feed.lengthMm, undefined) ?? mainWayMm(sources, masterId);
-  const { fuse, fuseA, wire } = fuseAndWire(sources, x, {
+  const {
+    fuse,
+    fuseA: fittedA,
+    wire
+  } = fuseAndWire(sources, x, {
     ...loads,
     family: fuseFamily,
     weakestA: weakest?.ratingA ?? Infinity,
@@ -241,8 +267,7 @@ export function mainDraft(sources: Sources, circuits: Draft[], x: MainContext): 
     holder,
     fuseFamily,
     fuse,
-    fuseA,
-    fuseOrigin: (fuseFamily ? feed.fuse.is : feed.fuse.is === 'unknown' ? 'unknown' : 'none') as Origin,
+    ...mainFuseIn(feed, fuseFamily, { fittedA, usualMm: holder?.usualDistanceMm }),
     wire,
     wireCount: feed.wireCount,
     wireOrigin: feed.wire.is,
@@ -250,11 +275,10 @@ export function mainDraft(sources: Sources, circuits: Draft[], x: MainContext): 
     laid: x.laid,
     ampacityA: one === undefined ? undefined : feed.wireCount * one,
     oneAmpacityA: one,
-    fuseDistanceMm: valueOf(feed.fuseFromStartMm, holder?.usualDistanceMm),
     lengthMm,
     fuseMilliOhm:
-      fuseFamily && fuseA
-        ? fuseMilliOhm(fuseFamily, fuseA, loads.loadA) +
+      fuseFamily && fittedA
+        ? fuseMilliOhm(fuseFamily, fittedA, loads.loadA) +
           (holder?.contactMilliOhm ?? (boltHolder ? R.boltHolder : R.bladeHolder))
         : 0,
     weakest,

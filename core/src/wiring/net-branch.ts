@@ -13,8 +13,9 @@ import { CONVERTER, RELAY, type Terminal } from './netlist.ts';
 import { converterPart, feedEnd, sensePair } from './net-ends.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { areaMm2, knownSize } from './conductor.ts';
+import { hasOwnReturn, switchedInMinus } from './poles.ts';
 import { wayTo, type Tree } from './tree.ts';
-import type { CircuitPlan } from './types.ts';
+import type { CircuitPlan, ReturnFuse } from './types.ts';
 
 /** Share of a branch's run up to its switch while the layout does not tell; the rest goes on to the port. */
 const TO_SWITCH = 0.6;
@@ -136,16 +137,7 @@ class BranchWay {
     if (c.fuseOrigin === 'none') return;
     // one that sits out along the wire is in no way of a block, whatever the wire hangs on
     const inBlock = !setOut(c) && this.#n.parts.some((p) => p.kind === 'fuse-block' && p.id === this.#now.part);
-    this.#n.part({
-      id: c.fuseTag,
-      kind: 'fuse',
-      label: c.fuseFamily === 'breaker' ? `Breaker ${c.fuseTag}` : `Fuse ${c.fuseTag}`,
-      terminals: ['in', 'out'],
-      ratingA: c.fuseA ?? null,
-      family: c.fuseFamily,
-      throughMilliOhm: c.fuseMilliOhm,
-      ref: circuitRef(this.#id)
-    });
+    this.#fusePart({ tag: c.fuseTag, family: c.fuseFamily, ratingA: c.fuseA });
     const stubMm = c.fuseDistanceMm ?? STUB_MM;
     const to = at(c.fuseTag, 'in');
     if (inBlock) this.#wire('way', this.#now, to, 0, [null, c.circuit.wireCount]); // inside the block
@@ -162,6 +154,56 @@ class BranchWay {
     if (ownAhead(this.#c)) return leadOf(this.#c);
     if (this.#c.upId !== undefined) return upWire(this.#c, this.#made);
     return this.#fromPost ? postWire(this.#net, this.#c) : [main.wire ?? null, main.wireCount];
+  }
+
+  #lever(s: CircuitPlan['switches'][number]): void {
+    this.#n.part({
+      id: s.tag,
+      kind: 'switch',
+      label: `Switch ${s.tag}`,
+      terminals: ['in', 'out'],
+      ratingA: s.part?.ratingA ?? null,
+      throughMilliOhm: s.part?.contactMilliOhm ?? 0,
+      ref: { kind: 'port', id: s.portId }
+    });
+  }
+
+  /** The way back, over the switches and the fuse that sit in it; a lever that several circuits share lets them out together. */
+  #return(from: Terminal, lands: Terminal, lengthMm: number): void {
+    const c = this.#c;
+    const levers = switchedInMinus(c.circuit) ? c.switches : [];
+    const stretchMm = lengthMm / (levers.length + (c.returnFuse ? 1 : 0) + 1);
+    let now = from;
+    let key = 'return';
+    for (const s of levers) {
+      const shared = this.#has(s.tag, 'switch');
+      if (!shared && this.#has(s.tag)) continue;
+      if (!shared) this.#lever(s);
+      this.#back(key, now, at(s.tag, 'in'), stretchMm);
+      if (shared) return;
+      now = at(s.tag, 'out');
+      key = `return-${s.portId}`;
+    }
+    if (c.returnFuse) {
+      this.#fusePart(c.returnFuse);
+      this.#back(key, now, at(c.fuseTag, 'in'), stretchMm);
+      now = at(c.fuseTag, 'out');
+      key = 'return-fuse';
+    }
+    this.#back(key, now, lands, stretchMm);
+  }
+
+  #fusePart({ tag, family, ratingA }: ReturnFuse): void {
+    this.#n.part({
+      id: tag,
+      kind: 'fuse',
+      label: family === 'breaker' ? `Breaker ${tag}` : `Fuse ${tag}`,
+      terminals: ['in', 'out'],
+      ratingA: ratingA ?? null,
+      family,
+      throughMilliOhm: this.#c.fuseMilliOhm,
+      ref: circuitRef(this.#id)
+    });
   }
 
   /** The placed port that a feed comes in through. */
@@ -188,7 +230,8 @@ class BranchWay {
   switches(): void {
     const c = this.#c;
     const relay = this.#relay;
-    const free = c.switches.filter((w) => !this.#has(w.tag));
+    const levers = switchedInMinus(c.circuit) ? [] : c.switches;
+    const free = levers.filter((w) => !this.#has(w.tag));
     const hops = free.length + (relay ? 1 : 0);
     const toSwitchMm = c.toSwitchMm ?? c.lengthMm * TO_SWITCH;
     const hopMm = hops > 0 ? toSwitchMm / hops : 0;
@@ -200,18 +243,10 @@ class BranchWay {
       this.#now = at(tag, RELAY.out);
       this.#leftMm -= hopMm;
     }
-    for (const s of c.switches) {
+    for (const s of levers) {
       if (!this.#has(s.tag)) {
-        this.#n.part({
-          id: s.tag,
-          kind: 'switch',
-          label: `Switch ${s.tag}`,
-          terminals: ['in', 'out'],
-          ratingA: s.part?.ratingA ?? null,
-          throughMilliOhm: s.part?.contactMilliOhm ?? 0,
-          ref: { kind: 'port', id: s.portId }
-        });
-        this.#wire(s === c.switches[0] ? 'switch' : `switch-${s.portId}`, this.#now, at(s.tag, 'in'), hopMm);
+        this.#lever(s);
+        this.#wire(s === levers[0] ? 'switch' : `switch-${s.portId}`, this.#now, at(s.tag, 'in'), hopMm);
         this.#leftMm -= hopMm;
       }
       // one lever for several circuits: each comes to it with its own lead, they leave it together
@@ -230,7 +265,7 @@ class BranchWay {
     const converter = converterPart(this.#n, c);
     this.#wire('feed', this.#now, converter ? at(converter, CONVERTER.inPlus) : joint, Math.max(0, this.#leftMm));
     this.#tap(joint, this.#afterFuse);
-    if (!converter && !feed.secondBox) return;
+    if (!hasOwnReturn(feed)) return;
     const bus = `bus-${c.tag}`;
     this.#n.part({
       id: bus,
@@ -240,7 +275,7 @@ class BranchWay {
       ref: circuitRef(this.#id)
     });
     const back = converter ? at(converter, CONVERTER.inMinus) : at(bus, '-');
-    this.#back('return', back, lands, c.lengthMm + (feed.lead?.lengthMm ?? 0));
+    this.#return(back, lands, c.lengthMm + (feed.lead?.lengthMm ?? 0));
     this.#made.buses.set(this.#id, at(bus, '-'));
     if (!converter) return;
     // joints at the converter's own output terminals
@@ -267,7 +302,7 @@ class BranchWay {
     this.#wire('feed', this.#now, plus, Math.max(0, this.#leftMm));
     this.#tap(plus, plus);
     const onPort = this.#x.back.has(this.#id);
-    this.#back('return', at(c.portTag, '-'), lands, onPort ? c.lengthMm : (this.#x.backMm.get(this.#id) ?? c.lengthMm));
+    this.#return(at(c.portTag, '-'), lands, onPort ? c.lengthMm : (this.#x.backMm.get(this.#id) ?? c.lengthMm));
     if (sensed && !this.#made.portIsThere) sensePair(this.#n, this.#net.box, c);
   }
 

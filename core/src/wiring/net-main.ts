@@ -8,8 +8,10 @@ import type { BankNet } from './net-bank.ts';
 import { at, MAIN_REF, type NetBuilder } from './net-builder.ts';
 import { coilNet, RELAY_MILLIOHM, relayPart, relayTag } from './net-coil.ts';
 import { RELAY, type Terminal } from './netlist.ts';
+import { switchedInMinus } from './poles.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import type { MainDraft } from './types.ts';
+import type { FuseFamily } from '../catalogue/part.ts';
+import type { MainDraft, ReturnFuse } from './types.ts';
 
 /** Contacts of a two-pole inlet, both poles. @source electrical reference 3, 30 A genderless pair */
 export const INLET_MILLIOHM = 1.2;
@@ -78,13 +80,20 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
   };
 }
 
+type Lever = NonNullable<ReturnType<typeof leverAt>>;
+
+/** Between the post and a fuse in the negative lead, mm. @source rule of thumb: in-line holder at the ring */
+const MINUS_STUB_MM = 100;
+
 type WayIn = { kind: keyof typeof WAY_LABEL; portId: string | undefined };
 
 /** The main path as it is laid, from the battery on. */
 class MainWay {
-  /** Where the positive has come to, and the negative from the battery's side. */
+  /** Where the positive has come to, and where a return lands that goes straight to the battery. */
   now: Terminal;
   ground: Terminal;
+  /** Where the negative has come to from the battery's side: what sits in it is behind it. */
+  #minus: Terminal;
   commonMilliOhm = 0;
   commonWireMilliOhm = 0;
   readonly #n: NetBuilder;
@@ -105,6 +114,7 @@ class MainWay {
     this.#feed = feed;
     this.now = bank.plus;
     this.ground = bank.minus;
+    this.#minus = bank.minus;
     this.#wayIn = wayInOf(box, feed);
     this.#hasFuse = main.fuseFamily !== undefined && main.fuseOrigin !== 'none';
     this.#leadMm = feed.lead?.lengthMm ?? 0;
@@ -120,6 +130,7 @@ class MainWay {
     const size = (lead ? leadWire(lead, main.wire) : main.wire) ?? null;
     const count = lead?.wireCount ?? main.wireCount;
     if (this.#hasFuse && !this.#atTheEnd) this.#fuse(this.#fuseMm, size, count);
+    if (main.returnFuse) this.#fuseInMinus(main.returnFuse, size, count);
     if (this.#wayIn) this.#through(this.#wayIn, size, count);
     if (this.#atTheEnd) this.#fuse(this.#fuseMm - this.#leadMm, main.wire ?? null, main.wireCount);
   }
@@ -127,17 +138,28 @@ class MainWay {
   #fuse(lengthMm: number, size: WireSize | null, count: number): void {
     const { main } = this.#x;
     this.#run('main/fuse', this.now, at('F0', 'in'), 'positive', lengthMm, size, count);
+    this.#fusePart(main.fuseFamily, main.fuseA);
+    this.now = at('F0', 'out');
+  }
+
+  /** Near the post, as in the other lead: what goes straight to the battery goes round it. */
+  #fuseInMinus({ family, ratingA }: ReturnFuse, size: WireSize | null, count: number): void {
+    this.#run('main/fuse-', at('F0', 'in'), this.#minus, 'negative', MINUS_STUB_MM, size, count);
+    this.#fusePart(family, ratingA);
+    this.#minus = at('F0', 'out');
+  }
+
+  #fusePart(family: FuseFamily | undefined, ratingA: number | undefined): void {
     this.#n.part({
       id: 'F0',
       kind: 'fuse',
-      label: main.fuseFamily === 'breaker' ? 'Main breaker' : 'Main fuse',
+      label: family === 'breaker' ? 'Main breaker' : 'Main fuse',
       terminals: ['in', 'out'],
-      ratingA: main.fuseA ?? null,
-      family: main.fuseFamily ?? null,
-      throughMilliOhm: this.#adds(main.fuseMilliOhm),
+      ratingA: ratingA ?? null,
+      family: family ?? null,
+      throughMilliOhm: this.#adds(this.#x.main.fuseMilliOhm),
       ref: MAIN_REF
     });
-    this.now = at('F0', 'out');
   }
 
   /** The two poles of what the lead comes in by. */
@@ -162,13 +184,17 @@ class MainWay {
       });
     const restMm = this.#atTheEnd ? this.#leadMm : Math.max(0, this.#leadMm - this.#fuseMm);
     this.#run('main/inlet+', this.now, at('inlet', 'in'), 'positive', restMm, size, count);
-    this.#run('main/inlet-', at('inlet-', 'in'), this.ground, 'negative', this.#leadMm, size, count);
+    this.#run('main/inlet-', at('inlet-', 'in'), this.#minus, 'negative', this.#leadMm, size, count);
     this.now = at('inlet', 'out');
-    this.ground = at('inlet-', 'out');
+    // whatever lands on the battery from inside comes through here
+    this.#minus = at('inlet-', 'out');
+    this.ground = this.#minus;
   }
 
   /** Switches in the order the current meets them. */
-  #switches = () => switchesOf(this.#x.box, this.#feed).flatMap((id) => leverAt(this.#x.box, this.#x.tags, id) ?? []);
+  #levers = () => switchesOf(this.#x.box, this.#feed).flatMap((id) => leverAt(this.#x.box, this.#x.tags, id) ?? []);
+  /** Those of them in the positive lead. */
+  #switches = () => (switchedInMinus(this.#feed) ? [] : this.#levers());
   #relay = (): Relay | undefined => this.#x.box.relays.find((r) => r.inId === this.#feed.id);
 
   /** One stretch between switches, mm: on a lead that comes in, the fuse takes nothing of what runs on inside. */
@@ -180,7 +206,7 @@ class MainWay {
 
   /** Relay, then switches. @returns what feeds the relay's coil */
   throughSwitches(): { relay: Relay; at: Terminal } | undefined {
-    const { box, main } = this.#x;
+    const { box } = this.#x;
     const stretchMm = this.#stretchMm();
     const relay = this.#relay();
     const before = this.now;
@@ -192,21 +218,35 @@ class MainWay {
       this.now = at(id, RELAY.out);
     }
     for (const s of this.#switches()) {
-      const isMaster = s.portId === main.masterPortId;
-      this.#n.part({
-        id: s.tag,
-        kind: 'switch',
-        label: isMaster ? 'Master switch' : 'Isolator',
-        duty: isMaster ? 'master' : 'isolator',
-        terminals: ['in', 'out'],
-        ratingA: s.part?.ratingA ?? null,
-        throughMilliOhm: this.#adds(s.part?.contactMilliOhm ?? 0),
-        ref: { kind: 'port', id: s.portId }
-      });
+      this.#switchPart(s);
       this.#run(`main/${s.portId}`, this.now, at(s.tag, 'in'), 'positive', stretchMm);
       this.now = at(s.tag, 'out');
     }
     return relay && { relay, at: before };
+  }
+
+  #switchPart(s: Lever): void {
+    const isMaster = s.portId === this.#x.main.masterPortId;
+    this.#n.part({
+      id: s.tag,
+      kind: 'switch',
+      label: isMaster ? 'Master switch' : 'Isolator',
+      duty: isMaster ? 'master' : 'isolator',
+      terminals: ['in', 'out'],
+      ratingA: s.part?.ratingA ?? null,
+      throughMilliOhm: this.#adds(s.part?.contactMilliOhm ?? 0),
+      ref: { kind: 'port', id: s.portId }
+    });
+  }
+
+  /** Switches in the negative lead, from the battery's side on; the one nearest to the loads last. */
+  #switchesInMinus(): void {
+    if (!switchedInMinus(this.#feed)) return;
+    for (const s of this.#levers()) {
+      this.#switchPart(s);
+      this.#run(`main/${s.portId}-`, at(s.tag, 'in'), this.#minus, 'negative', this.#stretchMm());
+      this.#minus = at(s.tag, 'out');
+    }
   }
 
   toBlock(): void {
@@ -222,8 +262,9 @@ class MainWay {
     const returns = valueOf(box.wiring.returns, 'bus-bar' as const) ?? 'bus-bar';
     this.#n.part({ id: 'bus', kind: 'bus', label: RETURN_LABEL[returns], terminals: ['-'], ref: MAIN_REF });
     const bus = at('bus', '-');
+    this.#switchesInMinus();
     if (!shunt) {
-      this.#run('main/bus', bus, this.ground, 'negative', main.lengthMm);
+      this.#run('main/bus', bus, this.#minus, 'negative', main.lengthMm);
       return bus;
     }
     this.#n.part({
@@ -236,7 +277,7 @@ class MainWay {
       ref: MAIN_REF
     });
     this.#run('main/bus', bus, at('shunt', 'load side'), 'negative', main.lengthMm / 2);
-    this.#run('main/shunt', at('shunt', 'battery side'), this.ground, 'negative', main.lengthMm / 2);
+    this.#run('main/shunt', at('shunt', 'battery side'), this.#minus, 'negative', main.lengthMm / 2);
     return bus;
   }
 

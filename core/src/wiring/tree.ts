@@ -33,6 +33,8 @@ const feedAsCircuit = (f: Feed): Circuit => ({
   fuse: f.fuse,
   fuseFamily: f.fuseFamily,
   fuseFromStartMm: f.fuseFromStartMm,
+  fuseLead: f.fuseLead,
+  switchLead: f.switchLead,
   wire: f.wire,
   wireCount: f.wireCount,
   lengthMm: f.lengthMm,

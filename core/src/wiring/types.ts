@@ -10,6 +10,9 @@ import type { Netlist } from './netlist.ts';
 
 export type Origin = 'auto' | 'set' | 'none' | 'unknown';
 
+/** A fuse or breaker in the negative lead. */
+export type ReturnFuse = { tag: string; family: FuseFamily; ratingA: number | undefined };
+
 /** A circuit, or a feed behind the main one: what both have. */
 export type CircuitPlan = {
   circuit: Circuit;
@@ -66,6 +69,8 @@ export type CircuitPlan = {
   fuseFamily: FuseFamily;
   fuseA: number | undefined;
   fuseOrigin: Origin;
+  /** In its negative lead: in its positive it has none then. */
+  returnFuse: ReturnFuse | undefined;
   /**
    * The fuse that stands for its wire: its own, else the nearest before it in the chain; undefined when there is none. `limits`:
    * no fuse, but the converter of its rail, which never drives more than that.
@@ -85,9 +90,7 @@ export type CircuitPlan = {
   throughMilliOhm?: number;
   /** Its own switches, in the order of the current; the first also by itself. */
   switches: readonly { portId: string; tag: string; part: PartOf<'panel'> | undefined }[];
-  switchPortId: string | undefined;
   switchTag: string | undefined;
-  switchPart: PartOf<'panel'> | undefined;
   branchMilliOhm: number;
   fuseMilliOhm: number;
   dropV: number;
@@ -110,6 +113,8 @@ export type MainPlan = {
   fuse: PartOf<'fuse'> | undefined;
   fuseA: number | undefined;
   fuseOrigin: Origin;
+  /** In the negative lead: in the positive there is none then. */
+  returnFuse: ReturnFuse | undefined;
   wire: WireSize | undefined;
   wireCount: number;
   wireOrigin: Origin;

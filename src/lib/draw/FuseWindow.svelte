@@ -1,9 +1,11 @@
 <script lang="ts">
+  import { fittedFuseA } from '@haversack/core/wiring/poles';
   import type { CircuitPlan } from '@haversack/core/wiring/types';
   import { ampsText } from '@haversack/core/quantity/format';
 
   /** Log scale 0.5 to 40 A: the green is where a fuse may be, the arrow is the one fitted. */
   let { plan }: { plan: CircuitPlan } = $props();
+  const fittedA = $derived(fittedFuseA(plan));
   const W = 288;
   const LOW = 0.5;
   const HIGH = 40;
@@ -12,9 +14,10 @@
   const from = $derived(x(plan.windowA.min));
   const to = $derived(plan.windowA.max === undefined ? from : x(plan.windowA.max));
   const fits = $derived(
-    plan.fuseA !== undefined &&
-      plan.fuseA >= plan.windowA.min - 1e-9 &&
-      (plan.windowA.max === undefined || plan.fuseA <= plan.windowA.max + 1e-9)
+    plan.returnFuse === undefined &&
+      fittedA !== undefined &&
+      fittedA >= plan.windowA.min - 1e-9 &&
+      (plan.windowA.max === undefined || fittedA <= plan.windowA.max + 1e-9)
   );
 </script>
 
@@ -25,7 +28,9 @@
   role="img"
   aria-label="A fuse may be from {ampsText(plan.windowA.min)} to {plan.windowA.max === undefined
     ? 'unknown'
-    : ampsText(plan.windowA.max)} A; fitted is {plan.fuseA ?? plan.fuseOrigin}"
+    : ampsText(plan.windowA.max)} A; fitted is {fittedA ?? plan.fuseOrigin}{plan.returnFuse
+    ? ' in the negative lead'
+    : ''}"
 >
   {#if to > from}<rect x={from} y="30" width={to - from} height="10" fill="var(--holds)" opacity="0.85" />{:else}<text
       x={W / 2}
@@ -40,19 +45,19 @@
     >
   {/each}
   <text x={W} y="58" text-anchor="end" fill="var(--ink2)">A</text>
-  {#if plan.fuseA !== undefined}
+  {#if fittedA !== undefined}
     <path
-      d="M{x(plan.fuseA)} 18v16m-4 -6 4 6 4 -6"
+      d="M{x(fittedA)} 18v16m-4 -6 4 6 4 -6"
       fill="none"
       stroke={fits ? 'var(--ink)' : 'var(--stop)'}
       stroke-width="2"
     />
     <text
-      x={x(plan.fuseA)}
+      x={x(fittedA)}
       y="13"
-      text-anchor={x(plan.fuseA) > W - 60 ? 'end' : 'middle'}
+      text-anchor={x(fittedA) > W - 60 ? 'end' : 'middle'}
       font-weight="640"
-      style:fill={fits ? 'var(--ink)' : 'var(--stop)'}>{plan.fuseTag} {plan.fuseA} A</text
+      style:fill={fits ? 'var(--ink)' : 'var(--stop)'}>{plan.fuseTag} {fittedA} A{plan.returnFuse ? ', in −' : ''}</text
     >
   {/if}
 </svg>

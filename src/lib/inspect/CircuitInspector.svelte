@@ -4,6 +4,7 @@
   import type { Attr } from '@haversack/core/box/attr';
   import type { CircuitPlan } from '@haversack/core/wiring/types';
   import { fuseOf } from '@haversack/core/wiring/main-path';
+  import { fittedFuseA } from '@haversack/core/wiring/poles';
   import { ampsText, fixed, lengthText, runText } from '@haversack/core/quantity/format';
   import { wireSizeText } from '@haversack/core/quantity/wire-size';
   import { spanOf, spanText } from '@haversack/core/unknown/span';
@@ -20,6 +21,7 @@
   import { FAMILY_WORDS } from './feed-words.ts';
   import LaidFields from './LaidFields.svelte';
   import OriginRow from './OriginRow.svelte';
+  import PoleRow from './PoleRow.svelte';
   import SmallestChange from './SmallestChange.svelte';
   import { WIRE_COUNTS } from './wire-counts.ts';
   import WireField from './WireField.svelte';
@@ -29,6 +31,7 @@
   const c = $derived(plan.circuit);
   const path = $derived(`circuits/${c.id}` as const);
   const ratings = $derived(fuseOf(open.doc, open.catalogue, plan.fuseFamily)?.ratingsA ?? []);
+  const fittedA = $derived(fittedFuseA(plan));
   const unit = $derived(open.doc.preferences.lengthUnit);
   const same = (p: { wiring: { circuits: readonly CircuitPlan[] } }) =>
     p.wiring.circuits.find((k) => k.circuit.id === c.id);
@@ -77,8 +80,8 @@
   <AttrField
     label="Fitted"
     attr={c.fuse}
-    automatic={plan.fuseA === undefined ? 'none fits' : `${plan.fuseA} A`}
-    start={plan.fuseA ?? 5}
+    automatic={fittedA === undefined ? 'none fits' : `${fittedA} A`}
+    start={fittedA ?? 5}
     onattr={(a) => set(`fuse ${word(a, a.is === 'set' ? `${a.value} A` : '')}`, 'fuse', a)}
   >
     {#snippet field()}
@@ -87,7 +90,7 @@
         aria-label="Fuse rating"
         value={String(c.fuse.is === 'set' ? c.fuse.value : '')}
         onchange={(e) =>
-          set(`fuse ${plan.fuseA ?? ''} to ${e.currentTarget.value} A`, 'fuse', {
+          set(`fuse ${fittedA ?? ''} to ${e.currentTarget.value} A`, 'fuse', {
             is: 'set',
             value: Number(e.currentTarget.value)
           })}
@@ -127,6 +130,11 @@
     ]}
     onchoose={(v, t) => set(`fuse is ${t}`, 'fuseFamily', fromChoice(v))}
   />
+  {#if c.fuse.is !== 'none'}<PoleRow
+      word="Fuse sits in"
+      attr={c.fuseLead}
+      onattr={(a, t) => set(`fuse in ${t}`, 'fuseLead', a)}
+    />{/if}
 </section>
 <section class="sec">
   <h3>Wire</h3>
@@ -200,6 +208,11 @@
     choices={[['none', 'none'], ['unknown', 'unknown'], ...levers]}
     onchoose={chooseSwitch}
   />
+  {#if plan.switches.length > 0}<PoleRow
+      word="Switch breaks"
+      attr={c.switchLead}
+      onattr={(a, t) => set(`switch in ${t}`, 'switchLead', a)}
+    />{/if}
   <SelectRow
     word="Return lands on"
     value={c.returnTo}

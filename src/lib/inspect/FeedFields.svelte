@@ -3,11 +3,12 @@
   import { choiceOf, fromChoice } from '@haversack/core/box/attr';
   import { FEED_ENDS, WAYS_IN } from '@haversack/core/box/feed-names';
   import type { Feed } from '@haversack/core/box/schema';
-  import { isSwitch, mainFeed } from '@haversack/core/box/feeds';
+  import { isSwitch, mainFeed, switchesOf } from '@haversack/core/box/feeds';
   import { panelPartOf } from '@haversack/core/box/lookup';
   import { FUSE_FAMILIES } from '@haversack/core/catalogue/part';
   import { ampsText, fixed, lengthText } from '@haversack/core/quantity/format';
   import { fuseOf } from '@haversack/core/wiring/main-path';
+  import { fittedFuseA, hasOwnReturn } from '@haversack/core/wiring/poles';
   import { useBox } from '$lib/client/use-box.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
   import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
@@ -17,6 +18,7 @@
   import ConverterFields from './ConverterFields.svelte';
   import LaidFields from './LaidFields.svelte';
   import OriginRow from './OriginRow.svelte';
+  import PoleRow from './PoleRow.svelte';
   import { WIRE_COUNTS } from './wire-counts.ts';
   import WireField from './WireField.svelte';
   import { END_WORDS, FAMILY_WORDS, WAY_WORDS } from './feed-words.ts';
@@ -33,7 +35,7 @@
     isMain
       ? {
           tag: 'F0',
-          fuseA: m.fuseA,
+          fuseA: fittedFuseA(m),
           family: m.fuseFamily,
           wire: m.wire,
           lengthMm: m.lengthMm,
@@ -41,7 +43,7 @@
         }
       : {
           tag: plan?.fuseTag ?? '',
-          fuseA: plan?.fuseA,
+          fuseA: plan && fittedFuseA(plan),
           family: plan?.fuseFamily,
           wire: plan?.wire,
           lengthMm: plan?.lengthMm ?? 0,
@@ -111,6 +113,11 @@
       ]}
       onchoose={(v, t) => set(`fuse is ${t}`, 'fuseFamily', fromChoice(v))}
     />
+    {#if feed.fuse.is !== 'none'}<PoleRow
+        word="Fuse sits in"
+        attr={feed.fuseLead}
+        onattr={(a, t) => set(`fuse in ${t}`, 'fuseLead', a)}
+      />{/if}
     <AttrQuantity
       label={isMain ? 'From the battery post' : 'From its start to its fuse'}
       attr={feed.fuseFromStartMm}
@@ -162,6 +169,11 @@
         onchoose={(v) => setSwitch(i + 1, v)}
       />{/if}
   {/each}
+  {#if switchesOf(open.doc, feed).length > 0}<PoleRow
+      word={chosen.length > 1 ? 'They break' : 'Switch breaks'}
+      attr={feed.switchLead}
+      onattr={(a, t) => set(`switch in ${t}`, 'switchLead', a)}
+    />{/if}
 </section>
 <section class="sec">
   <h3>Wire and way in</h3>
@@ -190,7 +202,7 @@
     options={{ lengthUnit: unit, max: 20000 }}
     onattr={(a) => set('length', 'lengthMm', a)}
   />
-  <LaidFields at={feed} hasReturn={isMain || feed.secondBox || feed.converter !== null} {path} name={`${name}:`} />
+  <LaidFields at={feed} hasReturn={isMain || hasOwnReturn(feed)} {path} name={`${name}:`} />
   <SelectRow
     word="Comes in by"
     value={choiceOf(feed.wayIn)}

@@ -88,7 +88,11 @@
           ><td colspan="6">Sum of the branches beside the shared path (at once at most {ampsText(main.loadA)} A)</td><td
             class="num n">{ampsText(sum)}</td
           ><td
-            >{main.fuseA === undefined ? 'main fuse not known' : `F0 ${main.fuseA} A`}{main.weakest
+            >{main.fuseA !== undefined
+              ? `F0 ${main.fuseA} A`
+              : main.fuseOrigin === 'none'
+                ? 'no main fuse'
+                : 'main fuse not known'}{main.weakest
               ? `, weakest ${main.weakest.name} ${main.weakest.ratingA} A`
               : ''}</td
           ><td></td></tr

@@ -6,6 +6,8 @@ import { AUTO } from '../../box/attr.ts';
 /** The battery reaches wire with nothing in between to open. */
 export const noMainFuse = rule('no-main-fuse', 'safe', 'wiring', (x) => {
   const m = x.wiring.main;
+  // one in the other lead is told as that
+  if (m.returnFuse) return [];
   // a fuse somebody read is one, whichever holder it sits in
   if (!x.bank || m.fuseOrigin === 'unknown' || m.fuseOrigin === 'set' || (m.holder && m.fuseOrigin !== 'none'))
     return [];

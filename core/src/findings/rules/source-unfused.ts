@@ -5,7 +5,7 @@ import { branches, branchName, branchPath, branchPlace, rule, set } from '../rul
 /** A circuit, or a charge lead, without a fuse of its own. */
 export const sourceUnfused = rule('source-unfused', 'safe', 'wiring', (x) =>
   branches(x)
-    .filter((c) => c.fuseOrigin === 'none' && (!c.sharesFuse || c.guard === undefined))
+    .filter((c) => c.fuseOrigin === 'none' && !c.returnFuse && (!c.sharesFuse || c.guard === undefined))
     .map((c) => ({
       at: branchPlace(c),
       severity: 'stop' as const,

@@ -120,11 +120,39 @@ export const mainProtectionWords = {
       why: `A meter draws milliamps through thin leads: ${METER_FUSE_A} A at most, 1 A as usual.`
     })
   },
+  'fuse-in-return': {
+    told: ({
+      tag,
+      branch,
+      guardTag,
+      steel
+    }: {
+      tag: string;
+      /** Undefined for the main one. */
+      branch: string | undefined;
+      guardTag: string | undefined;
+      steel: boolean;
+    }) => ({
+      short: `${tag} sits in the − lead`,
+      title: `${tag} sits in the negative lead`,
+      why:
+        branch === undefined
+          ? `Nothing opens in the positive: where + touches what is joined to − another way (${steel ? 'the steel case, ' : ''}an aerial’s screen, a craft’s own wiring, a charger), the short goes round ${tag}. It belongs in the + lead, at the battery.`
+          : `Where the + wire of ${branch} touches any other −${steel ? ' or the steel case' : ''}, the short does not come back through ${tag}; ${guardTag === undefined ? 'nothing opens' : `only ${guardTag} opens`}. It belongs in the + lead, where the wire begins.`
+    })
+  },
   'no-main-fuse': {
     told: ({ fused, shortA }: { fused: boolean; shortA: number }) => ({
       short: 'No fuse at the battery',
       title: 'No fuse at the battery',
       why: `A short ${fused ? 'ahead of the fuses of the circuits' : 'anywhere'} would pass up to ${shortA.toFixed(0)} A; nothing would open and the wire would burn.`
+    })
+  },
+  'switch-in-return': {
+    told: ({ tags, one, of, steel }: { tags: string; one: boolean; of: string | undefined; steel: boolean }) => ({
+      short: `${tags} ${one ? 'breaks' : 'break'} the − lead`,
+      title: `${tags} ${one ? 'breaks' : 'break'} the negative lead${of === undefined ? '' : ` of ${of}`}`,
+      why: `Switched off, everything behind ${one ? 'it' : 'them'} stays joined to +: where it touches what is joined to − another way (${steel ? 'the steel case, ' : ''}an aerial’s screen, a second lead), it runs on, or shorts. In the + lead nothing behind ${one ? 'it' : 'them'} stays live.`
     })
   },
   'run-unfused': {
