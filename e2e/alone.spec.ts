@@ -41,6 +41,9 @@ test('charged from a vehicle: straight is a stop for lithium, a converter limits
   await page.getByLabel('The charger is fed from').selectOption('vehicle-direct');
   await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'stop');
   await expect(page.getByText('Do not: a vehicle’s socket is no charger.')).toBeVisible();
+  await page.getByLabel('The charger is fed from').selectOption({ label: 'another battery, joined straight' });
+  await expect(verdict(page, 'safe')).toContainText('Another battery straight: no limit');
+  await expect(page.getByText('Do not: the fuller battery pushes all that the leads pass.')).toBeVisible();
   await page.getByLabel('The charger is fed from').selectOption('vehicle-converter');
   await expect(page.getByText('engine running')).toBeVisible();
   // a box with a season is judged by its days: hours are read on one without

@@ -122,6 +122,34 @@ describe('charged from a vehicle', () => {
       'Do not'
     );
   });
+  test('another battery joined straight to it: as bad, in words of its own, cured by the same', () => {
+    const joined = (box: Box) => change(box, set('charging/fedFrom', 'battery-direct'));
+    for (const [box, severity, word] of [
+      [hide, 'stop', 'lithium'],
+      [canal, 'caution', 'one kind, one age']
+    ] as const) {
+      const [f, ...more] = found(joined(box), 'vehicle-direct');
+      expect(more).toEqual([]);
+      expect([f!.severity, f!.title]).toEqual([severity, expect.stringContaining('Another battery')]);
+      expect(f!.why).toContain(word);
+      expect(f!.why).toContain('fuse at both');
+      const cured = change(joined(box), ...f!.remedies[0]!.edits);
+      expect(cured.charging.fedFrom).toBe('vehicle-converter');
+      expect(found(cured, 'vehicle-direct')).toEqual([]);
+      const steps = chargingPlan(joined(box), evaluate(joined(box), STARTER_CATALOGUE))!.steps.join(' ');
+      expect(steps).toContain('Do not: the fuller battery');
+    }
+    // nothing is joined to a battery that nothing charges
+    expect(found(change(joined(canal), set('charging/path', NONE)), 'vehicle-direct')).toEqual([]);
+  });
+  test('a lithium pack that another battery charges in the frost is a stop, as from a vehicle', () => {
+    const frost = (fedFrom: string) =>
+      found(change(hide, set('charging/fedFrom', fedFrom), set('outing/airC', -8)), 'cold-charge').map(
+        (f) => f.severity
+      );
+    expect(frost('battery-direct')).toEqual(frost('vehicle-direct'));
+    expect(frost('battery-direct').length).toBeGreaterThan(0);
+  });
   test('a box that nothing can charge says so; sun alone is a way', () => {
     const bare = change(hide, set('charging/path', NONE), set('charging/solar', null), set('season', null));
     expect(found(bare, 'no-charge-way').map((f) => f.severity)).toEqual(['caution']);

@@ -3,7 +3,7 @@ import { applyEdits } from '../src/box/edits.ts';
 import type { Claim, Device, Draw } from '../src/box/schema.ts';
 import { partSchema, type PartOf, type Supply } from '../src/catalogue/part.ts';
 import { saltmarshHideBox } from '../src/demo/boxes.ts';
-import { behindConverterW, claimedPower, contradiction, takeClaim } from '../src/demand/claims.ts';
+import { behindConverterW, claimedPower, contradiction, notCounted, takeClaim } from '../src/demand/claims.ts';
 import { CONVERTERS, converterInputW, idleW, portSupply, usbRail } from '../src/demand/converter.ts';
 import {
   activeFraction,
@@ -30,6 +30,8 @@ import {
   statedV
 } from '../src/demand/edit-draw.ts';
 import { demand } from '../src/demand/demand.ts';
+import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
+import { evaluate } from '../src/evaluate.ts';
 import { madeForV, onRails, toInput } from '../src/demand/on-rail.ts';
 import { cardFullAtH, cardHours, unplugged } from '../src/demand/unplugged.ts';
 import { railBox } from './rail-box.ts';
@@ -213,11 +215,12 @@ describe('converters', () => {
   });
 });
 
+const meter = (over: object = {}): Claim =>
+  ({ kind: 'meter', currentA: 0.8, atV: 12.5, where: '12v-lead', ...over }) as Claim;
+const label = (amount: number, unit: string, atV = 12): Claim => ({ kind: 'label', amount, unit, atV }) as Claim;
+const lasted: Claim = { kind: 'lasted', durationH: 10, capacityAh: 7, atV: 12.5 };
+
 describe('what a meter, a label and an experience say', () => {
-  const meter = (over: object = {}): Claim =>
-    ({ kind: 'meter', currentA: 0.8, atV: 12.5, where: '12v-lead', ...over }) as Claim;
-  const label = (amount: number, unit: string, atV = 12): Claim => ({ kind: 'label', amount, unit, atV }) as Claim;
-  const lasted: Claim = { kind: 'lasted', durationH: 10, capacityAh: 7, atV: 12.5 };
   test('a meter is within seven in a hundred', () => {
     expect(claimedPower(device(), undefined, meter())).toEqual({
       powerW: 10,
@@ -642,5 +645,50 @@ describe('a device with a battery of its own, a box without one', () => {
       expect(d.meanLaw.currentA).toBe(0);
       expect(d.working.lines.some((l) => l.label === 'Shared converter’s loss')).toBe(true);
     }
+  });
+});
+
+describe('what was found out, against what is counted', () => {
+  const modes = [mode(power(4), 0.5, 'a'), mode(power(16), 0.5, 'b')];
+  const odd = (claims: Claim[]) => notCounted(device({ modes, claims }), undefined);
+
+  test('a meter may have been read in any of its modes', () => {
+    // 12.5 V: 4 W are 0.32 A, 16 W are 1.28 A
+    for (const currentA of [0.32, 0.8, 1.28, 1.37]) expect(odd([meter({ currentA })]), `${currentA} A`).toBeUndefined();
+    expect(odd([meter({ currentA: 2.4 })])).toMatchObject({ countedW: 16, known: { powerW: 30 } });
+    expect(odd([meter({ currentA: 0.16 })])).toMatchObject({ countedW: 4, known: { powerW: 2 } });
+  });
+  test('a label names the most it takes, and may be far above it', () => {
+    for (const watts of [16, 15.5, 40]) expect(odd([label(watts, 'W')]), `${watts} W`).toBeUndefined();
+    expect(odd([label(12, 'W')])).toMatchObject({ countedW: 16, known: { powerW: 12 } });
+    expect(odd([label(60, 'W')])).toMatchObject({ countedW: 16, known: { powerW: 60 } });
+  });
+  test('an experience names the mean', () => {
+    // 7 Ah at 12.5 V over 8.75 h: 10 W
+    expect(odd([{ ...lasted, durationH: 8.75 }])).toBeUndefined();
+    expect(odd([{ ...lasted, durationH: 3 }])).toMatchObject({ countedW: 10 });
+    expect(odd([{ ...lasted, durationH: 30 }])).toMatchObject({ countedW: 10 });
+  });
+  test('of several the one that is furthest off; none where nothing is drawn or nothing known', () => {
+    const far = meter({ currentA: 8 });
+    expect(odd([meter({ currentA: 2.4 }), far, label(12, 'W')])!.claim).toBe(far);
+    expect(odd([])).toBeUndefined();
+    expect(notCounted(device({ modes: [mode(power(0))], claims: [far] }), undefined)).toBeUndefined();
+  });
+  test('is told: a caution where the plan is too hopeful, a note where it is not; taken over it is gone', () => {
+    const box = saltmarshHideBox();
+    const at = (claims: Claim[]) => {
+      const on = { ...box.devices[1]!, source: 'guess' as const, modes: [mode(power(5))], claims };
+      return { ...box, devices: [box.devices[0]!, on, ...box.devices.slice(2)] };
+    };
+    const told = (b: ReturnType<typeof at>) =>
+      evaluate(b, STARTER_CATALOGUE).findings.filter((f) => f.id === 'draw-claims-disagree');
+    const more = at([label(50, 'W')]);
+    expect(told(more).map((f) => f.severity)).toEqual(['caution']);
+    expect(told(more)[0]!.why).toContain('ends sooner');
+    expect(told(at([label(2, 'W')])).map((f) => f.severity)).toEqual(['note']);
+    const [f] = told(more);
+    expect(told(applyEdits(more, f!.remedies[0]!.edits) as ReturnType<typeof at>)).toEqual([]);
+    expect(told(at([label(5, 'W')]))).toEqual([]);
   });
 });

@@ -258,7 +258,7 @@ export const boxSchema = z.strictObject({
     /** The outlet it is charged through; automatic: nobody said which. */
     throughPortId: attr(idSchema),
     /** What feeds the charger. */
-    fedFrom: z.enum(['mains', 'vehicle-converter', 'vehicle-direct']).default('mains'),
+    fedFrom: z.enum(['mains', 'vehicle-converter', 'vehicle-direct', 'battery-direct']).default('mains'),
     chargerA: attr(amps),
     chargerV: attr(z.number().min(LEAST).max(60)),
     coldestC: attr(z.number().min(-40).max(60)),

@@ -144,6 +144,10 @@ const FEED: Record<Box['charging']['fedFrom'], { connect: (what: string) => stri
   'vehicle-direct': {
     connect: () => 'Do not: a vehicle’s socket is no charger. Put a converter made for it in between.',
     end: 'Until then charge it from the mains.'
+  },
+  'battery-direct': {
+    connect: () => 'Do not: the fuller battery pushes all that the leads pass. Put a charging converter in between.',
+    end: 'Until then charge it from the mains.'
   }
 };
 

@@ -75,6 +75,35 @@ export function contradiction(device: Device, port: PartOf<'panel'> | undefined)
   return worst;
 }
 
+/** What is known of a draw and is not what the plan counts with. */
+export type NotCounted = { claim: Claim; known: ClaimedPower; countedW: number };
+
+/**
+ * The claim that what is counted contradicts most; undefined where it contradicts none. A meter may have been read in any of
+ * the device's modes, a label names the most it takes, an experience the mean.
+ */
+export function notCounted(device: Device, port: PartOf<'panel'> | undefined): NotCounted | undefined {
+  const each = device.modes.map((m) => drawW(m.draw)).filter((w) => w > 0);
+  if (each.length === 0) return undefined;
+  const meanW = device.modes.reduce((s, m) => s + meanDrawW(m), 0);
+  const [leastW, mostW] = [Math.min(meanW, ...each), Math.max(...each)];
+  const counted: Record<Claim['kind'], readonly [lowW: number, highW: number]> = {
+    meter: [leastW, mostW],
+    label: [mostW, mostW],
+    lasted: [meanW, meanW]
+  };
+  let worst: (NotCounted & { factor: number }) | undefined;
+  for (const claim of device.claims) {
+    const known = claimedPower(device, port, claim);
+    const [lowW, highW] = counted[claim.kind];
+    if (known.lowW <= highW && known.highW >= lowW) continue;
+    const countedW = known.lowW > highW ? highW : lowW;
+    const factor = Math.max(known.powerW / countedW, countedW / known.powerW);
+    if (!worst || factor > worst.factor) worst = { claim, known, countedW, factor };
+  }
+  return worst && { claim: worst.claim, known: worst.known, countedW: worst.countedW };
+}
+
 /** Takes a claim over as the draw: the modes keep their proportions, the source follows the claim. */
 export function takeClaim(device: Device, port: PartOf<'panel'> | undefined, claim: Claim): Edit[] {
   const known = claimedPower(device, port, claim);

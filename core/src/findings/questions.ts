@@ -41,6 +41,7 @@ const ask = (at: Where, name: string, how: string, path?: string, build = path !
 
 const INSULATION = 'It is printed on the wire (such as 105C).';
 export const TOUCHING = 'Count the wires that lie against it in its tightest bundle, itself included.';
+const VOLTS_OF_CHARGER = 'Read the volts on its output label, or the sort of battery it is made for.';
 const LEAD_OF_FUSE = 'Follow its wire to the battery: does it end on + or on −?';
 const LEAD_OF_SWITCH = 'Follow the wire through it towards the battery: does it end on + or on −?';
 const KIND_OF_FUSE = 'Blade, glass, bolted, or a breaker with a lever: what it can break depends on it.';
@@ -162,8 +163,41 @@ function* ofBank(x: Facts): Questions {
     );
 }
 
+/** With how many volts it is charged, and where what switches on that way stands. */
+function* ofChargeVolts(x: Facts): Questions {
+  const { charging, bank } = x.box;
+  if (charging.chargerV.is === 'unknown' && x.judge.sources.some((s) => s.id === 'charger' || s.id === 'plugged'))
+    yield ask(BATTERY_PLACE, 'volts of the charger', VOLTS_OF_CHARGER, 'charging/chargerV', false);
+  for (const c of charging.builtIn)
+    if (c.voltageV.is === 'unknown')
+      yield ask(
+        BATTERY_PLACE,
+        `volts of ${c.name || 'the charger inside'}`,
+        VOLTS_OF_CHARGER,
+        `charging/builtIn/${c.id}/voltageV`,
+        false
+      );
+  if (charging.solar?.fit === 'inside' && charging.solar.switchPortId.is === 'unknown')
+    yield ask(
+      BATTERY_PLACE,
+      'switch of the solar controller',
+      'Follow its lead to the battery: is there a switch in it? One that is off leaves the controller with the panel alone.',
+      'charging/solar/switchPortId',
+      false
+    );
+  if (bank.disconnect.is === 'set' && bank.disconnectIn.is === 'unknown')
+    yield ask(
+      BATTERY_PLACE,
+      'where the low-voltage stop stands',
+      'Follow its output: what hangs behind it is switched off, everything else drains the battery on.',
+      'bank/disconnectIn',
+      false
+    );
+}
+
 function* ofCharging(x: Facts): Questions {
   const { charging } = x.box;
+  yield* ofChargeVolts(x);
   for (const c of charging.builtIn)
     if (c.currentA.is === 'unknown')
       yield ask(

@@ -10,11 +10,12 @@ import { inSentence } from '../quantity/capital.ts';
 import { saidIn } from '../quantity/said.ts';
 import { AUTO, setTo } from '../box/attr.ts';
 import { applyEdits, type Edit } from '../box/edits.ts';
-import { withoutLever } from '../box/feed-edits.ts';
+import { shareSwitch, usersOf, withoutLever } from '../box/feed-edits.ts';
 import { mainFeed, switchesOf } from '../box/feeds.ts';
 import { panelPartOf } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import { wallMmOf } from '../case/faces.ts';
+import { chargedStraight } from '../charge/straight.ts';
 import { weakerCharge } from '../charge/weaker.ts';
 import { chooseBattery } from '../compare/candidate.ts';
 import { fuseFieldOf } from '../findings/elements.ts';
@@ -171,6 +172,16 @@ function branchMoves(b: Bench, id: string): Move[] {
   return [...singles, ...all, ...kindMoves(b, c), ...moved];
 }
 
+/** What several circuits' common switch cannot bear: one feed with a fuse of its own through it. */
+function sharedSwitchMoves({ box, plan }: Bench, id: string): Move[] {
+  const c = branches(plan).find((k) => k.circuit.id === id && !k.feed);
+  return (c?.switches ?? [])
+    .filter((s) => usersOf(box, s.portId).length > 1)
+    .map((s) =>
+      move(`One fused feed through ${s.tag}`, 'what it switches hangs behind it', shareSwitch(box, id, s.portId))
+    );
+}
+
 /** Straight off a post a small blade cannot break the short: a fuse of another kind for the circuit, at its battery end. */
 function kindMoves(b: Bench, c: CircuitPlan): Move[] {
   if (c.feed || c.live !== 'direct') return [];
@@ -220,7 +231,7 @@ const chargeMoves = ({ box, plan }: Bench, id: string): Move[] => {
   const inA = branches(plan).find((c) => c.circuit.id === id && c.circuit.purpose === 'charge')?.weakest?.ratingA;
   const borne = inA === undefined ? [] : [soldForInletA(Infinity, inA)];
   return [
-    ...(box.charging.fedFrom === 'vehicle-direct'
+    ...(chargedStraight(box)
       ? []
       : [move('A charger that suits the battery', 'chosen by its capacity', [set('charging/chargerA', AUTO)])]),
     ...[...new Set([...borne, 10, 5, 3, 2, 1])]
@@ -321,6 +332,9 @@ const SETTINGS: Readonly<Record<string, (b: Bench, f: Finding) => Move[]>> = {
     ofKind(catalogue, 'shunt').map((p) => move(p.name, '', usePart(p, 'wiring/shuntPartId')))
 };
 
+/** Findings that a part on the way of a circuit is too weak for. */
+const ABOUT_SWITCH = /^(switch-rating|fuse-exceeds-part|guard-exceeds-element)/;
+
 /** Ports a finding is about: its own, the one a circuit ends in, and the weakest part and the switches on its way. */
 function portsOf({ box, plan }: Bench, f: Finding): string[] {
   if (f.where.kind === 'port') return [f.where.id];
@@ -352,6 +366,7 @@ export function movesFor(b: Bench, f: Finding): Move[] {
     ...(tag ? fuseMoves(b, tag) : []),
     ...(f.cause === 'short current' ? holderMoves(b, 'F0') : []),
     ...(f.where.kind === 'circuit' ? branchMoves(b, id) : []),
+    ...(f.where.kind === 'circuit' && ABOUT_SWITCH.test(f.id) ? sharedSwitchMoves(b, id) : []),
     ...barMoves(b, f),
     ...portsOf(b, f).flatMap((portId) => portMoves(b, portId)),
     ...(f.where.kind === 'main' && !tag ? fuseMoves(b, 'F0') : []),

@@ -3,6 +3,7 @@ import type { Finding, Stage, Where } from '../findings/rule.ts';
 /** How an answer to what is not known is entered. */
 export type AnswerKind =
   | 'amps'
+  | 'volts'
   | 'part-amps'
   | 'length'
   | 'degrees'
@@ -40,6 +41,9 @@ const KIND: Readonly<Record<string, AnswerKind>> = {
   senseFuse: 'amps',
   changeoverA: 'amps',
   chargerA: 'amps',
+  currentA: 'amps',
+  chargerV: 'volts',
+  voltageV: 'volts',
   ratingA: 'part-amps',
   maxContinuousA: 'part-amps',
   lengthMm: 'length',

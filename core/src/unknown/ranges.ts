@@ -33,6 +33,8 @@ export type Range = {
 /** What no fuse and no wire changes: when, where and with which voltage it is charged. */
 const NOT_CHARGING = /^(?!cold-charge|no-temp-comp|lead-acid|charge-voltage|deep-frost)/;
 
+const OF_CHARGE_VOLTS = /charge-voltage|overvoltage|device-volts/;
+
 /** Which rules hang on an attribute: an item says what follows from it, not from its neighbours. */
 const RULES: Readonly<Record<string, RegExp>> = {
   fuse: NOT_CHARGING,
@@ -53,6 +55,8 @@ const RULES: Readonly<Record<string, RegExp>> = {
   terminal: /battery-terminal|main-fuse-exceeds/,
   chargerA: /charg|overload|terminal/,
   currentA: /charg|overload|terminal/,
+  chargerV: OF_CHARGE_VOLTS,
+  voltageV: OF_CHARGE_VOLTS,
   coldestC: /cold|temp-comp/,
   holdDown: /loose/,
   ageYears: /runtime|dod|parallel-age|peak|undervoltage|power-limit|worn|fault/,
@@ -96,6 +100,8 @@ const FUSE_DISTANCE_MM = [60, 150, 600];
 const PART_RATING_A = [3, 10, 20];
 /** Chargers people have, A. @source as-built reference */
 const CHARGER_A = [1, 5, 10, 20];
+/** Full volts of chargers people have, V: three and four lithium-ion cells, lead-acid, iron phosphate. @source electrical reference 11 */
+const CHARGER_V = [12.6, 14.4, 14.6, 16.8];
 /** Sheds and cars in winter, °C. @source as-built reference: cold mornings */
 const CHARGE_PLACE_C = [-10, 5, 20];
 const TOUCHING = [1, 3, 6];
@@ -123,7 +129,9 @@ const rising = (path: string, list: readonly number[], worst: 'low' | 'high'): R
 function fuseRange(path: string, { family, isMain, loadA, biggestA }: Place): Range {
   // one that is in use carries what runs through it
   const carries = usualFuseA(loadA);
-  const list = [...new Set([carries, ...FUSE_RANGE[family].filter((a) => a > carries)])].map((a) => setTo(a));
+  const larger = FUSE_RANGE[family].filter((a) => a > carries);
+  // beyond what is usual of its family it may still be one that is larger than it need be
+  const list = [...new Set([carries, ...(larger.length > 0 ? larger : [usualFuseA(carries)])])].map((a) => setTo(a));
   if (!isMain) return range(path, list, list.at(-1), list.at(-1), list[0]);
   // a main fuse is at its best where it lets the branches open first, or where it is small for its own wire
   const selective = list.find((v) => v.value >= SELECTIVE_RATIO * biggestA) ?? list.at(-1)!;
@@ -169,6 +177,9 @@ function rangeOf(path: string, key: string, at: Place): Range | undefined {
     case 'chargerA':
     case 'currentA':
       return rising(path, CHARGER_A, 'high');
+    case 'chargerV':
+    case 'voltageV':
+      return range(path, CHARGER_V.map(setTo), setTo(CHARGER_V.at(-1)), setTo(CHARGER_V[0]));
     case 'coldestC':
       return rising(path, CHARGE_PLACE_C, 'low');
     case 'holdDown':
@@ -285,7 +296,10 @@ export function unknownRanges(box: Box, plan: Loads): Range[] {
     ...plan.wiring.circuits.map((c) => c.fuseA ?? (c.fuseOrigin === 'unknown' ? usualFuseA(c.carriesA) : 0))
   );
   const loads = loadsByField(box, plan);
+  const charged = plan.judge.sources.some((s) => s.id === 'charger' || s.id === 'plugged');
   for (const { path, key, list, id } of openFields(box)) {
+    // the volts of a charger that charges nothing are no matter
+    if (path === 'charging/chargerV' && !charged) continue;
     const isMain = list === 'feeds' && id === main;
     const family = key === 'packFuse' ? usualPackFuse(box).family : familyAt(box, list, id);
     const found = rangeOf(path, key, { family, isMain, loadA: loads.get(path) ?? 0, biggestA });

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { At } from '@haversack/core/box/edit';
   import { AGES_Y, yearsText } from '@haversack/core/box/age';
-  import { setTo } from '@haversack/core/box/attr';
+  import { choiceOf, fromChoice, setTo } from '@haversack/core/box/attr';
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
   import { fixed } from '@haversack/core/quantity/format';
   import { AGE_UNITS } from '@haversack/core/quantity/units';
@@ -34,7 +34,8 @@
       ? [['load-terminal', 'the controller’s load terminals'] as [string, string]]
       : []),
     ...open.plan.wiring.feeds.map((f): [string, string] => [f.circuit.id, `feed ${f.tag} ${f.circuit.name}`]),
-    ...open.plan.wiring.circuits.map((c): [string, string] => [c.circuit.id, `${c.portTag} ${c.feeds}`])
+    ...open.plan.wiring.circuits.map((c): [string, string] => [c.circuit.id, `${c.portTag} ${c.feeds}`]),
+    ['unknown', 'unknown']
   ]);
 </script>
 
@@ -180,9 +181,9 @@
     <SelectRow
       word="switches off"
       label="What the disconnect switches off"
-      value={b.disconnectIn.is === 'set' ? b.disconnectIn.value : 'auto'}
+      value={b.disconnectIn.is === 'none' ? 'auto' : choiceOf(b.disconnectIn)}
       choices={covers}
-      onchoose={(v, t) => set(`Switches off ${t}`, 'disconnectIn', v === 'auto' ? { is: v } : { is: 'set', value: v })}
+      onchoose={(v, t) => set(`Switches off ${t}`, 'disconnectIn', fromChoice(v))}
     />
   {/if}
 </section>

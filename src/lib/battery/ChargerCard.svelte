@@ -18,8 +18,9 @@
   ] as const;
   const FED_FROM = [
     ['mains', 'the mains'],
-    ['vehicle-converter', 'a vehicle, through a charging converter'],
-    ['vehicle-direct', 'a vehicle’s socket, straight']
+    ['vehicle-converter', 'a vehicle or another battery, through a charging converter'],
+    ['vehicle-direct', 'a vehicle’s socket, straight'],
+    ['battery-direct', 'another battery, joined straight']
   ] as const;
   const outlets = $derived(
     (open.plan.panel?.ports ?? [])
@@ -29,7 +30,7 @@
   const PATHS = {
     inlet: 'inlet on the case',
     'through-port': 'through an output port',
-    'lid-open': 'lid open, at the posts'
+    'lid-open': 'lid open or battery out, at the posts'
   } as const;
 </script>
 

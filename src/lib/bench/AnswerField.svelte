@@ -25,6 +25,8 @@
       case 'amps':
       case 'part-amps':
         return { kind: 'current', unit: 'A', options: { min: 0.01, max: 500 } };
+      case 'volts':
+        return { kind: 'voltage', unit: 'V', options: { min: 0.1, max: 60 } };
       case 'length':
         return {
           kind: 'length',

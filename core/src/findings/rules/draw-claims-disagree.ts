@@ -1,13 +1,13 @@
-import { say } from '../words/say.ts';
-import { contradiction } from '../../demand/claims.ts';
+import { contradiction, notCounted, takeClaim } from '../../demand/claims.ts';
 import { portPartOf } from '../../demand/demand.ts';
-import { devicePlace, rule } from '../rule.ts';
+import { say } from '../words/say.ts';
+import { devicePlace, rule, type Draft, type Facts } from '../rule.ts';
 
-/** Two things known about one draw cannot both be true. */
+/** Two things known about one draw cannot both be true, or one of them and what the plan counts with. */
 export const drawClaimsDisagree = rule('draw-claims-disagree', 'lasts', 'outing', (x) =>
   x.box.devices.flatMap((d) => {
     const c = contradiction(d, portPartOf(x.box, d));
-    if (!c) return [];
+    if (!c) return counted(x, d);
     return [
       {
         at: devicePlace(d.id, d.name),
@@ -27,3 +27,28 @@ export const drawClaimsDisagree = rule('draw-claims-disagree', 'lasts', 'outing'
     ];
   })
 );
+
+/** What somebody found out of a draw does not go with what is counted. */
+function counted(x: Facts, device: Facts['box']['devices'][number]): Draft[] {
+  const port = portPartOf(x.box, device);
+  const odd = notCounted(device, port);
+  if (!odd) return [];
+  const { powerW, say: known } = odd.known;
+  return [
+    {
+      at: devicePlace(device.id, device.name),
+      also: 'counted',
+      // hours that are too few are no danger
+      severity: powerW > odd.countedW ? 'caution' : 'note',
+      say: say('draw-claims-disagree', 'counted', { name: device.name, known, powerW, countedW: odd.countedW }),
+      figures: { knownW: powerW, countedW: odd.countedW },
+      remedies: [
+        {
+          label: `Count ${device.name} with ${powerW.toPrecision(3)} W`,
+          effect: known,
+          edits: takeClaim(device, port, odd.claim)
+        }
+      ]
+    }
+  ];
+}

@@ -1,6 +1,5 @@
 import { say } from '../words/say.ts';
-import { movePort } from '../../panel/move-port.ts';
-import { freeSpot } from '../../panel/panel.ts';
+import { moveAway } from '../other-face.ts';
 import { portPlace, rule } from '../rule.ts';
 
 /** Two flanges or nuts cannot both seat. */
@@ -20,18 +19,7 @@ export const flangeOverlap = rule('flange-overlap', 'fits', 'ports', (x) => {
           severity: 'stop' as const,
           say: say('flange-overlap', 'told', { tag: a!.tag, otherTag: b!.tag, kind: c.kind, gap, needed }),
           figures: { gapMm: c.gapMm, wantedMm: c.wantedMm },
-          remedies: () => {
-            const spot = freeSpot(x.box, x.fit!, b!.part, b!.port, b!.port);
-            return spot
-              ? [
-                  {
-                    label: `Move ${b!.tag} to ${x.said.mms(', ', spot.xMm, spot.yMm)}`,
-                    effect: 'nearest free place',
-                    edits: movePort(b!.port.id, spot)
-                  }
-                ]
-              : [];
-          }
+          remedies: () => [b!, a!].flatMap((p) => moveAway(x, p, 'nearest free place', true))
         }
       ];
     });

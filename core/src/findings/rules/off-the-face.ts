@@ -1,7 +1,6 @@
 import { say } from '../words/say.ts';
-import { movePort } from '../../panel/move-port.ts';
 import { faceSizeMm } from '../../case/faces.ts';
-import { freeSpot } from '../../panel/panel.ts';
+import { moveAway } from '../other-face.ts';
 import { portPlace, rule } from '../rule.ts';
 
 /** The flange overhangs the face. */
@@ -24,18 +23,7 @@ export const offTheFace = rule('off-the-face', 'fits', 'ports', (x) =>
           flangeHeightMm: p.part.flangeHeightMm
         }),
         figures: { overMm: over },
-        remedies: () => {
-          const spot = freeSpot(x.box, x.fit!, p.part, p.port, p.port);
-          return spot
-            ? [
-                {
-                  label: `Move to ${x.said.mms(', ', spot.xMm, spot.yMm)}`,
-                  effect: 'wholly on the face',
-                  edits: movePort(p.port.id, spot)
-                }
-              ]
-            : [];
-        }
+        remedies: () => moveAway(x, p, 'wholly on the face')
       };
     })
 );

@@ -1,6 +1,8 @@
 import { say } from '../words/say.ts';
 import { movePort } from '../../panel/move-port.ts';
 import { freeSpot } from '../../panel/panel.ts';
+import { PLACE_FACES } from '../../panel/place-port.ts';
+import { otherFace } from '../other-face.ts';
 import { portPlace, rule } from '../rule.ts';
 
 /** Two bodies of ports meet inside the box. */
@@ -20,7 +22,7 @@ export const portCollisionInside = rule('port-collision-inside', 'fits', 'ports'
                   edits: movePort(p.port.id, spot)
                 }
               ]
-            : [];
+            : otherFace(x, p, PLACE_FACES, `${p.tag} `);
         });
       return {
         at: portPlace(a!.port.id, `${a!.tag} and ${b!.tag}`),

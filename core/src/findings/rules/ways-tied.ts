@@ -11,6 +11,8 @@ export const waysTied = rule('ways-tied', 'safe', 'wiring', (x) => {
     const fused = into.filter((c) => parts.find((f) => f.id === c.from.part)?.kind === 'fuse');
     // one fused way joined to an unfused one is no better: its fuse is gone round
     if (fused.length === 0 || into.length < 2) return [];
+    // two leads from behind one and the same fuse are one way in two wires
+    if (new Set(into.map((c) => `${c.from.part} ${c.from.terminal}`)).size < 2) return [];
     const tags = [...fused.map((c) => c.from.part), ...(into.length > fused.length ? ['an unfused wire'] : [])];
     const circuits = x.wiring.circuits.filter((c) => into.some((f) => f.circuitId === c.circuit.id));
     const [first, last] = [circuits[0], circuits.at(-1)];

@@ -227,6 +227,11 @@ export const chargingWords = {
       why: lithium
         ? 'An empty lithium pack takes whatever wire and alternator pass: lead, plug and alternator overheat, and a modern alternator changes its voltage as it likes. A converter made for charging from a vehicle limits both.'
         : 'An empty pack takes whatever the wire passes, a full one is boiled or never filled by an alternator’s voltage, and with the engine off it feeds the vehicle back. A converter made for charging from a vehicle limits both.'
+    }),
+    otherBattery: ({ lithium }: { lithium: boolean }) => ({
+      short: 'Another battery straight: no limit',
+      title: 'Another battery is joined straight to this one, nothing limits the current',
+      why: `The fuller one pushes into the emptier whatever leads and plugs pass, hundreds of amps at first, and each end of the lead has a battery behind it: it wants a fuse at both. ${lithium ? 'A lithium pack takes it until something overheats, and agrees with no other sort on a voltage.' : 'They go together only when of one kind, one age and equally full; else one drags the other down.'} A charging converter between them limits both.`
     })
   }
 } satisfies WordTable;

@@ -201,6 +201,21 @@ export const outingWords = {
       short: `${name}: claims disagree`,
       title: `What is known about ${name} does not agree`,
       why: `${capital(say)}: ${powerW.toFixed(1)} W. But ${otherSay}: ${otherW.toFixed(1)} W, ${times.toFixed(1)} times less. Measure it once more, at the 12 V lead, while it does what it will do outside.`
+    }),
+    counted: ({
+      name,
+      known,
+      powerW,
+      countedW
+    }: {
+      name: string;
+      known: string;
+      powerW: number;
+      countedW: number;
+    }) => ({
+      short: `${name}: ${countedW.toFixed(1)} W counted, not ${powerW.toFixed(1)}`,
+      title: `${name} is counted with ${countedW.toFixed(1)} W, but ${known}`,
+      why: `That is ${powerW.toFixed(1)} W. ${powerW > countedW ? 'The box ends sooner than the plan says' : 'The box may last longer than the plan says'}, unless what was found out was of another mode, or of something else beside it.`
     })
   },
   'draw-guessed': {
