@@ -38,13 +38,16 @@ test('charged from a vehicle: straight is a stop for lithium, a converter limits
   const id = await copyOf(page, 'Saltmarsh hide box', 'Vehicle');
   await open(page, `/box/${id}/battery`);
   await page.getByRole('button', { name: 'Charge', exact: true }).click();
+  // this box has a stop of its own
+  await expect(verdict(page, 'safe')).toContainText(/1\s*stop /);
   await page.getByLabel('The charger is fed from').selectOption('vehicle-direct');
-  await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'stop');
+  await expect(verdict(page, 'safe')).toContainText(/2\s*stops/);
   await expect(page.getByText('Do not: a vehicle’s socket is no charger.')).toBeVisible();
   await page.getByLabel('The charger is fed from').selectOption({ label: 'another battery, joined straight' });
-  await expect(verdict(page, 'safe')).toContainText('Another battery straight: no limit');
+  await expect(verdict(page, 'safe')).toContainText(/2\s*stops/);
   await expect(page.getByText('Do not: the fuller battery pushes all that the leads pass.')).toBeVisible();
   await page.getByLabel('The charger is fed from').selectOption('vehicle-converter');
+  await expect(verdict(page, 'safe')).toContainText(/1\s*stop /);
   await expect(page.getByText('engine running')).toBeVisible();
   // a box with a season is judged by its days: hours are read on one without
   const other = await copyOf(page, 'Fell-race radio post', 'No season');
@@ -65,4 +68,29 @@ test('holes in one system, the other one only when asked for', async ({ page }) 
   await expect(table.getByRole('row', { name: /42\.0 mm 66\.0 mm/ })).toBeVisible();
   await table.getByLabel('Inches too').check();
   await expect(table.getByRole('row', { name: /42\.0 mm 1 21\/32 in \+0\.07/ })).toBeVisible();
+});
+
+test('the volts of a charger nobody read: asked, not called safe, answered in volts on the list', async ({ page }) => {
+  const id = await copyOf(page, 'Fell-race radio post', 'Charger from a drawer');
+  await open(page, `/box/${id}/battery`);
+  await page.getByRole('button', { name: 'Charge', exact: true }).click();
+  await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'holds');
+  await page
+    .locator('select')
+    .and(page.getByLabel('Charger voltage', { exact: true }))
+    .selectOption('unknown');
+  await expect(verdict(page, 'safe')).not.toHaveAttribute('data-state', 'holds');
+  await saved(page);
+  await open(page, `/box/${id}/bench?view=lookup`);
+  const volts = page.getByRole('textbox', { name: /volts of the charger/ });
+  await volts.fill('a few');
+  await volts.press('Enter');
+  await expect(page.getByRole('alert').first()).toContainText('not understood');
+  await volts.fill('14.6 V');
+  await volts.press('Enter');
+  await expect(volts).toHaveCount(0);
+  await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'holds');
+  await page.keyboard.press('Control+z');
+  await expect(verdict(page, 'safe')).not.toHaveAttribute('data-state', 'holds');
+  await saved(page);
 });

@@ -262,6 +262,13 @@ describe('which lead nobody knows', () => {
     }
   });
 
+  test('nothing of what it is charged with hangs on it', () => {
+    const plan = planOf(change(radio, set('feeds/main/fuseLead', UNKNOWN), set('charging/chargerV', UNKNOWN)));
+    const mayBe = (path: string) => plan.findings.find((f) => f.about === path)!.mayBe.map((m) => m.key);
+    expect(mayBe('charging/chargerV').some((key) => /charge-voltage|overvoltage/.test(key))).toBe(true);
+    expect(mayBe('feeds/main/fuseLead').filter((key) => /charge|volt/.test(key))).toEqual([]);
+  });
+
   test('of a switch it may be a caution', () => {
     const plan = planOf(change(canal, set('feeds/main/switchLead', UNKNOWN)));
     const asked = plan.findings.find((f) => f.about === 'feeds/main/switchLead')!;

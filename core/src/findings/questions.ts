@@ -41,6 +41,8 @@ const ask = (at: Where, name: string, how: string, path?: string, build = path !
 
 const INSULATION = 'It is printed on the wire (such as 105C).';
 export const TOUCHING = 'Count the wires that lie against it in its tightest bundle, itself included.';
+const BODY = 'Read the amps on its body or packet.';
+const CONTROLLER = 'Read the plate of the solar controller: most volts of the panel, most amps, amps of the load.';
 const VOLTS_OF_CHARGER = 'Read the volts on its output label, or the sort of battery it is made for.';
 const LEAD_OF_FUSE = 'Follow its wire to the battery: does it end on + or on −?';
 const LEAD_OF_SWITCH = 'Follow the wire through it towards the battery: does it end on + or on −?';
@@ -166,6 +168,16 @@ function* ofBank(x: Facts): Questions {
 /** With how many volts it is charged, and where what switches on that way stands. */
 function* ofChargeVolts(x: Facts): Questions {
   const { charging, bank } = x.box;
+  const { solar } = charging;
+  if (solar && solar.controller !== 'none') {
+    const at = 'charging/solar';
+    if (solar.controllerMaxV === null)
+      yield ask(BATTERY_PLACE, 'volts the controller bears', CONTROLLER, `${at}/controllerMaxV`, false);
+    if (solar.controllerMaxA === null)
+      yield ask(BATTERY_PLACE, 'amps the controller bears', CONTROLLER, `${at}/controllerMaxA`, false);
+    if (solar.fit === 'inside' && solar.loadTerminal?.mostA === null)
+      yield ask(BATTERY_PLACE, 'amps of its load terminals', CONTROLLER, `${at}/loadTerminal/mostA`, false);
+  }
   if (charging.chargerV.is === 'unknown' && x.judge.sources.some((s) => s.id === 'charger' || s.id === 'plugged'))
     yield ask(BATTERY_PLACE, 'volts of the charger', VOLTS_OF_CHARGER, 'charging/chargerV', false);
   for (const c of charging.builtIn)
@@ -349,6 +361,7 @@ function* ofParts(x: Facts): Questions {
         `devices/${d.id}/lead/wire`,
         false
       );
+  yield* ofFeedParts(x);
   for (const p of x.panel?.ports ?? [])
     if (p.part.ratingA === null && ['outlet', 'inlet', 'switch'].includes(p.part.role))
       yield ask(
@@ -358,4 +371,27 @@ function* ofParts(x: Facts): Questions {
         `parts/${p.part.id}/ratingA`,
         false
       );
+}
+
+/** Holders, blocks and the shunt: what each bears stands on its body, where it stands anywhere. */
+function* ofFeedParts(x: Facts): Questions {
+  const asked = new Set<string>();
+  for (const feed of x.box.feeds) {
+    const plan = x.wiring.feeds.find((f) => f.circuit.id === feed.id);
+    const at = plan ? branchPlace(plan) : MAIN_PLACE;
+    for (const [id, field, name] of [
+      [feed.holderPartId, 'ratingA', 'rating of the fuse holder'],
+      [feed.ends === 'fuse-block' ? feed.blockPartId : null, 'totalA', 'what the fuse block bears'],
+      [feed.ends === 'fuse-block' ? feed.blockPartId : null, 'perWayA', 'what one way of the fuse block bears']
+    ] as const) {
+      const part = x.box.parts[id ?? ''];
+      const path = `parts/${id}/${field}`;
+      if (!part || (part as Record<string, unknown>)[field] !== null || asked.has(path)) continue;
+      asked.add(path);
+      yield ask(at, name, BODY, path, false);
+    }
+  }
+  const shunt = x.box.parts[x.box.wiring.shuntPartId ?? ''];
+  if (shunt?.kind === 'shunt' && shunt.ratingA === null)
+    yield ask(MAIN_PLACE, 'rating of the shunt', BODY, `parts/${shunt.id}/ratingA`, false);
 }

@@ -2,7 +2,8 @@ import { set } from '../box/edit.ts';
 import { applyEdits } from '../box/edits.ts';
 import type { Box } from '../box/schema.ts';
 import type { Chemistry } from '../catalogue/part.ts';
-import { chemistryRange, endEdits, fieldOf, type End, type Range } from './ranges.ts';
+import type { Range } from './range.ts';
+import { chemistryRange, endEdits, fieldOf, type End } from './ranges.ts';
 
 /** A box with everything unknown in it set to an end of its range. */
 export type Corner = {

@@ -46,6 +46,11 @@ const KIND: Readonly<Record<string, AnswerKind>> = {
   voltageV: 'volts',
   ratingA: 'part-amps',
   maxContinuousA: 'part-amps',
+  totalA: 'part-amps',
+  perWayA: 'part-amps',
+  controllerMaxV: 'volts',
+  controllerMaxA: 'part-amps',
+  mostA: 'part-amps',
   lengthMm: 'length',
   fuseFromStartMm: 'length',
   coldestC: 'degrees',
@@ -120,7 +125,18 @@ const CHOICES: Readonly<Record<string, Question['choices']>> = {
   ]
 };
 /** Fields that hold a bare word or figure, not an attribute. */
-const BARE: readonly string[] = ['terminal', 'postsCovered', 'ratingA', 'maxContinuousA', 'ageYears'];
+const BARE: readonly string[] = [
+  'totalA',
+  'perWayA',
+  'controllerMaxV',
+  'controllerMaxA',
+  'mostA',
+  'terminal',
+  'postsCovered',
+  'ratingA',
+  'maxContinuousA',
+  'ageYears'
+];
 /** Attributes that may be 'none'. */
 const MAY_BE_NONE: readonly string[] = ['fuse', 'coilFuse', 'packFuse', 'senseFuse', 'holdDown', 'sealedBy'];
 

@@ -12,28 +12,13 @@ import { railLoadW, RATINGS_W } from '../wiring/rails.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import type { Chemistry, FuseFamily } from '../catalogue/part.ts';
 import { openFields } from './open-fields.ts';
-
-/**
- * What an unknown attribute plausibly is. 'heat' is the end that is worst for heat and drop, 'short' the one that is worst
- * for a short (thick and near), 'best' the one at which it does no harm; values between lie between.
- */
-export type Range = {
-  path: string;
-  heat: unknown;
-  short: unknown;
-  best: unknown;
-  /** Another end that may be the best one: insulation of a low class starts cooler into a short, far wire weakens it. */
-  otherBest?: unknown;
-  /** Values to try, the ends with them. */
-  values: readonly unknown[];
-  /** Rules that hang on it, by name; any when it is left out. */
-  rules?: RegExp;
-};
+import { ofFeedParts, ofPorts, ofSun } from './part-ranges.ts';
+import { range, type Range } from './range.ts';
 
 /** What no fuse and no wire changes: when, where and with which voltage it is charged. */
 const NOT_CHARGING = /^(?!cold-charge|no-temp-comp|lead-acid|charge-voltage|deep-frost)/;
 
-const OF_CHARGE_VOLTS = /charge-voltage|overvoltage|device-volts/;
+const OF_CHARGE_VOLTS = /charge-voltage|overvoltage|device-volts|cutoff/;
 
 /** Which rules hang on an attribute: an item says what follows from it, not from its neighbours. */
 const RULES: Readonly<Record<string, RegExp>> = {
@@ -47,10 +32,16 @@ const RULES: Readonly<Record<string, RegExp>> = {
   bundledCount: /conductor|fuse-exceeds|guard|bundle/,
   lengthMm: /drop|undervoltage|fault|lead-|unfused/,
   fuseFromStartMm: /far|unfused|interrupting|guard|adiabatic/,
+  fuseLead: /fuse|guard|conductor|element|adiabatic|interrupting|fault|selectivity/,
   switchLead: /switch-in-return/,
   conductor: /cca|conductor|fuse-exceeds|drop|adiabatic|undervoltage|guard/,
   returns: /return|chain|guard/,
-  ratingA: /part|switch|connector|element|socket|contact|guard|main-fuse/,
+  ratingA: /part|switch|connector|element|socket|contact|guard|main-fuse|shunt/,
+  totalA: /part|element|guard|main-fuse/,
+  perWayA: /part|element|guard/,
+  controllerMaxV: /solar-voc/,
+  controllerMaxA: /solar-voc/,
+  mostA: /element-overload/,
   maxContinuousA: /bms|element-overload|c-rate|peak/,
   terminal: /battery-terminal|main-fuse-exceeds/,
   chargerA: /charg|overload|terminal/,
@@ -96,8 +87,6 @@ const INSULATION_C = [60, 75, 90, 105];
 const LENGTH_MM = [150, 600, 2000];
 /** Along the wire from a post to the first fuse, mm. @source as-built reference */
 const FUSE_DISTANCE_MM = [60, 150, 600];
-/** Small switches and sockets without a mark, A. @source rule of thumb: 3 A is the smallest sold for 12 V */
-const PART_RATING_A = [3, 10, 20];
 /** Chargers people have, A. @source as-built reference */
 const CHARGER_A = [1, 5, 10, 20];
 /** Full volts of chargers people have, V: three and four lithium-ion cells, lead-acid, iron phosphate. @source electrical reference 11 */
@@ -107,19 +96,6 @@ const CHARGE_PLACE_C = [-10, 5, 20];
 const TOUCHING = [1, 3, 6];
 
 const awg = (size: string): unknown => setTo({ system: 'awg', size });
-const range = (
-  path: string,
-  values: readonly unknown[],
-  heat: unknown,
-  short: unknown,
-  best: unknown = AUTO
-): Range => ({
-  path,
-  values,
-  heat,
-  short,
-  best
-});
 const rising = (path: string, list: readonly number[], worst: 'low' | 'high'): Range => {
   const values = list.map(setTo);
   const [low, high] = [values[0], values.at(-1)];
@@ -217,25 +193,6 @@ function familyAt(box: Box, list: string, id: string): FuseFamily {
   return holder?.kind === 'fuse-holder' ? holder.family : 'blade';
 }
 
-/** Ports and switches whose rating nobody read. */
-function ofPorts(box: Box): Range[] {
-  const out: Range[] = [];
-  for (const port of box.ports) {
-    const part = box.parts[port.partId];
-    if (part?.kind === 'panel' && part.ratingA === null && ['outlet', 'inlet', 'switch'].includes(part.role))
-      out.push(
-        range(
-          `parts/${part.id}/ratingA`,
-          [...PART_RATING_A, null],
-          PART_RATING_A[0],
-          PART_RATING_A[0],
-          PART_RATING_A.at(-1)
-        )
-      );
-  }
-  return out;
-}
-
 /** Shared converters whose watts nobody read. */
 function ofConverters(wiring: WiringPlan): Range[] {
   const out: Range[] = [];
@@ -305,7 +262,14 @@ export function unknownRanges(box: Box, plan: Loads): Range[] {
     const found = rangeOf(path, key, { family, isMain, loadA: loads.get(path) ?? 0, biggestA });
     if (found) out.push(found);
   }
-  out.push(...ofPorts(box), ...ofConverters(plan.wiring), ...ofPacks(box), ...ofBattery(box));
+  out.push(
+    ...ofPorts(box),
+    ...ofFeedParts(box),
+    ...ofSun(box),
+    ...ofConverters(plan.wiring),
+    ...ofPacks(box),
+    ...ofBattery(box)
+  );
   return out
     .filter((r, i) => out.findIndex((o) => o.path === r.path) === i)
     .map((r) => {

@@ -1,0 +1,75 @@
+import type { Box } from '../box/schema.ts';
+import type { FuseFamily } from '../catalogue/part.ts';
+import { range, type Range } from './range.ts';
+
+/** Small switches and sockets without a mark, A. @source rule of thumb: 3 A is the smallest sold for 12 V */
+const PART_RATING_A = [3, 10, 20];
+/** Fuse holders without a mark, A, by what they hold: in-line ones have tails of any gauge. @source rule of thumb */
+const HOLDER_RATING_A: Record<FuseFamily, readonly number[]> = {
+  'mini-blade': [10, 20, 30],
+  blade: [15, 20, 30],
+  midi: [60, 100, 200],
+  post: [60, 100, 300],
+  glass: [5, 10, 20],
+  breaker: [20, 40, 60]
+};
+/** Small fuse blocks without a mark, A: all of it, and one way. @source rule of thumb */
+const BLOCK_TOTAL_A = [30, 60, 100];
+const BLOCK_WAY_A = [10, 15, 30];
+/** Shunts sold for small boxes, A. @source rule of thumb */
+const SHUNT_A = [20, 50, 100];
+/** Small solar controllers: the panel's open volts and amps they bear, and what their load terminals give. @source rule of thumb */
+const CONTROLLER_V = [25, 50, 100];
+const CONTROLLER_A = [5, 10, 20];
+const LOAD_TERMINAL_A = [3, 5, 10, 20];
+
+/** The less it bears, the worse. */
+const bears = (path: string, values: readonly (number | null)[]): Range =>
+  range(
+    path,
+    values,
+    values[0],
+    values[0],
+    values.findLast((v) => v !== null)
+  );
+
+/** Ports and switches whose rating nobody read. */
+export function ofPorts(box: Box): Range[] {
+  const out: Range[] = [];
+  for (const port of box.ports) {
+    const part = box.parts[port.partId];
+    if (part?.kind === 'panel' && part.ratingA === null && ['outlet', 'inlet', 'switch'].includes(part.role))
+      out.push(bears(`parts/${part.id}/ratingA`, [...PART_RATING_A, null]));
+  }
+  return out;
+}
+
+/** Holders, blocks and the shunt whose rating nobody read. */
+export function ofFeedParts(box: Box): Range[] {
+  const out: Range[] = [];
+  for (const feed of box.feeds) {
+    const holder = box.parts[feed.holderPartId ?? ''];
+    if (holder?.kind === 'fuse-holder' && holder.ratingA === null)
+      out.push(bears(`parts/${holder.id}/ratingA`, HOLDER_RATING_A[holder.family]));
+    const block = feed.ends === 'fuse-block' ? box.parts[feed.blockPartId ?? ''] : undefined;
+    if (block?.kind !== 'fuse-block') continue;
+    if (block.totalA === null) out.push(bears(`parts/${block.id}/totalA`, BLOCK_TOTAL_A));
+    if (block.perWayA === null) out.push(bears(`parts/${block.id}/perWayA`, BLOCK_WAY_A));
+  }
+  const shunt = box.parts[box.wiring.shuntPartId ?? ''];
+  if (shunt?.kind === 'shunt' && shunt.ratingA === null) out.push(bears(`parts/${shunt.id}/ratingA`, SHUNT_A));
+  return out;
+}
+
+/** What a solar controller bears and gives, where nobody read it. */
+export function ofSun({ charging: { solar } }: Box): Range[] {
+  if (!solar || solar.controller === 'none') return [];
+  const path = 'charging/solar';
+  return [
+    ...(solar.controllerMaxV === null ? [bears(`${path}/controllerMaxV`, CONTROLLER_V)] : []),
+    ...(solar.controllerMaxA === null ? [bears(`${path}/controllerMaxA`, CONTROLLER_A)] : []),
+    ...(solar.fit === 'inside' && solar.loadTerminal?.mostA === null
+      ? [bears(`${path}/loadTerminal/mostA`, LOAD_TERMINAL_A)]
+      : [])
+  ];
+}
