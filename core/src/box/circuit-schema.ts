@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { FUSE_FAMILIES, idSchema, LEAST, insulation } from '../catalogue/part.ts';
-import { AUTO } from './attr.ts';
 import { FEED_ENDS, POLES, WAYS_IN } from './feed-names.ts';
+import { LATER } from './later.ts';
 import { amps, attr, bundled, lengthMm, partRef, text, wireSizeSchema } from './schema-pieces.ts';
 
 /**
@@ -26,9 +26,9 @@ const stretch = {
   /** Along the wire, from where it starts to its own fuse. */
   fuseFromStartMm: attr(lengthMm),
   /** The lead its fuse sits in; automatic: the positive. */
-  fuseLead: attr(z.enum(POLES)).default(AUTO),
+  fuseLead: attr(z.enum(POLES)).default(LATER.circuit.fuseLead),
   /** The lead its own switches break; automatic: the positive. */
-  switchLead: attr(z.enum(POLES)).default(AUTO),
+  switchLead: attr(z.enum(POLES)).default(LATER.circuit.switchLead),
   wire: attr(wireSizeSchema),
   /** Equal conductors side by side. */
   wireCount: z.number().int().min(1).max(4),
@@ -68,10 +68,10 @@ export const feedSchema = z.strictObject({
     .strictObject({
       outV: z.number().finite().min(1).max(48),
       partId: partRef,
-      ratedW: z.number().finite().min(LEAST).max(2000).nullable().default(null)
+      ratedW: z.number().finite().min(LEAST).max(2000).nullable().default(LATER.converter.ratedW)
     })
     .nullable()
-    .default(null)
+    .default(LATER.feed.converter)
 });
 
 export const circuitSchema = z.strictObject({

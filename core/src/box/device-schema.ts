@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { idSchema, LEAST, SUPPLIES } from '../catalogue/part.ts';
+import { LATER } from './later.ts';
 import { amps, attr, fraction, text, wireSizeSchema } from './schema-pieces.ts';
 
 export const drawSchema = z.discriminatedUnion('kind', [
@@ -89,7 +90,7 @@ export const deviceSchema = z.strictObject({
       priorSpreadFraction: z.number().finite().min(0).max(2)
     })
     .nullable()
-    .default(null),
+    .default(LATER.device.learnt),
   claims: z.array(claimSchema).max(6),
   /** Direct voltage a converter in its lead or a USB-C port is asked for; null = the port's own. */
   wantsV: z.number().min(LEAST).max(60).nullable(),
@@ -114,7 +115,7 @@ export const deviceSchema = z.strictObject({
       gbPerHour: z.number().finite().min(LEAST).max(10000)
     })
     .nullable()
-    .default(null),
+    .default(LATER.device.card),
   /** Counted in the season, unattended. */
   inSeason: z.boolean(),
   hasMotor: z.boolean(),

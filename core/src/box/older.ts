@@ -1,14 +1,17 @@
 import { FACES } from '../catalogue/faces.ts';
+import { partWithLater } from '../catalogue/part-later.ts';
 import { AUTO, NONE, setTo } from './attr.ts';
 import { plainFeed } from './empty.ts';
 import { MAIN_ID } from './feeds.ts';
+import { withLater } from './later.ts';
 
 type Raw = Record<string, unknown>;
 const isRaw = (v: unknown): v is Raw => typeof v === 'object' && v !== null && !Array.isArray(v);
 const withUsual = (v: unknown, usual: Raw): unknown => (isRaw(v) ? { ...usual, ...v } : v);
 
 /** What older versions did not know of a part, with the value that changes nothing. */
-export function partFromOlder(part: unknown): unknown {
+export function partFromOlder(old: unknown): unknown {
+  const part = partWithLater(old);
   if (!isRaw(part)) return part;
   if (part.kind === 'case')
     return withUsual(part, {
@@ -299,10 +302,10 @@ export function withKnownFaces(data: unknown): unknown {
   };
 }
 
-/** A document of an older version as one of today; anything else comes back as it is. Never throws. */
+/** A document of an older version, or of an older build, as one of today; anything else comes back as it is. Never throws. */
 export function fromOlder(data: unknown): unknown {
   if (!isRaw(data)) return data;
-  if (data.version === 1) return fromVersion3(fromVersion2(fromVersion1(data)));
-  if (data.version === 2) return fromVersion3(fromVersion2(data));
-  return data.version === 3 ? fromVersion3(data) : data;
+  if (data.version === 1) return withLater(fromVersion3(fromVersion2(fromVersion1(data))));
+  if (data.version === 2) return withLater(fromVersion3(fromVersion2(data)));
+  return withLater(data.version === 3 ? fromVersion3(data) : data);
 }

@@ -19,10 +19,9 @@ import {
   wireSizeSchema
 } from './schema-pieces.ts';
 
-import { NO_WISHES } from './wishes.ts';
+import { LATER } from './later.ts';
 import { wishesSchema } from './wishes-schema.ts';
 import { CORD_SHAPES, OPENING_KINDS, SEALED_BY } from './seal-names.ts';
-import { FIRST_VARIANT } from './variant-names.ts';
 import { variantSchema } from './variant.ts';
 
 /** Where it stands; clock times are local, this many hours ahead of universal time. */
@@ -40,7 +39,7 @@ const solarSchema = z.strictObject({
   /** Share of the light that reaches it past trees and posts. */
   unshadedFraction: fraction,
   /** That share was taken over from the logbook: what stood there before any record, and what was taken; another share makes it void. */
-  learnt: z.strictObject({ fromFraction: fraction, atFraction: fraction }).nullable().default(null),
+  learnt: z.strictObject({ fromFraction: fraction, atFraction: fraction }).nullable().default(LATER.solar.learnt),
   /** Real weather against clear sky; automatic by season and latitude. */
   skyFraction: attr(fraction),
   controller: z.enum(['pwm', 'mppt', 'none', 'unknown']),
@@ -104,9 +103,9 @@ const portSchema = z.strictObject({
   /** Ring or block under the flange outside: takes as much off the depth behind. */
   spacerMm: z.number().finite().min(0).max(100),
   /** Across the round hole as it really was drilled, where that differs from the part's own; null = as drawn. */
-  drilledMm: z.number().finite().min(LEAST).max(200).nullable().default(null),
+  drilledMm: z.number().finite().min(LEAST).max(200).nullable().default(LATER.port.drilledMm),
   /** Contacts of both its poles as measured on the bench; null = as the part says. */
-  contactMilliOhm: z.number().finite().min(0).max(1000).nullable().default(null),
+  contactMilliOhm: z.number().finite().min(0).max(1000).nullable().default(LATER.port.contactMilliOhm),
   /** Face named in the file it came from that no case has; it lies on the front until somebody says where it belongs. */
   cameOn: text(40).nullable(),
   /** It sits in an insert, a tray, a lid liner or a thin plate: how thick that is, and how far its face lies behind the case's own wall. */
@@ -114,12 +113,12 @@ const portSchema = z.strictObject({
   /** State during the outing. */
   inUse: z.enum(['mated', 'capped', 'open']),
   /** What keeps water out between it and its wall; automatic: the ring or gasket it came with, in front. */
-  sealedBy: attr(z.enum(SEALED_BY)).default({ is: 'auto' }),
+  sealedBy: attr(z.enum(SEALED_BY)).default(LATER.port.sealedBy),
   /** Of a gland: the cord that goes through it; null = not described. */
   cord: z
     .strictObject({ acrossMm: z.number().finite().min(LEAST).max(60).nullable(), shape: z.enum(CORD_SHAPES) })
     .nullable()
-    .default(null),
+    .default(LATER.port.cord),
   /** Which tab of a switch is supply, load and lamp return; automatic = as the part says. */
   tabs: attr(z.enum(TAB_ORDERS))
 });
@@ -216,7 +215,7 @@ export const boxSchema = z.strictObject({
     /** Whether the changeover can join both packs. */
     changeoverJoins: z.boolean(),
     /** What the changeover carries and breaks; automatic: bought to bear the main fuse. */
-    changeoverA: attr(amps).default({ is: 'auto' }),
+    changeoverA: attr(amps).default(LATER.bank.changeoverA),
     /** Caps or boots over the posts. */
     postsCovered: z.enum(['yes', 'no', 'unknown']),
     /** Where the box's leads take off from packs that are linked in a row. */
@@ -251,14 +250,14 @@ export const boxSchema = z.strictObject({
         note: text(200)
       })
       .nullable()
-      .default(null)
+      .default(LATER.bank.learnt)
   }),
   charging: z.strictObject({
     path: attr(z.enum(['inlet', 'through-port', 'lid-open'])),
     /** The outlet it is charged through; automatic: nobody said which. */
     throughPortId: attr(idSchema),
     /** What feeds the charger. */
-    fedFrom: z.enum(['mains', 'vehicle-converter', 'vehicle-direct', 'battery-direct']).default('mains'),
+    fedFrom: z.enum(['mains', 'vehicle-converter', 'vehicle-direct', 'battery-direct']).default(LATER.charging.fedFrom),
     chargerA: attr(amps),
     chargerV: attr(z.number().min(LEAST).max(60)),
     coldestC: attr(z.number().min(-40).max(60)),
@@ -309,7 +308,10 @@ export const boxSchema = z.strictObject({
   /** What is screwed or stuck onto the outside: camera arm, aerial, rod rest. */
   brackets: z.array(bracketSchema).max(20),
   /** Vents, rivets, cords under the lid: what else lets water in and gas out. */
-  openings: z.array(openingSchema).max(20).default([]),
+  openings: z
+    .array(openingSchema)
+    .max(20)
+    .default([...LATER.box.openings]),
   relays: z.array(relaySchema).max(12),
   /** The first is the main feed: what the bank's leads go to. */
   feeds: z.tuple([feedSchema], feedSchema),
@@ -330,7 +332,10 @@ export const boxSchema = z.strictObject({
     boxCount: z.number().int().min(1).max(50),
     owned: z.array(z.strictObject({ lineId: text(120), count: z.number().min(0).max(10000) })).max(300),
     /** Ready-made things the person was offered, to compare: a power box, another battery. */
-    offered: z.array(offeredSchema).max(20).default([])
+    offered: z
+      .array(offeredSchema)
+      .max(20)
+      .default([...LATER.kit.offered])
   }),
   bench: z.strictObject({
     doneStepIds: z.array(text(120)).max(400),
@@ -340,9 +345,9 @@ export const boxSchema = z.strictObject({
   /** Paths that somebody checked on the real box; the mark tells what stood there then. */
   checkedPaths: z.array(z.strictObject({ circuitId: idSchema, mark: text(200), by: text(80), day: isoDay })).max(60),
   /** What a designed box must keep to. */
-  wishes: wishesSchema.default(NO_WISHES),
+  wishes: wishesSchema.default(LATER.box.wishes),
   /** Which of its variants this document is, and when that one was built. */
-  variant: variantSchema.default(FIRST_VARIANT),
+  variant: variantSchema.default(LATER.box.variant),
   accepted: z.array(z.strictObject({ key: text(200), reason: lines(500).min(1) })).max(200),
   /** Copies of every part used, so the file opens anywhere and never changes with the catalogue. */
   parts: z.record(idSchema, partSchema)

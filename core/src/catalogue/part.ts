@@ -3,6 +3,7 @@ import { oneLine } from '../quantity/clean-text.ts';
 export * from './names.ts';
 import { BODY_USES, CASE_MEASURES, CHEMISTRIES, FUSE_FAMILIES, SUPPLIES, TAB_ORDERS, WIRED_BY } from './names.ts';
 import { FACES, type Face } from './faces.ts';
+import { PART_LATER } from './part-later.ts';
 
 /** Shared pieces. A null figure means 'unknown': nobody read the label yet. It is never replaced silently. */
 const id = z
@@ -170,8 +171,8 @@ const panelPart = z.strictObject({
   /** Largest power its converter gives; null for plain sockets. */
   converterRatedW: positive.max(500).nullable(),
   /** Of a gland: the round cords it closes on, across; null = nobody knows, or no gland. */
-  cordMinMm: positive.max(60).nullable().default(null),
-  cordMaxMm: positive.max(60).nullable().default(null),
+  cordMinMm: positive.max(60).nullable().default(PART_LATER.panel.cordMinMm),
+  cordMaxMm: positive.max(60).nullable().default(PART_LATER.panel.cordMaxMm),
   seal: z.strictObject({ mated: sealMark.nullable(), capped: sealMark.nullable(), open: sealMark }),
   keyed: z.boolean().nullable(),
   exposedLivePins: z.boolean(),
@@ -179,7 +180,7 @@ const panelPart = z.strictObject({
   tabs: z.enum(TAB_ORDERS).nullable(),
   measureYours: z.enum(['no', 'advised', 'must']),
   /** What joins its leads to it; 'none' where nothing is joined. */
-  wiredBy: z.enum(WIRED_BY).default('unknown')
+  wiredBy: z.enum(WIRED_BY).default(PART_LATER.panel.wiredBy)
 });
 
 const fusePart = z.strictObject({
@@ -238,11 +239,11 @@ const bodyPart = z.strictObject({
   /** Heat it sheds inside while the outing runs; of a converter that feeds ports the heat follows from what they take. */
   lossW: notNegative.max(500),
   /** Of a converter: what it gives for good, and the least volts at its input at which it still does; null = nobody knows. */
-  converterRatedW: positive.max(2000).nullable().default(null),
-  leastInV: positive.max(60).nullable().default(null),
+  converterRatedW: positive.max(2000).nullable().default(PART_LATER.body.converterRatedW),
+  leastInV: positive.max(60).nullable().default(PART_LATER.body.leastInV),
   /** The volts it can be set to; the same twice for one that is fixed. */
-  leastOutV: positive.max(60).nullable().default(null),
-  mostOutV: positive.max(60).nullable().default(null)
+  leastOutV: positive.max(60).nullable().default(PART_LATER.body.leastOutV),
+  mostOutV: positive.max(60).nullable().default(PART_LATER.body.mostOutV)
 });
 
 /** Insulation classes of the ampacity table, °C. */

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { CHEMISTRIES, idSchema } from '../catalogue/part.ts';
 import { isoDay, lines, text } from '../box/schema-pieces.ts';
 import type { Box } from '../box/schema.ts';
+import { BATTERY_LATER } from './later.ts';
 
 /** A battery as a thing of its own: it moves from box to box and keeps its history. */
 export const batterySchema = z.strictObject({
@@ -21,7 +22,7 @@ export const batterySchema = z.strictObject({
       day: isoDay
     })
     .nullable()
-    .default(null),
+    .default(BATTERY_LATER.resistance),
   /** Given away, recycled: it stays in the history. */
   retired: z.boolean(),
   /** The box it stands in and since when; null = on the shelf. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { idSchema } from '../catalogue/part.ts';
 import { fraction, isoDay, lines, text } from '../box/schema-pieces.ts';
+import { PLANNED_LATER } from './later.ts';
 
 /** Bounds of what anybody records; wider than anything plausible, so that only slips are refused. */
 const amount = (most: number) => z.number().finite().min(0).max(most).nullable();
@@ -26,14 +27,17 @@ const plannedSchema = z.strictObject({
   wantedH: z.number().finite().nullable(),
   chargeAh: z.number().finite().nullable(),
   endV: z.number().finite().nullable(),
-  devices: z.array(plannedDeviceSchema).max(60).default([]),
+  devices: z
+    .array(plannedDeviceSchema)
+    .max(60)
+    .default([...PLANNED_LATER.devices]),
   /** What the box itself was to draw while switched on, and what the sun was to give over the outing. */
-  boxA: z.number().finite().min(0).default(0),
-  sunAh: z.number().finite().min(0).default(0),
+  boxA: z.number().finite().min(0).default(PLANNED_LATER.boxA),
+  sunAh: z.number().finite().min(0).default(PLANNED_LATER.sunAh),
   /** Share of the light that was planned to reach the panel; null = no panel. */
-  unshadedFraction: share.default(null),
+  unshadedFraction: share.default(PLANNED_LATER.unshadedFraction),
   /** How full it was to start. */
-  startFraction: share.default(null)
+  startFraction: share.default(PLANNED_LATER.startFraction)
 });
 
 const common = {

@@ -1,5 +1,6 @@
 import { batteryLife, type BatteryLife } from '@haversack/core/logbook/battery-life';
 import { batteriesOf, batterySchema, moved, type Battery, type StoredBattery } from '@haversack/core/logbook/battery';
+import { batteryWithLater } from '@haversack/core/logbook/later';
 import { STARTER_CATALOGUE } from '@haversack/core/catalogue/starter';
 import { evaluate } from '@haversack/core/evaluate';
 import { estimate } from '@haversack/core/logbook/estimate/estimate';
@@ -14,7 +15,7 @@ import { recordsWhere } from './records.ts';
 const MOST_BATTERIES = 500;
 
 const stored = (row: typeof batteries.$inferSelect): StoredBattery => ({
-  ...(JSON.parse(row.document) as Battery),
+  ...(batteryWithLater(JSON.parse(row.document)) as Battery),
   id: row.id
 });
 

@@ -1,3 +1,4 @@
+import { fromOlder } from '@haversack/core/box/older';
 import { momentH } from '@haversack/core/logbook/kinds';
 import {
   logEntrySchema,
@@ -158,7 +159,7 @@ function noteChanges(db: Db, boxId: string, document: Box, day: string, nowMs: n
   // an outing entered later, of an earlier day, says nothing about the box of today
   if (last && day < last.day) return;
   if (last) {
-    const changes = whatChanged(JSON.parse(last.document) as Box, document).map((c) => c.slice(0, 300));
+    const changes = whatChanged(fromOlder(JSON.parse(last.document)) as Box, document).map((c) => c.slice(0, 300));
     if (changes.length > 0)
       writeRecord(db, boxId, {
         ...blankEntry('change', day),

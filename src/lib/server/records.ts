@@ -1,10 +1,11 @@
 import type { LogEntry, LogRecord } from '@haversack/core/logbook/record';
+import { recordWithLater } from '@haversack/core/logbook/later';
 import { count, desc, type SQL } from 'drizzle-orm';
 import type { Db } from './db/open.ts';
 import { records } from './db/schema.ts';
 
 export const recordOf = (row: typeof records.$inferSelect): LogRecord => ({
-  ...(JSON.parse(row.document) as LogEntry),
+  ...(recordWithLater(JSON.parse(row.document)) as LogEntry),
   id: row.id,
   createdMs: row.createdMs
 });
