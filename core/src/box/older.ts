@@ -1,6 +1,6 @@
 import { FACES } from '../catalogue/faces.ts';
 import { partWithLater } from '../catalogue/part-later.ts';
-import { AUTO, NONE, setTo } from './attr.ts';
+import { AUTO, BOX_VERSION, NONE, setTo } from './attr.ts';
 import { plainFeed } from './empty.ts';
 import { MAIN_ID } from './feeds.ts';
 import { withLater } from './later.ts';
@@ -305,7 +305,13 @@ export function withKnownFaces(data: unknown): unknown {
 /** A document of an older version, or of an older build, as one of today; anything else comes back as it is. Never throws. */
 export function fromOlder(data: unknown): unknown {
   if (!isRaw(data)) return data;
-  if (data.version === 1) return withLater(fromVersion3(fromVersion2(fromVersion1(data))));
-  if (data.version === 2) return withLater(fromVersion3(fromVersion2(data)));
-  return withLater(data.version === 3 ? fromVersion3(data) : data);
+  const now = asVersion4(data);
+  // what is no box at all is no box with things missing
+  return now.version === BOX_VERSION ? withLater(now) : now;
+}
+
+function asVersion4(data: Raw): Raw {
+  if (data.version === 1) return fromVersion3(fromVersion2(fromVersion1(data)));
+  if (data.version === 2) return fromVersion3(fromVersion2(data));
+  return data.version === 3 ? fromVersion3(data) : data;
 }
