@@ -1,5 +1,5 @@
-type Raw = Record<string, unknown>;
-const isRaw = (v: unknown): v is Raw => typeof v === 'object' && v !== null && !Array.isArray(v);
+import { isRaw, type Raw } from './raw.ts';
+
 const defined = (v: Raw): Raw => Object.fromEntries(Object.entries(v).filter(([, value]) => value !== undefined));
 
 /** What is missing of a stored thing filled in; the same thing where nothing is, so that what is whole is not copied. */

@@ -687,6 +687,7 @@ describe('what was found out, against what is counted', () => {
     expect(told(more).map((f) => f.severity)).toEqual(['caution']);
     expect(told(more)[0]!.why).toContain('ends sooner');
     expect(told(at([label(2, 'W')])).map((f) => f.severity)).toEqual(['note']);
+    expect(told(at([label(5000, 'W')]))[0]!.remedies[0]!.label).toMatch(/^Count .+ with 5000(\.0)? W$/);
     const [f] = told(more);
     expect(told(applyEdits(more, f!.remedies[0]!.edits) as ReturnType<typeof at>)).toEqual([]);
     expect(told(at([label(5, 'W')]))).toEqual([]);

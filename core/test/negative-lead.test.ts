@@ -238,6 +238,54 @@ describe('a switch in the negative lead', () => {
     ).toEqual([heater.id, red.id].sort());
   });
 
+  test('each circuit on it keeps the fuse in its own return, ahead of the lever', () => {
+    const ids = ['Lens heater', 'Red lamp'].map((name) => circuitOf(hide, name).id);
+    const lever = portNamed(hide, 'Heater switch').id;
+    const plan = planOf(
+      change(
+        hide,
+        ...ids.flatMap((id) => [
+          set(`circuits/${id}/switchPortId`, setTo(lever)),
+          set(`circuits/${id}/switchLead`, MINUS),
+          set(`circuits/${id}/fuseLead`, MINUS)
+        ])
+      )
+    );
+    const { tag } = planFor(plan, ids[0]!).switches[0]!;
+    for (const id of ids) {
+      const c = planFor(plan, id);
+      const next = (from: string) =>
+        plan.wiring.netlist.conductors.find((w) => w.from.part === from && w.polarity === 'negative')!.to.part;
+      expect([next(c.portTag), next(c.fuseTag)]).toEqual([c.fuseTag, tag]);
+      expect(plan.judge.of(c.fuseTag)!.steadyA).toBeCloseTo(c.loadA, 9);
+      expect(plan.bench.card.map((r) => r.tag)).toContain(c.fuseTag);
+    }
+    expect(netlistFaults(plan.wiring.netlist)).toEqual([]);
+  });
+
+  test('the main path is as long and loses as much as with all of it in the + lead', () => {
+    const main = (box: Box) => {
+      const { main: m, netlist } = planOf(box).wiring;
+      const lengthMm = netlist.conductors
+        .filter((c) => c.id.startsWith('main/') && c.polarity === 'negative')
+        .reduce((sum, c) => sum + c.lengthMm, 0);
+      return [lengthMm, m.commonMilliOhm];
+    };
+    for (const box of [canal, hide, change(canal, set('bank/stands', 'outside'))]) {
+      const fixed = change(box, set('feeds/main/wire', setTo({ system: 'awg', size: '10' })));
+      const [lengthMm, milliOhm] = main(fixed);
+      for (const moved of [
+        [set('feeds/main/switchLead', MINUS)],
+        [set('feeds/main/fuseLead', MINUS)],
+        [set('feeds/main/switchLead', MINUS), set('feeds/main/fuseLead', MINUS)]
+      ]) {
+        const [after, lost] = main(change(fixed, ...moved));
+        expect(after).toBeCloseTo(lengthMm!, 6);
+        expect(Math.abs(lost! / milliOhm! - 1)).toBeLessThan(0.02);
+      }
+    }
+  });
+
   test('one too small for the box is a stop in either lead', () => {
     const small = (box: Box): Box => change(box, set(`parts/${portNamed(box, 'Master').partId}/ratingA`, 0.5));
     const told = (box: Box) =>

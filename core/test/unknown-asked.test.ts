@@ -8,7 +8,7 @@ import { campTableBox, slipwayBox } from '../src/demo/fed.ts';
 import { jettyNetBox, moorCameraPost } from '../src/demo/wired.ts';
 import { evaluate, type Plan } from '../src/evaluate.ts';
 import { lookUpList } from '../src/unknown/look-up.ts';
-import { ofFeedParts, ofSun } from '../src/unknown/part-ranges.ts';
+import { ofUnread } from '../src/unknown/part-ranges.ts';
 import { on, soundBase, span } from './small-boxes.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
@@ -188,11 +188,11 @@ describe('what a part bears that nobody read', () => {
     expect(askedAt(read, path)).toBeUndefined();
   });
 
-  test('a range runs from the least that is sold to the most, the least being the worst', () => {
-    for (const r of [
-      ...ofFeedParts(blank(radio, main.holderPartId, { ratingA: null })),
-      ...ofSun(sun({ controllerMaxV: null, controllerMaxA: null, loadTerminal: { mostA: null } }))
-    ]) {
+  test('a range runs from the least that is sold to the most, the least being the worst; each part once', () => {
+    const all = sun({ controllerMaxV: null, controllerMaxA: null, loadTerminal: { mostA: null } });
+    const ranges = [...ofUnread(blank(radio, main.holderPartId, { ratingA: null })), ...ofUnread(all)];
+    expect(ranges).toHaveLength(4);
+    for (const r of ranges) {
       const figures = r.values as number[];
       expect(figures.length, r.path).toBeGreaterThan(2);
       expect(
@@ -201,12 +201,18 @@ describe('what a part bears that nobody read', () => {
       ).toEqual(figures);
       expect([r.heat, r.short, r.best], r.path).toEqual([figures[0], figures[0], figures.at(-1)]);
     }
-    expect(ofSun(sun({ controllerMaxV: null, controllerMaxA: null, loadTerminal: { mostA: null } }))).toHaveLength(3);
     // what comes along plugged in has no load terminals in the box; without a controller nothing is asked of one
-    expect(ofSun(sun({ controllerMaxV: null, fit: 'plugged', loadTerminal: { mostA: null } }))).toHaveLength(1);
-    expect(ofSun(sun({ controllerMaxV: null, controller: 'none' }))).toEqual([]);
-    expect(ofSun(change(camp, set('charging/solar', null)))).toEqual([]);
-    expect(ofFeedParts(radio)).toEqual([]);
+    expect(ofUnread(sun({ controllerMaxV: null, fit: 'plugged', loadTerminal: { mostA: null } }))).toHaveLength(1);
+    expect(ofUnread(sun({ controllerMaxV: null, controller: 'none' }))).toEqual([]);
+    expect(ofUnread(change(camp, set('charging/solar', null)))).toEqual([]);
+    expect(ofUnread(radio)).toEqual([]);
+    // two feeds with a holder of one sort
+    const twice = change(plain, set('parts/holder-inline-blade/ratingA', null), {
+      op: 'add',
+      path: 'feeds',
+      value: { ...plain.feeds[0], id: 'f2', name: 'Two' }
+    });
+    expect(ofUnread(twice).map((r) => r.path)).toEqual(['parts/holder-inline-blade/ratingA']);
   });
 
   test('where nothing hangs on it nobody asks', () => {

@@ -1,13 +1,13 @@
 import { isPackFuse } from '../judge/ways.ts';
 import type { NetPart } from '../wiring/netlist.ts';
-import type { CircuitPlan, MainPlan, WiringPlan } from '../wiring/types.ts';
+import type { CircuitPlan, WiringPlan } from '../wiring/types.ts';
 
 export type CardRow = { tag: string; fuse: string; feeds: string; live: string };
 
 const ampsOf = (p: NetPart): string => (p.ratingA === null ? 'unknown' : `${p.ratingA} A`);
 
 /** One in the negative lead is none for what it seems to guard. */
-const inMinus = (words: string, of: Pick<CircuitPlan, 'returnFuse'> | MainPlan): string =>
+const inMinus = (words: string, of: Pick<CircuitPlan, 'returnFuse'>): string =>
   of.returnFuse ? `${words}, in the − lead` : words;
 
 const liveText = (c: CircuitPlan): string =>

@@ -3,6 +3,7 @@ import { filled } from '../filled.ts';
 import { AUTO } from './attr.ts';
 import { FIRST_VARIANT } from './variant-names.ts';
 import { NO_WISHES } from './wishes.ts';
+import { isRaw, type Raw } from '../raw.ts';
 
 /**
  * What came to documents without a version of its own, with the value that leaves everything as it was: a file or a
@@ -20,9 +21,6 @@ export const LATER = {
   circuit: { fuseLead: AUTO, switchLead: AUTO },
   kit: { offered: [] }
 } as const;
-
-type Raw = Record<string, unknown>;
-const isRaw = (v: unknown): v is Raw => typeof v === 'object' && v !== null && !Array.isArray(v);
 
 const inside = (v: unknown, key: string, fill: (inner: unknown) => unknown): unknown => {
   if (!isRaw(v) || v[key] === undefined) return v;

@@ -4,9 +4,8 @@ import { AUTO, BOX_VERSION, NONE, setTo } from './attr.ts';
 import { plainFeed } from './empty.ts';
 import { MAIN_ID } from './feeds.ts';
 import { withLater } from './later.ts';
+import { isRaw, type Raw } from '../raw.ts';
 
-type Raw = Record<string, unknown>;
-const isRaw = (v: unknown): v is Raw => typeof v === 'object' && v !== null && !Array.isArray(v);
 const withUsual = (v: unknown, usual: Raw): unknown => (isRaw(v) ? { ...usual, ...v } : v);
 
 /** What older versions did not know of a part, with the value that changes nothing. */
@@ -199,8 +198,6 @@ const circuitFrom3 = (f: Former, c: Raw, home: string): Raw => ({
   from: originFrom3(f, c, home),
   fuseFamily: AUTO,
   fuseFromStartMm: c.fuseFromBatteryMm,
-  fuseLead: AUTO,
-  switchLead: AUTO,
   returnWire: AUTO,
   insulationC: AUTO,
   bundledCount: AUTO,

@@ -1,4 +1,5 @@
 import { filled } from '../filled.ts';
+import { isRaw, type Raw } from '../raw.ts';
 
 /**
  * What came to parts later, by kind, with the value that leaves everything as it was. The schema takes its defaults from here,
@@ -8,9 +9,6 @@ export const PART_LATER = {
   panel: { cordMinMm: null, cordMaxMm: null, wiredBy: 'unknown' },
   body: { converterRatedW: null, leastInV: null, leastOutV: null, mostOutV: null }
 } as const;
-
-type Raw = Record<string, unknown>;
-const isRaw = (v: unknown): v is Raw => typeof v === 'object' && v !== null && !Array.isArray(v);
 
 /** A part with what came later; anything else comes back as it is. Never throws. */
 export const partWithLater = (part: unknown): unknown =>

@@ -19,6 +19,7 @@ import {
   type Facts,
   type Where
 } from './rule.ts';
+import { unread } from '../unknown/part-ranges.ts';
 
 /** Something nobody read yet: where it is, what it is called, how to find out, the field that holds it. */
 export type Question = {
@@ -168,16 +169,6 @@ function* ofBank(x: Facts): Questions {
 /** With how many volts it is charged, and where what switches on that way stands. */
 function* ofChargeVolts(x: Facts): Questions {
   const { charging, bank } = x.box;
-  const { solar } = charging;
-  if (solar && solar.controller !== 'none') {
-    const at = 'charging/solar';
-    if (solar.controllerMaxV === null)
-      yield ask(BATTERY_PLACE, 'volts the controller bears', CONTROLLER, `${at}/controllerMaxV`, false);
-    if (solar.controllerMaxA === null)
-      yield ask(BATTERY_PLACE, 'amps the controller bears', CONTROLLER, `${at}/controllerMaxA`, false);
-    if (solar.fit === 'inside' && solar.loadTerminal?.mostA === null)
-      yield ask(BATTERY_PLACE, 'amps of its load terminals', CONTROLLER, `${at}/loadTerminal/mostA`, false);
-  }
   if (charging.chargerV.is === 'unknown' && x.judge.sources.some((s) => s.id === 'charger' || s.id === 'plugged'))
     yield ask(BATTERY_PLACE, 'volts of the charger', VOLTS_OF_CHARGER, 'charging/chargerV', false);
   for (const c of charging.builtIn)
@@ -361,7 +352,7 @@ function* ofParts(x: Facts): Questions {
         `devices/${d.id}/lead/wire`,
         false
       );
-  yield* ofFeedParts(x);
+  yield* ofUnread(x);
   for (const p of x.panel?.ports ?? [])
     if (p.part.ratingA === null && ['outlet', 'inlet', 'switch'].includes(p.part.role))
       yield ask(
@@ -373,25 +364,11 @@ function* ofParts(x: Facts): Questions {
       );
 }
 
-/** Holders, blocks and the shunt: what each bears stands on its body, where it stands anywhere. */
-function* ofFeedParts(x: Facts): Questions {
-  const asked = new Set<string>();
-  for (const feed of x.box.feeds) {
-    const plan = x.wiring.feeds.find((f) => f.circuit.id === feed.id);
-    const at = plan ? branchPlace(plan) : MAIN_PLACE;
-    for (const [id, field, name] of [
-      [feed.holderPartId, 'ratingA', 'rating of the fuse holder'],
-      [feed.ends === 'fuse-block' ? feed.blockPartId : null, 'totalA', 'what the fuse block bears'],
-      [feed.ends === 'fuse-block' ? feed.blockPartId : null, 'perWayA', 'what one way of the fuse block bears']
-    ] as const) {
-      const part = x.box.parts[id ?? ''];
-      const path = `parts/${id}/${field}`;
-      if (!part || (part as Record<string, unknown>)[field] !== null || asked.has(path)) continue;
-      asked.add(path);
-      yield ask(at, name, BODY, path, false);
-    }
+/** Holders, blocks, the shunt, a solar controller: what each bears stands on its body, where it stands anywhere. */
+function* ofUnread(x: Facts): Questions {
+  for (const { path, asks, feedId } of unread(x.box)) {
+    const plan = x.wiring.feeds.find((f) => f.circuit.id === feedId);
+    const at = feedId === null ? BATTERY_PLACE : plan ? branchPlace(plan) : MAIN_PLACE;
+    yield ask(at, asks, feedId === null ? CONTROLLER : BODY, path, false);
   }
-  const shunt = x.box.parts[x.box.wiring.shuntPartId ?? ''];
-  if (shunt?.kind === 'shunt' && shunt.ratingA === null)
-    yield ask(MAIN_PLACE, 'rating of the shunt', BODY, `parts/${shunt.id}/ratingA`, false);
 }

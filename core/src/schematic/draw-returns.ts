@@ -51,10 +51,12 @@ function overParts(s: Sheet, c: Conductor): Conductor[] {
 /** A return with what sits in it, then on to where it lands. */
 function returnOf(s: Sheet, c: Conductor, a: Point, y: number): void {
   const way = overParts(s, c);
+  // one that comes to a lever of another row stands before it
+  const before = s.parts.get(way.at(-1)!.to.part)?.kind === 'switch' ? 1 : 0;
   let from = a;
   way.slice(0, -1).forEach((w, i) => {
     const p = s.parts.get(w.to.part)!;
-    const x = s.rightX - 54 - (way.length - 2 - i) * IN_RETURN_STEP;
+    const x = s.rightX - 54 - (way.length - 2 - i + before) * IN_RETURN_STEP;
     let ends: [Point, Point] = [
       [x - 18, y],
       [x + 18, y]

@@ -44,32 +44,68 @@ export function ofPorts(box: Box): Range[] {
   return out;
 }
 
-/** Holders, blocks and the shunt whose rating nobody read. */
-export function ofFeedParts(box: Box): Range[] {
-  const out: Range[] = [];
-  for (const feed of box.feeds) {
-    const holder = box.parts[feed.holderPartId ?? ''];
+/** A figure of a part that nobody read: where it stands, what it is, and what such parts bear. */
+export type Unread = {
+  path: string;
+  asks: string;
+  /** Feed it belongs to; null = the solar controller. */
+  feedId: string | null;
+  figures: readonly number[];
+};
+
+/** What fuse holders, blocks and the shunt bear, where nobody read it. */
+function inFeeds(box: Box): Unread[] {
+  const out: Unread[] = [];
+  for (const { id: feedId, holderPartId, blockPartId, ends } of box.feeds) {
+    const holder = box.parts[holderPartId ?? ''];
     if (holder?.kind === 'fuse-holder' && holder.ratingA === null)
-      out.push(bears(`parts/${holder.id}/ratingA`, HOLDER_RATING_A[holder.family]));
-    const block = feed.ends === 'fuse-block' ? box.parts[feed.blockPartId ?? ''] : undefined;
+      out.push({
+        path: `parts/${holder.id}/ratingA`,
+        asks: 'rating of the fuse holder',
+        feedId,
+        figures: HOLDER_RATING_A[holder.family]
+      });
+    const block = ends === 'fuse-block' ? box.parts[blockPartId ?? ''] : undefined;
     if (block?.kind !== 'fuse-block') continue;
-    if (block.totalA === null) out.push(bears(`parts/${block.id}/totalA`, BLOCK_TOTAL_A));
-    if (block.perWayA === null) out.push(bears(`parts/${block.id}/perWayA`, BLOCK_WAY_A));
+    const at = `parts/${block.id}`;
+    if (block.totalA === null)
+      out.push({ path: `${at}/totalA`, asks: 'what the fuse block bears', feedId, figures: BLOCK_TOTAL_A });
+    if (block.perWayA === null)
+      out.push({ path: `${at}/perWayA`, asks: 'what one way of the fuse block bears', feedId, figures: BLOCK_WAY_A });
   }
   const shunt = box.parts[box.wiring.shuntPartId ?? ''];
-  if (shunt?.kind === 'shunt' && shunt.ratingA === null) out.push(bears(`parts/${shunt.id}/ratingA`, SHUNT_A));
+  if (shunt?.kind === 'shunt' && shunt.ratingA === null)
+    out.push({
+      path: `parts/${shunt.id}/ratingA`,
+      asks: 'rating of the shunt',
+      feedId: box.feeds[0].id,
+      figures: SHUNT_A
+    });
   return out;
 }
 
 /** What a solar controller bears and gives, where nobody read it. */
-export function ofSun({ charging: { solar } }: Box): Range[] {
+function ofController({ charging: { solar } }: Box): Unread[] {
   if (!solar || solar.controller === 'none') return [];
-  const path = 'charging/solar';
+  const unread = (field: string, asks: string, figures: readonly number[]): Unread => ({
+    path: `charging/solar/${field}`,
+    asks,
+    feedId: null,
+    figures
+  });
   return [
-    ...(solar.controllerMaxV === null ? [bears(`${path}/controllerMaxV`, CONTROLLER_V)] : []),
-    ...(solar.controllerMaxA === null ? [bears(`${path}/controllerMaxA`, CONTROLLER_A)] : []),
+    ...(solar.controllerMaxV === null ? [unread('controllerMaxV', 'volts the controller bears', CONTROLLER_V)] : []),
+    ...(solar.controllerMaxA === null ? [unread('controllerMaxA', 'amps the controller bears', CONTROLLER_A)] : []),
     ...(solar.fit === 'inside' && solar.loadTerminal?.mostA === null
-      ? [bears(`${path}/loadTerminal/mostA`, LOAD_TERMINAL_A)]
+      ? [unread('loadTerminal/mostA', 'amps of its load terminals', LOAD_TERMINAL_A)]
       : [])
   ];
 }
+
+/** What parts that stand in no port bear, where nobody read it; each once. The questions and the ranges are made of it. */
+export function unread(box: Box): Unread[] {
+  const all = [...inFeeds(box), ...ofController(box)];
+  return all.filter((u, i) => all.findIndex((o) => o.path === u.path) === i);
+}
+
+export const ofUnread = (box: Box): Range[] => unread(box).map((u) => bears(u.path, u.figures));

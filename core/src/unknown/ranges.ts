@@ -12,7 +12,7 @@ import { railLoadW, RATINGS_W } from '../wiring/rails.ts';
 import type { WiringPlan } from '../wiring/types.ts';
 import type { Chemistry, FuseFamily } from '../catalogue/part.ts';
 import { openFields } from './open-fields.ts';
-import { ofFeedParts, ofPorts, ofSun } from './part-ranges.ts';
+import { ofPorts, ofUnread } from './part-ranges.ts';
 import { range, type Range } from './range.ts';
 
 /** What no fuse and no wire changes: when, where and with which voltage it is charged. */
@@ -262,14 +262,7 @@ export function unknownRanges(box: Box, plan: Loads): Range[] {
     const found = rangeOf(path, key, { family, isMain, loadA: loads.get(path) ?? 0, biggestA });
     if (found) out.push(found);
   }
-  out.push(
-    ...ofPorts(box),
-    ...ofFeedParts(box),
-    ...ofSun(box),
-    ...ofConverters(plan.wiring),
-    ...ofPacks(box),
-    ...ofBattery(box)
-  );
+  out.push(...ofPorts(box), ...ofUnread(box), ...ofConverters(plan.wiring), ...ofPacks(box), ...ofBattery(box));
   return out
     .filter((r, i) => out.findIndex((o) => o.path === r.path) === i)
     .map((r) => {

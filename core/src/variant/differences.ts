@@ -6,9 +6,7 @@ import type { Box } from '../box/schema.ts';
 import { fixed, trimNumber } from '../quantity/format.ts';
 import { saidIn } from '../quantity/said.ts';
 import { wireSizeText } from '../quantity/wire-size.ts';
-
-type Raw = Record<string, unknown>;
-const isRaw = (v: unknown): v is Raw => typeof v === 'object' && v !== null && !Array.isArray(v);
+import { isRaw, type Raw } from '../raw.ts';
 
 /** Fields that say how the work stands and not how the box is. */
 const NOT_THE_BOX = new Set([

@@ -25,7 +25,7 @@ import {
   feedLoad,
   loadOf
 } from './branch-load.ts';
-import { fusedInMinus, plusFuse } from './poles.ts';
+import { fusedInMinus, fuseInMinus, plusFuse } from './poles.ts';
 import { pushedInto } from './pushed.ts';
 
 /** A meter's supply is fused no larger. @source electrical reference 12, meter-unfused */
@@ -228,12 +228,7 @@ function fuseIn(
   of: { covered: boolean; fittedA: number | undefined; fromPost: boolean }
 ): Pick<Draft, 'fuseA' | 'fuseOrigin' | 'returnFuse' | 'fuseDistanceMm'> {
   if (fusedInMinus(circuit) && circuit.fuse.is !== 'none')
-    return {
-      fuseA: undefined,
-      fuseOrigin: 'none',
-      returnFuse: { tag: names.fuseTag, family, ratingA: of.fittedA },
-      fuseDistanceMm: undefined
-    };
+    return fuseInMinus({ tag: names.fuseTag, family, ratingA: of.fittedA });
   return {
     fuseA: of.fittedA,
     fuseOrigin: of.covered ? 'none' : circuit.fuse.is,

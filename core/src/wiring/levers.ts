@@ -1,6 +1,7 @@
 import { fittedPart } from '../box/lookup.ts';
 import type { Box } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
+import type { NewPart } from './net-builder.ts';
 
 /** A switch in the circuit: the port it sits in, its own tag and its part. */
 export type Lever = { portId: string; tag: string; part: PartOf<'panel'> | undefined };
@@ -17,3 +18,14 @@ export function leverAt(
   const tag = tags[port.id] ?? port.id;
   return { portId: port.id, tag: part?.role !== 'switch' && part?.also.includes('switch') ? `${tag}s` : tag, part };
 }
+
+/** A switch as it stands in the netlist. */
+export const leverPart = ({ tag, part, portId }: Lever): NewPart & { throughMilliOhm: number } => ({
+  id: tag,
+  kind: 'switch',
+  label: `Switch ${tag}`,
+  terminals: ['in', 'out'],
+  ratingA: part?.ratingA ?? null,
+  throughMilliOhm: part?.contactMilliOhm ?? 0,
+  ref: { kind: 'port', id: portId }
+});

@@ -12,7 +12,7 @@ import type { Box, Feed } from '../box/schema.ts';
 import type { Catalogue, FuseFamily, PartOf } from '../catalogue/part.ts';
 import { terminalBears } from '../judge/terminals.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { fusedInMinus } from './poles.ts';
+import { fusedInMinus, fuseInMinus } from './poles.ts';
 import { pushedInto, pushedOffPost } from './pushed.ts';
 import { ampacityA, areaMm2, knownSize, milliOhmPerM } from './conductor.ts';
 import { CONTACT_MILLIOHM as R, DROP_BASE_V } from './contacts.ts';
@@ -217,12 +217,7 @@ function mainFuseIn(
   { fittedA, usualMm }: { fittedA: number | undefined; usualMm: number | undefined }
 ): Pick<MainDraft, 'fuseA' | 'fuseOrigin' | 'returnFuse' | 'fuseDistanceMm'> {
   if (family && fusedInMinus(feed) && feed.fuse.is !== 'none')
-    return {
-      fuseA: undefined,
-      fuseOrigin: 'none',
-      returnFuse: { tag: 'F0', family, ratingA: fittedA },
-      fuseDistanceMm: undefined
-    };
+    return fuseInMinus({ tag: 'F0', family, ratingA: fittedA });
   return {
     fuseA: fittedA,
     fuseOrigin: family ? feed.fuse.is : feed.fuse.is === 'unknown' ? 'unknown' : 'none',

@@ -3,7 +3,7 @@ import { BARE_MM } from './placement.ts';
 import { valueOf } from '../box/lookup.ts';
 import type { Box, Feed, Relay } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
-import { leverAt } from './levers.ts';
+import { leverAt, leverPart } from './levers.ts';
 import type { NetContext } from './net-context.ts';
 import { at, circuitRef, type NetBuilder } from './net-builder.ts';
 import { controllerPart, hasLoadTerminal } from './net-extras.ts';
@@ -156,39 +156,30 @@ class BranchWay {
     return this.#fromPost ? postWire(this.#net, this.#c) : [main.wire ?? null, main.wireCount];
   }
 
-  #lever(s: CircuitPlan['switches'][number]): void {
-    this.#n.part({
-      id: s.tag,
-      kind: 'switch',
-      label: `Switch ${s.tag}`,
-      terminals: ['in', 'out'],
-      ratingA: s.part?.ratingA ?? null,
-      throughMilliOhm: s.part?.contactMilliOhm ?? 0,
-      ref: { kind: 'port', id: s.portId }
-    });
-  }
-
-  /** The way back, over the switches and the fuse that sit in it; a lever that several circuits share lets them out together. */
+  /**
+   * The way back, over the fuse and the switches that sit in it: each circuit's own fuse first, since a lever that several
+   * share lets them out together.
+   */
   #return(from: Terminal, lands: Terminal, lengthMm: number): void {
     const c = this.#c;
     const levers = switchedInMinus(c.circuit) ? c.switches : [];
     const stretchMm = lengthMm / (levers.length + (c.returnFuse ? 1 : 0) + 1);
     let now = from;
     let key = 'return';
-    for (const s of levers) {
-      const shared = this.#has(s.tag, 'switch');
-      if (!shared && this.#has(s.tag)) continue;
-      if (!shared) this.#lever(s);
-      this.#back(key, now, at(s.tag, 'in'), stretchMm);
-      if (shared) return;
-      now = at(s.tag, 'out');
-      key = `return-${s.portId}`;
-    }
     if (c.returnFuse) {
       this.#fusePart(c.returnFuse);
       this.#back(key, now, at(c.fuseTag, 'in'), stretchMm);
       now = at(c.fuseTag, 'out');
       key = 'return-fuse';
+    }
+    for (const s of levers) {
+      const shared = this.#has(s.tag, 'switch');
+      if (!shared && this.#has(s.tag)) continue;
+      if (!shared) this.#n.part(leverPart(s));
+      this.#back(key, now, at(s.tag, 'in'), stretchMm);
+      if (shared) return;
+      now = at(s.tag, 'out');
+      key = `return-${s.portId}`;
     }
     this.#back(key, now, lands, stretchMm);
   }
@@ -245,7 +236,7 @@ class BranchWay {
     }
     for (const s of levers) {
       if (!this.#has(s.tag)) {
-        this.#lever(s);
+        this.#n.part(leverPart(s));
         this.#wire(s === levers[0] ? 'switch' : `switch-${s.portId}`, this.#now, at(s.tag, 'in'), hopMm);
         this.#leftMm -= hopMm;
       }

@@ -3,7 +3,7 @@ import { valueOf } from '../box/lookup.ts';
 import { COIL_A } from '../box/relay.ts';
 import type { Box, Relay } from '../box/schema.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { leverAt } from './levers.ts';
+import { leverAt, leverPart } from './levers.ts';
 import { at, type NetBuilder } from './net-builder.ts';
 import { RELAY, type Terminal } from './netlist.ts';
 
@@ -84,16 +84,7 @@ export function coilNet(
   if (fuseA !== undefined) now = coilFuseNet(n, relay, { id, circuitId, fuseA, from }, x);
   const lever = leverAt(box, tags, valueOf(relay.switchPortId, undefined));
   const own = lever && !n.parts.some((p) => p.id === lever.tag) ? lever : undefined;
-  if (own)
-    n.part({
-      id: own.tag,
-      kind: 'switch',
-      label: `Switch ${own.tag}`,
-      terminals: ['in', 'out'],
-      ratingA: own.part?.ratingA ?? null,
-      throughMilliOhm: own.part?.contactMilliOhm ?? 0,
-      ref: { kind: 'port', id: own.portId }
-    });
+  if (own) n.part(leverPart(own));
   const inPlus = own && relay.switchPole === 'plus';
   if (inPlus) {
     wire('coil-switch', now, at(own.tag, 'in'), 'positive', COIL_RUN_MM);

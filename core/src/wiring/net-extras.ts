@@ -5,7 +5,7 @@ import type { Box, Device, Origin } from '../box/schema.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { builtInA, builtInFuseA, controllerFuseA, SOURCE_FUSE } from './charge-fuse.ts';
 import { at, BATTERY_REF, type NetBuilder } from './net-builder.ts';
-import { leverAt } from './levers.ts';
+import { leverAt, leverPart } from './levers.ts';
 import type { NetContext } from './net-context.ts';
 import { STUB_MM } from './net-coil.ts';
 import { CONTROLLER_LEAD_MM, plugOf, type Terminal } from './netlist.ts';
@@ -126,15 +126,7 @@ function controllerNet(net: NetContext, circuits: readonly CircuitPlan[]): void 
   now = chargeFuse(n, { id: 'FS', label: 'Controller fuse', ratingA: fuseA, key: 'solar' }, now, run);
   const lever = leverAt(box, tags, valueOf(solar.switchPortId, undefined));
   if (lever && !n.parts.some((p) => p.id === lever.tag)) {
-    n.part({
-      id: lever.tag,
-      kind: 'switch',
-      label: `Switch ${lever.tag}`,
-      terminals: ['in', 'out'],
-      ratingA: lever.part?.ratingA ?? null,
-      throughMilliOhm: lever.part?.contactMilliOhm ?? 0,
-      ref: { kind: 'port', id: lever.portId }
-    });
+    n.part(leverPart(lever));
     n.wire({ id: 'solar/switch', from: now, to: at(lever.tag, 'in'), polarity: 'positive', ...run });
     now = at(lever.tag, 'out');
   }

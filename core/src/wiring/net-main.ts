@@ -3,7 +3,7 @@ import { mainFeed, switchesOf } from '../box/feeds.ts';
 import { fittedPart, valueOf } from '../box/lookup.ts';
 import type { Box, Feed, Relay } from '../box/schema.ts';
 import type { PartOf } from '../catalogue/part.ts';
-import { leverAt } from './levers.ts';
+import { leverAt, leverPart, type Lever } from './levers.ts';
 import type { BankNet } from './net-bank.ts';
 import { at, MAIN_REF, type NetBuilder } from './net-builder.ts';
 import { coilNet, RELAY_MILLIOHM, relayPart, relayTag } from './net-coil.ts';
@@ -80,8 +80,6 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
   };
 }
 
-type Lever = NonNullable<ReturnType<typeof leverAt>>;
-
 /** Between the post and a fuse in the negative lead, mm. @source rule of thumb: in-line holder at the ring */
 const MINUS_STUB_MM = 100;
 
@@ -103,6 +101,8 @@ class MainWay {
   readonly #hasFuse: boolean;
   readonly #leadMm: number;
   readonly #fuseMm: number;
+  /** From the post to a fuse in the negative lead. */
+  readonly #fuseBackMm: number;
   /** The fuse or breaker sits in the case, at the far end of the lead that comes in: everything ahead of it is without one. */
   readonly #atTheEnd: boolean;
 
@@ -119,6 +119,7 @@ class MainWay {
     this.#hasFuse = main.fuseFamily !== undefined && main.fuseOrigin !== 'none';
     this.#leadMm = feed.lead?.lengthMm ?? 0;
     this.#fuseMm = this.#hasFuse ? (main.fuseDistanceMm ?? 0) : 0;
+    this.#fuseBackMm = main.returnFuse ? MINUS_STUB_MM : 0;
     const measured = feed.fuseFromStartMm.is === 'set' && feed.lead !== null;
     this.#atTheEnd = this.#hasFuse && this.#wayIn !== undefined && measured && this.#fuseMm > this.#leadMm;
   }
@@ -144,7 +145,7 @@ class MainWay {
 
   /** Near the post, as in the other lead: what goes straight to the battery goes round it. */
   #fuseInMinus({ family, ratingA }: ReturnFuse, size: WireSize | null, count: number): void {
-    this.#run('main/fuse-', at('F0', 'in'), this.#minus, 'negative', MINUS_STUB_MM, size, count);
+    this.#run('main/fuse-', at('F0', 'in'), this.#minus, 'negative', this.#fuseBackMm, size, count);
     this.#fusePart(family, ratingA);
     this.#minus = at('F0', 'out');
   }
@@ -184,7 +185,8 @@ class MainWay {
       });
     const restMm = this.#atTheEnd ? this.#leadMm : Math.max(0, this.#leadMm - this.#fuseMm);
     this.#run('main/inlet+', this.now, at('inlet', 'in'), 'positive', restMm, size, count);
-    this.#run('main/inlet-', at('inlet-', 'in'), this.#minus, 'negative', this.#leadMm, size, count);
+    const backMm = Math.max(0, this.#leadMm - this.#fuseBackMm);
+    this.#run('main/inlet-', at('inlet-', 'in'), this.#minus, 'negative', backMm, size, count);
     this.now = at('inlet', 'out');
     // whatever lands on the battery from inside comes through here
     this.#minus = at('inlet-', 'out');
@@ -193,8 +195,9 @@ class MainWay {
 
   /** Switches in the order the current meets them. */
   #levers = () => switchesOf(this.#x.box, this.#feed).flatMap((id) => leverAt(this.#x.box, this.#x.tags, id) ?? []);
-  /** Those of them in the positive lead. */
+  /** Those of them in the positive lead, and those in the negative. */
   #switches = () => (switchedInMinus(this.#feed) ? [] : this.#levers());
+  #leversInMinus = () => (switchedInMinus(this.#feed) ? this.#levers() : []);
   #relay = (): Relay | undefined => this.#x.box.relays.find((r) => r.inId === this.#feed.id);
 
   /** One stretch between switches, mm: on a lead that comes in, the fuse takes nothing of what runs on inside. */
@@ -227,26 +230,29 @@ class MainWay {
 
   #switchPart(s: Lever): void {
     const isMaster = s.portId === this.#x.main.masterPortId;
+    const part = leverPart(s);
+    this.#adds(part.throughMilliOhm);
     this.#n.part({
-      id: s.tag,
-      kind: 'switch',
+      ...part,
       label: isMaster ? 'Master switch' : 'Isolator',
-      duty: isMaster ? 'master' : 'isolator',
-      terminals: ['in', 'out'],
-      ratingA: s.part?.ratingA ?? null,
-      throughMilliOhm: this.#adds(s.part?.contactMilliOhm ?? 0),
-      ref: { kind: 'port', id: s.portId }
+      duty: isMaster ? 'master' : 'isolator'
     });
   }
 
   /** Switches in the negative lead, from the battery's side on; the one nearest to the loads last. */
-  #switchesInMinus(): void {
-    if (!switchedInMinus(this.#feed)) return;
-    for (const s of this.#levers()) {
+  #switchesInMinus(stretchMm: number): void {
+    for (const s of this.#leversInMinus()) {
       this.#switchPart(s);
-      this.#run(`main/${s.portId}-`, at(s.tag, 'in'), this.#minus, 'negative', this.#stretchMm());
+      this.#run(`main/${s.portId}-`, at(s.tag, 'in'), this.#minus, 'negative', stretchMm);
       this.#minus = at(s.tag, 'out');
     }
+  }
+
+  /** One stretch of the way back between what sits in it, mm: out and back the main path is as long. */
+  #stretchBackMm(): number {
+    const { main, shunt } = this.#x;
+    const beyondMm = this.#leadMm > 0 ? 0 : this.#fuseBackMm;
+    return Math.max(0, main.lengthMm - beyondMm) / (this.#leversInMinus().length + (shunt ? 2 : 1));
   }
 
   toBlock(): void {
@@ -258,13 +264,14 @@ class MainWay {
 
   /** The joint of the returns, and from it over a shunt to the battery. @returns the joint */
   back(): Terminal {
-    const { box, shunt, main } = this.#x;
+    const { box, shunt } = this.#x;
     const returns = valueOf(box.wiring.returns, 'bus-bar' as const) ?? 'bus-bar';
     this.#n.part({ id: 'bus', kind: 'bus', label: RETURN_LABEL[returns], terminals: ['-'], ref: MAIN_REF });
     const bus = at('bus', '-');
-    this.#switchesInMinus();
+    const stretchMm = this.#stretchBackMm();
+    this.#switchesInMinus(stretchMm);
     if (!shunt) {
-      this.#run('main/bus', bus, this.#minus, 'negative', main.lengthMm);
+      this.#run('main/bus', bus, this.#minus, 'negative', stretchMm);
       return bus;
     }
     this.#n.part({
@@ -276,8 +283,8 @@ class MainWay {
       throughMilliOhm: this.#adds(shunt.ratingA ? shunt.ratingMilliV / shunt.ratingA : 0),
       ref: MAIN_REF
     });
-    this.#run('main/bus', bus, at('shunt', 'load side'), 'negative', main.lengthMm / 2);
-    this.#run('main/shunt', at('shunt', 'battery side'), this.#minus, 'negative', main.lengthMm / 2);
+    this.#run('main/bus', bus, at('shunt', 'load side'), 'negative', stretchMm);
+    this.#run('main/shunt', at('shunt', 'battery side'), this.#minus, 'negative', stretchMm);
     return bus;
   }
 

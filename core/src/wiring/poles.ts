@@ -1,7 +1,7 @@
 import { NONE, type Attr } from '../box/attr.ts';
 import type { POLES } from '../box/feed-names.ts';
 import type { Feed } from '../box/schema.ts';
-import type { CircuitPlan } from './types.ts';
+import type { CircuitPlan, ReturnFuse } from './types.ts';
 
 type Pole = (typeof POLES)[number];
 type Leads = { fuseLead: Attr<Pole>; switchLead: Attr<Pole> };
@@ -29,3 +29,7 @@ export const hasOwnReturn = (feed: Feed): boolean =>
 /** What a fuse is rated, whichever lead it sits in; undefined where there is none or nobody read it. */
 export const fittedFuseA = ({ fuseA, returnFuse }: Pick<CircuitPlan, 'fuseA' | 'returnFuse'>): number | undefined =>
   returnFuse ? returnFuse.ratingA : fuseA;
+
+/** What a plan says of a stretch whose fuse sits in the negative lead: none for its positive wire. */
+export const fuseInMinus = (returnFuse: ReturnFuse) =>
+  ({ fuseA: undefined, fuseOrigin: 'none', returnFuse, fuseDistanceMm: undefined }) as const;

@@ -1,5 +1,6 @@
 import { contradiction, notCounted, takeClaim } from '../../demand/claims.ts';
 import { portPartOf } from '../../demand/demand.ts';
+import { fixed } from '../../quantity/format.ts';
 import { say } from '../words/say.ts';
 import { devicePlace, rule, type Draft, type Facts } from '../rule.ts';
 
@@ -44,9 +45,11 @@ function counted(x: Facts, device: Facts['box']['devices'][number]): Draft[] {
       figures: { knownW: powerW, countedW: odd.countedW },
       remedies: [
         {
-          label: `Count ${device.name} with ${powerW.toPrecision(3)} W`,
+          label: `Count ${device.name} with ${fixed(powerW, 1)} W`,
           effect: known,
-          edits: takeClaim(device, port, odd.claim)
+          edits: takeClaim(device, port, odd.claim),
+          // what is so, whatever follows from it
+          answer: true
         }
       ]
     }
