@@ -3,7 +3,7 @@ import { filled } from '../filled.ts';
 import { AUTO } from './attr.ts';
 import { FIRST_VARIANT } from './variant-names.ts';
 import { NO_WISHES } from './wishes.ts';
-import { isRaw, type Raw } from '../raw.ts';
+import { isRaw } from '../raw.ts';
 
 /**
  * What came to documents without a version of its own, with the value that leaves everything as it was: a file or a

@@ -1,5 +1,5 @@
 import { filled } from '../filled.ts';
-import { isRaw, type Raw } from '../raw.ts';
+import { isRaw } from '../raw.ts';
 
 /**
  * What came to parts later, by kind, with the value that leaves everything as it was. The schema takes its defaults from here,
