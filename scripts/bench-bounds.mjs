@@ -1,4 +1,5 @@
 // Reads the lines that a bench prints: which bounds are missed, and how fast and how quiet the machine is.
+import { processorTicks, sharesBetween } from './processor.mjs';
 
 /** In one unit of its kind. */
 const UNITS = { ms: 1, s: 1000, kB: 1, MB: 1000 };
@@ -29,8 +30,11 @@ const LOOPS = 4_000_000;
 const REFERENCE_MS = 50;
 /** Rounds that lie further apart than this come from a machine that does other work. */
 const QUIET = 1.35;
+/** Nor is it quiet when more of its time than this goes to other machines of its host: that slows all rounds alike. */
+const GIVEN_AWAY = 0.05;
 
-export function machineSpeed(clock = () => performance.now()) {
+export function machineSpeed(clock = () => performance.now(), ticks = processorTicks) {
+  const before = ticks();
   const times = Array.from({ length: ROUNDS }, () => {
     const began = clock();
     let x = 1;
@@ -39,5 +43,6 @@ export function machineSpeed(clock = () => performance.now()) {
     return clock() - began;
   }).sort((a, b) => a - b);
   const middle = times[Math.floor(ROUNDS / 2)];
-  return { factor: middle / REFERENCE_MS, quiet: times.at(-2) / times[1] <= QUIET };
+  const stolen = sharesBetween(before, ticks())?.stolen ?? 0;
+  return { factor: middle / REFERENCE_MS, quiet: times.at(-2) / times[1] <= QUIET && stolen <= GIVEN_AWAY };
 }

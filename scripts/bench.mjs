@@ -9,6 +9,7 @@ import { build } from 'vite';
 import { ensureBuilt } from './build.mjs';
 import { ensureInstalled, root } from './ensure.mjs';
 import { machineSpeed, missedIn } from './bench-bounds.mjs';
+import { processorTicks, sharesBetween, sharesSaid } from './processor.mjs';
 import { reportDrag } from './bench-drag.mjs';
 import { reportLogbook } from './bench-log.mjs';
 import { reportPhone } from './bench-phone.mjs';
@@ -17,6 +18,7 @@ import { reportShelf } from './bench-shelf.mjs';
 ensureInstalled();
 // first: on a fresh machine it writes what the build of the core's part reads, too
 const built = ensureBuilt();
+const ticks = processorTicks();
 const speed = machineSpeed();
 console.log(
   `this machine takes ${speed.factor.toFixed(2)} times as long as the one the bounds were set by, and is ${speed.quiet ? 'quiet' : 'busy with other work'}`
@@ -127,6 +129,8 @@ if (existsSync(client)) {
 }
 rmSync(scratch, { recursive: true, force: true });
 
+const shares = sharesBetween(ticks, processorTicks());
+if (shares) log(`\nOf the processor’s time ${sharesSaid(shares)}.`);
 const missed = missedIn(lines);
 if (missed.length > 0) {
   log(`\n${missed.length} of the bounds are missed:`);

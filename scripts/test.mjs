@@ -4,6 +4,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBrowser } from './ensure-browser.mjs';
 import { ensureInstalled, ensurePackages, root } from './ensure.mjs';
+import { processorTicks, sharesBetween, sharesSaid } from './processor.mjs';
 import { browserFailures, browserTimes, unitFailures, unitTimes } from './test-times.mjs';
 
 let passed = 0;
@@ -15,13 +16,14 @@ const out = join(root, 'test-results');
 /** The compiler that is a program of the machine's own: five times as fast. The other one is what the linters read types by. */
 const TSC = join(root, 'node_modules/@typescript/native/bin/tsc');
 
-/** How long each step took, in the order they ran. */
+/** How long each step took, in the order they ran, and what became of the processor meanwhile. */
 const took = [];
 
 function timed(name, work) {
   const began = performance.now();
+  const ticks = processorTicks();
   const result = work();
-  took.push([name, (performance.now() - began) / 1000]);
+  took.push([name, (performance.now() - began) / 1000, sharesSaid(sharesBetween(ticks, processorTicks()))]);
   return result;
 }
 
@@ -94,6 +96,7 @@ function beside(name, script) {
 }
 
 const beganAll = performance.now();
+const ticksAll = processorTicks();
 const browserReady = beside('browser', 'ensure-browser.mjs');
 timed('install', ensurePackages);
 const compiled = beside('compile', 'ensure.mjs');
@@ -148,8 +151,9 @@ for (const { seconds, name } of slow.slice(0, 10)) console.log(`  ${seconds.toFi
 if (slow[0]?.seconds > LONGEST_S) console.log(`  Over ${LONGEST_S} s: split it, or give it less to do.`);
 
 console.log('\nHow long each step took');
-for (const [name, seconds] of took) console.log(`  ${seconds.toFixed(1).padStart(6)} s  ${name}`);
-console.log(`  ${((performance.now() - beganAll) / 1000).toFixed(1).padStart(6)} s  in all`);
+took.push(['in all', (performance.now() - beganAll) / 1000, sharesSaid(sharesBetween(ticksAll, processorTicks()))]);
+for (const [name, seconds, shares] of took)
+  console.log(`  ${seconds.toFixed(1).padStart(6)} s  ${name}${shares ? ` (${shares})` : ''}`);
 
 failures.push(...unitFailures(unitFile), ...browserFailures(browserFile));
 if (failures.length > 0) console.log(`\nWhat failed\n${failures.map((line) => `  ${line}`).join('\n')}`);
