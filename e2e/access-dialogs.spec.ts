@@ -1,13 +1,12 @@
 import { expect, test, type Page } from './test.ts';
 import { boxId, open } from './helpers.ts';
-import { expectAccessible, goOn } from './axe.ts';
+import { expectAccessible } from './axe.ts';
 
 let demoId = '';
 /** Goes to a view of the demo box on the page that goes on from test to test. */
 async function at(page: Page, path: string): Promise<void> {
   demoId ||= await boxId(page, 'Saltmarsh hide box');
-  if (page.url().startsWith('http')) await goOn(page, `/box/${demoId}/${path}`);
-  else await open(page, `/box/${demoId}/${path}`);
+  await open(page, `/box/${demoId}/${path}`);
 }
 const details = (page: Page) => page.getByRole('complementary', { name: 'Details' });
 
@@ -75,7 +74,7 @@ test.describe('axe finds nothing in the dialog', () => {
     });
 
   test('New box', async ({ lasting }) => {
-    await goOn(lasting, '/');
+    await open(lasting, '/');
     await lasting.getByRole('button', { name: 'New box', exact: true }).click();
     await expect(lasting.getByRole('dialog')).toBeVisible();
     await expectAccessible(lasting);
@@ -83,7 +82,7 @@ test.describe('axe finds nothing in the dialog', () => {
   });
 
   test('a part of one’s own', async ({ lasting }) => {
-    await goOn(lasting, '/parts');
+    await open(lasting, '/parts');
     await lasting.getByRole('button', { name: 'Make my own' }).first().click();
     await expect(lasting.getByRole('dialog')).toBeVisible();
     await expectAccessible(lasting);

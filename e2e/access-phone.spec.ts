@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './test.ts';
-import { expectAccessibleByDay, goOn } from './axe.ts';
-import { boxId } from './helpers.ts';
+import { expectAccessibleByDay } from './axe.ts';
+import { boxId, open } from './helpers.ts';
 import { PAGES, STAGE_PATHS, VIEW_PATHS } from './views.ts';
 
 const WIDTH = 390;
@@ -33,12 +33,12 @@ async function expectForPhone(page: Page): Promise<void> {
 test.describe('in the hand', () => {
   for (const path of PAGES)
     test(path, async ({ lastingPhone }) => {
-      await goOn(lastingPhone, path);
+      await open(lastingPhone, path);
       await expectForPhone(lastingPhone);
     });
   for (const view of [...STAGE_PATHS, ...VIEW_PATHS])
     test(view, async ({ lastingPhone }) => {
-      await goOn(lastingPhone, `/box/${await boxId(lastingPhone, 'Saltmarsh hide box')}/${view}`);
+      await open(lastingPhone, `/box/${await boxId(lastingPhone, 'Saltmarsh hide box')}/${view}`);
       await expectForPhone(lastingPhone);
     });
 });

@@ -1,12 +1,12 @@
 import { test } from './test.ts';
 import { boxId, open } from './helpers.ts';
 import { PAGES, STAGE_PATHS } from './views.ts';
-import { expectAccessible, expectViewAccessible, goOn } from './axe.ts';
+import { expectAccessible, expectViewAccessible } from './axe.ts';
 
 test.describe('axe finds nothing, by day and by night', () => {
   for (const path of PAGES)
     test(path, async ({ lasting }) => {
-      await goOn(lasting, path);
+      await open(lasting, path);
       await lasting.waitForTimeout(600);
       await expectAccessible(lasting);
     });

@@ -70,7 +70,7 @@ test('holes in one system, the other one only when asked for', async ({ page }) 
   await expect(table.getByRole('row', { name: /42\.0 mm 1 21\/32 in \+0\.07/ })).toBeVisible();
 });
 
-test('the volts of a charger nobody read: asked, not called safe, answered in volts on the list', async ({ page }) => {
+test('the volts of a charger nobody read, and what feeds it: asked, not called safe, answered on the list', async ({ page }) => {
   const id = await copyOf(page, 'Fell-race radio post', 'Charger from a drawer');
   await open(page, `/box/${id}/battery`);
   await page.getByRole('button', { name: 'Charge', exact: true }).click();
@@ -92,5 +92,20 @@ test('the volts of a charger nobody read: asked, not called safe, answered in vo
   await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'holds');
   await page.keyboard.press('Control+z');
   await expect(verdict(page, 'safe')).not.toHaveAttribute('data-state', 'holds');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'holds');
+
+  // nor is a charger that nobody saw taken to hang on the mains
+  await open(page, `/box/${id}/battery?view=charge`);
+  await page.getByLabel('The charger is fed from').selectOption('unknown');
+  await expect(verdict(page, 'safe')).not.toHaveAttribute('data-state', 'holds');
+  await open(page, `/box/${id}/bench?view=lookup`);
+  const fedFrom = page.getByRole('combobox', { name: /what it is charged from/ });
+  await fedFrom.selectOption({ label: 'a vehicle’s socket, straight' });
+  await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'stop');
+  await page.keyboard.press('Control+z');
+  await fedFrom.selectOption({ label: 'the mains' });
+  await expect(fedFrom).toHaveCount(0);
+  await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'holds');
   await saved(page);
 });

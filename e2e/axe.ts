@@ -48,24 +48,10 @@ async function theme(page: Page, name: 'day' | 'night'): Promise<void> {
   await page.waitForTimeout(200);
 }
 
-/** Goes on within the program, as a press of a link does; the first time it is opened. */
-export async function goOn(page: Page, path: string): Promise<void> {
-  if (!page.url().startsWith('http')) return open(page, path);
-  await page.keyboard.press('Escape');
-  await page.evaluate((to) => {
-    const link = document.createElement('a');
-    link.href = to;
-    document.body.append(link);
-    link.click();
-    link.remove();
-  }, path);
-  await page.waitForURL((url) => url.pathname + url.search === path);
-}
-
 let demoId = '';
 export async function expectViewAccessible(page: Page, view: string): Promise<void> {
   demoId ||= await boxId(page, 'Saltmarsh hide box');
-  await goOn(page, `/box/${demoId}/${view}`);
+  await open(page, `/box/${demoId}/${view}`);
   await page.waitForTimeout(600);
   await expectAccessible(page);
 }

@@ -1,7 +1,7 @@
 import { expect, test } from './test.ts';
 import { PNG } from 'pngjs';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { copyOf, open, saved } from './helpers.ts';
+import { copyOf, open, reopen, saved } from './helpers.ts';
 
 test('ordered in two shops, one packet missing: known where it holds the work up', async ({ page }) => {
   const id = await copyOf(page, 'Saltmarsh hide box', 'Two shops');
@@ -115,7 +115,7 @@ test('a reading that fails leads to the culprit; one that passes is reckoned wit
   await expect(row).toContainText('Too much');
   await row.getByRole('link', { name: 'Find the culprit' }).click();
   await expect(page.getByRole('region', { name: 'Fault finder' })).toContainText('Measure:');
-  await open(page, `/box/${id}/bench?view=test&stage=dead`);
+  await reopen(page, `/box/${id}/bench?view=test&stage=dead`);
   await expect(page.getByRole('region', { name: 'How the test stands' })).toContainText('1 failed');
   await page.locator('[data-row=short]').getByRole('button', { name: 'No end (OL)' }).click();
   await expect(page.locator('[data-row=short]')).toHaveAttribute('data-passes', 'true');

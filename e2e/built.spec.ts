@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { PNG } from 'pngjs';
 import { expect, test } from './test.ts';
-import { copyOf, open, saved } from './helpers.ts';
+import { copyOf, open, reopen, saved } from './helpers.ts';
 
 test('built otherwise: a hole, a part, a wire, a fuse, each entered where it happens and judged at once', async ({
   page
@@ -23,7 +23,7 @@ test('built otherwise: a hole, a part, a wire, a fuse, each entered where it hap
   await expect(page.getByText('A length must be more than zero.')).toBeVisible();
   await page.getByLabel('P1 from the left').fill('2');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('status').filter({ hasText: 'P1' })).toContainText(/overhangs its face|edge/);
+  await expect(page.getByRole('status').filter({ hasText: 'Entered' })).toContainText(/overhangs its face|edge/);
   await page.keyboard.press('Control+z');
 
   await open(page, `/box/${id}/bench?view=build&step=fit-parts`);
@@ -53,7 +53,7 @@ test('drawn unlike built is told on every view, and mended either way', async ({
   const { document } = await (await page.request.get(`/api/boxes/${id}`)).json();
   const port = document.ports[0];
   // somebody moves it in the drawing afterwards
-  await open(page, `/box/${id}/bench?view=build&step=drill`);
+  await reopen(page, `/box/${id}/bench?view=build&step=drill`);
   await expect(page.getByRole('region', { name: 'Drawn unlike built' })).toHaveCount(0);
   await open(page, `/box/${id}/ports`);
   await page.locator(`[data-port="${port.id}"]`).first().click();

@@ -1,4 +1,5 @@
 import type { Box } from '../core/src/box/schema.ts';
+import { goOn } from './go-on.ts';
 import { expect, type Page } from './test.ts';
 
 /** The address of a demo box, or of any box by its name. */
@@ -21,7 +22,16 @@ export async function copyOf(
   return ((await made.json()) as { id: string }).id;
 }
 
+/**
+ * A page of the program, as somebody comes to it who has it open already: loading it anew is half the work of a test. What must
+ * outlive that is tested with `reopen`.
+ */
 export async function open(page: Page, path: string): Promise<void> {
+  if (!path.startsWith('/') || !(await goOn(page, path))) await reopen(page, path);
+}
+
+/** Loads the page anew: nothing is there but what was saved. */
+export async function reopen(page: Page, path: string): Promise<void> {
   await page.goto(path);
   await page.waitForSelector('html[data-ready=true]');
 }

@@ -1,7 +1,7 @@
 import { expect, test } from './test.ts';
 import { readFileSync } from 'node:fs';
 import { expectAccessible } from './axe.ts';
-import { copyOf, open, saved } from './helpers.ts';
+import { copyOf, open, reopen, saved } from './helpers.ts';
 
 test('the hole schedule follows the person’s own bits, and the template can be taken away', async ({ page }) => {
   const id = await copyOf(page, 'Saltmarsh hide box', 'Holes box');
@@ -113,7 +113,7 @@ test('how it is sealed is entered as it was built: a port, a cord in its gland, 
   await next.getByRole('button', { name: /^Cable gland M\d+.* for it/ }).click();
   await expect(openings.getByLabel('Opening 2: name')).toHaveCount(0);
   await saved(page);
-  await open(page, `/box/${id}/ports`);
+  await reopen(page, `/box/${id}/ports`);
   const gland = (await (await page.request.get(`/api/boxes/${id}`)).json()).document.ports.at(-1).id as string;
   await page.locator(`[data-port=${gland}]`).click();
   await inspector.getByLabel('Its cord is').selectOption('round');

@@ -1,6 +1,5 @@
 import { expect, test, type Page } from './test.ts';
 import { boxId, open } from './helpers.ts';
-import { goOn } from './axe.ts';
 import { STAGE_PATHS, VIEW_PATHS } from './views.ts';
 
 /** What is left of the paper between its margins, px of a printed page. */
@@ -29,7 +28,7 @@ test.describe('printed on A4 and letter nothing is cut, and nothing is there to 
   });
   for (const view of [...STAGE_PATHS, ...VIEW_PATHS].filter((v) => !v.startsWith('design')))
     test(view, async ({ lasting: page }) => {
-      await goOn(page, `/box/${await boxId(page, 'Saltmarsh hide box')}/${view}`);
+      await open(page, `/box/${await boxId(page, 'Saltmarsh hide box')}/${view}`);
       await page.waitForTimeout(400);
       await page.emulateMedia({ media: 'print' });
       for (const [paper, width] of Object.entries(PAPERS)) {

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from './test.ts';
-import { boxId, copyOf, newBox, open, saved, verdict } from './helpers.ts';
+import { boxId, copyOf, newBox, open, reopen, saved, verdict } from './helpers.ts';
 
 const undo = (page: Page) => page.getByRole('button', { name: 'Undo', exact: true });
 /** No script error may go unnoticed. */
@@ -101,7 +101,7 @@ test('the printed sheet is the same after a reload, whatever was shown before', 
   const sheet = page.locator('article.paper');
   await expect(sheet.getByRole('heading', { name: 'Leads' })).toBeVisible();
   const before = await sheet.innerText();
-  await open(page, `/box/${id}/bench?view=papers`);
+  await reopen(page, `/box/${id}/bench?view=papers`);
   await expect(sheet.getByRole('heading', { name: 'Leads' })).toBeVisible();
   await page.waitForTimeout(500);
   expect(await sheet.innerText()).toBe(before);

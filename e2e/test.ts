@@ -2,11 +2,38 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { devices, test as base, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { goOn } from './go-on.ts';
 import { FIRST_PORT, startServer } from './server.ts';
 
 export { expect, type Page } from '@playwright/test';
 
 const START_MS = 70_000;
+
+/** A page of the program that nothing comes from which a test looks at: there it rests between two of them. */
+const REST = '/known';
+
+/**
+ * Rests in the program, as somebody leaves a window open: what was compiled stays, and the next test begins at once. Whatever
+ * the device kept is emptied.
+ * @returns false where that would leave something behind: a setting that the program holds, or no program at all
+ */
+async function rest(page: Page): Promise<boolean> {
+  try {
+    for (let i = 0; i < 2; i++) await page.keyboard.press('Escape');
+    if (!(await goOn(page, REST))) return false;
+    return await page.evaluate(async () => {
+      if (localStorage.length > 0) return false;
+      sessionStorage.clear();
+      return new Promise<boolean>((done) => {
+        const gone = indexedDB.deleteDatabase('haversack');
+        gone.onsuccess = () => done(true);
+        gone.onerror = gone.onblocked = () => done(false);
+      });
+    });
+  } catch {
+    return false;
+  }
+}
 
 /** Leaves the program and empties what it kept in the profile. */
 async function clearKept(page: Page): Promise<void> {
@@ -27,10 +54,12 @@ async function clearKept(page: Page): Promise<void> {
  */
 class SharedPage {
   readonly #context: BrowserContext;
+  readonly #server: string;
   #page: Page | undefined;
   #tampered = false;
-  constructor(context: BrowserContext) {
+  constructor(context: BrowserContext, server: string) {
     this.#context = context;
+    this.#server = server;
   }
 
   async take(viewport: { width: number; height: number } | null): Promise<Page> {
@@ -41,10 +70,20 @@ class SharedPage {
 
   async #fresh(): Promise<Page> {
     const page = await this.#context.newPage();
-    const add = page.addInitScript.bind(page);
-    page.addInitScript = (...args: Parameters<typeof add>) => {
+    // what a test puts under the program counts from its start: the one that stands there is left
+    const under = async (): Promise<void> => {
       this.#tampered = true;
+      await page.goto('/favicon.svg');
+    };
+    const add = page.addInitScript.bind(page);
+    page.addInitScript = async (...args: Parameters<typeof add>) => {
+      await under();
       return add(...args);
+    };
+    const route = page.route.bind(page);
+    page.route = async (...args: Parameters<typeof route>) => {
+      await under();
+      return route(...args);
     };
     return page;
   }
@@ -70,7 +109,8 @@ class SharedPage {
       forcedColors: null,
       contrast: null
     });
-    await clearKept(page);
+    // a test may have gone to a server of its own
+    if (!page.url().startsWith(`${this.#server}/`) || !(await rest(page))) await clearKept(page);
   }
 }
 
@@ -109,7 +149,7 @@ export const test = base.extend<
     },
     { scope: 'worker' }
   ],
-  goesOn: [async ({ shared }, use) => use(new SharedPage(shared)), { scope: 'worker' }],
+  goesOn: [async ({ shared, server }, use) => use(new SharedPage(shared, server)), { scope: 'worker' }],
   /** One page for tests that only look: going on within it costs a fraction of loading it anew. */
   lasting: [
     async ({ browser, server }, use) => {

@@ -1,7 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
+import { FED_FROM } from '../src/box/charge-names.ts';
 import type { Box } from '../src/box/schema.ts';
+import { chargingPlan } from '../src/charge/charging.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { campTableBox, slipwayBox } from '../src/demo/fed.ts';
@@ -60,6 +62,53 @@ describe('the volts of a charger nobody read', () => {
   test('for lead-acid a charger for four lithium cells is among what it may be', () => {
     const f = askedAt(planOf(change(canal, set('charging/chargerV', UNKNOWN))), 'charging/chargerV')!;
     expect(f.mayBe.some((m) => m.severity === 'stop')).toBe(true);
+  });
+});
+
+describe('what a charger is fed from, when nobody said', () => {
+  const path = 'charging/fedFrom';
+  const severities = (plan: Plan, id: string) =>
+    askedAt(plan, path)!
+      .mayBe.filter((m) => m.key.startsWith(id))
+      .map((m) => m.severity);
+
+  test('of lithium it may be a stop: asked for, and the box is not called safe', () => {
+    const plan = planOf(change(radio, set(path, 'unknown')));
+    expect(askedAt(plan, path)!.asks).toBe('what it is charged from');
+    expect(severities(plan, 'vehicle-direct')).toEqual(['stop']);
+    expect(stateOf(plan, 'safe')).not.toBe('holds');
+    expect(plan.findings.filter((f) => f.id === 'vehicle-direct')).toEqual([]);
+    const question = lookUpList(plan.findings)
+      .flatMap((p) => p.questions)
+      .find((q) => q.path === path)!;
+    expect(question).toMatchObject({ kind: 'choice', bare: true, mayBeNone: false, stage: 'battery' });
+    expect(question.choices.map(([value]) => value)).toEqual([...FED_FROM]);
+    for (const [value] of question.choices) {
+      const answered = planOf(change(radio, set(path, value)));
+      expect(askedAt(answered, path)).toBeUndefined();
+      expect(stateOf(answered, 'safe') === 'holds', value).toBe(!value.endsWith('-direct'));
+    }
+  });
+
+  test('of lead-acid it may be a caution; a cord in the rain is told, too', () => {
+    const wet = change(canal, set('outing/seal', 'rain'), set('charging/plugged', [{ startH: 20, endH: 22 }]));
+    const plan = planOf(change(wet, set(path, 'unknown')));
+    expect(severities(plan, 'vehicle-direct')).toEqual(['caution']);
+    expect(severities(plan, 'mains-cord')).toHaveLength(1);
+  });
+
+  test('in frost a vehicle is as cold as the outing: what a room would hide may be a stop', () => {
+    const frost = change(radio, set('outing/airC', -8), set('outing/warmestC', -2));
+    const coldAt = (fedFrom: string) =>
+      planOf(change(frost, set(path, fedFrom))).findings.filter((f) => f.id === 'cold-charge' && !f.open).length;
+    expect([coldAt('mains'), coldAt('unknown'), coldAt('vehicle-converter')]).toEqual([0, 0, 1]);
+    expect(severities(planOf(change(frost, set(path, 'unknown'))), 'cold-charge')).toEqual(['stop']);
+  });
+
+  test('of a box that nothing charges nobody asks; the plan of charging says what to find out', () => {
+    expect(askedAt(planOf(change(hide, set('charging/path', NONE), set(path, 'unknown'))), path)).toBeUndefined();
+    const unsaid = change(radio, set(path, 'unknown'));
+    expect(chargingPlan(unsaid, planOf(unsaid))!.steps.join(' ')).toContain('Find out first what feeds it');
   });
 });
 

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { BOX_FORMAT, BOX_VERSION } from './attr.ts';
 import { FACES } from '../catalogue/faces.ts';
 import { CHEMISTRIES, idSchema, LEAST, insulation, partSchema, TAB_ORDERS } from '../catalogue/part.ts';
+import { FED_FROM } from './charge-names.ts';
 import { circuitSchema, feedSchema, originSchema, relaySchema } from './circuit-schema.ts';
 import { claimSchema, deviceSchema, drawSchema } from './device-schema.ts';
 import {
@@ -257,7 +258,7 @@ export const boxSchema = z.strictObject({
     /** The outlet it is charged through; automatic: nobody said which. */
     throughPortId: attr(idSchema),
     /** What feeds the charger. */
-    fedFrom: z.enum(['mains', 'vehicle-converter', 'vehicle-direct', 'battery-direct']).default(LATER.charging.fedFrom),
+    fedFrom: z.enum([...FED_FROM, 'unknown']).default(LATER.charging.fedFrom),
     chargerA: attr(amps),
     chargerV: attr(z.number().min(LEAST).max(60)),
     coldestC: attr(z.number().min(-40).max(60)),

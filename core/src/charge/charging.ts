@@ -148,6 +148,10 @@ const FEED: Record<Box['charging']['fedFrom'], { connect: (what: string) => stri
   'battery-direct': {
     connect: () => 'Do not: the fuller battery pushes all that the leads pass. Put a charging converter in between.',
     end: 'Until then charge it from the mains.'
+  },
+  unknown: {
+    connect: (what) => `Find out first what feeds it; then connect ${what}, and what feeds it last.`,
+    end: 'Stay near. What feeds it off first, then the box, when it is full.'
   }
 };
 

@@ -45,6 +45,8 @@ export const TOUCHING = 'Count the wires that lie against it in its tightest bun
 const BODY = 'Read the amps on its body or packet.';
 const CONTROLLER = 'Read the plate of the solar controller: most volts of the panel, most amps, amps of the load.';
 const VOLTS_OF_CHARGER = 'Read the volts on its output label, or the sort of battery it is made for.';
+const FEEDS_THE_CHARGER =
+  'Ask who uses it: a charger on the mains, a charging converter in a vehicle, its socket, or another battery.';
 const LEAD_OF_FUSE = 'Follow its wire to the battery: does it end on + or on −?';
 const LEAD_OF_SWITCH = 'Follow the wire through it towards the battery: does it end on + or on −?';
 const KIND_OF_FUSE = 'Blade, glass, bolted, or a breaker with a lever: what it can break depends on it.';
@@ -169,7 +171,10 @@ function* ofBank(x: Facts): Questions {
 /** With how many volts it is charged, and where what switches on that way stands. */
 function* ofChargeVolts(x: Facts): Questions {
   const { charging, bank } = x.box;
-  if (charging.chargerV.is === 'unknown' && x.judge.sources.some((s) => s.id === 'charger' || s.id === 'plugged'))
+  const charged = x.judge.sources.some((s) => s.id === 'charger' || s.id === 'plugged');
+  if (charging.fedFrom === 'unknown' && charged)
+    yield ask(BATTERY_PLACE, 'what it is charged from', FEEDS_THE_CHARGER, 'charging/fedFrom', false);
+  if (charging.chargerV.is === 'unknown' && charged)
     yield ask(BATTERY_PLACE, 'volts of the charger', VOLTS_OF_CHARGER, 'charging/chargerV', false);
   for (const c of charging.builtIn)
     if (c.voltageV.is === 'unknown')

@@ -1,6 +1,7 @@
 import { chargerName } from '../box/source-leads.ts';
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
+import { fedOutside } from '../charge/straight.ts';
 import { valueOf } from '../box/lookup.ts';
 import { chargedOnOuting, chargePortId, outingPortId, panelInletId, plainOutlets } from '../box/plugged.ts';
 import type { Box, Solar } from '../box/schema.ts';
@@ -75,7 +76,7 @@ function sourcesOf(box: Box, bank: Bank): ChargeSource[] {
       : Math.min(...hours.map((h) => airAtC(outing.airC, outing.warmestC, h))) + box.bank.warmerK;
   const endH = outing.startH + outing.durationH;
   // a vehicle is where the outing is, and as cold
-  const outsideC = charging.fedFrom === 'mains' ? undefined : coldestIn(hoursOf(outing.startH, endH));
+  const outsideC = fedOutside(box) ? coldestIn(hoursOf(outing.startH, endH)) : undefined;
   const usualC = outsideC ?? INDOORS_C;
   const ground: Ground = {
     box,

@@ -1,3 +1,4 @@
+import { FED_FROM_WORDS } from '../box/charge-names.ts';
 import type { Finding, Stage, Where } from '../findings/rule.ts';
 
 /** How an answer to what is not known is entered. */
@@ -98,6 +99,7 @@ const CHOICES: Readonly<Record<string, Question['choices']>> = {
     ['snug', 'it sits tight'],
     ['hook-and-loop', 'hook and loop']
   ],
+  fedFrom: Object.entries(FED_FROM_WORDS),
   path: [
     ['inlet', 'an inlet of its own'],
     ['through-port', 'through an outlet'],
@@ -126,6 +128,7 @@ const CHOICES: Readonly<Record<string, Question['choices']>> = {
 };
 /** Fields that hold a bare word or figure, not an attribute. */
 const BARE: readonly string[] = [
+  'fedFrom',
   'totalA',
   'perWayA',
   'controllerMaxV',

@@ -1,5 +1,6 @@
 import { set } from '../box/edit.ts';
 import { AUTO, NONE, setTo } from '../box/attr.ts';
+import { FED_FROM } from '../box/charge-names.ts';
 import type { Edit } from '../box/edits.ts';
 import { AGES_Y } from '../box/age.ts';
 import { capacityRangeAh, leftByWeight } from '../battery/density.ts';
@@ -49,6 +50,7 @@ const RULES: Readonly<Record<string, RegExp>> = {
   chargerV: OF_CHARGE_VOLTS,
   voltageV: OF_CHARGE_VOLTS,
   coldestC: /cold|temp-comp/,
+  fedFrom: /vehicle-direct|mains-cord|cold-charge|temp-comp/,
   holdDown: /loose/,
   ageYears: /runtime|dod|parallel-age|peak|undervoltage|power-limit|worn|fault/,
   packs: /runtime|dod|parallel-age|peak|undervoltage|power-limit|worn|fault/,
@@ -207,6 +209,12 @@ function ofConverters(wiring: WiringPlan): Range[] {
   return out;
 }
 
+/** Straight off a vehicle, or a mains cord out in the wet: the two that may do harm, each in its own way. */
+const ofFedFrom = ({ charging }: Box): Range[] =>
+  charging.fedFrom === 'unknown'
+    ? [range('charging/fedFrom', FED_FROM, 'vehicle-direct', 'mains', 'vehicle-converter')]
+    : [];
+
 /** How old the packs are. */
 function ofPacks(box: Box): Range[] {
   const out: Range[] = [];
@@ -262,6 +270,8 @@ export function unknownRanges(box: Box, plan: Loads): Range[] {
     const found = rangeOf(path, key, { family, isMain, loadA: loads.get(path) ?? 0, biggestA });
     if (found) out.push(found);
   }
+  // what feeds a charger that charges nothing is no matter either
+  if (charged) out.push(...ofFedFrom(box));
   out.push(...ofPorts(box), ...ofUnread(box), ...ofConverters(plan.wiring), ...ofPacks(box), ...ofBattery(box));
   return out
     .filter((r, i) => out.findIndex((o) => o.path === r.path) === i)

@@ -1,5 +1,7 @@
 <script lang="ts">
   import { fromChoice, setTo } from '@haversack/core/box/attr';
+  import { FED_FROM_WORDS } from '@haversack/core/box/charge-names';
+  import type { Box } from '@haversack/core/box/schema';
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
   import { chargerA } from '@haversack/core/wiring/charger';
   import { temperatureText } from '@haversack/core/quantity/format';
@@ -9,6 +11,8 @@
   import SelectRow from '$lib/ui/SelectRow.svelte';
   import BuiltInChargers from './BuiltInChargers.svelte';
 
+  type FedFrom = Box['charging']['fedFrom'];
+
   const open = useBox();
   const bank = $derived(open.plan.bank);
   const COLD = [
@@ -16,12 +20,7 @@
     ['yes', 'blocks charging, its label says so'],
     ['no', 'charges all the same']
   ] as const;
-  const FED_FROM = [
-    ['mains', 'the mains'],
-    ['vehicle-converter', 'a vehicle or another battery, through a charging converter'],
-    ['vehicle-direct', 'a vehicle’s socket, straight'],
-    ['battery-direct', 'another battery, joined straight']
-  ] as const;
+  const FEEDS = [...Object.entries(FED_FROM_WORDS), ['unknown', 'unknown']] as [FedFrom, string][];
   const outlets = $derived(
     (open.plan.panel?.ports ?? [])
       .filter((p) => p.part.role === 'outlet' && p.part.converterRatedW === null)
@@ -62,7 +61,7 @@
   <SelectRow
     word="The charger is fed from"
     value={open.doc.charging.fedFrom}
-    choices={FED_FROM}
+    choices={FEEDS}
     onchoose={(v, t) => open.set(`Charged from ${t}`, 'charging/fedFrom', v)}
   />
   <AttrField
