@@ -70,7 +70,9 @@ test('holes in one system, the other one only when asked for', async ({ page }) 
   await expect(table.getByRole('row', { name: /42\.0 mm 1 21\/32 in \+0\.07/ })).toBeVisible();
 });
 
-test('the volts of a charger nobody read, and what feeds it: asked, not called safe, answered on the list', async ({ page }) => {
+test('the volts of a charger nobody read, and what feeds it: asked, not called safe, answered on the list', async ({
+  page
+}) => {
   const id = await copyOf(page, 'Fell-race radio post', 'Charger from a drawer');
   await open(page, `/box/${id}/battery`);
   await page.getByRole('button', { name: 'Charge', exact: true }).click();
