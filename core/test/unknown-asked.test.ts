@@ -112,6 +112,65 @@ describe('what a charger is fed from, when nobody said', () => {
   });
 });
 
+describe('the least voltage of a device nobody read', () => {
+  /** A radio on a lead-acid battery that is used to its end: what it gives up at decides how long it runs. */
+  const path = 'devices/radio/minV';
+  const b = soundBase('Old radio', 'battery-agm-12');
+  const { portId } = b.port('circular-16', 'front', 'Radio');
+  b.device('vhf-mobile-25', {
+    id: 'radio',
+    name: 'Radio',
+    portId,
+    belowMin: 'stops',
+    modes: on(30),
+    spans: span(8, 12)
+  });
+  const whole = { startH: 8, durationH: 4, day: null, site: null };
+  b.set('outing', { ...b.box.outing, ...whole }).set('bank/keepBack', setTo(0));
+  const old = b.box;
+  const lastsAt = (minV: number | null) => planOf(change(old, set(path, minV))).outing!.lastsH;
+  const until = (durationH: number): Box =>
+    change(old, set('outing/durationH', durationH), set('devices/radio/spans', span(8, 8 + durationH)));
+  const unread = (durationH: number) => planOf(change(until(durationH), set(path, null)));
+
+  test('where it decides whether the plan is served to its end it is asked for, with the hours as a range', () => {
+    const [least, most] = [lastsAt(11.73), lastsAt(9)];
+    expect(most).toBeGreaterThan(least + 0.3);
+    const plan = unread((least + most) / 2);
+    const f = askedAt(plan, path)!;
+    expect(f.asks).toBe('least voltage');
+    expect(f.where).toMatchObject({ kind: 'device', id: 'radio' });
+    expect(f.mayBe.map((m) => m.key.split(':')[0])).toContain('runtime-short');
+    expect(stateOf(plan, 'lasts')).not.toBe('holds');
+    const question = lookUpList(plan.findings)
+      .flatMap((p) => p.questions)
+      .find((q) => q.path === path)!;
+    expect(question).toMatchObject({ kind: 'volts', bare: true, mayBeNone: false, stage: 'outing' });
+    // read, it is a matter of fact: 11.73 V is too early, 9 V lasts
+    const read = (minV: number) => planOf(change(until((least + most) / 2), set(path, minV)));
+    const short = (of: Plan) => of.findings.filter((k) => k.id === 'runtime-short' && !k.open).length;
+    expect([short(read(11.73)), short(plan), short(read(9))]).toEqual([1, 0, 0]);
+    expect(askedAt(read(9), path)).toBeUndefined();
+    const hours = plan.verdicts.find((v) => v.id === 'lasts')!;
+    expect(hours.say).toMatch(/^up to \d+ min short$/);
+    expect([hours.value[0]!.number, hours.target.slice(0, 6)]).toEqual([
+      `${Math.floor(least)}`,
+      `to ${Math.floor(most)} h`
+    ]);
+  });
+
+  test('an outing that is over long before asks for nothing; nor does a lamp, a USB device, one that is not plugged in', () => {
+    expect(askedAt(unread(1), path)).toBeUndefined();
+    const long = until((lastsAt(11.73) + lastsAt(9)) / 2);
+    for (const other of [
+      set('devices/radio/fussy', false),
+      set('devices/radio/portId', null),
+      set('devices/radio/supply', 'regulated-12v')
+    ])
+      expect(askedAt(planOf(change(long, set(path, null), other)), path)).toBeUndefined();
+  });
+});
+
 describe('where a cut-off stands, and whether a controller has a switch', () => {
   const cut = setTo({ cutV: 11.5, backV: 12.8 });
   test('the cut-off’s place is asked for where there is one', () => {

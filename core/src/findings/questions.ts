@@ -19,6 +19,7 @@ import {
   type Facts,
   type Where
 } from './rule.ts';
+import { leastUnread } from '../unknown/ranges.ts';
 import { unread } from '../unknown/part-ranges.ts';
 
 /** Something nobody read yet: where it is, what it is called, how to find out, the field that holds it. */
@@ -47,6 +48,7 @@ const CONTROLLER = 'Read the plate of the solar controller: most volts of the pa
 const VOLTS_OF_CHARGER = 'Read the volts on its output label, or the sort of battery it is made for.';
 const FEEDS_THE_CHARGER =
   'Ask who uses it: a charger on the mains, a charging converter in a vehicle, its socket, or another battery.';
+const LEAST_OF_DEVICE = 'Its label or data sheet has a range, such as 10.5 to 15 V: the lower end.';
 const LEAD_OF_FUSE = 'Follow its wire to the battery: does it end on + or on −?';
 const LEAD_OF_SWITCH = 'Follow the wire through it towards the battery: does it end on + or on −?';
 const KIND_OF_FUSE = 'Blade, glass, bolted, or a breaker with a lever: what it can break depends on it.';
@@ -348,6 +350,8 @@ function* ofJoins(x: Facts): Questions {
 }
 
 function* ofParts(x: Facts): Questions {
+  for (const d of leastUnread(x.box))
+    yield ask(devicePlace(d.id, d.name), 'least voltage', LEAST_OF_DEVICE, `devices/${d.id}/minV`, false);
   for (const d of x.box.devices)
     if (d.lead?.wire.is === 'unknown')
       yield ask(

@@ -49,6 +49,7 @@ const KIND: Readonly<Record<string, AnswerKind>> = {
   maxContinuousA: 'part-amps',
   totalA: 'part-amps',
   perWayA: 'part-amps',
+  minV: 'volts',
   controllerMaxV: 'volts',
   controllerMaxA: 'part-amps',
   mostA: 'part-amps',
@@ -128,6 +129,7 @@ const CHOICES: Readonly<Record<string, Question['choices']>> = {
 };
 /** Fields that hold a bare word or figure, not an attribute. */
 const BARE: readonly string[] = [
+  'minV',
   'fedFrom',
   'totalA',
   'perWayA',

@@ -5,7 +5,7 @@ import type { Edit } from '../box/edits.ts';
 import { AGES_Y } from '../box/age.ts';
 import { capacityRangeAh, leftByWeight } from '../battery/density.ts';
 import { usualPackFuse } from '../battery/parallel-plan.ts';
-import type { Box } from '../box/schema.ts';
+import type { Box, Device } from '../box/schema.ts';
 import { LOAD_SHARE, SELECTIVE_RATIO, usualFuseA } from '../wiring/fuse.ts';
 import { fuseFieldOf } from '../findings/elements.ts';
 import type { Judge } from '../judge/table.ts';
@@ -56,6 +56,7 @@ const RULES: Readonly<Record<string, RegExp>> = {
   packs: /runtime|dod|parallel-age|peak|undervoltage|power-limit|worn|fault/,
   capacityAh:
     /runtime|dod|c-rate|charge-current|quiescent|peak|undervoltage|power-limit|capacity-claim|lead-acid|fault|interrupting|adiabatic/,
+  minV: /runtime|undervoltage|never-runs/,
   changeoverA: /guard|overload|changeover/,
   ratedW: /conductor|fuse-exceeds|guard|fault|rail-overload/
 };
@@ -215,6 +216,14 @@ const ofFedFrom = ({ charging }: Box): Range[] =>
     ? [range('charging/fedFrom', FED_FROM, 'vehicle-direct', 'mains', 'vehicle-converter')]
     : [];
 
+/** Least volts of 12 V electronics met in the field. @source electrical reference 8: radios 13.8 V less 15 %; instruments and screens: rule of thumb */
+const LEAST_V = [9, 10.5, 11.73];
+/** Electronics on the battery's own volts: nobody knows when they give up. Lamps and heaters only become weaker. */
+export const leastUnread = (box: Box): Device[] =>
+  box.devices.filter((d) => d.portId !== null && d.minV === null && d.fussy && d.supply === '12v');
+const ofDevices = (box: Box): Range[] =>
+  leastUnread(box).map((d) => range(`devices/${d.id}/minV`, LEAST_V, LEAST_V.at(-1), LEAST_V.at(-1), LEAST_V[0]));
+
 /** How old the packs are. */
 function ofPacks(box: Box): Range[] {
   const out: Range[] = [];
@@ -272,7 +281,14 @@ export function unknownRanges(box: Box, plan: Loads): Range[] {
   }
   // what feeds a charger that charges nothing is no matter either
   if (charged) out.push(...ofFedFrom(box));
-  out.push(...ofPorts(box), ...ofUnread(box), ...ofConverters(plan.wiring), ...ofPacks(box), ...ofBattery(box));
+  out.push(
+    ...ofPorts(box),
+    ...ofUnread(box),
+    ...ofDevices(box),
+    ...ofConverters(plan.wiring),
+    ...ofPacks(box),
+    ...ofBattery(box)
+  );
   return out
     .filter((r, i) => out.findIndex((o) => o.path === r.path) === i)
     .map((r) => {
