@@ -103,6 +103,11 @@ test('the volts of a charger nobody read, and what feeds it: asked, not called s
   await expect(verdict(page, 'safe')).not.toHaveAttribute('data-state', 'holds');
   await open(page, `/box/${id}/bench?view=lookup`);
   const fedFrom = page.getByRole('combobox', { name: /what it is charged from/ });
+  // its longest answer does not stick out of the list on a phone
+  await page.setViewportSize({ width: 390, height: 844 });
+  const [field, list] = [await fedFrom.boundingBox(), await page.locator('#main').boundingBox()];
+  expect(field!.x + field!.width).toBeLessThanOrEqual(list!.x + list!.width - 24);
+  await page.setViewportSize({ width: 1280, height: 800 });
   await fedFrom.selectOption({ label: 'a vehicle’s socket, straight' });
   await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'stop');
   await page.keyboard.press('Control+z');

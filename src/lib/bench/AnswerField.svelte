@@ -80,7 +80,7 @@
     </select>
   {:else if q.kind === 'choice'}
     <select
-      class="in"
+      class="in max-w-full"
       aria-label={label}
       value=""
       onchange={(e) => take(q.bare ? e.currentTarget.value : setTo(e.currentTarget.value))}
