@@ -26,6 +26,7 @@ const WATCHED_BY = {
   case: [
     'case-pieces',
     'case-figures',
+    'exact-search',
     'measure',
     'slide',
     'heat-and-feet',

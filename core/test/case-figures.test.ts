@@ -195,6 +195,27 @@ describe('one change that makes everything go in', () => {
     finished(cheapestChanges(box, catalogue, { most: 20, nodeLimit: 5000 }));
   const labels = (box: Box) => changes(box, []).map((c) => c.label);
 
+  it.each([
+    [98, 5, '4 mm foam instead of 5 mm'],
+    [96, 5, '3 mm foam instead of 5 mm'],
+    [94, 5, '2 mm foam instead of 5 mm'],
+    [100, 8, '5 mm foam instead of 8 mm']
+  ])('%i mm of depth under %i mm of foam: the thickest foam that does', (depthMm, padding, label) => {
+    // 80 high and 10 of flag terminals, foam below and above
+    const upright = BOX({ depthMm }, { anyWayUp: 'upright' }, set('bank/terminals', 'flag'), set('paddingMm', padding));
+    expect(labels(upright)).toEqual([label]);
+    expect(labels(applyEdits(upright, [set('paddingMm', 2)]))).toEqual([]);
+  });
+
+  it('a battery that must stay upright is never laid, even where that alone would do; nor is one told to lie that may', () => {
+    const low = (anyWayUp: Battery['anyWayUp'], ...edits: Edit[]) =>
+      labels(BOX({ depthMm: 72 }, { anyWayUp }, set('bank/terminals', 'flag'), ...edits));
+    expect(low('any')).toEqual(['Lay the battery on its side']);
+    expect(low('not-inverted')).toEqual(['Lay the battery on its side']);
+    expect(low('upright')).toEqual([]);
+    expect(low('upright', set('bank/mayLie', true))).toEqual([]);
+  });
+
   it('each is offered where it is the cure, and does make it fit', () => {
     // 80 high and 30 of straight terminals are 110; 5 below and above, 120: one millimetre less is short
     const straight = BOX({ depthMm: 119 }, {}, set('bank/terminals', 'straight'));
@@ -290,6 +311,10 @@ describe('what is left inside', () => {
     expect(left.freeL).toBeCloseTo(3.6 - 0.54, 6);
     // over everything behind y = 65: 200 × 85 × 120; to the right of x = 105 would be 95 × 150
     expect(left.pocket).toEqual({ xMm: 0, yMm: 65, zMm: 0, lengthMm: 200, widthMm: 85, heightMm: 120 });
+    // a rib or a tray there takes its part as a port's room does
+    const fit = caseFit(box)!;
+    const ribbed = { ...fit, space: { ...fit.space, keepOuts: [[120, 65, 0, 200, 150, 120]] } };
+    expect(roomLeft(ribbed, []).pocket).toMatchObject({ xMm: 0, yMm: 65, lengthMm: 120, widthMm: 85, heightMm: 120 });
     // a port that reaches in there takes its part
     const rear = { low: [150, 65, 0], high: [200, 150, 120] };
     expect(roomLeft(caseFit(box)!, [rear]).pocket).toEqual({

@@ -52,6 +52,15 @@ describe('the measuring sheet of an own case', () => {
     );
   });
 
+  test('what can be right: from a pocket box to a chest, and a handle for anything that can be carried', () => {
+    const ends = Object.fromEntries(MEASURE_STEPS.map((s) => [s.key, [s.min, s.max]]));
+    expect(ends).toMatchObject({ massKg: [0, 200], handleRatedKg: [0.1, 200] });
+    for (const key of ['floorLengthMm', 'floorWidthMm', 'depthMm'] as const) {
+      expect(ends[key]![0], key).toBeLessThanOrEqual(40);
+      expect(ends[key]![1], key).toBeGreaterThanOrEqual(1000);
+    }
+  });
+
   test.each(MEASURE_STEPS.map((s) => [s.key, s] as const))(
     '%s is refused just outside its range, at its own field, and taken at its ends',
     (key, step) => {

@@ -233,7 +233,8 @@ export class ExactSearch {
         const k = s.keepOuts[j - n]!;
         there = b.low[p]! + b.least[p]! + gap <= k[a]! + SLACK_MM;
         back = k[a + 3]! + gap + b.least[p]! <= b.end[p]! + SLACK_MM;
-        if (s.onFloor && a === 2) back = false;
+        // on the floor means above only what lies under it: a rib or a part under the foam
+        if (s.onFloor && a === 2) back = back && k[a + 3]! + gap <= s.floorPadMm + SLACK_MM;
       } else {
         const q = 3 * j + a;
         const need = b.least[p]! + gap + b.least[q]! - SLACK_MM;
