@@ -70,6 +70,53 @@ describe('a pack whose electronics would open', () => {
   });
 });
 
+/** Packs side by side with no fuse of their own, and an inverter that is too much for one of them. */
+function sideBySide(batteryId: string, count: number, watts: number): Box {
+  const b = new BoxBuilder('Side by side');
+  b.use('battery', batteryId, 'bank/partId').use('case', 'case-battery-box-large', 'casePartId');
+  b.use('fuse-holder', 'holder-midi', 'feeds/main/holderPartId').set('feeds/main/ends', 'stud');
+  b.set('bank/postsCovered', 'yes').set('bank/count', count).set('bank/packFuse', NONE).set('bank/takeOff', 'same-end');
+  b.set('bank/packs', [
+    { ageYears: 0, startFraction: 1 },
+    { ageYears: 5, startFraction: 0.6 }
+  ]);
+  const p = b.port('circular-28', 'front', 'Inverter');
+  b.device('laptop-inverter', { name: 'Inverter', portId: p.portId, modes: on(watts), spans: span(9, 11) });
+  return b.box;
+}
+
+describe('several packs that should be one', () => {
+  const ONE = /^One (.*) in the place of (\d)$/;
+  const oneOf = (box: Box, id: string) => tried(box, id).filter((m) => ONE.test(m.label));
+
+  it('the smallest of their sort that holds as much and bears the load, alone, with the marks of the others gone', () => {
+    const four = sideBySide('battery-lfp-7', 4, 180);
+    const [m, ...more] = oneOf(four, 'parallel-fuse');
+    expect(more).toEqual([]);
+    // four of 7 Ah are 28; 180 W are 17 A, of which a pack of 20 or 22 Ah would bear enough, too, but hold too little
+    expect(ONE.exec(m!.label)!.slice(1)).toEqual(['LiFePO4 12.8 V 35 Ah', '4']);
+    const after = applyEdits(four, m!.edits);
+    expect(after.bank).toMatchObject({ count: 1, packs: [], packFuse: AUTO, partId: 'battery-lfp-35' });
+    expect(planOf(after).findings.filter((f) => /^parallel-|^bms-current/.test(f.id))).toEqual([]);
+    // alone it brings what a stronger short asks of the main fuse: with that it is offered
+    expect(offered(four, 'parallel-fuse').some((label) => label.startsWith(m!.label))).toBe(true);
+  });
+
+  it('a load that such a battery would not bear either wants a larger one', () => {
+    const [m] = oneOf(sideBySide('battery-lfp-5', 2, 300), 'parallel-fuse');
+    // two of 5 Ah are 10, but 300 W are some 29 A
+    expect(ONE.exec(m!.label)![1]).toBe('LiFePO4 12.8 V 50 Ah');
+  });
+
+  it('of lead-acid too; one battery alone is never put in its own place, nor where none is large enough', () => {
+    expect(oneOf(sideBySide('battery-agm-12', 2, 60), 'parallel-fuse').map((m) => m.label)).toEqual([
+      'One AGM 12 V 35 Ah in the place of 2'
+    ]);
+    expect(oneOf(strongRadio(null), 'bms-current')).toEqual([]);
+    expect(oneOf(sideBySide('battery-agm-200', 2, 60), 'parallel-fuse')).toEqual([]);
+  });
+});
+
 /** A controller whose load terminals give 10 A, with an inverter and a lamp on them. */
 function overloadedController(mostA: number): Box {
   const b = new BoxBuilder('Load terminal');

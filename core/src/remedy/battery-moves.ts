@@ -6,6 +6,21 @@ import { chooseBattery } from '../compare/candidate.ts';
 import { BEARS } from '../wiring/fuse.ts';
 import { move, type Bench, type Move } from './move.ts';
 
+/** One large battery of their sort in the place of several: nothing to match, to join, or to fuse one by one. */
+function oneForAll({ box, catalogue, plan }: Bench): Move[] {
+  const now = plan.bank?.part;
+  const { count } = box.bank;
+  if (!now || count < 2) return [];
+  const one = ofKind(catalogue, 'battery')
+    .filter((p) => p.chemistry === now.chemistry && p.capacityAh >= count * now.capacityAh)
+    // lead-acid has no electronics that switch it off
+    .filter((p) => BEARS.pack * (p.maxContinuousA ?? Infinity) >= plan.wiring.main.loadA)
+    .toSorted((a, b) => a.capacityAh - b.capacityAh)[0];
+  return one
+    ? [move(`One ${one.name} in the place of ${count}`, '', [...chooseBattery(one, 1), set('bank/packFuse', AUTO)])]
+    : [];
+}
+
 /** Batteries of the same sort that are larger, then iron phosphate of about the size, then the smallest whose electronics bear the load. */
 export function batteryMoves({ box, catalogue, plan }: Bench): Move[] {
   const now = plan.bank?.part;
@@ -18,10 +33,13 @@ export function batteryMoves({ box, catalogue, plan }: Bench): Move[] {
   const same = all.filter((p) => p.chemistry === now.chemistry && p.capacityAh >= now.capacityAh && p.id !== now.id);
   const lfp = all.filter((p) => p.chemistry === 'lfp' && p.capacityAh >= now.capacityAh * 0.5 && p.id !== now.id);
   const strong = [...same, ...lfp].filter(bears).slice(0, 1);
-  return [...new Set([...same.slice(0, 3), ...(now.chemistry === 'lfp' ? [] : lfp.slice(0, 3)), ...strong])].map((p) =>
+  const instead = [
+    ...new Set([...same.slice(0, 3), ...(now.chemistry === 'lfp' ? [] : lfp.slice(0, 3)), ...strong])
+  ].map((p) =>
     move(`${p.name} instead${charger(p) ? ', with a charger for it' : ''}`, '', [
       ...chooseBattery(p, box.bank.count),
       ...(charger(p) ? [set('charging/chargerV', AUTO)] : [])
     ])
   );
+  return [...instead, ...oneForAll({ box, catalogue, plan })];
 }
