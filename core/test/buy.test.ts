@@ -301,4 +301,31 @@ describe('shops as entered', () => {
     ['an offer of no shop', { ...good, offers: [{ ...good.offers[0]!, shopId: 'z' }] }],
     ['one shop twice', { ...good, shops: [shop('a'), shop('a')] }]
   ])('%s is refused', (_, bad) => expect(shopsSchema.safeParse(bad).success).toBe(false));
+
+  const takesShop = (over: Parameters<typeof shop>[1]) =>
+    shopsSchema.safeParse({ ...good, shops: [shop('a', over)] }).success;
+  const takesOffer = (over: object) =>
+    shopsSchema.safeParse({ ...good, offers: [{ ...good.offers[0]!, ...over }] }).success;
+  test.each([
+    ['tax', (taxFraction: number) => takesShop({ taxFraction }), [0, 0.19, 1], [-0.01, 1.01]],
+    ['a share off', (offFraction: number) => takesShop({ offFraction }), [0, 0.95], [-0.01, 0.96]],
+    ['shipping', (shipping: number) => takesShop({ shipping }), [0, 100000], [-1, 100001]],
+    ['free from', (freeFrom: number) => takesShop({ freeFrom }), [0.01, 100000], [0, -1, 100001]],
+    ['a coupon', (amount: number) => takesShop({ coupon: { amount, from: 20 } }), [5], [0, -5, 100001]],
+    ['what a packet holds', (holds: number) => takesOffer({ holds }), [0.5, 100000], [0, -1, 100001]],
+    ['a price', (price: number) => takesOffer({ price }), [0, 100000], [-0.01, 100001]]
+  ] as const)('%s has its ends', (_, takes, right, wrong) => {
+    expect(right.map(takes)).toEqual(right.map(() => true));
+    expect(wrong.map(takes)).toEqual(wrong.map(() => false));
+  });
+});
+
+describe('nothing to buy from', () => {
+  const need = { lineId: 'ring', name: 'Ring', unit: 'pc', count: 4 } as Need;
+  test('everything is named as unmet, and costs nothing', () => {
+    const none = { purchases: [], orders: [], total: 0, left: [], leftWorth: 0, proven: true, gap: 0 };
+    expect(cheapestBasket([need], [], [])).toEqual({ ...none, unmet: [need] });
+    expect(cheapestBasket([need], [shop('a')], [], { oneShop: 'b' })).toEqual({ ...none, unmet: [need] });
+    expect(cheapestBasket([], [], [])).toEqual({ ...none, unmet: [] });
+  });
 });

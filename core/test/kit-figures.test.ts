@@ -288,3 +288,24 @@ describe('what feeds end in and what makes the sun useful', () => {
     expect(note('none')).toBeUndefined();
   });
 });
+
+describe('foam laid on sheets', () => {
+  const sheet = { lengthMm: 500, widthMm: 300 };
+  const pieces = (lengthMm: number, widthMm: number) =>
+    sheetPlan([{ id: 'f1', label: 'Floor', lengthMm, widthMm }], sheet, 0)
+      .sheets.flatMap((s) => s.rows)
+      .flatMap((r) => r.pieces)
+      .map((p) => [p.id, p.label, ...[p.lengthMm, p.widthMm].toSorted((a, b) => b - a)]);
+
+  test('what goes on a sheet keeps its name; what is larger is butted from equal parts, each with a number', () => {
+    expect(pieces(500, 300)).toEqual([['f1', 'Floor', 500, 300]]);
+    expect(pieces(600, 200)).toEqual([
+      ['f1-1', 'Floor, part 1 of 2', 300, 200],
+      ['f1-2', 'Floor, part 2 of 2', 300, 200]
+    ]);
+    expect(pieces(500, 301).map(([id, , , shortMm]) => [id, shortMm])).toEqual([
+      ['f1-1', 150.5],
+      ['f1-2', 150.5]
+    ]);
+  });
+});
