@@ -45,4 +45,14 @@ export async function newBox(page: Page): Promise<void> {
 }
 
 export const verdict = (page: Page, id: string) => page.locator(`[data-verdict=${id}]`);
-export const saved = (page: Page) => expect(page.locator('[data-save=saved]')).toBeVisible({ timeout: 10_000 });
+/** Everything is with the server. @throws Error naming the texts that no field took, where that is what is in the way */
+export async function saved(page: Page): Promise<void> {
+  try {
+    await expect(page.locator('[data-save=saved]')).toBeVisible({ timeout: 10_000 });
+  } catch (error) {
+    const left = await page.evaluate(() =>
+      Object.entries(localStorage).flatMap(([key, value]) => (key.startsWith('haversack-fields-') ? [value] : []))
+    );
+    throw left.length > 0 ? new Error(`not taken: ${left.join(' ')}`, { cause: error }) : error;
+  }
+}
