@@ -10,12 +10,23 @@ const prefixOf = (boxId: string): string => `haversack-fields-${boxId}-`;
 export class FieldDrafts {
   readonly #drafts = new SvelteMap<string, FieldDraft>();
   readonly #boxId: string;
+  /** Fields that were typed in here. */
+  // only remembered, never shown
+  // eslint-disable-next-line svelte/prefer-svelte-reactivity
+  readonly #typed = new Set<string>();
+  /** What was kept under a mark that this window has no more. */
+  #keyBefore: string | undefined;
 
   constructor(boxId: string) {
     this.#boxId = boxId;
     this.#read(this.#key);
     // a copied window, or one reloaded while its old page still held the mark, goes on under the new mark
-    whenMarkChanges(() => this.#write());
+    whenMarkChanges((before) => {
+      this.#keyBefore = prefixOf(this.#boxId) + before;
+      // what was typed here in the meantime goes along: left there, it would come back once it was taken
+      this.#leaveOut((field) => this.#typed.has(field));
+      this.#write();
+    });
   }
 
   get #key(): string {
@@ -31,12 +42,30 @@ export class FieldDrafts {
   }
 
   set(field: string, draft: FieldDraft): void {
+    this.#typed.add(field);
     this.#drafts.set(field, draft);
     this.#write();
   }
 
   clear(field: string): void {
-    if (this.#drafts.delete(field)) this.#write();
+    const gone = this.#drafts.get(field);
+    if (!gone) return;
+    this.#drafts.delete(field);
+    this.#write();
+    this.#leaveOut((of, draft) => of === field && draft.text === gone.text);
+  }
+
+  /** Takes some of what stands under the mark before out of there. */
+  #leaveOut(these: (field: string, draft: FieldDraft) => boolean): void {
+    if (this.#keyBefore === undefined) return;
+    try {
+      const kept = JSON.parse(localStorage.getItem(this.#keyBefore) ?? '[]') as [string, FieldDraft][];
+      const left = kept.filter(([field, draft]) => !these(field, draft));
+      if (left.length === 0) localStorage.removeItem(this.#keyBefore);
+      else if (left.length < kept.length) localStorage.setItem(this.#keyBefore, JSON.stringify(left));
+    } catch {
+      // what cannot be read there is taken by nobody
+    }
   }
 
   /**

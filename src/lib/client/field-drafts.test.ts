@@ -109,6 +109,28 @@ describe('the mark of a window', () => {
     expect(own.get('age')?.text).toBe('7');
   });
 
+  test('what was typed before the mark changed and taken after does not come back; text of the old page stays until it is taken', async () => {
+    const session = Store.make();
+    const w = await windowOf(session);
+    const before = `haversack-fields-b1-${w.tabId()}`;
+    // the old page, or the window this one was copied from, keeps text of its own under the same mark
+    store.setItem(before, JSON.stringify([['mass', age('4 kg')]]));
+    const drafts = new w.FieldDrafts('b1');
+    expect(drafts.get('mass')).toEqual(age('4 kg'));
+    drafts.set('width', age('142'));
+    refuse = true;
+    await w.holdTab();
+    expect(`haversack-fields-b1-${w.tabId()}`).not.toBe(before);
+    expect(JSON.parse(store.getItem(before)!)).toEqual([['mass', age('4 kg')]]);
+    drafts.clear('width');
+    drafts.clear('mass');
+    expect(store.getItem(before)).toBeNull();
+    // the page that comes after this one has nothing to take up
+    const next = new (await windowOf(session)).FieldDrafts('b1');
+    next.adopt(new Set());
+    expect(next.count).toBe(0);
+  });
+
   test('a window that is just being closed is waited for, one that is just being reloaded counts as open', async () => {
     const { livingTabs } = await windowOf(Store.make());
     locks = new Set(['haversack-tab-closing', 'haversack-tab-stays']);

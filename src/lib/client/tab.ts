@@ -16,10 +16,10 @@ export function tabId(): string {
   return held;
 }
 
-const onNewMark = new Set<() => void>();
+const onNewMark = new Set<(before: string) => void>();
 
-/** Told when this window took another mark, once at the most: what it keeps aside is then written under that. */
-export function whenMarkChanges(tell: () => void): void {
+/** Told when this window took another mark, with the one it had, once at the most: what it keeps aside is then written under the new one. */
+export function whenMarkChanges(tell: (before: string) => void): void {
   onNewMark.add(tell);
 }
 
@@ -43,7 +43,7 @@ export async function holdTab(): Promise<void> {
   if (got) return onNewMark.clear();
   held = fresh();
   sessionStorage.setItem(KEY, held);
-  for (const tell of onNewMark) tell();
+  for (const tell of onNewMark) tell(id);
   onNewMark.clear();
   void navigator.locks.request(lockName(held), () => new Promise<void>(() => {}));
 }
