@@ -23,7 +23,8 @@ async function rest(page: Page): Promise<boolean> {
     if (!(await goOn(page, REST))) return false;
     return await page.evaluate(async () => {
       if (localStorage.length > 0) return false;
-      sessionStorage.clear();
+      // the window keeps its mark as long as it is open: without it a reload would find its own draft to be another window's
+      for (const key of Object.keys(sessionStorage)) if (key !== 'haversack-tab') sessionStorage.removeItem(key);
       return new Promise<boolean>((done) => {
         const gone = indexedDB.deleteDatabase('haversack');
         gone.onsuccess = () => done(true);
