@@ -9,9 +9,6 @@ const AXE_SOURCE = readFileSync(createRequire(import.meta.url).resolve('axe-core
 /** What a theme can change; everything else is looked at by day. */
 const COLOUR_RULES = ['color-contrast', 'link-in-text-block'];
 
-/** What something that opens over a page can do to the rest of it: take the focus from where it must not be, repeat a name. */
-const BEHIND_RULES = ['aria-hidden-focus', 'duplicate-id-aria'];
-
 type Violation = { id: string; nodes: { target: string[] }[] };
 type Axe = { run: (of: Element, how: object) => Promise<{ violations: Violation[] }> };
 /** Which rules: those alone, or all but those. */
@@ -42,25 +39,28 @@ async function violations(part: Locator, rules: Rules = {}): Promise<string[]> {
 
 const whole = (page: Page): Locator => page.locator('html');
 
-/** On a phone, by day: everything but the colours, which are those of a desk. */
-export async function expectAccessibleInHand(page: Page): Promise<void> {
-  expect(await violations(whole(page), { without: COLOUR_RULES })).toEqual([]);
+/** By day, everything. */
+export async function expectAccessibleByDay(page: Page): Promise<void> {
+  expect(await violations(whole(page))).toEqual([]);
 }
 
-/** By day everything, then the colours by night, as it stands; by day again afterwards. */
-async function byDayAndNight(part: Locator): Promise<void> {
-  expect(await violations(part)).toEqual([]);
+async function coloursByNight(part: Locator): Promise<void> {
   await theme(part.page(), 'night');
   expect(await violations(part, { only: COLOUR_RULES }), 'by night').toEqual([]);
   await theme(part.page(), 'day');
 }
 
-export const expectAccessible = (page: Page): Promise<void> => byDayAndNight(whole(page));
+/** By day everything, then the colours by night, on the page as it stands; by day again afterwards. */
+export async function expectAccessible(page: Page): Promise<void> {
+  await expectAccessibleByDay(page);
+  await coloursByNight(whole(page));
+}
 
-/** What opened over or beside a page that was looked at by itself; behind it nothing may have become worse. */
+/** The same where something opened over or beside a page that was looked at by itself: of colours those of what opened. */
 export async function expectPartAccessible(part: Locator): Promise<void> {
-  await byDayAndNight(part);
-  expect(await violations(whole(part.page()), { only: BEHIND_RULES }), 'behind it').toEqual([]);
+  expect(await violations(whole(part.page()), { without: COLOUR_RULES })).toEqual([]);
+  expect(await violations(part, { only: COLOUR_RULES })).toEqual([]);
+  await coloursByNight(part);
 }
 
 async function theme(page: Page, name: 'day' | 'night'): Promise<void> {

@@ -4,8 +4,9 @@ import type { Turn } from '../src/box/schema.ts';
 import { unlimited } from '../src/case/budget.ts';
 import { firstTries, fullestTry, type Try } from '../src/case/first-tries.ts';
 import { ExactSearch, placedAt, placedOf } from '../src/case/search.ts';
-import { arrangementFaults, orientations, turned, type PackBody, type Space } from '../src/case/space.ts';
+import { arrangementFaults, orientations, type PackBody, type Space } from '../src/case/space.ts';
 import { finished } from '../src/work.ts';
+import { everyPosition, straight } from './every-position.ts';
 import { runs } from './runs.ts';
 
 /** Turns of what must stay upright, and of what may lie. */
@@ -42,44 +43,7 @@ const space = fc
     onFloor: fc.boolean(),
     keepOuts: fc.array(keepOut, { maxLength: 2 })
   })
-  .map(({ length, width, height, ...rest }): Space => ({
-    rimLengthMm: length,
-    rimWidthMm: width,
-    heightMm: height,
-    floorLengthMm: length,
-    floorWidthMm: width,
-    taperDepthMm: height,
-    ...rest
-  }));
-
-type Block = readonly number[];
-const clear = (a: Block, b: Block, gap: number): boolean =>
-  [0, 1, 2].some((k) => a[k]! >= b[k + 3]! + gap || b[k]! >= a[k + 3]! + gap);
-
-/** The obvious oracle: every whole position of every turn, one body after the other. */
-function everyPosition(s: Space, list: readonly PackBody[]): boolean {
-  const stands: Block[] = [...s.keepOuts];
-  const place = (i: number): boolean => {
-    const body = list[i];
-    if (!body) return true;
-    for (const turn of body.turns) {
-      const [l, w, h] = turned(body, turn);
-      const highest = s.onFloor ? s.floorPadMm : s.heightMm - s.roofPadMm - h;
-      if (s.floorPadMm + h > s.heightMm - s.roofPadMm) continue;
-      for (let z = s.floorPadMm; z <= highest; z++)
-        for (let x = s.wallGapMm; x + l <= s.rimLengthMm - s.wallGapMm; x++)
-          for (let y = s.wallGapMm; y + w <= s.rimWidthMm - s.wallGapMm; y++) {
-            const block = [x, y, z, x + l, y + w, z + h];
-            if (!stands.every((o) => clear(block, o, s.gapMm))) continue;
-            stands.push(block);
-            if (place(i + 1)) return true;
-            stands.pop();
-          }
-    }
-    return false;
-  };
-  return place(0);
-}
+  .map(({ length, width, height, ...rest }) => straight(length, width, height, rest));
 
 const optionsOf = (s: Space, list: readonly PackBody[]) => list.map((b) => orientations(s, b));
 /** What the tree alone says, with no quick try before it. */
@@ -161,19 +125,7 @@ describe('the quick tries', () => {
   });
 
   test('what is tried slides low, front and left until something stops it', () => {
-    const s: Space = {
-      rimLengthMm: 10,
-      rimWidthMm: 10,
-      heightMm: 10,
-      floorLengthMm: 10,
-      floorWidthMm: 10,
-      taperDepthMm: 10,
-      gapMm: 1,
-      wallGapMm: 0,
-      floorPadMm: 0,
-      roofPadMm: 0,
-      keepOuts: [[0, 0, 0, 3, 10, 2]]
-    };
+    const s = straight(10, 10, 10, { gapMm: 1, keepOuts: [[0, 0, 0, 3, 10, 2]] });
     const list = [2, 4].map((l, i): PackBody => ({
       id: `b${i}`,
       lengthMm: l,

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { pack, shortfallMm } from '../src/case/pack.ts';
-import { arrangementFaults, insetMm, turned, type PackBody, type Space } from '../src/case/space.ts';
+import { arrangementFaults, insetMm, type PackBody, type Space } from '../src/case/space.ts';
 import type { Turn } from '../src/box/schema.ts';
+import { everyPosition, straight } from './every-position.ts';
 import { packingCases } from './vectors.ts';
 
 const TURNS: Record<string, Turn[]> = {
@@ -59,19 +60,7 @@ describe('packing', () => {
         fc.integer({ min: 2, max: 5 }),
         fc.integer({ min: 2, max: 4 }),
         (raw, L, W, H) => {
-          const space: Space = {
-            rimLengthMm: L,
-            rimWidthMm: W,
-            heightMm: H,
-            floorLengthMm: L,
-            floorWidthMm: W,
-            taperDepthMm: H,
-            gapMm: 0,
-            wallGapMm: 0,
-            floorPadMm: 0,
-            roofPadMm: 0,
-            keepOuts: []
-          };
+          const space = straight(L, W, H);
           const bodies = raw.map((b, i): PackBody => ({
             id: `b${i}`,
             lengthMm: b.l,
@@ -94,28 +83,3 @@ describe('packing', () => {
     expect(140 - 2 * insetMm(c05, 1, 100)).toBeCloseTo(135.5, 6);
   });
 });
-
-/** The obvious oracle: integer positions, every turn. */
-function everyPosition(space: Space, bodies: readonly PackBody[]): boolean {
-  const grid: boolean[] = new Array(space.rimLengthMm * space.rimWidthMm * space.heightMm).fill(false);
-  const cell = (x: number, y: number, z: number) => (z * space.rimWidthMm + y) * space.rimLengthMm + x;
-  const place = (i: number): boolean => {
-    if (i === bodies.length) return true;
-    for (const turn of bodies[i]!.turns) {
-      const [l, w, h] = turned(bodies[i]!, turn);
-      for (let x = 0; x + l <= space.rimLengthMm; x++)
-        for (let y = 0; y + w <= space.rimWidthMm; y++)
-          for (let z = 0; z + h <= space.heightMm; z++) {
-            const cells: number[] = [];
-            for (let a = x; a < x + l; a++)
-              for (let b = y; b < y + w; b++) for (let c = z; c < z + h; c++) cells.push(cell(a, b, c));
-            if (cells.some((c) => grid[c])) continue;
-            cells.forEach((c) => (grid[c] = true));
-            if (place(i + 1)) return true;
-            cells.forEach((c) => (grid[c] = false));
-          }
-    }
-    return false;
-  };
-  return place(0);
-}

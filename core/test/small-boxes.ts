@@ -52,3 +52,28 @@ export const solar = (over: Partial<Solar>): Solar => ({
   fuse: AUTO,
   ...over
 });
+
+/** A radio on a lead-acid battery that is used to its end: what it gives up at decides how long it runs. */
+export function oldRadio(): Box {
+  const b = soundBase('Old radio', 'battery-agm-12');
+  const { portId } = b.port('circular-16', 'front', 'Radio');
+  const modes = on(30);
+  b.device('vhf-mobile-25', { id: 'radio', name: 'Radio', portId, belowMin: 'stops', modes, spans: span(8, 12) });
+  const whole = { startH: 8, durationH: 4, day: null, site: null };
+  return b.set('outing', { ...b.box.outing, ...whole }).set('bank/keepBack', setTo(0)).box;
+}
+
+/** Packs side by side with no fuse of their own, one of them old, and an inverter that is too much for one of them. */
+export function sideBySide(batteryId: string, count: number, watts: number): Box {
+  const b = new BoxBuilder('Side by side');
+  b.use('battery', batteryId, 'bank/partId').use('case', 'case-battery-box-large', 'casePartId');
+  b.use('fuse-holder', 'holder-midi', 'feeds/main/holderPartId').set('feeds/main/ends', 'stud');
+  b.set('bank/postsCovered', 'yes').set('bank/count', count).set('bank/packFuse', NONE).set('bank/takeOff', 'same-end');
+  b.set('bank/packs', [
+    { ageYears: 0, startFraction: 1 },
+    { ageYears: 5, startFraction: 0.6 }
+  ]);
+  const p = b.port('circular-28', 'front', 'Inverter');
+  b.device('laptop-inverter', { name: 'Inverter', portId: p.portId, modes: on(watts), spans: span(9, 11) });
+  return b.box;
+}

@@ -10,7 +10,7 @@ import { movesFor } from '../src/remedy/moves.ts';
 import { proven } from '../src/remedy/prove.ts';
 import { makeSound } from '../src/remedy/sound.ts';
 import { ARM } from './bracket.ts';
-import { awg, on, solar, span } from './small-boxes.ts';
+import { awg, on, sideBySide, solar, span } from './small-boxes.ts';
 
 /** Stops that only a change of what is in the box cures: a stronger battery, a load off the controller, a switch of its own. */
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);
@@ -70,21 +70,6 @@ describe('a pack whose electronics would open', () => {
   });
 });
 
-/** Packs side by side with no fuse of their own, and an inverter that is too much for one of them. */
-function sideBySide(batteryId: string, count: number, watts: number): Box {
-  const b = new BoxBuilder('Side by side');
-  b.use('battery', batteryId, 'bank/partId').use('case', 'case-battery-box-large', 'casePartId');
-  b.use('fuse-holder', 'holder-midi', 'feeds/main/holderPartId').set('feeds/main/ends', 'stud');
-  b.set('bank/postsCovered', 'yes').set('bank/count', count).set('bank/packFuse', NONE).set('bank/takeOff', 'same-end');
-  b.set('bank/packs', [
-    { ageYears: 0, startFraction: 1 },
-    { ageYears: 5, startFraction: 0.6 }
-  ]);
-  const p = b.port('circular-28', 'front', 'Inverter');
-  b.device('laptop-inverter', { name: 'Inverter', portId: p.portId, modes: on(watts), spans: span(9, 11) });
-  return b.box;
-}
-
 describe('several packs that should be one', () => {
   const ONE = /^One (.*) in the place of (\d)$/;
   const oneOf = (box: Box, id: string) => tried(box, id).filter((m) => ONE.test(m.label));
@@ -106,6 +91,18 @@ describe('several packs that should be one', () => {
     const [m] = oneOf(sideBySide('battery-lfp-5', 2, 300), 'parallel-fuse');
     // two of 5 Ah are 10, but 300 W are some 29 A
     expect(ONE.exec(m!.label)![1]).toBe('LiFePO4 12.8 V 50 Ah');
+  });
+
+  it('by turns as well, and then there is no changeover any more; what is in a row has a cure of its own', () => {
+    const four = sideBySide('battery-lfp-7', 4, 180);
+    const byTurns = applyEdits(four, [set('bank/arrangement', 'changeover')]);
+    const [m] = oneOf(byTurns, 'parallel-fuse');
+    const after = applyEdits(byTurns, m!.edits);
+    expect(after.bank).toMatchObject({ count: 1, arrangement: 'parallel' });
+    expect(planOf(after).findings.filter((f) => /^changeover/.test(f.id))).toEqual([]);
+    const inRow = applyEdits(four, [set('bank/arrangement', 'series')]);
+    expect(oneOf(inRow, 'series-batteries')).toEqual([]);
+    expect(tried(inRow, 'series-batteries').map((r) => r.label)).toContain('One of them alone');
   });
 
   it('of lead-acid too; one battery alone is never put in its own place, nor where none is large enough', () => {

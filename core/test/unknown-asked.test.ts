@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
 import { FED_FROM } from '../src/box/charge-names.ts';
+import { plainFeed } from '../src/box/empty.ts';
 import type { Box } from '../src/box/schema.ts';
 import { chargingPlan } from '../src/charge/charging.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
@@ -11,7 +12,7 @@ import { jettyNetBox, moorCameraPost } from '../src/demo/wired.ts';
 import { evaluate, type Plan } from '../src/evaluate.ts';
 import { lookUpList } from '../src/unknown/look-up.ts';
 import { ofUnread } from '../src/unknown/part-ranges.ts';
-import { on, soundBase, span } from './small-boxes.ts';
+import { oldRadio, on, soundBase, span } from './small-boxes.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const change = (box: Box, ...edits: Edit[]): Box => applyEdits(box, edits);
@@ -115,19 +116,7 @@ describe('what a charger is fed from, when nobody said', () => {
 describe('the least voltage of a device nobody read', () => {
   /** A radio on a lead-acid battery that is used to its end: what it gives up at decides how long it runs. */
   const path = 'devices/radio/minV';
-  const b = soundBase('Old radio', 'battery-agm-12');
-  const { portId } = b.port('circular-16', 'front', 'Radio');
-  b.device('vhf-mobile-25', {
-    id: 'radio',
-    name: 'Radio',
-    portId,
-    belowMin: 'stops',
-    modes: on(30),
-    spans: span(8, 12)
-  });
-  const whole = { startH: 8, durationH: 4, day: null, site: null };
-  b.set('outing', { ...b.box.outing, ...whole }).set('bank/keepBack', setTo(0));
-  const old = b.box;
+  const old = oldRadio();
   const lastsAt = (minV: number | null) => planOf(change(old, set(path, minV))).outing!.lastsH;
   const until = (durationH: number): Box =>
     change(old, set('outing/durationH', durationH), set('devices/radio/spans', span(8, 8 + durationH)));
@@ -157,6 +146,26 @@ describe('the least voltage of a device nobody read', () => {
       `${Math.floor(least)}`,
       `to ${Math.floor(most)} h`
     ]);
+  });
+
+  test('behind a converter to 11.5 V it decides whether the radio gets what it wants', () => {
+    const feed = {
+      ...plainFeed('rail', 'Radio volts'),
+      from: setTo({ at: 'feed', id: 'main', ahead: false }),
+      fuse: setTo(10)
+    };
+    const converter = { outV: 11.5, partId: null, ratedW: 60 };
+    const circuit = old.circuits.find((c) => c.portId === old.devices[0]!.portId)!;
+    const box = change(
+      old,
+      { op: 'add', path: 'feeds', value: { ...feed, ends: 'lever', converter } },
+      set(`circuits/${circuit.id}/from`, setTo({ at: 'feed', id: 'rail', ahead: false }))
+    );
+    const low = (minV: number | null) =>
+      planOf(change(box, set(path, minV))).findings.filter((f) => f.id === 'rail-low');
+    expect([low(9).length, low(11.73).length]).toEqual([0, 1]);
+    const f = askedAt(planOf(change(box, set(path, null))), path)!;
+    expect(f.mayBe.map((m) => m.key.split(':')[0])).toContain('rail-low');
   });
 
   test('an outing that is over long before asks for nothing; nor does a lamp, a USB device, one that is not plugged in', () => {

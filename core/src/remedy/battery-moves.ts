@@ -7,22 +7,31 @@ import { BEARS } from '../wiring/fuse.ts';
 import { move, type Bench, type Move } from './move.ts';
 
 /** One large battery of their sort in the place of several: nothing to match, to join, or to fuse one by one. */
-function oneForAll({ box, catalogue, plan }: Bench): Move[] {
-  const now = plan.bank?.part;
-  const { count } = box.bank;
-  if (!now || count < 2) return [];
-  const one = ofKind(catalogue, 'battery')
-    .filter((p) => p.chemistry === now.chemistry && p.capacityAh >= count * now.capacityAh)
-    // lead-acid has no electronics that switch it off
-    .filter((p) => BEARS.pack * (p.maxContinuousA ?? Infinity) >= plan.wiring.main.loadA)
-    .toSorted((a, b) => a.capacityAh - b.capacityAh)[0];
+function oneForAll({ box, plan }: Bench, bySize: readonly PartOf<'battery'>[], now: PartOf<'battery'>): Move[] {
+  const { count, arrangement } = box.bank;
+  // what is in a row has a cure of its own: series-batteries
+  if (count < 2 || arrangement === 'series') return [];
+  const one = bySize.find(
+    (p) =>
+      p.chemistry === now.chemistry &&
+      p.capacityAh >= count * now.capacityAh &&
+      // lead-acid has no electronics that switch it off
+      BEARS.pack * (p.maxContinuousA ?? Infinity) >= plan.wiring.main.loadA
+  );
   return one
-    ? [move(`One ${one.name} in the place of ${count}`, '', [...chooseBattery(one, 1), set('bank/packFuse', AUTO)])]
+    ? [
+        move(`One ${one.name} in the place of ${count}`, '', [
+          ...chooseBattery(one, 1),
+          set('bank/packFuse', AUTO),
+          set('bank/arrangement', 'parallel')
+        ])
+      ]
     : [];
 }
 
 /** Batteries of the same sort that are larger, then iron phosphate of about the size, then the smallest whose electronics bear the load. */
-export function batteryMoves({ box, catalogue, plan }: Bench): Move[] {
+export function batteryMoves(b: Bench): Move[] {
+  const { box, catalogue, plan } = b;
   const now = plan.bank?.part;
   if (!now) return [];
   const bears = (p: PartOf<'battery'>): boolean => BEARS.pack * (p.maxContinuousA ?? 0) >= plan.judge.packA;
@@ -41,5 +50,5 @@ export function batteryMoves({ box, catalogue, plan }: Bench): Move[] {
       ...(charger(p) ? [set('charging/chargerV', AUTO)] : [])
     ])
   );
-  return [...instead, ...oneForAll({ box, catalogue, plan })];
+  return [...instead, ...oneForAll(b, all, now)];
 }

@@ -56,7 +56,7 @@ const RULES: Readonly<Record<string, RegExp>> = {
   packs: /runtime|dod|parallel-age|peak|undervoltage|power-limit|worn|fault/,
   capacityAh:
     /runtime|dod|c-rate|charge-current|quiescent|peak|undervoltage|power-limit|capacity-claim|lead-acid|fault|interrupting|adiabatic/,
-  minV: /runtime|undervoltage|never-runs/,
+  minV: /runtime|undervoltage|never-runs|rail-low/,
   changeoverA: /guard|overload|changeover/,
   ratedW: /conductor|fuse-exceeds|guard|fault|rail-overload/
 };

@@ -1,7 +1,6 @@
 <script lang="ts">
   import { fromChoice, setTo } from '@haversack/core/box/attr';
-  import { FED_FROM_WORDS } from '@haversack/core/box/charge-names';
-  import type { Box } from '@haversack/core/box/schema';
+  import { FED_FROM, FED_FROM_WORDS } from '@haversack/core/box/charge-names';
   import { CHEMISTRY } from '@haversack/core/battery/chemistry';
   import { chargerA } from '@haversack/core/wiring/charger';
   import { temperatureText } from '@haversack/core/quantity/format';
@@ -11,8 +10,6 @@
   import SelectRow from '$lib/ui/SelectRow.svelte';
   import BuiltInChargers from './BuiltInChargers.svelte';
 
-  type FedFrom = Box['charging']['fedFrom'];
-
   const open = useBox();
   const bank = $derived(open.plan.bank);
   const COLD = [
@@ -20,7 +17,7 @@
     ['yes', 'blocks charging, its label says so'],
     ['no', 'charges all the same']
   ] as const;
-  const FEEDS = [...Object.entries(FED_FROM_WORDS), ['unknown', 'unknown']] as [FedFrom, string][];
+  const FEEDS = [...FED_FROM.map((v) => [v, FED_FROM_WORDS[v]] as const), ['unknown', 'unknown'] as const];
   const outlets = $derived(
     (open.plan.panel?.ports ?? [])
       .filter((p) => p.part.role === 'outlet' && p.part.converterRatedW === null)

@@ -6,6 +6,28 @@ export type FieldDraft = { text: string; tried: boolean };
 
 const prefixOf = (boxId: string): string => `haversack-fields-${boxId}-`;
 
+type Kept = [string, FieldDraft][];
+
+/** What lies under a key of the browser's store; something broken there takes nothing else down, and goes. */
+function keptUnder(key: string): Kept {
+  try {
+    const kept = JSON.parse(localStorage.getItem(key) ?? '[]') as Kept;
+    return kept.filter(([field, draft]) => typeof field === 'string' && typeof draft.text === 'string');
+  } catch {
+    localStorage.removeItem(key);
+    return [];
+  }
+}
+
+function keep(key: string, kept: Kept): void {
+  try {
+    if (kept.length === 0) localStorage.removeItem(key);
+    else localStorage.setItem(key, JSON.stringify(kept));
+  } catch {
+    // a full or forbidden local store only takes the safety net away
+  }
+}
+
 /** What is typed and not taken, field by field: it outlives a change of stage, a reload and a closed window. */
 export class FieldDrafts {
   readonly #drafts = new SvelteMap<string, FieldDraft>();
@@ -23,9 +45,9 @@ export class FieldDrafts {
     // a copied window, or one reloaded while its old page still held the mark, goes on under the new mark
     whenMarkChanges((before) => {
       this.#keyBefore = prefixOf(this.#boxId) + before;
-      // what was typed here in the meantime goes along: left there, it would come back once it was taken
-      this.#leaveOut((field) => this.#typed.has(field));
       this.#write();
+      // what was typed here in the meantime went along: left there, it would come back once it was taken
+      this.#leaveOut((field) => this.#typed.has(field));
     });
   }
 
@@ -58,14 +80,8 @@ export class FieldDrafts {
   /** Takes some of what stands under the mark before out of there. */
   #leaveOut(these: (field: string, draft: FieldDraft) => boolean): void {
     if (this.#keyBefore === undefined) return;
-    try {
-      const kept = JSON.parse(localStorage.getItem(this.#keyBefore) ?? '[]') as [string, FieldDraft][];
-      const left = kept.filter(([field, draft]) => !these(field, draft));
-      if (left.length === 0) localStorage.removeItem(this.#keyBefore);
-      else if (left.length < kept.length) localStorage.setItem(this.#keyBefore, JSON.stringify(left));
-    } catch {
-      // what cannot be read there is taken by nobody
-    }
+    const left = keptUnder(this.#keyBefore).filter(([field, draft]) => !these(field, draft));
+    keep(this.#keyBefore, left);
   }
 
   /**
@@ -77,35 +93,22 @@ export class FieldDrafts {
       if (!key.startsWith(prefixOf(this.#boxId))) continue;
       const tab = key.slice(prefixOf(this.#boxId).length);
       if (tab === tabId() || living.has(tab)) continue;
-      const left = this.#read(key);
-      if (left.length === 0) localStorage.removeItem(key);
-      else localStorage.setItem(key, JSON.stringify(left));
+      keep(key, this.#read(key));
     }
     this.#write();
   }
 
   /** Takes what is kept under a key, gives what it could not take. */
-  #read(key: string): [string, FieldDraft][] {
-    try {
-      const kept = JSON.parse(localStorage.getItem(key) ?? '[]') as [string, FieldDraft][];
-      return kept.filter(([field, draft]) => {
-        const own = this.#drafts.get(field);
-        if (!own) this.#drafts.set(field, draft);
-        return own !== undefined && own.text !== draft.text;
-      });
-    } catch {
-      localStorage.removeItem(key);
-      return [];
-    }
+  #read(key: string): Kept {
+    return keptUnder(key).filter(([field, draft]) => {
+      const own = this.#drafts.get(field);
+      if (!own) this.#drafts.set(field, draft);
+      return own !== undefined && own.text !== draft.text;
+    });
   }
 
   #write(): void {
-    try {
-      if (this.#drafts.size === 0) localStorage.removeItem(this.#key);
-      else localStorage.setItem(this.#key, JSON.stringify([...this.#drafts]));
-    } catch {
-      // a full or forbidden local store only takes the safety net away
-    }
+    keep(this.#key, [...this.#drafts]);
   }
 }
 
