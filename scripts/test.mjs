@@ -106,7 +106,8 @@ step('prepare', 'npx', ['svelte-kit', 'sync']);
 const checks = await checkAll([
   ['types of the screens', 'npx', ['svelte-check', '--fail-on-warnings', '--output', 'human', '--tsgo']],
   ['format', 'npx', ['oxfmt', '--check', '.']],
-  ['lint', 'npx', ['eslint', '.']],
+  ['lint of the screens', 'npx', ['eslint', '.']],
+  ['lint of everything else', 'npx', ['oxlint']],
   ['types of the scripts and browser tests', 'node', [TSC, '-p', 'scripts']],
   ['types of the core tests', 'node', [TSC, '-p', 'core/tsconfig.test.json']],
   ['types of the core', 'node', [TSC, '-p', 'core']],

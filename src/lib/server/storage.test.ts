@@ -38,7 +38,7 @@ describe('boxes', () => {
       }
     })();
     expect(refused?.status).toBe(409);
-    expect((refused?.details.stored as { document: { name: string } }).document.name).toBe('Mine');
+    expect((refused!.details.stored as { document: { name: string } }).document.name).toBe('Mine');
     expect(getRevision(db, made.id, 1).name).toBe('First');
     expect(listRevisions(db, made.id).map((r) => r.revision)).toEqual([1]);
   });
