@@ -1,12 +1,23 @@
+import type { BrowserContext } from '@playwright/test';
 import type { Box } from '../core/src/box/schema.ts';
+import { demoBoxes } from '../core/src/demo/boxes.ts';
 import { goOn } from './go-on.ts';
 import { expect, type Page } from './test.ts';
 
+const DEMO_NAMES = new Set(demoBoxes().map((box) => box.name));
+/** Where each demo box was found: it is there as long as the server is, and every look at the shelf has its new boxes worked out. */
+const demoIds = new WeakMap<BrowserContext, Map<string, string>>();
+
 /** The address of a demo box, or of any box by its name. */
 export async function boxId(page: Page, name: string): Promise<string> {
+  const context = page.context();
+  const known = demoIds.get(context) ?? new Map<string, string>();
+  demoIds.set(context, known);
+  if (known.has(name)) return known.get(name)!;
   const { boxes } = (await (await page.request.get('/api/boxes')).json()) as { boxes: { id: string; name: string }[] };
   const found = boxes.find((b) => b.name === name);
   if (!found) throw new Error(`no box '${name}' among ${boxes.map((b) => b.name).join(', ')}`);
+  if (DEMO_NAMES.has(name)) known.set(name, found.id);
   return found.id;
 }
 

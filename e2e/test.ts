@@ -49,6 +49,37 @@ async function clearKept(page: Page): Promise<void> {
   });
 }
 
+const isShelf = (url: string): boolean => new URL(url, 'http://here').pathname === '/api/boxes';
+
+/** The boxes that a test put on the shelf. They are gone when it ends: the shelf would grow, and be worked out for every look at it. */
+class MadeBoxes {
+  readonly #ids: string[] = [];
+  readonly #context: BrowserContext;
+  constructor(context: BrowserContext) {
+    this.#context = context;
+    const post = context.request.post.bind(context.request);
+    context.request.post = async (...args: Parameters<typeof post>) => {
+      const answer = await post(...args);
+      if (isShelf(args[0]) && answer.ok()) this.#ids.push(((await answer.json()) as { id: string }).id);
+      return answer;
+    };
+    context.on('response', (answer) => {
+      if (answer.request().method() !== 'POST' || !isShelf(answer.url())) return;
+      void answer.json().then(
+        (made: { id: string }) => this.#ids.push(made.id),
+        () => undefined
+      );
+    });
+  }
+
+  async remove(): Promise<void> {
+    for (const id of this.#ids.splice(0)) {
+      await this.#context.request.patch(`/api/boxes/${id}`, { data: { archived: true } });
+      await this.#context.request.delete(`/api/boxes/${id}`);
+    }
+  }
+}
+
 /**
  * One page that goes from test to test: within it the browser compiles the program once, which is half the work of a test. What
  * a test changed of it is put back; one that was given scripts of a test's own, was closed or no longer answers is done with.
@@ -56,11 +87,13 @@ async function clearKept(page: Page): Promise<void> {
 class SharedPage {
   readonly #context: BrowserContext;
   readonly #server: string;
+  readonly #made: MadeBoxes;
   #page: Page | undefined;
   #tampered = false;
   constructor(context: BrowserContext, server: string) {
     this.#context = context;
     this.#server = server;
+    this.#made = new MadeBoxes(context);
   }
 
   async take(viewport: { width: number; height: number } | null): Promise<Page> {
@@ -89,8 +122,13 @@ class SharedPage {
     return page;
   }
 
-  /** @param whole false when the test failed: who knows what state it left */
+  /** Leaves no box behind. @param whole false when the test failed: who knows what state it left */
   async giveBack(whole: boolean): Promise<void> {
+    await this.#leave(whole);
+    await this.#made.remove();
+  }
+
+  async #leave(whole: boolean): Promise<void> {
     const page = this.#page;
     if (!whole || this.#tampered || !page || page.isClosed()) {
       for (const open of this.#context.pages()) await open.close();
@@ -133,7 +171,8 @@ export const test = base.extend<
     // eslint-disable-next-line no-empty-pattern -- the fixture needs no other, and the runner insists on a pattern
     async ({}, use, worker) => {
       const folder = mkdtempSync(join(tmpdir(), 'haversack-e2e-'));
-      const server = await startServer(folder, FIRST_PORT + worker.parallelIndex);
+      // what a test made is answered for when a shelf asks for it, and not while the next one works
+      const server = await startServer(folder, FIRST_PORT + worker.parallelIndex, { HAVERSACK_REST_MS: '600000' });
       await use(server.url);
       await server.stop();
       rmSync(folder, { recursive: true, force: true });

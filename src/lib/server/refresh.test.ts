@@ -11,20 +11,23 @@ const answersFor = (boxId: string): AnswersOf => ({
 });
 
 /** A queue whose work is done by hand. */
-function byHand() {
+function byHand(restMs?: number) {
   const asked: string[] = [];
   const kept: string[] = [];
   const failed: string[] = [];
   let finish: (of: AnswersOf | undefined) => void = () => {};
   let fail: (error: Error) => void = () => {};
-  const refresh = new Refresh({
-    answersOf: (boxId) => {
-      asked.push(boxId);
-      return new Promise((done, no) => ([finish, fail] = [done, no]));
+  const refresh = new Refresh(
+    {
+      answersOf: (boxId) => {
+        asked.push(boxId);
+        return new Promise((done, no) => ([finish, fail] = [done, no]));
+      },
+      keep: (of) => kept.push(of.boxId),
+      failed: (boxId) => failed.push(boxId)
     },
-    keep: (of) => kept.push(of.boxId),
-    failed: (boxId) => failed.push(boxId)
-  });
+    restMs
+  );
   const settle = () => vi.advanceTimersByTimeAsync(0);
   return {
     refresh,
@@ -79,6 +82,15 @@ describe('answers that are to be worked out', () => {
     await vi.advanceTimersByTimeAsync(3_900);
     hand.refresh.soon('a');
     await vi.advanceTimersByTimeAsync(3_900);
+    expect(hand.asked).toEqual([]);
+    await vi.advanceTimersByTimeAsync(200);
+    expect(hand.asked).toEqual(['a']);
+  });
+
+  test('where the machine has more urgent things to do, it waits as long as it was told', async () => {
+    const hand = byHand(60_000);
+    hand.refresh.soon('a');
+    await vi.advanceTimersByTimeAsync(59_900);
     expect(hand.asked).toEqual([]);
     await vi.advanceTimersByTimeAsync(200);
     expect(hand.asked).toEqual(['a']);

@@ -14,13 +14,15 @@ type Work = {
 /** Boxes whose answers are to be worked out, one after the other, in a thread beside; each stands in the queue once. */
 export class Refresh {
   readonly #work: Work;
+  readonly #restMs: number;
   readonly #waiting = new Set<string>();
   readonly #soon = new Map<string, NodeJS.Timeout>();
   #busy = false;
   #stopped = false;
 
-  constructor(work: Work) {
+  constructor(work: Work, restMs = REST_MS) {
     this.#work = work;
+    this.#restMs = restMs;
   }
 
   /** How many wait or are being worked out. */
@@ -43,7 +45,7 @@ export class Refresh {
     const timer = setTimeout(() => {
       this.#soon.delete(boxId);
       this.now([boxId]);
-    }, REST_MS);
+    }, this.#restMs);
     timer.unref();
     this.#soon.set(boxId, timer);
   }

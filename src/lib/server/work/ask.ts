@@ -21,22 +21,28 @@ export function ask<N extends JobName>(name: N, args: JobArgs<N>, signal?: Abort
   return (asked ??= new Thread(databaseFile())).run(name, args, signal);
 }
 
+/** How long a box rests before its answers are worked out: longer where a machine has more urgent things to do. */
+const restMs = (): number | undefined => Number(process.env.HAVERSACK_REST_MS) || undefined;
+
 function refreshOf(db: Db): Refresh {
   beside ??= new Thread(databaseFile());
-  return (refresh ??= new Refresh({
-    answersOf: (boxId) => beside!.run('answers', { boxId }),
-    keep: (of) => keepAnswers(db, of, version),
-    failed: (boxId, error) => {
-      // what is no fault of the box, such as a database that is busy, is tried again with the next look at the shelf
-      if (!(error instanceof TooLong)) return void console.error(error);
-      const row = db.select().from(boxes).where(eq(boxes.id, boxId)).get();
-      if (!row) return;
-      const why = 'working its plan out takes too long';
-      const answers = { notes: '', verdicts: [], unreadable: { why, goodRevision: null } };
-      const bytes = Buffer.byteLength(row.document);
-      keepAnswers(db, { boxId, revision: row.revision, bytes, own: ownPartsMark(db), answers }, version);
-    }
-  }));
+  return (refresh ??= new Refresh(
+    {
+      answersOf: (boxId) => beside!.run('answers', { boxId }),
+      keep: (of) => keepAnswers(db, of, version),
+      failed: (boxId, error) => {
+        // what is no fault of the box, such as a database that is busy, is tried again with the next look at the shelf
+        if (!(error instanceof TooLong)) return void console.error(error);
+        const row = db.select().from(boxes).where(eq(boxes.id, boxId)).get();
+        if (!row) return;
+        const why = 'working its plan out takes too long';
+        const answers = { notes: '', verdicts: [], unreadable: { why, goodRevision: null } };
+        const bytes = Buffer.byteLength(row.document);
+        keepAnswers(db, { boxId, revision: row.revision, bytes, own: ownPartsMark(db), answers }, version);
+      }
+    },
+    restMs()
+  ));
 }
 
 /** The shelf as it is known, as the text of an answer; what is not known is begun to be worked out. */
