@@ -6,12 +6,12 @@ import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { saltmarshHideBox } from '../src/demo/boxes.ts';
 import { starter } from '../src/demo/builder.ts';
 import { moorCameraPost } from '../src/demo/wired.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { readBox, writeBox } from '../src/exchange/read-box.ts';
 import { alternativesFor, differencesOf, isChosen } from '../src/advise/alternatives.ts';
 import { stands } from '../src/remedy/attempt.ts';
 import { finished } from '../src/work.ts';
 import { AS_BUILT } from './as-built/boxes.ts';
+import { evaluate } from './evaluated.ts';
 
 const planOf = (box: Box, catalogue: readonly Part[] = STARTER_CATALOGUE) => evaluate(box, catalogue);
 const found = (box: Box, lineId: string, catalogue: readonly Part[] = STARTER_CATALOGUE) =>

@@ -20,11 +20,11 @@ import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { starter } from '../src/demo/builder.ts';
 import { holeSchedule } from '../src/drill/schedule.ts';
 import { USUAL_SETS } from '../src/drill/bits.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { readBox, writeBox } from '../src/exchange/read-box.ts';
 import { proven } from '../src/remedy/prove.ts';
 import { AS_BUILT } from './as-built/boxes.ts';
 import { DEMO_BOXES } from './boxes.ts';
+import { evaluate } from './evaluated.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);

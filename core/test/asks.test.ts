@@ -5,11 +5,11 @@ import type { Box } from '../src/box/schema.ts';
 import type { PartOf } from '../src/catalogue/part.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { BoxBuilder, starter } from '../src/demo/builder.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { byCause } from '../src/findings/causes.ts';
 import { AS_BUILT } from './as-built/boxes.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { span } from './small-boxes.ts';
+import { evaluate } from './evaluated.ts';
 
 /** Nobody knows anything of it: battery, leads, ports, relay, charger. */
 const nobodyKnows = (chemistry: 'unknown' | 'lfp'): Box => {

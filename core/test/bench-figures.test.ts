@@ -8,10 +8,10 @@ import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { starter } from '../src/demo/builder.ts';
 import { campTableBox, slipwayBox } from '../src/demo/fed.ts';
 import { jettyNetBox, moorCameraPost } from '../src/demo/wired.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { torqueText, torques } from '../src/bench/work/torque.ts';
 import { ARM } from './bracket.ts';
 import { DEMO_BOXES } from './boxes.ts';
+import { evaluate } from './evaluated.ts';
 
 /** The figures of the bench, reckoned again from what they are made of: minutes, torques, bounds of what is measured. */
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);

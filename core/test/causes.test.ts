@@ -5,10 +5,10 @@ import type { Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox } from '../src/demo/boxes.ts';
 import { crowdedBox } from '../src/demo/crowded.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { byCause } from '../src/findings/causes.ts';
 import { AS_BUILT, bowBoxForward, ferryLampBox, quayCableBox, twinSevensBox } from './as-built/boxes.ts';
 import { DEMO_BOXES } from './boxes.ts';
+import { evaluate } from './evaluated.ts';
 
 const found = (box: Box) => evaluate(box, STARTER_CATALOGUE).findings;
 const causes = (box: Box) => byCause(found(box));

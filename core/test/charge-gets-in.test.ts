@@ -6,13 +6,13 @@ import { addFeedEdits } from '../src/box/feed-edits.ts';
 import type { Box, Origin, Relay } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { chargeWay } from '../src/charge/charge-way.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { byCause } from '../src/findings/causes.ts';
 import type { Finding } from '../src/findings/rule.ts';
 import { proven } from '../src/remedy/prove.ts';
 import { soldForInletA } from '../src/wiring/charger.ts';
 import { usualFuseA } from '../src/wiring/fuse.ts';
 import { awg, on, solar, soundBase, span } from './small-boxes.ts';
+import { evaluate } from './evaluated.ts';
 
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);
 const told = (box: Box, id: string): Finding[] => planOf(box).findings.filter((f) => f.id === id);

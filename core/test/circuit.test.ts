@@ -12,7 +12,7 @@ import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, demoBoxes, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { starter } from '../src/demo/builder.ts';
 import { jettyNetBox, moorCameraPost } from '../src/demo/wired.ts';
-import { evaluate, type Plan } from '../src/evaluate.ts';
+import type { Plan } from '../src/evaluate.ts';
 import { removePort } from '../src/box/remove-port.ts';
 import { polarityRows } from '../src/panel/polarity.ts';
 import { paths, wayBack, wayFrom } from '../src/trials/paths.ts';
@@ -25,6 +25,7 @@ import { smallestChange, troubles } from '../src/wiring/smallest-change.ts';
 import { smallestWire } from '../src/wiring/sizing.ts';
 import { findTabs, tabsOf } from '../src/wiring/tabs.ts';
 import { TAB_ORDERS } from '../src/catalogue/part.ts';
+import { evaluate } from './evaluated.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const plan = (box: Box): Plan => evaluate(box, STARTER_CATALOGUE);

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { applyEdits } from '../src/box/edits.ts';
 import { boxSchema, type Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
-import { evaluate, type Plan } from '../src/evaluate.ts';
+import type { Plan } from '../src/evaluate.ts';
 import { expected, independent, observe, spreadOf, type Seen } from '../src/logbook/estimate/gaussian.ts';
 import { estimate, type Estimated } from '../src/logbook/estimate/estimate.ts';
 import { NOISE } from '../src/logbook/estimate/observations.ts';
@@ -19,6 +19,7 @@ import { METER_V } from '../src/battery/voltage.ts';
 import { NINE_OF_TEN } from '../src/outing/normal.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { dayAfter } from '../src/sun/sun.ts';
+import { evaluate } from './evaluated.ts';
 
 const [, hide] = DEMO_BOXES[0]!;
 const plan = evaluate(hide, STARTER_CATALOGUE);

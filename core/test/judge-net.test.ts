@@ -4,9 +4,10 @@ import { applyEdits, type Edit } from '../src/box/edits.ts';
 import { boxSchema, type Box } from '../src/box/schema.ts';
 import type { Part } from '../src/catalogue/part.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
-import { evaluate, type Plan } from '../src/evaluate.ts';
+import type { Plan } from '../src/evaluate.ts';
 import type { Happening } from '../src/judge/table.ts';
 import { DEMO_BOXES } from './boxes.ts';
+import { evaluate } from './evaluated.ts';
 
 /**
  * The net under the table of what happens: every kind of element, with every figure of the table that can go wrong on

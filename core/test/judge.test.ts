@@ -10,7 +10,7 @@ import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, demoBoxes, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { starter } from '../src/demo/builder.ts';
 import { moorCameraPost } from '../src/demo/wired.ts';
-import { evaluate, type Plan } from '../src/evaluate.ts';
+import type { Plan } from '../src/evaluate.ts';
 import { proven } from '../src/remedy/prove.ts';
 import { TrialCircuit } from '../src/trials/circuit.ts';
 import { advance, setTemperature, stateOf } from '../src/outing/sources.ts';
@@ -23,6 +23,7 @@ import { unknownRanges } from '../src/unknown/ranges.ts';
 import { randomBox } from './random-box.ts';
 import { addFeed, AHEAD, AT_POST, behindFeed, tapOf } from './tree-edits.ts';
 import { runs } from './runs.ts';
+import { evaluate } from './evaluated.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const use = (part: { id: string }, path: string): Edit[] => [set(`parts/${part.id}`, part), set(path, part.id)];

@@ -8,13 +8,14 @@ import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { BoxBuilder, starter } from '../src/demo/builder.ts';
 import { slipwayBox } from '../src/demo/fed.ts';
 import { moorCameraPost } from '../src/demo/wired.ts';
-import { evaluate, type Plan } from '../src/evaluate.ts';
+import type { Plan } from '../src/evaluate.ts';
 import { cuttingFor } from '../src/kit/cutting.ts';
 import { edgeStrips, foamPieces, smallPieces, withSpare } from '../src/kit/pieces.ts';
 import { priceWorking } from '../src/kit/price-working.ts';
 import { ARM } from './bracket.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { numberOf } from './redo.ts';
+import { evaluate } from './evaluated.ts';
 
 /** What is bought, counted again from the plan, piece by piece. */
 const planOf = (box: Box): Plan => evaluate(box, STARTER_CATALOGUE);

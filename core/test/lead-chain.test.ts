@@ -4,12 +4,13 @@ import { applyEdits, type Edit } from '../src/box/edits.ts';
 import type { Box } from '../src/box/schema.ts';
 import { STARTERS, starterBox } from '../src/box/starters.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
-import { evaluate, type Plan } from '../src/evaluate.ts';
+import type { Plan } from '../src/evaluate.ts';
 import { isMissingPart } from '../src/advise/follow.ts';
 import { proven } from '../src/remedy/prove.ts';
 import { makeSound } from '../src/remedy/sound.ts';
 import { AS_BUILT } from './as-built/boxes.ts';
 import { DEMO_BOXES } from './boxes.ts';
+import { evaluate } from './evaluated.ts';
 
 /** More presses than this are no way through. */
 const MOST_PRESSES = 30;

@@ -7,10 +7,10 @@ import { demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { moorCameraPost } from '../src/demo/wired.ts';
 import { foldedLead } from '../src/draw/fold-joins.ts';
 import { FoldOutLayout } from '../src/draw/fold-out.ts';
-import { evaluate } from '../src/evaluate.ts';
 import type { Box } from '../src/box/schema.ts';
 import { foldStretches, leadWays, onFace, polesOf, type LeadWay } from '../src/wiring/lead-ways.ts';
 import { runs } from './runs.ts';
+import { evaluate } from './evaluated.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const of = (box: Box) => {

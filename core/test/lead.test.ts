@@ -12,9 +12,9 @@ import { STARTERS, starterBox } from '../src/box/starters.ts';
 import type { PartOf } from '../src/catalogue/part.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox } from '../src/demo/boxes.ts';
-import { evaluate } from '../src/evaluate.ts';
 import type { VerdictAnswer } from '../src/verdict.ts';
 import { DEMO_BOXES } from './boxes.ts';
+import { evaluate } from './evaluated.ts';
 
 const batteries = STARTER_CATALOGUE.filter((p): p is PartOf<'battery'> => p.kind === 'battery');
 const at = (box: Box, stage: string, more: Partial<Parameters<typeof lead>[0]> = {}): Lead =>

@@ -8,7 +8,7 @@ import { removalOf } from '../src/box/removal.ts';
 import { boxSchema, type Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { starter } from '../src/demo/builder.ts';
-import { evaluate, type Plan } from '../src/evaluate.ts';
+import type { Plan } from '../src/evaluate.ts';
 import { portLabels } from '../src/bench/labels.ts';
 import { paths } from '../src/trials/paths.ts';
 import { TrialCircuit } from '../src/trials/circuit.ts';
@@ -22,6 +22,7 @@ import { standbyDraws } from '../src/wiring/standby.ts';
 import { report, reportText } from '../src/exchange/report.ts';
 import { spiceNetlist } from '../src/exchange/spice.ts';
 import { CAMERA_W, railBox } from './rail-box.ts';
+import { evaluate } from './evaluated.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const box = railBox();

@@ -5,7 +5,7 @@ import { boxSchema, type Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, demoBoxes } from '../src/demo/boxes.ts';
 import { jettyNetBox } from '../src/demo/wired.ts';
-import { evaluate, type Plan } from '../src/evaluate.ts';
+import type { Plan } from '../src/evaluate.ts';
 import { attempt, stands } from '../src/remedy/attempt.ts';
 import { weightOf } from '../src/remedy/move.ts';
 import { movesFor } from '../src/remedy/moves.ts';
@@ -14,6 +14,7 @@ import { makeSound, soundSearch, soundWith } from '../src/remedy/sound.ts';
 import { AS_BUILT, ferryLampBox, threeWayBox, twinSevensBox, vanCornerBox, weirGaugeBox } from './as-built/boxes.ts';
 import { randomBox } from './random-box.ts';
 import { runs } from './runs.ts';
+import { evaluate } from './evaluated.ts';
 
 const planOf = (box: Box): Plan => evaluate(box, STARTER_CATALOGUE);
 const bench = (box: Box) => ({ box, catalogue: STARTER_CATALOGUE, plan: planOf(box) });

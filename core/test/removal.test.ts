@@ -4,7 +4,7 @@ import { removalOf, type Removable } from '../src/box/removal.ts';
 import { boxSchema, type Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { DEMO_BOXES } from './boxes.ts';
-import { evaluate } from '../src/evaluate.ts';
+import { evaluate } from './evaluated.ts';
 
 const without = (box: Box, ...things: Removable[]): Box => applyEdits(box, removalOf(box, things));
 

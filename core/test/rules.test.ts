@@ -9,11 +9,11 @@ import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { jettyNetBox, moorCameraPost } from '../src/demo/wired.ts';
 import { starter } from '../src/demo/builder.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { RULES } from '../src/findings/registry.ts';
 import { SEVERITY_OF_TRIP } from './severities.ts';
 import { stuffed } from './stuffed.ts';
 import { WIRING_RULES } from './wiring-rules.ts';
+import { evaluate } from './evaluated.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const use = (part: { id: string }, path: string): Edit[] => [set(`parts/${part.id}`, part), set(path, part.id)];

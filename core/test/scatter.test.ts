@@ -5,7 +5,7 @@ import { sure } from '../src/outing/sure.ts';
 import { seededRandom } from '../src/sun/weather.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
-import { evaluate } from '../src/evaluate.ts';
+import { evaluate } from './evaluated.ts';
 
 const taken = (unknowns: number, count: number, seed = 1): number[][] => {
   const draws = spread(unknowns, seededRandom(seed));

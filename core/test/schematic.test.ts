@@ -7,13 +7,13 @@ import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { crowdedBox } from '../src/demo/crowded.ts';
 import { moorCameraPost } from '../src/demo/wired.ts';
-import { evaluate } from '../src/evaluate.ts';
 import type { Box } from '../src/box/schema.ts';
 import { meet } from '../src/draw/labels.ts';
 import { schematic } from '../src/schematic/layout.ts';
 import { partBox, textBox } from '../src/schematic/settle.ts';
 import { schematicSvg } from '../src/schematic/svg.ts';
 import type { Schematic, Shape } from '../src/schematic/shapes.ts';
+import { evaluate } from './evaluated.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const drawn = (box: Box) => {

@@ -7,11 +7,11 @@ import { wallMmOf } from '../src/case/faces.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { panelPortEdits, USUAL_SOLAR } from '../src/charge/solar-port.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { niceTop, runCurves } from '../src/outing/curves.ts';
 import { depthSection } from '../src/panel/depth-section.ts';
 import { draggedBar, keptBar, snapToEdge, steppedBar } from '../src/timeline/drag-bar.ts';
 import { DEMO_BOXES } from './boxes.ts';
+import { evaluate } from './evaluated.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);

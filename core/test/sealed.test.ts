@@ -8,11 +8,11 @@ import { boxSchema, type Box, type Opening } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { BoxBuilder, starter } from '../src/demo/builder.ts';
 import { blankFrom } from '../src/variant/family.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { atMost, cordFault, isTight, letsGasOut, weaker } from '../src/sealing/as-built.ts';
 import { SEAL_LADDER } from '../src/sealing/sealing.ts';
 import { lookUpList } from '../src/unknown/look-up.ts';
 import { on, span } from './small-boxes.ts';
+import { evaluate } from './evaluated.ts';
 
 /** A sound box for the rain: a sealed socket and a gland with a cord, in a hard case of a chosen plastic. */
 function rainBox(caseId = 'case-hard-large', material: 'PP' | 'ABS' = 'ABS'): Box {

@@ -5,7 +5,7 @@ import type { Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { portSupply } from '../src/demand/converter.ts';
-import { evaluate } from '../src/evaluate.ts';
+import { evaluate } from './evaluated.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const of = (box: Box, ...rest: [face?: 'front' | 'lid', role?: Parameters<typeof shelfParts>[3]]) => {

@@ -6,10 +6,10 @@ import type { Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { moorCameraPost } from '../src/demo/wired.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { sure, sureQuestion } from '../src/outing/sure.ts';
 import { editedBox, stepped } from './random-box.ts';
 import { runs } from './runs.ts';
+import { evaluate } from './evaluated.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 

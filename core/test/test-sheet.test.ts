@@ -19,10 +19,10 @@ import { chargingPlan } from '../src/charge/charging.ts';
 import { faultIn } from '../src/bench/work/schedule.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { campTableBox } from '../src/demo/fed.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { AS_BUILT } from './as-built/boxes.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { randomBox } from './random-box.ts';
+import { evaluate } from './evaluated.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);

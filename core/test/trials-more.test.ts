@@ -8,7 +8,6 @@ import { FACES } from '../src/catalogue/faces.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { jettyNetBox, moorCameraPost } from '../src/demo/wired.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { onFace } from '../src/wiring/lead-ways.ts';
 import { faultChoices } from '../src/trials/choices.ts';
 import { TrialCircuit } from '../src/trials/circuit.ts';
@@ -21,6 +20,7 @@ import { ALL_ON, shortSources, usualSource, type Setting } from '../src/trials/s
 import { darkAfter, survey } from '../src/trials/survey.ts';
 import { trial } from '../src/trials/trial.ts';
 import { finished } from '../src/work.ts';
+import { evaluate } from './evaluated.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const change = (box: Box, ...edits: Edit[]): Box => applyEdits(box, edits);

@@ -8,7 +8,6 @@ import { openCircuitV } from '../src/battery/model.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, demoBoxes, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { crowdedBox } from '../src/demo/crowded.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { TrialCircuit } from '../src/trials/circuit.ts';
 import { shortSources } from '../src/trials/setting.ts';
 import { FaultFinder, suspects, type Answer } from '../src/trials/finder.ts';
@@ -17,6 +16,7 @@ import { darkAfter, oneShort, survey, wireShare } from '../src/trials/survey.ts'
 import { countDrifts, fuseBlows, inquire, type Said } from '../src/trials/yes-no.ts';
 import { trial } from '../src/trials/trial.ts';
 import { finished } from '../src/work.ts';
+import { evaluate } from './evaluated.ts';
 
 const hide = saltmarshHideBox();
 const canal = canalNightBankBox();

@@ -10,7 +10,7 @@ import { emptyBox } from '../src/box/empty.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { starter } from '../src/demo/builder.ts';
 import { jettyNetBox } from '../src/demo/wired.ts';
-import { evaluate, type Plan } from '../src/evaluate.ts';
+import type { Plan } from '../src/evaluate.ts';
 import { corners } from '../src/unknown/corners.ts';
 import { capacityRangeAh } from '../src/battery/density.ts';
 import { chemistryRange, unknownRanges } from '../src/unknown/ranges.ts';
@@ -19,6 +19,7 @@ import { AS_BUILT, shedFindBox } from './as-built/boxes.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { randomBox } from './random-box.ts';
 import { runs } from './runs.ts';
+import { evaluate } from './evaluated.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const planOf = (box: Box): Plan => evaluate(box, STARTER_CATALOGUE);

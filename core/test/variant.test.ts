@@ -11,7 +11,6 @@ import { adapting, askEdits } from '../src/design/adapt.ts';
 import { designSearch } from '../src/design/search.ts';
 import { resultOf, viewOf } from '../src/design/view.ts';
 import { unmet } from '../src/design/unmet.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { differencesOf, differenceText } from '../src/variant/differences.ts';
 import { findingDifferences, kitDifferences, openedVariant, variantFacts } from '../src/variant/facts.ts';
 import { commonScale, sketchOf } from '../src/panel/sketch.ts';
@@ -20,6 +19,7 @@ import { finished } from '../src/work.ts';
 import { editedBox, stepped } from './random-box.ts';
 import { outingBox } from './outings/outings.ts';
 import { runs } from './runs.ts';
+import { evaluate } from './evaluated.ts';
 
 const hide = saltmarshHideBox();
 const [day, enough] = otherVariants(hide) as [Box, Box];

@@ -7,12 +7,12 @@ import { emptyBox } from '../src/box/empty.ts';
 import type { Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, fellRaceRadioPost, saltmarshHideBox } from '../src/demo/boxes.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { BoxBuilder } from '../src/demo/builder.ts';
 import { wholeDay, withSeason } from '../src/season/season-answer.ts';
 import { sureText, withSureness } from '../src/verdict.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { randomBox } from './random-box.ts';
+import { evaluate } from './evaluated.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);

@@ -3,12 +3,12 @@ import { setTo } from '../src/box/attr.ts';
 import { applyEdits } from '../src/box/edits.ts';
 import type { Box, Feed } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { proven } from '../src/remedy/prove.ts';
 import { makeSound } from '../src/remedy/sound.ts';
 import { areaMm2 } from '../src/wiring/conductor.ts';
 import { END_TAKES_MM2 } from '../src/wiring/sizing.ts';
 import { on, solar, soundBase, span, withFeed } from './small-boxes.ts';
+import { evaluate } from './evaluated.ts';
 
 const planOf = (box: Box) => evaluate(box, STARTER_CATALOGUE);
 

@@ -3,12 +3,12 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it, test } from 'vitest';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
-import { evaluate } from '../src/evaluate.ts';
 import { RULES } from '../src/findings/registry.ts';
 import { say, wordsOf } from '../src/findings/words/say.ts';
 import { saidIn } from '../src/quantity/said.ts';
 import { AS_BUILT } from './as-built/boxes.ts';
 import { DEMO_BOXES } from './boxes.ts';
+import { evaluate } from './evaluated.ts';
 
 const METRIC = saidIn({ lengthUnit: 'mm', massUnit: 'kg', temperatureUnit: 'C' });
 const INCHES = saidIn({ lengthUnit: 'in', massUnit: 'lb', temperatureUnit: 'F' });

@@ -9,7 +9,6 @@ import { applyEdits } from '../src/box/edits.ts';
 import type { Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
-import { evaluate } from '../src/evaluate.ts';
 import type { Order } from '../src/kit/buy/orders.ts';
 import { printsFor } from '../src/bench/as-built.ts';
 import { cuttingFor } from '../src/kit/cutting.ts';
@@ -17,6 +16,7 @@ import { drawerFrom } from '../src/kit/drawer-csv.ts';
 import { AS_BUILT } from './as-built/boxes.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { randomBox } from './random-box.ts';
+import { evaluate } from './evaluated.ts';
 
 const pp = canalNightBankBox();
 /** Of a plastic that sealant bonds to: parts are fitted, and a day is waited. */

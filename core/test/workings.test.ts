@@ -6,12 +6,12 @@ import type { Box } from '../src/box/schema.ts';
 import { STARTER_CATALOGUE } from '../src/catalogue/starter.ts';
 import { canalNightBankBox, saltmarshHideBox } from '../src/demo/boxes.ts';
 import { jettyNetBox } from '../src/demo/wired.ts';
-import { evaluate } from '../src/evaluate.ts';
 import type { Working } from '../src/quantity/working.ts';
 import { allWorkings } from '../src/workings.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { randomBox } from './random-box.ts';
 import { numberOf, redo, stepOf } from './redo.ts';
+import { evaluate } from './evaluated.ts';
 
 const set = (path: string, value: unknown): Edit => ({ op: 'set', path, value });
 const workingsOf = (box: Box): Working[] => allWorkings(box, evaluate(box, STARTER_CATALOGUE));
