@@ -64,12 +64,15 @@ test('an edit that the compiler cannot check is found in code and in the screens
   const screen = {
     'src/lib/Raw.svelte': ['<script lang="ts">', ...raw, '</script>', '{#each three.path as a}{a}{/each}']
   };
-  const { said } = lintOf('eslint', ['-f', 'json', '.'], { ...screen, 'src/lib/raw.ts': raw });
+  const go = ["import { goto } from '$app/navigation';", "export const go = () => goto('/parts');"];
+  const { said } = lintOf('eslint', ['-f', 'json', '.'], { ...screen, 'src/lib/go.ts': go, 'core/src/go.ts': go });
   expect(said.map((f) => f.messages.map((m) => `${m.line} ${m.ruleId}`)).flat()).toEqual([
     '2 haversack/raw-edits',
     '3 haversack/raw-edits',
     '5 haversack/raw-edits',
-    '7 svelte/require-each-key'
+    '7 svelte/require-each-key',
+    // code beside the screens is read for what only the plugin of Svelte knows
+    '2 svelte/no-navigation-without-resolve'
   ]);
 });
 

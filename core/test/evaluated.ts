@@ -1,10 +1,11 @@
 import type { Box } from '../src/box/schema.ts';
 import type { Catalogue } from '../src/catalogue/part.ts';
 import { evaluate as workedOut, type Plan } from '../src/evaluate.ts';
+import { Lately } from '../src/lately.ts';
 
 /** So many plans are kept: what asks for one again mostly does so soon. */
 const MOST = 100;
-const plans = new Map<string, Plan>();
+const plans = new Lately<Plan>(MOST);
 const marks = new WeakMap<Catalogue, number>();
 let catalogues = 0;
 
@@ -19,11 +20,5 @@ function markOf(catalogue: Catalogue): number {
  */
 export function evaluate(box: Box, catalogue: Catalogue): Plan {
   const key = `${markOf(catalogue)} ${JSON.stringify(box)}`;
-  const known = plans.get(key);
-  // the one asked for last stands last: what goes first is what nobody wanted for the longest time
-  plans.delete(key);
-  const plan = known ?? workedOut(box, catalogue);
-  plans.set(key, plan);
-  if (plans.size > MOST) plans.delete(plans.keys().next().value!);
-  return plan;
+  return plans.get(key) ?? plans.keep(key, workedOut(box, catalogue));
 }
