@@ -49,3 +49,33 @@ test('a fuse and a switch found in the negative lead are entered, told, shown an
   await expect(page.getByText('S0 breaks the negative lead', { exact: true }).first()).toBeVisible();
   await saved(page);
 });
+
+test('a switch found ahead of its fuse is entered, told, drawn in its place and changed with the fuse', async ({
+  page
+}) => {
+  const id = await copyOf(page, 'Canal night bank box', 'Bank box with its switch first');
+  await open(page, `/box/${id}/wiring`);
+  await page.getByRole('button', { name: 'Main path' }).click();
+  await lead(page, 'Switch sits').selectOption({ label: 'ahead of the fuse' });
+  await expect(verdict(page, 'safe')).toContainText('Main fuse 390 mm away');
+  // in the drawing the master comes first, the fuse right of it
+  const drawn = page.locator('main svg text');
+  const xOf = async (text: RegExp) => (await drawn.filter({ hasText: text }).first().boundingBox())!.x;
+  expect(await xOf(/^S0$/)).toBeLessThan(await xOf(/^F0 {2}/));
+  await saved(page);
+
+  const first = page.getByRole('button', { name: /^Do this: The fuse first, then the switch|^The fuse first/ }).first();
+  await first.click();
+  await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'holds');
+  await page.keyboard.press('Control+z');
+  await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'stop');
+
+  // nobody knows: asked for with the other answer, and answered on the list
+  await lead(page, 'Switch sits').selectOption({ label: 'unknown' });
+  await expect(verdict(page, 'safe')).not.toHaveAttribute('data-state', 'holds');
+  await saved(page);
+  await open(page, `/box/${id}/bench?view=lookup`);
+  await page.getByRole('combobox', { name: /place of the switch/ }).selectOption({ label: 'behind its fuse' });
+  await expect(verdict(page, 'safe')).toHaveAttribute('data-state', 'holds');
+  await saved(page);
+});

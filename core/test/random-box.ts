@@ -25,6 +25,8 @@ const use = (part: { id: string }, path: string): Edit[] => [set(`parts/${part.i
 const share = (n: number): number => (n % 101) / 100;
 const TURNS: Turn[] = ['lwh', 'wlh', 'lhw', 'hlw', 'whl', 'hwl'];
 
+const SWITCH_PLACES = [AUTO, AUTO, AUTO, setTo('ahead-of-fuse'), UNKNOWN] as const;
+
 type Make = (box: Box, a: number, b: number, c: number) => Edit[];
 
 /** Everything a person changes on the screens, with values from the likely to the odd. */
@@ -107,12 +109,14 @@ const EDITS: Make[] = [
     return [
       set(`circuits/${circuit.id}/fuse`, fuse),
       set(`circuits/${circuit.id}/wire`, wire),
-      set(`circuits/${circuit.id}/from`, pick([AUTO, BEHIND_MAIN, AHEAD, AT_POST], c))
+      set(`circuits/${circuit.id}/from`, pick([AUTO, BEHIND_MAIN, AHEAD, AT_POST], c)),
+      set(`circuits/${circuit.id}/switchPlace`, pick(SWITCH_PLACES, a + b))
     ];
   },
   (_, a, b, c) => [
     set('feeds/main/ends', pick(['fuse-block', 'fuse-block', 'chain', 'stud', 'terminal'], a)),
     set('feeds/main/fuse', pick([AUTO, AUTO, NONE, UNKNOWN, setTo(5 + (c % 60))], b)),
+    set('feeds/main/switchPlace', pick(SWITCH_PLACES, a + c)),
     set('wiring/returns', pick([AUTO, setTo('stud'), setTo('chain'), setTo('splice'), UNKNOWN], c))
   ],
   (_, a, b) => [set('bank/ageYears', a % 12), set('bank/startFraction', share(b))],

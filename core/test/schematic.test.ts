@@ -71,6 +71,20 @@ const boxes: [string, Box][] = [
     )
   ],
   [
+    'switches ahead of the fuses, of the main path and of two circuits on one switch',
+    applyEdits(saltmarshHideBox(), [
+      set('feeds/main/switchPlace', setTo('ahead-of-fuse')),
+      ...['c5', 'c6'].flatMap((id) => [
+        set(`circuits/${id}/switchPortId`, setTo('p8')),
+        set(`circuits/${id}/switchPlace`, setTo('ahead-of-fuse'))
+      ])
+    ])
+  ],
+  [
+    'relay and switch of the main path ahead of its fuse',
+    applyEdits(moorCameraPost(), [set('feeds/main/switchPlace', setTo('ahead-of-fuse'))])
+  ],
+  [
     'a relay in a branch',
     applyEdits(moorCameraPost(), [set('relays', [{ ...moorCameraPost().relays[0], circuitId: 'c1' }])])
   ]

@@ -13,6 +13,10 @@ const inMinus = (words: string, of: Pick<CircuitPlan, 'returnFuse'>): string =>
 const liveText = (c: CircuitPlan): string =>
   c.live !== 'master' ? 'always live' : c.switchTag ? `${c.switchTag} on` : 'master on';
 
+/** Behind its switches a main fuse is dead while they are off. */
+const mainLive = ({ switchedFirst, masterPortId }: WiringPlan['main']): string =>
+  !switchedFirst ? 'always' : masterPortId === undefined ? 'with its relay' : 'master on';
+
 /** Every fuse of the circuit with what it guards, the main one first, then each pack's, then the branches; last what has none of its own. */
 export function fuseCard(wiring: WiringPlan): CardRow[] {
   const fuses = wiring.netlist.parts.filter((p) => p.kind === 'fuse');
@@ -22,7 +26,7 @@ export function fuseCard(wiring: WiringPlan): CardRow[] {
   const rest = fuses.filter((p) => p !== main && !bank.includes(p));
   const { main: path } = wiring;
   const first: CardRow = main
-    ? { tag: 'F0', fuse: ampsOf(main), feeds: inMinus('everything', path), live: 'always' }
+    ? { tag: 'F0', fuse: ampsOf(main), feeds: inMinus('everything', path), live: mainLive(path) }
     : { tag: 'F0', fuse: path.fuseOrigin === 'unknown' ? 'unknown' : 'none', feeds: 'everything', live: 'always' };
   return [
     first,

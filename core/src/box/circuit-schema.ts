@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { FUSE_FAMILIES, idSchema, LEAST, insulation } from '../catalogue/part.ts';
-import { FEED_ENDS, POLES, WAYS_IN } from './feed-names.ts';
+import { FEED_ENDS, POLES, SWITCH_PLACES, WAYS_IN } from './feed-names.ts';
 import { LATER } from './later.ts';
 import { amps, attr, bundled, lengthMm, partRef, text, wireSizeSchema } from './schema-pieces.ts';
 
@@ -29,6 +29,8 @@ const stretch = {
   fuseLead: attr(z.enum(POLES)).default(LATER.circuit.fuseLead),
   /** The lead its own switches break; automatic: the positive. */
   switchLead: attr(z.enum(POLES)).default(LATER.circuit.switchLead),
+  /** Where its own switches and its relay's contact sit, seen from the battery; automatic: behind its fuse. */
+  switchPlace: attr(z.enum(SWITCH_PLACES)).default(LATER.circuit.switchPlace),
   wire: attr(wireSizeSchema),
   /** Equal conductors side by side. */
   wireCount: z.number().int().min(1).max(4),

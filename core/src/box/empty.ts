@@ -14,6 +14,7 @@ export const plainFeed = (id: string, name: string): Feed => ({
   fuseFromStartMm: AUTO,
   fuseLead: AUTO,
   switchLead: AUTO,
+  switchPlace: AUTO,
   wire: AUTO,
   wireCount: 1,
   lengthMm: AUTO,

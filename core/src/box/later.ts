@@ -16,9 +16,9 @@ export const LATER = {
   charging: { fedFrom: 'mains' },
   solar: { learnt: null },
   port: { drilledMm: null, contactMilliOhm: null, sealedBy: AUTO, cord: null },
-  feed: { fuseLead: AUTO, switchLead: AUTO, converter: null },
+  feed: { fuseLead: AUTO, switchLead: AUTO, switchPlace: AUTO, converter: null },
   converter: { ratedW: null },
-  circuit: { fuseLead: AUTO, switchLead: AUTO },
+  circuit: { fuseLead: AUTO, switchLead: AUTO, switchPlace: AUTO },
   kit: { offered: [] }
 } as const;
 

@@ -51,6 +51,7 @@ const FEEDS_THE_CHARGER =
 const LEAST_OF_DEVICE = 'Its label or data sheet has a range, such as 10.5 to 15 V: the lower end.';
 const LEAD_OF_FUSE = 'Follow its wire to the battery: does it end on + or on −?';
 const LEAD_OF_SWITCH = 'Follow the wire through it towards the battery: does it end on + or on −?';
+const PLACE_OF_SWITCH = 'Follow the wire from the battery on: does it come to the fuse first, or to the switch?';
 const KIND_OF_FUSE = 'Blade, glass, bolted, or a breaker with a lever: what it can break depends on it.';
 
 /** Every question that has words of its own, in the order in which a person would go round the box. */
@@ -92,9 +93,7 @@ function* ofMain(x: Facts): Questions {
       'Measure along the wire from the battery post to the fuse.',
       mainPath(x, 'fuseFromStartMm')
     );
-  if (main.fuseLead.is === 'unknown') yield ask(MAIN_PLACE, 'lead of the fuse', LEAD_OF_FUSE, mainPath(x, 'fuseLead'));
-  if (main.switchLead.is === 'unknown')
-    yield ask(MAIN_PLACE, 'lead of the switch', LEAD_OF_SWITCH, mainPath(x, 'switchLead'));
+  yield* ofLeads(MAIN_PLACE, main, (key) => mainPath(x, key));
   if (w.insulationC.is === 'unknown') yield ask(BOX_PLACE, 'insulation class', INSULATION, 'wiring/insulationC');
   if (w.bundledCount.is === 'unknown') yield ask(BOX_PLACE, 'wires that touch', TOUCHING, 'wiring/bundledCount', false);
   if (w.conductor.is === 'unknown')
@@ -268,10 +267,20 @@ function* ofBranch(c: CircuitPlan): Questions {
       'Measure along the wire from where it starts to its fuse.',
       `${path}/fuseFromStartMm`
     );
-  if (c.circuit.fuseLead.is === 'unknown') yield ask(at, 'lead of the fuse', LEAD_OF_FUSE, `${path}/fuseLead`);
-  if (c.circuit.switchLead.is === 'unknown') yield ask(at, 'lead of the switch', LEAD_OF_SWITCH, `${path}/switchLead`);
+  yield* ofLeads(at, c.circuit, (key) => `${path}/${key}`);
   if (c.circuit.switchPortId.is === 'unknown')
     yield ask(at, 'switch', 'Trace which switch breaks this circuit.', `${path}/switchPortId`);
+}
+
+/** Which lead fuse and switches of a stretch sit in, and which of them comes first. */
+function* ofLeads(
+  at: Where,
+  of: Pick<Feed, 'fuseLead' | 'switchLead' | 'switchPlace'>,
+  path: (key: 'fuseLead' | 'switchLead' | 'switchPlace') => string
+): Questions {
+  if (of.fuseLead.is === 'unknown') yield ask(at, 'lead of the fuse', LEAD_OF_FUSE, path('fuseLead'));
+  if (of.switchLead.is === 'unknown') yield ask(at, 'lead of the switch', LEAD_OF_SWITCH, path('switchLead'));
+  if (of.switchPlace.is === 'unknown') yield ask(at, 'place of the switch', PLACE_OF_SWITCH, path('switchPlace'));
 }
 
 function* ofFeed(x: Facts, feed: Feed): Questions {

@@ -36,6 +36,7 @@ export const newCircuit = (id: string, name: string, portId: string, part: Panel
     fuseFromStartMm: AUTO,
     fuseLead: AUTO,
     switchLead: AUTO,
+    switchPlace: AUTO,
     returnWire: AUTO,
     insulationC: AUTO,
     bundledCount: AUTO,

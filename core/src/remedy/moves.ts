@@ -134,7 +134,7 @@ function branchMoves(b: Bench, id: string): Move[] {
   if (!c) return [];
   const path = branchPath(c);
   const held = (
-    ['fuse', 'wire', 'fuseFamily', 'returnWire', 'fuseFromStartMm', 'fuseLead', 'switchLead'] as const
+    ['fuse', 'wire', 'fuseFamily', 'returnWire', 'fuseFromStartMm', 'fuseLead', 'switchLead', 'switchPlace'] as const
   ).filter((key) => c.circuit[key].is !== 'auto');
   const words = {
     fuse: 'the fuse',
@@ -143,10 +143,15 @@ function branchMoves(b: Bench, id: string): Move[] {
     returnWire: 'the return',
     fuseFromStartMm: 'where the fuse sits',
     fuseLead: 'the lead its fuse sits in',
-    switchLead: 'the lead its switch breaks'
+    switchLead: 'the lead its switch breaks',
+    switchPlace: 'where its switch sits'
   };
   const nameOf = (key: (typeof held)[number]): string =>
-    key === 'fuseFromStartMm' ? `${c.fuseTag} where its wire begins` : `${c.tag}: let Haversack choose ${words[key]}`;
+    key === 'fuseFromStartMm'
+      ? `${c.fuseTag} where its wire begins`
+      : key === 'switchPlace'
+        ? `${c.tag}: the fuse first, then the switch`
+        : `${c.tag}: let Haversack choose ${words[key]}`;
   const singles = held.map((key) => move(nameOf(key), '', [set(`${path}/${key}`, AUTO)]));
   const all =
     held.length > 1

@@ -5,6 +5,24 @@ import type { Owner, Point } from './shapes.ts';
 import { fuseText } from './draw-returns.ts';
 import { BUS_X, RAIL_X, PLUG_PITCH, SHUNT_W, type Sheet } from './sheet.ts';
 
+/** How far from the battery the main fuse sits; undefined where nobody said. */
+function fuseRun(s: Sheet): string | undefined {
+  const mm = s.wiring.main.fuseDistanceMm;
+  if (mm === undefined) return undefined;
+  const run = runText(mm, s.unit);
+  return `${run.value} ${run.unit} from battery`;
+}
+
+/** A main fuse that sits behind the switches, in line with them. @returns where it goes on */
+function fuseInRun(s: Sheet, c: Conductor, from: Point, x: number, y: number): number {
+  const [left, right] = s.fuseAlong(s.parts.get('F0')!, x + 16, y, 16, { text: fuseText(s.parts.get('F0')!), dy: -13 });
+  s.at('F0', 'in', left);
+  s.at('F0', 'out', right);
+  s.text(s.own('F0'), x, y + 24, fuseRun(s) ?? '');
+  s.wire(c, s.angle(from, left));
+  return x + 48;
+}
+
 /** The main fuse at its height, or that there is none. @returns how much higher the next thing stands */
 function mainFuse(s: Sheet, y: number): number {
   const { main } = s.wiring;
@@ -14,12 +32,12 @@ function mainFuse(s: Sheet, y: number): number {
     return 50;
   }
   s.fuseUp('F0', RAIL_X, y - 16);
-  const run = main.fuseDistanceMm === undefined ? undefined : runText(main.fuseDistanceMm, s.unit);
+  const run = fuseRun(s);
   s.text(s.own('F0'), RAIL_X + 14, y + 30, s.parts.get('F0')!.label.toLowerCase());
   const amps = s.readings?.ampsOn(s.into.get('F0')?.[0]?.id ?? '');
   if (s.readings) {
     if (amps !== undefined) s.text(s.own('F0'), RAIL_X + 14, y + 46, `${ampsText(amps)} A now`, 'value');
-  } else if (run) s.text(s.own('F0'), RAIL_X + 14, y + 46, `${run.value} ${run.unit} from battery`);
+  } else if (run) s.text(s.own('F0'), RAIL_X + 14, y + 46, run);
   s.wireTo('F0', 'in');
   return 84;
 }
@@ -36,7 +54,8 @@ export function rail(s: Sheet): void {
   // a fuse at the end of the battery's lead stands behind its way in
   const wayInFirst = s.into.get('F0')?.[0]?.from.part === 'inlet';
   if (wayInFirst) rise('inlet');
-  y -= mainFuse(s, y);
+  const { switchedFirst } = s.wiring.main;
+  if (!switchedFirst) y -= mainFuse(s, y);
   for (const id of [...(wayInFirst ? [] : ['inlet']), ...isolators(s)]) rise(id);
   let x = 100;
   for (const c of mainRun(s)) {
@@ -46,6 +65,10 @@ export function rail(s: Sheet): void {
       s.at('block', '+', [BUS_X, headY]);
       s.wire(c, s.angle(from, [BUS_X, headY]));
       break;
+    }
+    if (p.id === 'F0') {
+      x = fuseInRun(s, c, from, x, headY);
+      continue;
     }
     const out = p.kind === 'relay' ? '87' : 'out';
     const span = 36;
@@ -81,7 +104,12 @@ function isolators(s: Sheet): string[] {
 
 /** Leads of the main path from what is always live onward. */
 function mainRun(s: Sheet): Conductor[] {
-  const done = new Set(['main/fuse', 'main/inlet+', ...isolators(s).map((t) => s.into.get(t)?.[0]?.id ?? '')]);
+  const { switchedFirst } = s.wiring.main;
+  const done = new Set([
+    ...(switchedFirst ? [] : ['main/fuse']),
+    'main/inlet+',
+    ...isolators(s).map((t) => s.into.get(t)?.[0]?.id ?? '')
+  ]);
   return s.wiring.netlist.conductors.filter(
     (c) => c.circuitId === null && c.polarity === 'positive' && c.id.startsWith('main/') && !done.has(c.id)
   );

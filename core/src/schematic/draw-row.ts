@@ -112,12 +112,28 @@ function placed(s: Sheet, id: string): boolean {
   return ['in', 'out', '30', '87', CONVERTER.inPlus].some((t) => s.spot.has(`${id} ${t}`));
 }
 
+/** Its own fuse sits behind a lever of the same row. */
+const leverFirst = (s: Sheet, r: Row): boolean => {
+  const own = r.circuit && s.into.get(r.circuit.fuseTag)?.find((c) => c.circuitId === r.circuit!.circuit.id);
+  return ['switch', 'relay'].includes(s.parts.get(own?.from.part ?? '')?.kind ?? '');
+};
+
+/** Middle of a switch or of a relay's contact: left of the fuse where they come before it, the relay first. */
+function leverX(s: Sheet, p: NetPart, r: Row): number {
+  const { wire, relay, sw } = s.col;
+  if (!leverFirst(s, r)) return p.kind === 'relay' ? relay : sw;
+  const id = r.circuit?.circuit.id;
+  const afterRelay = s.into.get(p.id)?.some((c) => c.circuitId === id && s.parts.get(c.from.part)?.kind === 'relay');
+  // outside the frame of a block
+  return afterRelay ? relay + 8 : wire + 30;
+}
+
 /** Puts a part of a row in its column and says where its terminal is. */
 function partOn(s: Sheet, p: NetPart, terminal: string, y: number, r: Row, tapped: boolean): Point {
   const c = s.col;
   const owner = s.own(p.id);
   if (p.kind === 'fuse') {
-    const x = tapped ? tapOf(s, r.upId!)[0] + 40 : c.fuse;
+    const x = leverFirst(s, r) ? c.sw : tapped ? tapOf(s, r.upId!)[0] + 40 : c.fuse;
     // of a coil, a controller, a sense lead none is missing: nobody read it
     const chosen = r.circuit?.fuseTag === p.id && r.circuit.fuseOrigin !== 'unknown';
     const value = p.ratingA === null ? (chosen ? 'none fits' : 'unknown') : `${p.ratingA} A`;
@@ -126,7 +142,7 @@ function partOn(s: Sheet, p: NetPart, terminal: string, y: number, r: Row, tappe
     return s.at(p.id, 'in', left);
   }
   if (p.kind === 'switch' || (p.kind === 'relay' && terminal === '30')) {
-    const x = (p.kind === 'relay' ? c.relay : c.sw) - 18;
+    const x = leverX(s, p, r) - 18;
     s.lever(p, x, y, 36);
     s.at(p.id, p.kind === 'relay' ? '87' : 'out', [x + 36, y]);
     return s.at(p.id, terminal, [x, y]);

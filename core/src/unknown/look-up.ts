@@ -87,6 +87,10 @@ const CHOICES: Readonly<Record<string, Question['choices']>> = {
   ],
   fuseLead: POLE,
   switchLead: POLE,
+  switchPlace: [
+    ['behind-fuse', 'behind its fuse'],
+    ['ahead-of-fuse', 'ahead of its fuse']
+  ],
   wayIn: [
     ['connector', 'a plug and socket'],
     ['lugs', 'lugs on studs'],

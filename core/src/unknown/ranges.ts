@@ -35,6 +35,7 @@ const RULES: Readonly<Record<string, RegExp>> = {
   fuseFromStartMm: /far|unfused|interrupting|guard|adiabatic/,
   fuseLead: /fuse|guard|conductor|element|adiabatic|interrupting|fault|selectivity/,
   switchLead: /switch-in-return/,
+  switchPlace: /far|unfused|guard|adiabatic|interrupting/,
   conductor: /cca|conductor|fuse-exceeds|drop|adiabatic|undervoltage|guard/,
   returns: /return|chain|guard/,
   ratingA: /part|switch|connector|element|socket|contact|guard|main-fuse|shunt/,
@@ -147,6 +148,8 @@ function rangeOf(path: string, key: string, at: Place): Range | undefined {
     case 'fuseLead':
     case 'switchLead':
       return range(path, ['plus', 'minus'].map(setTo), setTo('minus'), setTo('minus'));
+    case 'switchPlace':
+      return range(path, ['behind-fuse', 'ahead-of-fuse'].map(setTo), setTo('ahead-of-fuse'), AUTO);
     case 'conductor':
       return range(path, ['copper', 'copper-clad-aluminium'].map(setTo), setTo('copper-clad-aluminium'), AUTO);
     case 'returns':

@@ -25,7 +25,9 @@ import {
   feedLoad,
   loadOf
 } from './branch-load.ts';
-import { fusedInMinus, fuseInMinus, plusFuse } from './poles.ts';
+import { fuseInMinus } from './fitted-fuse.ts';
+import { fusedInMinus, plusFuse } from './poles.ts';
+import { overSwitchesMm, switchedFirst } from './switch-place.ts';
 import { pushedInto } from './pushed.ts';
 
 /** A meter's supply is fused no larger. @source electrical reference 12, meter-unfused */
@@ -225,7 +227,7 @@ function asLoaded(load: Load['load']) {
 function fuseIn(
   circuit: Branch['circuit'],
   { names, family, holder }: Own,
-  of: { covered: boolean; fittedA: number | undefined; fromPost: boolean }
+  of: { covered: boolean; fittedA: number | undefined; fromPost: boolean; overSwitchesMm: number }
 ): Pick<Draft, 'fuseA' | 'fuseOrigin' | 'returnFuse' | 'fuseDistanceMm'> {
   if (fusedInMinus(circuit) && circuit.fuse.is !== 'none')
     return fuseInMinus({ tag: names.fuseTag, family, ratingA: of.fittedA });
@@ -235,9 +237,19 @@ function fuseIn(
     returnFuse: undefined,
     fuseDistanceMm: valueOf(
       circuit.fuseFromStartMm,
-      of.fromPost ? (holder?.usualDistanceMm ?? DIRECT_FUSE_MM) : undefined
+      of.fromPost ? of.overSwitchesMm + (holder?.usualDistanceMm ?? DIRECT_FUSE_MM) : undefined
     )
   };
+}
+
+/** What lies ahead of its fuse up to its last switch, mm; none where they come behind it. */
+function unfusedOverMm(
+  box: Box,
+  { load: { circuit, switches } }: Load,
+  x: { covered: boolean; toSwitchMm: number | undefined; lengthMm: number }
+): number {
+  const fuseOrigin = x.covered ? 'none' : circuit.fuse.is;
+  return switchedFirst(box, { circuit, fuseOrigin, switches }) ? overSwitchesMm(x) : 0;
 }
 
 function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Branch, x: Own): Draft {
@@ -254,8 +266,11 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
   const gives = b.feed && railOfFeed(box, b.feed);
   const inrushA2s = inrushThrough(all, alike);
   const covered = isLeftToOther(box, x.tree, own.load);
+  const lengthMm = valueOf(circuit.lengthMm, x.run.lengthMm) ?? x.run.lengthMm;
+  const upToSwitchMm = toSwitchMm(lengthMm, x.run);
   const fuse = fuseIn(circuit, x, {
     covered,
+    overSwitchesMm: unfusedOverMm(box, own, { covered, toSwitchMm: upToSwitchMm, lengthMm }),
     fittedA: covered
       ? undefined
       : valueOf(circuit.fuse, automaticFuse({ b, own, alike }, { ...flows, inrushA2s, limitA }, x)),
@@ -280,9 +295,9 @@ function draftOf({ box, bank }: Sources, loads: ReadonlyMap<string, Load>, b: Br
     upId,
     sharesFuse: rail !== undefined || sharesFuse(box, x.tree, b),
     ...x.names,
-    lengthMm: valueOf(circuit.lengthMm, x.run.lengthMm) ?? x.run.lengthMm,
+    lengthMm,
     neededMm: x.run.assumed ? undefined : x.run.lengthMm,
-    toSwitchMm: toSwitchMm(valueOf(circuit.lengthMm, x.run.lengthMm) ?? x.run.lengthMm, x.run),
+    toSwitchMm: upToSwitchMm,
     lengthOrigin: circuit.lengthMm.is,
     lengthAssumed: circuit.lengthMm.is === 'auto' && x.run.assumed,
     wire: setWire,

@@ -2,6 +2,7 @@ import { valueOf } from '../box/lookup.ts';
 import type { Box, BuiltInCharger } from '../box/schema.ts';
 import type { FuseFamily } from '../catalogue/part.ts';
 import { LOAD_SHARE } from './fuse.ts';
+import { startsUnfused } from './poles.ts';
 
 /** Sizes in the lead of a charge source or a module, A: none is smaller, which is what their contacts bear. @source blade fuses as sold */
 const SIZES_A = [5, 7.5, 10, 15, 20, 25, 30];
@@ -44,6 +45,6 @@ export function fusesOffPost(box: Box): { family: FuseFamily; ratingA: number }[
     ...builtIn.map((c) => ({ from: c.from, fuseA: builtInFuseA(c) }))
   ];
   return sources.flatMap(({ from, fuseA }) =>
-    fuseA != null && from.is === 'set' && from.value.at === 'post' ? [{ family: SOURCE_FUSE, ratingA: fuseA }] : []
+    fuseA != null && startsUnfused(box, from) ? [{ family: SOURCE_FUSE, ratingA: fuseA }] : []
   );
 }

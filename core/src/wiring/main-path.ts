@@ -12,7 +12,9 @@ import type { Box, Feed } from '../box/schema.ts';
 import type { Catalogue, FuseFamily, PartOf } from '../catalogue/part.ts';
 import { terminalBears } from '../judge/terminals.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
-import { fusedInMinus, fuseInMinus } from './poles.ts';
+import { STUB_MM } from './net-coil.ts';
+import { fuseInMinus } from './fitted-fuse.ts';
+import { fusedInMinus, switchedAheadOfFuse } from './poles.ts';
 import { pushedInto, pushedOffPost } from './pushed.ts';
 import { ampacityA, areaMm2, knownSize, milliOhmPerM } from './conductor.ts';
 import { CONTACT_MILLIOHM as R, DROP_BASE_V } from './contacts.ts';
@@ -210,6 +212,19 @@ function mainWayMm({ box, fit }: Sources, masterId: string | undefined): number 
   return run.lengthMm + (masterId ? runMm(at, block, lid).lengthMm : 0);
 }
 
+/** Where a main fuse sits that comes behind relay and switches, mm from the battery: right behind the last; undefined where it comes first. */
+function behindSwitchesMm(
+  box: Box,
+  x: { lengthMm: number; holder: PartOf<'fuse-holder'> | undefined }
+): number | undefined {
+  const feed = mainFeed(box);
+  const count = switchesOf(box, feed).length + (box.relays.some((r) => r.inId === feed.id) ? 1 : 0);
+  if (count === 0 || !switchedAheadOfFuse(feed)) return undefined;
+  const stretchMm = x.lengthMm / (count + 1);
+  const stubMm = Math.min(stretchMm, x.holder?.usualDistanceMm ?? STUB_MM);
+  return (feed.lead?.lengthMm ?? 0) + count * stretchMm + stubMm;
+}
+
 /** The main fuse in the lead it sits in: one in the negative is none for the positive. */
 function mainFuseIn(
   feed: Feed,
@@ -255,6 +270,7 @@ export function mainDraft(sources: Sources, circuits: Draft[], x: MainContext): 
   });
   const returnWire =
     wire && feed.wire.is === 'auto' ? autoReturn(sources, x, circuits, { wire, pushedA: loads.pushedA }) : wire;
+  const aheadMm = fuseFamily && behindSwitchesMm(box, { lengthMm, holder });
   const boltHolder = fuseFamily === 'midi' || fuseFamily === 'post';
   const one = wire && knownSize(wire) ? ampacityA(wire, x.laid) : undefined;
   return {
@@ -262,7 +278,8 @@ export function mainDraft(sources: Sources, circuits: Draft[], x: MainContext): 
     holder,
     fuseFamily,
     fuse,
-    ...mainFuseIn(feed, fuseFamily, { fittedA, usualMm: holder?.usualDistanceMm }),
+    ...mainFuseIn(feed, fuseFamily, { fittedA, usualMm: aheadMm ?? holder?.usualDistanceMm }),
+    switchedFirst: aheadMm !== undefined,
     wire,
     wireCount: feed.wireCount,
     wireOrigin: feed.wire.is,

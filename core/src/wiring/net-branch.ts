@@ -14,11 +14,10 @@ import { converterPart, feedEnd, sensePair } from './net-ends.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { areaMm2, knownSize } from './conductor.ts';
 import { hasOwnReturn, switchedInMinus } from './poles.ts';
+import { aheadOfFuseMm, overSwitchesMm, setOut, switchedFirst } from './switch-place.ts';
 import { wayTo, type Tree } from './tree.ts';
 import type { CircuitPlan, ReturnFuse } from './types.ts';
 
-/** Share of a branch's run up to its switch while the layout does not tell; the rest goes on to the port. */
-const TO_SWITCH = 0.6;
 type BranchContext = {
   tree: Tree;
   back: ReadonlyMap<string, string>;
@@ -55,6 +54,7 @@ function beginOf({ builder: n, ends, bank, box }: NetContext, c: CircuitPlan, ma
   if (start === 'ahead') return ends.source;
   if (start === 'load-terminal' && hasLoadTerminal(box)) return controllerPart(n, box, 'load +');
   if (start !== 'post') return ends.feed;
+  if (!t.packOf.has(c.circuit.id)) return ends.source;
   const pack = t.packOf.get(c.circuit.id);
   return pack && box.bank.count > 1 && pack <= box.bank.count ? at(`battery-${pack}`, '+') : bank.plus;
 }
@@ -68,6 +68,7 @@ class BranchWay {
   readonly #x: BranchContext;
   readonly #id: string;
   readonly #relay: Relay | undefined;
+  readonly #switchedFirst: boolean;
   #now: Terminal;
   /** Wire that is not laid yet, mm. */
   #leftMm: number;
@@ -83,6 +84,7 @@ class BranchWay {
     this.#x = x;
     this.#id = c.circuit.id;
     this.#relay = net.box.relays.find((r) => r.inId === c.circuit.id);
+    this.#switchedFirst = switchedFirst(net.box, c);
     this.#now = beginOf(net, c, made, x.tree);
     this.#afterFuse = this.#now;
     this.#leftMm = c.lengthMm;
@@ -131,21 +133,36 @@ class BranchWay {
     });
   }
 
+  /** Fuse, way in and switches, in the order the current meets them. */
+  lay(): void {
+    if (!this.#switchedFirst) this.#fuse();
+    this.#wayIn();
+    this.#switches();
+    if (this.#switchedFirst) this.#fuse();
+  }
+
   /** Its own fuse and what lies ahead of it. */
-  fuse(): void {
+  #fuse(): void {
     const c = this.#c;
     if (c.fuseOrigin === 'none') return;
     // one that sits out along the wire is in no way of a block, whatever the wire hangs on
-    const inBlock = !setOut(c) && this.#n.parts.some((p) => p.kind === 'fuse-block' && p.id === this.#now.part);
+    const inBlock =
+      !setOut(c) &&
+      !this.#switchedFirst &&
+      this.#n.parts.some((p) => p.kind === 'fuse-block' && p.id === this.#now.part);
     this.#fusePart({ tag: c.fuseTag, family: c.fuseFamily, ratingA: c.fuseA });
     const stubMm = c.fuseDistanceMm ?? STUB_MM;
     const to = at(c.fuseTag, 'in');
-    if (inBlock) this.#wire('way', this.#now, to, 0, [null, c.circuit.wireCount]); // inside the block
+    if (this.#switchedFirst) {
+      const { toFuseMm } = aheadOfFuseMm(c);
+      this.#wire('to-fuse', this.#now, to, toFuseMm);
+      this.#leftMm = Math.max(0, this.#leftMm - toFuseMm);
+    } else if (inBlock) this.#wire('way', this.#now, to, 0, [null, c.circuit.wireCount]); // inside the block
     else this.#wire(this.#fromPost && !ownAhead(c) ? 'post' : 'stub', this.#now, to, stubMm, this.#stubLead());
     this.#now = at(c.fuseTag, 'out');
     this.#afterFuse = this.#now;
     // the whole length was measured, the stretch ahead of the fuse in it
-    if (setOut(c)) this.#leftMm = Math.max(0, this.#leftMm - stubMm);
+    if (setOut(c) && !this.#switchedFirst) this.#leftMm = Math.max(0, this.#leftMm - stubMm);
   }
 
   /** Ahead of its own fuse only what stands before protects it: that stub is as thick as what it hangs on. */
@@ -198,7 +215,7 @@ class BranchWay {
   }
 
   /** The placed port that a feed comes in through. */
-  wayIn(): void {
+  #wayIn(): void {
     const { feed } = this.#c;
     const through = feed && valueOf(feed.throughPortId, undefined);
     const way = through === undefined ? undefined : leverAt(this.#net.box, this.#net.tags, through);
@@ -218,13 +235,13 @@ class BranchWay {
   }
 
   /** Its relay's contact, then its switches. */
-  switches(): void {
+  #switches(): void {
     const c = this.#c;
     const relay = this.#relay;
     const levers = switchedInMinus(c.circuit) ? [] : c.switches;
     const free = levers.filter((w) => !this.#has(w.tag));
     const hops = free.length + (relay ? 1 : 0);
-    const toSwitchMm = c.toSwitchMm ?? c.lengthMm * TO_SWITCH;
+    const toSwitchMm = this.#switchedFirst ? aheadOfFuseMm(c).overSwitchesMm : overSwitchesMm(c);
     const hopMm = hops > 0 ? toSwitchMm / hops : 0;
     if (relay) {
       const tag = relayTag(this.#net.box, relay);
@@ -316,9 +333,7 @@ class BranchWay {
 
 function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): void {
   const way = new BranchWay(net, c, made, x);
-  way.fuse();
-  way.wayIn();
-  way.switches();
+  way.lay();
   if (c.feed) way.toJoint(c.feed);
   else way.toPort();
   way.coil();
@@ -329,7 +344,6 @@ function branch(net: NetContext, c: CircuitPlan, made: Made, x: BranchContext): 
  * without: judged by what stands before.
  */
 export const ownAhead = (c: CircuitPlan): boolean => setOut(c) && c.fuseDistanceMm! > BARE_MM && c.wireOrigin === 'set';
-const setOut = ({ circuit: { fuseFromStartMm: at } }: CircuitPlan): boolean => at.is === 'set' && at.value > 0;
 
 /** Of what a branch hangs on. */
 const upWire = (c: CircuitPlan, made: Made): [WireSize | null, number] =>

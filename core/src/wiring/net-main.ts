@@ -62,13 +62,14 @@ export function mainNet(n: NetBuilder, bank: BankNet, x: MainNetInput): MainNet 
   way.comeIn();
   const source = way.now;
   const coilFrom = way.throughSwitches();
+  way.fuseBehindSwitches();
   way.toBlock();
   const bus = way.back();
   if (coilFrom)
     coilNet(n, x.box, x.tags, coilFrom.relay, coilFrom.at, bus, {
       size: x.main.wire ?? null,
       count: x.main.wireCount,
-      behindA: x.main.fuseA
+      behindA: x.main.switchedFirst ? undefined : x.main.fuseA
     });
   return {
     source,
@@ -105,6 +106,8 @@ class MainWay {
   readonly #fuseBackMm: number;
   /** The fuse or breaker sits in the case, at the far end of the lead that comes in: everything ahead of it is without one. */
   readonly #atTheEnd: boolean;
+  /** Relay and switches sit ahead of the fuse. */
+  readonly #switchedFirst: boolean;
 
   constructor(n: NetBuilder, bank: BankNet, x: MainNetInput) {
     this.#n = n;
@@ -118,10 +121,13 @@ class MainWay {
     this.#wayIn = wayInOf(box, feed);
     this.#hasFuse = main.fuseFamily !== undefined && main.fuseOrigin !== 'none';
     this.#leadMm = feed.lead?.lengthMm ?? 0;
-    this.#fuseMm = this.#hasFuse ? (main.fuseDistanceMm ?? 0) : 0;
+    const unreadMm = main.switchedFirst ? this.#leadMm + main.lengthMm / 2 : 0;
+    this.#fuseMm = this.#hasFuse ? (main.fuseDistanceMm ?? unreadMm) : 0;
     this.#fuseBackMm = main.returnFuse ? MINUS_STUB_MM : 0;
     const measured = feed.fuseFromStartMm.is === 'set' && feed.lead !== null;
-    this.#atTheEnd = this.#hasFuse && this.#wayIn !== undefined && measured && this.#fuseMm > this.#leadMm;
+    this.#switchedFirst = main.switchedFirst;
+    this.#atTheEnd =
+      this.#hasFuse && this.#wayIn !== undefined && (this.#switchedFirst || (measured && this.#fuseMm > this.#leadMm));
   }
 
   /** Main fuse and way in, in the order the current meets them. */
@@ -130,10 +136,17 @@ class MainWay {
     const lead = this.#feed.lead;
     const size = (lead ? leadWire(lead, main.wire) : main.wire) ?? null;
     const count = lead?.wireCount ?? main.wireCount;
-    if (this.#hasFuse && !this.#atTheEnd) this.#fuse(this.#fuseMm, size, count);
+    if (this.#hasFuse && !this.#atTheEnd && !this.#switchedFirst) this.#fuse(this.#fuseMm, size, count);
     if (main.returnFuse) this.#fuseInMinus(main.returnFuse, size, count);
     if (this.#wayIn) this.#through(this.#wayIn, size, count);
-    if (this.#atTheEnd) this.#fuse(this.#fuseMm - this.#leadMm, main.wire ?? null, main.wireCount);
+    if (this.#atTheEnd && !this.#switchedFirst)
+      this.#fuse(this.#fuseMm - this.#leadMm, main.wire ?? null, main.wireCount);
+  }
+
+  /** A fuse that sits behind the switches. */
+  fuseBehindSwitches(): void {
+    const { main } = this.#x;
+    if (this.#switchedFirst) this.#fuse(this.#stretchMm(), main.wire ?? null, main.wireCount);
   }
 
   #fuse(lengthMm: number, size: WireSize | null, count: number): void {
@@ -202,8 +215,9 @@ class MainWay {
 
   /** One stretch between switches, mm: on a lead that comes in, the fuse takes nothing of what runs on inside. */
   #stretchMm(): number {
-    const beyondMm = this.#leadMm > 0 ? Math.max(0, this.#fuseMm - this.#leadMm) : this.#fuseMm;
+    const beyondMm = Math.max(0, this.#fuseMm - this.#leadMm);
     const count = this.#switches().length + (this.#relay() ? 1 : 0) + 1;
+    if (this.#switchedFirst) return beyondMm / count;
     return Math.max(0, this.#x.main.lengthMm - beyondMm) / count;
   }
 
@@ -258,7 +272,10 @@ class MainWay {
   toBlock(): void {
     if (!this.#x.block || !this.#x.hasLoads) return;
     this.#n.part({ id: 'block', kind: 'fuse-block', label: 'Fuse block', terminals: ['+'], ref: MAIN_REF });
-    this.#run('main/block', this.now, at('block', '+'), 'positive', this.#stretchMm());
+    const { main } = this.#x;
+    const behindMm = Math.max(0, main.lengthMm - Math.max(0, this.#fuseMm - this.#leadMm));
+    const lengthMm = this.#switchedFirst ? behindMm : this.#stretchMm();
+    this.#run('main/block', this.now, at('block', '+'), 'positive', lengthMm);
     this.now = at('block', '+');
   }
 

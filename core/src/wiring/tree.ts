@@ -1,3 +1,4 @@
+import { switchedAheadOfFuse } from './poles.ts';
 import { usualOrigin, mainFeed, switchesOf } from '../box/feeds.ts';
 import { AUTO } from '../box/attr.ts';
 import type { Box, Circuit, Feed, Origin } from '../box/schema.ts';
@@ -15,7 +16,10 @@ export type Tree = {
   aheadOf: ReadonlyMap<string, boolean>;
   /** Where the first of each way begins. */
   startOf: ReadonlyMap<string, Start>;
-  /** Which post, for what begins at one; null = where the bank's leads are taken off. */
+  /**
+   * Which post, for what begins at one; null = where the bank's leads are taken off. What begins ahead of a main switch that
+   * has no fuse ahead of it begins at a post as well, and is not in it: its way may come in from outside.
+   */
   packOf: ReadonlyMap<string, number | null>;
   /** Branches in an order in which every one stands behind the one that feeds it. */
   order: readonly Branch[];
@@ -35,6 +39,7 @@ const feedAsCircuit = (f: Feed): Circuit => ({
   fuseFromStartMm: f.fuseFromStartMm,
   fuseLead: f.fuseLead,
   switchLead: f.switchLead,
+  switchPlace: f.switchPlace,
   wire: f.wire,
   wireCount: f.wireCount,
   lengthMm: f.lengthMm,
@@ -69,6 +74,39 @@ function cutLoops(branches: readonly Branch[], up: Map<string, string>): string[
   return loops;
 }
 
+/** What is known of one branch holds for the other. */
+function moved<V>(of: Map<string, V>, from: string, to: string): void {
+  if (of.has(from)) of.set(to, of.get(from)!);
+  else of.delete(to);
+}
+
+/** Ahead of a switch that sits ahead of its fuse there is nothing of that branch yet: what is taken off there begins where it begins. */
+function hangAtItsStart(
+  branches: readonly Branch[],
+  x: {
+    main: Feed;
+    byId: ReadonlyMap<string, Branch>;
+    up: Map<string, string>;
+    ahead: Map<string, boolean>;
+    start: Map<string, Start>;
+    pack: Map<string, number | null>;
+  }
+): void {
+  // one that is left without a fuse of its own is as if its switch came behind
+  const leftToOther = ({ feed, circuit }: Branch): boolean =>
+    circuit.fuse.is === 'auto' && feed === undefined && (x.main.ends === 'chain' || x.up.has(circuit.id));
+  for (const { id } of branches) {
+    for (let over = x.up.get(id); over !== undefined && x.ahead.get(id); over = x.up.get(id)) {
+      const before = x.byId.get(over)!;
+      if (!switchedAheadOfFuse(before.circuit) || leftToOther(before)) break;
+      moved(x.up, over, id);
+      moved(x.ahead, over, id);
+      moved(x.start, over, id);
+      moved(x.pack, over, id);
+    }
+  }
+}
+
 /**
  * Who feeds whom: the tree of feeds and circuits behind the main feed, the posts and the controller. Where the main feed
  * ends in a chain, every load that says nothing hangs on the load before it.
@@ -90,7 +128,7 @@ export function tree(box: Pick<Box, 'circuits' | 'feeds'>): Tree {
       start.set(id, 'post');
       pack.set(id, from.pack);
     } else if (from.at === 'load-terminal') start.set(id, 'load-terminal');
-    else if (from.id === main.id) start.set(id, from.ahead ? 'ahead' : 'main');
+    else if (from.id === main.id) start.set(id, !from.ahead ? 'main' : switchedAheadOfFuse(main) ? 'post' : 'ahead');
     else if (byId.has(from.id)) {
       up.set(id, from.id);
       ahead.set(id, from.ahead);
@@ -107,6 +145,7 @@ export function tree(box: Pick<Box, 'circuits' | 'feeds'>): Tree {
     if (chained && !(set?.at === 'feed' && set.ahead)) before = c;
   }
   const loops = cutLoops(branches, up);
+  hangAtItsStart(branches, { main, byId, up, ahead, start, pack });
   const order: Branch[] = [];
   const done = new Set<string>();
   const place = (b: Branch): void => {

@@ -137,6 +137,8 @@ export type MainPlan = {
   biggestA: number;
   /** Along the unfused wire from the battery post. */
   fuseDistanceMm: number | undefined;
+  /** Its relay and switches sit ahead of its fuse. */
+  switchedFirst: boolean;
   lengthMm: number;
   /** Element and holder, warm. */
   fuseMilliOhm: number;

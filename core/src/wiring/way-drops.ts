@@ -5,6 +5,7 @@ import type { DropPiece } from './drop.ts';
 import { controllerFuseA } from './charge-fuse.ts';
 import { leadOf, type FinishContext, type Lead } from './lead-ohms.ts';
 import { converterTag, type SharedRail } from './rails.ts';
+import { startsUnfused } from './poles.ts';
 import { startOf, wayTo } from './tree.ts';
 import type { CircuitPlan } from './types.ts';
 
@@ -46,8 +47,8 @@ export class WayDrops {
       const { box } = this.#sources;
       const fuseA = controllerFuseA(box);
       if (fuseA !== undefined) found.push({ tag: 'FS', family: 'blade', ratingA: fuseA ?? undefined });
-      const from = box.charging.solar?.from;
-      if (from?.is === 'set' && from.value.at === 'post') return found;
+      const { solar } = box.charging;
+      if (solar && startsUnfused(box, solar.from)) return found;
     }
     if (main.fuseOrigin !== 'none' && main.fuseFamily)
       found.push({ tag: 'F0', family: main.fuseFamily, ratingA: main.fuseA });

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { fittedFuseA } from '@haversack/core/wiring/poles';
+  import { fittedFuseA } from '@haversack/core/wiring/fitted-fuse';
   import type { CircuitPlan } from '@haversack/core/wiring/types';
   import { ampsText } from '@haversack/core/quantity/format';
 

@@ -4,7 +4,7 @@
   import type { Attr } from '@haversack/core/box/attr';
   import type { CircuitPlan } from '@haversack/core/wiring/types';
   import { fuseOf } from '@haversack/core/wiring/main-path';
-  import { fittedFuseA } from '@haversack/core/wiring/poles';
+  import { fittedFuseA } from '@haversack/core/wiring/fitted-fuse';
   import { ampsText, fixed, lengthText, runText } from '@haversack/core/quantity/format';
   import { wireSizeText } from '@haversack/core/quantity/wire-size';
   import { spanOf, spanText } from '@haversack/core/unknown/span';
@@ -21,6 +21,7 @@
   import { FAMILY_WORDS } from './feed-words.ts';
   import LaidFields from './LaidFields.svelte';
   import OriginRow from './OriginRow.svelte';
+  import SwitchPlaceRow from './SwitchPlaceRow.svelte';
   import PoleRow from './PoleRow.svelte';
   import SmallestChange from './SmallestChange.svelte';
   import { WIRE_COUNTS } from './wire-counts.ts';
@@ -212,6 +213,11 @@
       word="Switch breaks"
       attr={c.switchLead}
       onattr={(a, t) => set(`switch in ${t}`, 'switchLead', a)}
+    />{/if}
+  {#if (plan.switches.length > 0 && c.fuse.is !== 'none') || c.switchPlace.is !== 'auto'}<SwitchPlaceRow
+      word="Switch sits"
+      attr={c.switchPlace}
+      onattr={(a, t) => set(`switch ${t}`, 'switchPlace', a)}
     />{/if}
   <SelectRow
     word="Return lands on"

@@ -8,7 +8,8 @@
   import { FUSE_FAMILIES } from '@haversack/core/catalogue/part';
   import { ampsText, fixed, lengthText } from '@haversack/core/quantity/format';
   import { fuseOf } from '@haversack/core/wiring/main-path';
-  import { fittedFuseA, hasOwnReturn } from '@haversack/core/wiring/poles';
+  import { fittedFuseA } from '@haversack/core/wiring/fitted-fuse';
+  import { hasOwnReturn } from '@haversack/core/wiring/poles';
   import { useBox } from '$lib/client/use-box.ts';
   import AttrField from '$lib/ui/AttrField.svelte';
   import AttrQuantity from '$lib/ui/AttrQuantity.svelte';
@@ -18,6 +19,7 @@
   import ConverterFields from './ConverterFields.svelte';
   import LaidFields from './LaidFields.svelte';
   import OriginRow from './OriginRow.svelte';
+  import SwitchPlaceRow from './SwitchPlaceRow.svelte';
   import PoleRow from './PoleRow.svelte';
   import { WIRE_COUNTS } from './wire-counts.ts';
   import WireField from './WireField.svelte';
@@ -173,6 +175,11 @@
       word={chosen.length > 1 ? 'They break' : 'Switch breaks'}
       attr={feed.switchLead}
       onattr={(a, t) => set(`switch in ${t}`, 'switchLead', a)}
+    />{/if}
+  {#if feed.fuse.is !== 'none' && (switchesOf(open.doc, feed).length > 0 || feed.switchPlace.is !== 'auto')}<SwitchPlaceRow
+      word={chosen.length > 1 ? 'They sit' : 'Switch sits'}
+      attr={feed.switchPlace}
+      onattr={(a, t) => set(`switch ${t}`, 'switchPlace', a)}
     />{/if}
 </section>
 <section class="sec">

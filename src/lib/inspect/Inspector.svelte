@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { wayTags } from '@haversack/core/wiring/switch-place';
   import X from '@lucide/svelte/icons/x';
   import { isOf } from '@haversack/core/findings/at';
   import { allWorkings } from '@haversack/core/workings';
@@ -54,7 +55,7 @@
       return {
         tag: circuit.tag,
         title: circuit.feeds,
-        path: `${circuit.fuseTag} to ${circuit.switchTag ? `${circuit.switchTag} to ` : ''}${circuit.portTag}`
+        path: wayTags(open.doc, circuit).join(' to ')
       };
     if (feed) {
       const tag = open.plan.wiring.feeds.find((f) => f.circuit.id === feed.id)?.tag ?? '';

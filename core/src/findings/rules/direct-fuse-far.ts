@@ -1,5 +1,6 @@
 import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
+import { fuseFirst } from '../fuse-first.ts';
 import { BARE_MM } from '../../wiring/placement.ts';
 import { branchPath, rule, set, branchPlace } from '../rule.ts';
 
@@ -19,7 +20,8 @@ export const directFuseFar = rule('direct-fuse-far', 'safe', 'wiring', (x) =>
                 label: 'The holder at the ring',
                 effect: `${x.said.run(100)} from the post`,
                 edits: [set(`${branchPath(c)}/fuseFromStartMm`, AUTO)]
-              }
+              },
+              ...fuseFirst(c.circuit, branchPath(c))
             ]
           }
         ]

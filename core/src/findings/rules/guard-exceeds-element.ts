@@ -6,8 +6,10 @@ import type { Guard } from '../../judge/ways.ts';
 import { HEAT_INSIDE, tooHotFor } from '../heat-inside.ts';
 import { isOwnLead, nameOf, placeOf, wireLeft, wirePathOf, worstByPlace } from '../elements.ts';
 import { branches, branchPath, rule, set, type Facts } from '../rule.ts';
-import { unfusedLimitMm } from '../../wiring/placement.ts';
+import { fuseFirst } from '../fuse-first.ts';
+import { BARE_MM, unfusedLimitMm } from '../../wiring/placement.ts';
 import { ownAhead } from '../../wiring/net-branch.ts';
+import { aheadOfFuseMm, switchedFirst } from '../../wiring/switch-place.ts';
 import type { CircuitPlan } from '../../wiring/types.ts';
 
 /** Circuits’ own wires, ports and switches, the main wire and its parts are judged by rules of their own. */
@@ -18,16 +20,27 @@ const hasOwn = (x: Facts, h: Happening): boolean => {
   // what a converter drives runs over its own return, and over each lead up to the first fuse behind it
   if (h.guard?.limits && branch && h.kind !== 'wire') return false;
   // ahead of its own fuse a wire has only what stands before; the same wire as behind it, where somebody said so
-  if (branch && isAhead(h, branch)) return !ownAhead(branch);
+  if (branch && isAhead(x, h, branch)) return !ownAhead(branch) && aheadBySwitchMm(x, branch) <= BARE_MM;
   if (h.kind === 'wire' && branch) return !h.guard?.limits || branch.guard?.limits === true;
   // a circuit’s return as thick as its wire is judged with it
   if (h.kind === 'return' && branch) return branch.circuit.returnWire.is === 'auto' || branch.ampacityA === undefined;
   if (h.kind === 'return' && mainFeed(x.box).returnWire.is !== 'auto') return false;
   return h.circuitId === null && h.id.startsWith('main/') && h.guard?.tag === 'F0' && !isLead(h);
 };
-/** The stretch of a circuit or feed ahead of its own fuse. */
-const isAhead = (h: Happening, branch: CircuitPlan): boolean =>
-  h.kind === 'wire' && h.id === `${branch.circuit.id}/stub`;
+/** The stretch of a circuit or feed ahead of its own fuse; where its switches come first, all up to it. */
+const isAhead = (x: Facts, h: Happening, branch: CircuitPlan): boolean => {
+  if (h.kind !== 'wire' || !h.id.startsWith(`${branch.circuit.id}/`)) return false;
+  return switchedFirst(x.box, branch)
+    ? h.guard?.tag !== branch.fuseTag && h.conductor?.from.part !== branch.fuseTag
+    : h.id === `${branch.circuit.id}/stub`;
+};
+
+/** How far its switches push its fuse out along its wire, mm. */
+function aheadBySwitchMm(x: Facts, branch: CircuitPlan): number {
+  if (!switchedFirst(x.box, branch)) return 0;
+  const { overSwitchesMm, toFuseMm } = aheadOfFuseMm(branch);
+  return overSwitchesMm + toFuseMm;
+}
 
 /** The section ahead of the way in may be of another size than the rest. */
 const isLead = (h: Happening): boolean => h.id === 'main/inlet+' || h.id === 'main/inlet-';
@@ -78,8 +91,9 @@ export const guardExceedsElement = rule('guard-exceeds-element', 'safe', 'wiring
       }),
       figures: { fuseA: guard.ratingA ?? 0, bearsA: h.bearsA! },
       remedies: [
-        ...(branch && isAhead(h, branch)
+        ...(branch && isAhead(x, h, branch)
           ? [
+              ...fuseFirst(branch.circuit, branchPath(branch)),
               {
                 label: `${branch.fuseTag} where its wire begins`,
                 effect: 'protects the whole of it',

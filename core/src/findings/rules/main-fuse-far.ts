@@ -1,6 +1,7 @@
 import { say } from '../words/say.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import { AUTO } from '../../box/attr.ts';
+import { fuseFirst } from '../fuse-first.ts';
 import { unfusedLimitMm } from '../../wiring/placement.ts';
 import { MAIN_PLACE, mainPath, rule, set } from '../rule.ts';
 
@@ -19,15 +20,18 @@ export const mainFuseFar = rule('main-fuse-far', 'safe', 'wiring', (x) => {
         sheathed: mainFeed(x.box).sheathed
       }),
       figures: { distanceMm: m.fuseDistanceMm, limitMm: limit },
-      remedies: m.holder
-        ? [
-            {
-              label: 'Fit it where the holder usually goes',
-              effect: `${x.said.run(m.holder.usualDistanceMm)} from the post`,
-              edits: [set(mainPath(x, 'fuseFromStartMm'), AUTO)]
-            }
-          ]
-        : []
+      remedies: [
+        ...(m.holder
+          ? [
+              {
+                label: 'Fit it where the holder usually goes',
+                effect: `${x.said.run(m.holder.usualDistanceMm)} from the post`,
+                edits: [set(mainPath(x, 'fuseFromStartMm'), AUTO)]
+              }
+            ]
+          : []),
+        ...fuseFirst(mainFeed(x.box), `feeds/${mainFeed(x.box).id}`)
+      ]
     }
   ];
 });
