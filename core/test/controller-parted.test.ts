@@ -76,3 +76,23 @@ describe('a controller that can be parted from its battery in the sun', () => {
     }
   });
 });
+
+describe('a panel without a controller', () => {
+  const straight = () => {
+    const b = box(null, 15, set('charging/solar', solar({ controller: 'none', fuse: NONE })));
+    return planOf(applyEdits(b, [own(b)])).findings.filter((f) => f.id === 'controller-unsound');
+  };
+
+  it('is told as a panel, and nothing is said of joining or parting a controller', () => {
+    const all = straight();
+    expect(all.map((f) => f.key.split(':').at(-1)).sort()).toEqual(['fuse', 'port']);
+    expect(all.find((f) => f.key.endsWith(':fuse'))!.title).toContain('The panel’s lead');
+    for (const f of all) expect(`${f.title} ${f.why}`).not.toMatch(/controller/i);
+  });
+
+  it('with one, the controller is named', () => {
+    const b = box(null, 15, set('charging/solar/fuse', NONE));
+    const fuse = planOf(b).findings.find((f) => f.id === 'controller-unsound' && f.key.endsWith(':fuse'));
+    expect(fuse!.title).toContain('The solar controller’s lead');
+  });
+});

@@ -322,3 +322,15 @@ test('what is wrong at every end in one way or another is said: too few hours, o
   expect(short).toMatchObject({ severity: 'caution', open: false });
   expect(plan.verdicts.find((v) => v.id === 'lasts')).toMatchObject({ state: 'caution', reason: short!.short });
 });
+
+describe('whether each pack has a fuse nobody knows', () => {
+  test.each([...AS_BUILT, ...DEMO_BOXES])('%s: that there is none is among what may be', (_, box) => {
+    const two = change(box, set('bank/count', 2), set('bank/arrangement', 'parallel'));
+    const none = planOf(change(two, set('bank/packFuse', NONE)));
+    const told = announced(planOf(change(two, set('bank/packFuse', UNKNOWN))));
+    expect(told).toContain('parallel-fuse:bank');
+    const known = new Set(stops(planOf(change(two, set('bank/packFuse', AUTO)))));
+    for (const key of stops(none).filter((k) => !known.has(k) && /unfused|parallel-fuse/.test(k)))
+      expect(told).toContain(key);
+  });
+});

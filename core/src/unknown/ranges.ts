@@ -123,8 +123,12 @@ function rangeOf(path: string, key: string, at: Place): Range | undefined {
   const { isMain } = at;
   switch (key) {
     case 'fuse':
-    case 'packFuse':
       return fuseRange(path, at);
+    case 'packFuse': {
+      const fuses = fuseRange(path, at);
+      // nobody knows whether there is one at all
+      return { ...fuses, short: NONE, values: [...fuses.values, NONE] };
+    }
     case 'coilFuse':
     case 'senseFuse':
       return range(path, [setTo(1), setTo(2), setTo(10)], setTo(10), setTo(10));

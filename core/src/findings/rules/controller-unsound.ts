@@ -19,7 +19,7 @@ export const controllerUnsound = rule('controller-unsound', 'safe', 'battery', (
       at: BATTERY_PLACE,
       also: 'fuse',
       severity: 'stop',
-      say: say('controller-unsound', 'fuse', {}),
+      say: say('controller-unsound', 'fuse', { straight: solar.controller === 'none' }),
       remedies: [{ label: 'Fit a fuse', effect: 'at the battery end', edits: [set('charging/solar/fuse', AUTO)] }]
     });
   const port = solar.panelPortId;
@@ -28,8 +28,10 @@ export const controllerUnsound = rule('controller-unsound', 'safe', 'battery', (
       at: BATTERY_PLACE,
       also: 'port',
       severity: 'caution',
-      say: say('controller-unsound', 'port', {})
+      say: say('controller-unsound', 'port', { straight: solar.controller === 'none' })
     });
+  // what a controller needs, a panel that hangs straight on the battery has none of
+  if (solar.controller === 'none') return out;
   const off = partedBy(x);
   if (off.length > 0) out.push(switchedOff(x, solar, off));
   out.push({

@@ -85,15 +85,15 @@ export const chargingWords = {
     })
   },
   'controller-unsound': {
-    fuse: () => ({
-      short: 'Solar controller has no fuse',
-      title: 'The solar controller’s lead has no fuse at the battery end',
+    fuse: ({ straight }: { straight: boolean }) => ({
+      short: straight ? 'The panel’s lead has no fuse' : 'Solar controller has no fuse',
+      title: `The ${straight ? 'panel' : 'solar controller'}’s lead has no fuse at the battery end`,
       why: 'The battery feeds a short on that lead, whatever the sun does.'
     }),
-    port: () => ({
+    port: ({ straight }: { straight: boolean }) => ({
       short: 'No port for the solar panel',
       title: 'The panel has no port to plug into',
-      why: 'The controller is built in: give the panel an inlet of its own on a face, of another kind than the charge inlet.'
+      why: `${straight ? 'Its lead ends in the box' : 'The controller is built in'}: give the panel an inlet of its own on a face, of another kind than the charge inlet.`
     }),
     order: () => ({
       short: 'Battery first, panel last',
