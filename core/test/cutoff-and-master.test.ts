@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { AUTO, NONE, setTo } from '../src/box/attr.ts';
+import { AUTO, NONE, setTo, UNKNOWN } from '../src/box/attr.ts';
 import { set } from '../src/box/edit.ts';
 import { applyEdits, type Edit } from '../src/box/edits.ts';
 import type { Box } from '../src/box/schema.ts';
@@ -91,6 +91,45 @@ describe('a master switch that is not there', () => {
     expect(plan.wiring.main.canSwitchOff).toBe(true);
     expect(plan.findings.map((f) => f.id)).not.toContain('no-master');
     expect(plan.wiring.main.masterPart!.ratingA!).toBeGreaterThanOrEqual(plan.wiring.main.fuseA!);
+  });
+
+  describe('where all that is fed goes round the main path', () => {
+    const POST = setTo({ at: 'post' as const, pack: null });
+    const { box: two } = twoLamps();
+    const round = (...more: Edit[]): Box =>
+      applyEdits(without(), [...two.circuits.map((c) => set(`circuits/${c.id}/from`, POST)), ...more]);
+
+    it('is told, and what is fed goes behind the one that is offered', () => {
+      const box = round();
+      expect(told(box, 'no-master')!.severity).toBe('note');
+      const [first] = remedies(box, 'no-master');
+      const plan = planOf(applyEdits(box, first!.edits));
+      expect(plan.findings.map((f) => f.id)).not.toContain('no-master');
+      expect(plan.wiring.circuits.every((c) => c.live === 'master')).toBe(true);
+    });
+
+    it('is told beside a master of which nothing hangs, and not where one of them can be switched or nobody knows', () => {
+      const [first] = told(without(), 'no-master')!.remedies;
+      const master = first!.edits;
+      expect(told(applyEdits(round(), master), 'no-master')).toBeDefined();
+      const [id] = two.circuits.map((c) => c.id);
+      const lever = applyEdits(without(), master).ports.at(-1)!.id;
+      const switched = applyEdits(round(), [
+        ...master,
+        set('feeds/main/switches', NONE),
+        set(`circuits/${id!}/switchPortId`, setTo(lever))
+      ]);
+      expect(told(switched, 'no-master')).toBeUndefined();
+      expect(told(round(set(`circuits/${id!}/switchPortId`, UNKNOWN)), 'no-master')).toBeUndefined();
+    });
+
+    it('a box of which one part hangs on the main path is judged by that', () => {
+      const [id] = two.circuits.map((c) => c.id);
+      const mixed = applyEdits(twoLamps().box, [set(`circuits/${id!}/from`, POST)]);
+      expect(told(mixed, 'no-master')).toBeDefined();
+      const [first] = told(mixed, 'no-master')!.remedies;
+      expect(first!.label).not.toContain('all that is fed');
+    });
   });
 
   it('in place of a lever that a plain fuse has not: the box is switched off by it', () => {
