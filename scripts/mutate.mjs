@@ -26,6 +26,7 @@ const WATCHED_BY = {
   case: [
     'case-pieces',
     'case-figures',
+    'case-says',
     'exact-search',
     'measure',
     'slide',
@@ -66,6 +67,7 @@ const WATCHED_BY = {
     'bench-days',
     'bench-pieces',
     'bench-figures',
+    'bench-kept',
     'drill',
     'discharge',
     'labels-and-cards',

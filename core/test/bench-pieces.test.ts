@@ -125,6 +125,8 @@ describe('a reading takes the place of a plan’s figure', () => {
     expect(after(over, 12.8).ports[0]!.contactMilliOhm).toBe(70);
     expect(after(over, 12.9, { restV: 13.2, offset: 0.1 }).ports[0]!.contactMilliOhm).toBe(170);
     expect(after(over, 12.99).ports[0]!.contactMilliOhm).toBe(0.1);
+    // a tenth of a milliohm is all that a hobby meter tells
+    expect(after(over, 12.7777).ports[0]!.contactMilliOhm).toBe(81.2);
     expect(after(over, 5).ports[0]!.contactMilliOhm).toBe(1000);
     expect(takeOver(after(over, 12.8), asked(over), 12.8, 'd')).toEqual([]);
     expect(takeOver(hide, asked({ resists: { ...over.resists, currentA: 0 } }), 12, 'd')).toEqual([]);
