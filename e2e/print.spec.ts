@@ -42,6 +42,8 @@ test.describe('printed on A4 and letter nothing is cut, and nothing is there to 
 
 test('a printed list is whole on both papers: it becomes longer, not narrower', async ({ page }) => {
   await open(page, `/box/${await boxId(page, 'Saltmarsh hide box')}/kit`);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await expect(page.locator('[data-line]').nth(20)).toBeAttached();
   for (const format of ['A4', 'Letter'] as const) {
     const pdf = (await page.pdf({ format, preferCSSPageSize: true })).toString('latin1');
     expect((pdf.match(/\/Type\s*\/Page[^s]/g) ?? []).length).toBeGreaterThan(2);

@@ -49,12 +49,14 @@ export function snooze(db: Db, boxId: string, data: unknown): Record<string, str
 /** What the logbook says of a box today: the last outing, how full it is, what is due. */
 export type BoxToday = { lastOutingDay: string | null; charge: ChargeToday | null; due: Due[] };
 
-/** @param withSeason its days are worked out, too: slower, for one box */
+/** @param withSeason its days are worked out, too: slower, for one box. @throws ApiError 404 where it is gone meanwhile */
 export function boxToday(db: Db, box: StoredBox, catalogue: Catalogue, today: string, withSeason: boolean): BoxToday {
   const { records } = listLog(db, box.id, { limit: 1000 });
   const plan = evaluate(box.document, catalogue);
-  const created = db.select({ ms: boxes.createdMs }).from(boxes).where(eq(boxes.id, box.id)).get()!.ms;
-  const first = records.reduce((day, r: LogRecord) => (r.day < day ? r.day : day), dayOf(created));
+  const row = db.select({ ms: boxes.createdMs }).from(boxes).where(eq(boxes.id, box.id)).get();
+  // it was read, and somebody threw it away before this was worked out
+  if (!row) throw new ApiError(404, 'This box is not on the shelf any more.');
+  const first = records.reduce((day, r: LogRecord) => (r.day < day ? r.day : day), dayOf(row.ms));
   const atH = momentH({ day: today, time: null });
   return {
     lastOutingDay: records.find((r) => r.kind === 'outing')?.day ?? null,

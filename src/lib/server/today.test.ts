@@ -5,14 +5,16 @@ import { evaluate } from '@haversack/core/evaluate';
 import { estimate } from '@haversack/core/logbook/estimate/estimate';
 import { takeable, takeOverEdits } from '@haversack/core/logbook/estimate/take-over';
 import { blankEntry } from '@haversack/core/logbook/kinds';
+import { eq } from 'drizzle-orm';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { beforeEach, describe, expect, test } from 'vitest';
 import { addBattery, keptBatteries } from './batteries.ts';
-import { createBox, getBox, saveBox } from './boxes.ts';
+import { createBox, deleteBox, getBox, saveBox, setArchived } from './boxes.ts';
 import { askedDay, dayOf } from './day.ts';
 import { openDatabase, type Db } from './db/open.ts';
+import { boxes } from './db/schema.ts';
 import { seedLog } from './demo-log.ts';
 import { boxToday } from './due.ts';
 import { ApiError } from './errors.ts';
@@ -46,6 +48,24 @@ describe('the day that is asked for', () => {
     for (const bad of ['2026-02-30', 'soon', '', '28.11.2026', '2026-2-3'])
       expect(() => askedDay(bad), bad).toThrow(ApiError);
   });
+});
+
+test('a box that was thrown away while its day was being worked out is not there any more', () => {
+  const read = getBox(db, hide);
+  // as another thread does it, right in the middle
+  const throwAway = () => {
+    if (!db.select().from(boxes).where(eq(boxes.id, hide)).get()) return;
+    setArchived(db, hide, true);
+    deleteBox(db, hide);
+  };
+  const catalogue = new Proxy(STARTER_CATALOGUE, {
+    get: (parts, key) => {
+      throwAway();
+      return Reflect.get(parts, key) as unknown;
+    }
+  });
+  const gone = () => boxToday(db, read, catalogue, '2026-11-28', false);
+  expect(gone).toThrow(new ApiError(404, 'This box is not on the shelf any more.'));
 });
 
 describe('over all boxes', () => {
