@@ -37,6 +37,10 @@ const OTHERS: unknown[] = [
   { is: 'set', value: 0 }
 ];
 
+/** What an attribute may be without a value: such a file is read, and everything has to stand it. */
+const ATTRIBUTES = [{ is: 'unknown' }, { is: 'none' }, { is: 'auto' }];
+const isAttribute = (v: unknown): boolean => typeof v === 'object' && v !== null && 'is' in v;
+
 type Holder = Record<string, unknown> | unknown[];
 /** Everything in a document that can be replaced: where it stands, and under what. */
 function places(value: unknown, out: { holder: Holder; key: string }[] = []): { holder: Holder; key: string }[] {
@@ -61,6 +65,7 @@ export function changedFile(box: Box, next: () => number): { doc: unknown; chang
     if (Array.isArray(holder) && roll < 0.1) holder.splice(Number(key), 1);
     else if (Array.isArray(holder) && roll < 0.2) holder.push(JSON.parse(JSON.stringify(now)));
     else if (!Array.isArray(holder) && roll < 0.05) delete at[key];
+    else if (isAttribute(now) && roll < 0.6) at[key] = pick(ATTRIBUTES);
     else if (typeof now === 'number' && roll < 0.9) at[key] = pick(NUMBERS);
     else if (typeof now === 'string' && roll < 0.9) at[key] = pick(WORDS);
     else at[key] = pick<unknown>([...NUMBERS, ...WORDS, ...OTHERS]);

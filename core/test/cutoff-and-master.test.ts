@@ -111,7 +111,13 @@ describe('a master switch that is not there', () => {
     it('is told beside a master of which nothing hangs, and not where one of them can be switched or nobody knows', () => {
       const [first] = told(without(), 'no-master')!.remedies;
       const master = first!.edits;
-      expect(told(applyEdits(round(), master), 'no-master')).toBeDefined();
+      const beside = applyEdits(round(), master);
+      expect(told(beside, 'no-master')!.title).toBe('The master switches nothing that is fed');
+      expect(told(round(), 'no-master')!.title).toBe('No master switch');
+      const [behind] = remedies(beside, 'no-master');
+      expect(behind!.label).toBe('All that is fed behind the master');
+      const after = planOf(applyEdits(beside, behind!.edits));
+      expect(after.findings.map((f) => f.id)).not.toContain('no-master');
       const [id] = two.circuits.map((c) => c.id);
       const lever = applyEdits(without(), master).ports.at(-1)!.id;
       const switched = applyEdits(round(), [

@@ -243,6 +243,22 @@ describe('a circuit’s own switch ahead of its fuse', () => {
     expect(planFor(behind, red.id).guard!.tag).toBe(own.fuseTag);
   });
 
+  test('takes no way of the block, and its holder is bought; so does one that was measured out along its wire', () => {
+    const measured = change(hide, set(`circuits/${heater.id}/fuseFromStartMm`, setTo(300)));
+    const holders = (of: Box) => {
+      const { kit, wiring } = planOf(of);
+      const family = planFor(planOf(of), heater.id).fuseFamily;
+      return [family, kit.lines.find((l) => l.lineId === 'holder-inline-blade')?.perBox ?? 0, wiring.circuits.length];
+    };
+    const [, usual] = holders(hide);
+    for (const of of [box, measured])
+      expect(holders(of)).toEqual(['blade', (usual as number) + 1, hide.circuits.length]);
+    // a block with a way too few is enough then
+    const small = { ...planOf(hide).wiring.block!, wayCount: 5 };
+    const ways = (of: Box) => found(planOf(change(of, set(`parts/${small.id}`, small))), 'fuse-block-ways').length;
+    expect([hide, box, measured].map(ways)).toEqual([1, 0, 0]);
+  });
+
   test('one switch ahead of the fuses of two circuits ties nothing together', () => {
     const red = circuitOf(hide, 'Red lamp');
     const lever = heater.switchPortId;

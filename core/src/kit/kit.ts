@@ -1,3 +1,4 @@
+import { inBlockWay } from '../wiring/block-way.ts';
 import { ofKind } from '../catalogue/of-kind.ts';
 import type { Bank } from '../battery/bank.ts';
 import { CHEMISTRY } from '../battery/chemistry.ts';
@@ -91,9 +92,7 @@ export function kit(
 
 /** Fuses that stand in the box's own list of parts: every one of the netlist whose rating is known, and a holder for each outside the block. */
 function fuses(c: Collector, wiring: WiringPlan): void {
-  const { parts, conductors } = wiring.netlist;
-  const blocks = new Set(parts.filter((p) => p.kind === 'fuse-block').map((p) => p.id));
-  const inBlock = new Set(conductors.filter((w) => blocks.has(w.from.part)).map((w) => w.to.part));
+  const { parts } = wiring.netlist;
   for (const p of parts) {
     if (p.kind !== 'fuse' || !p.family) continue;
     const part = fuseOf(c.box, c.catalogue, p.family);
@@ -103,7 +102,7 @@ function fuses(c: Collector, wiring: WiringPlan): void {
         what: { kind: 'fuse', family: p.family, ratingA: p.ratingA },
         name: `${part.name}, ${p.ratingA} A`
       });
-    if (p.id !== 'F0' && !inBlock.has(p.id)) {
+    if (p.id !== 'F0' && !inBlockWay(wiring.netlist, p.id)) {
       const holder = ofKind(c.catalogue, 'fuse-holder').find((h) => h.family === p.family);
       if (holder) c.part('wiring', holder, 1);
     }

@@ -27,7 +27,7 @@ import {
 } from './branch-load.ts';
 import { fuseInMinus } from './fitted-fuse.ts';
 import { fusedInMinus, plusFuse } from './poles.ts';
-import { overSwitchesMm, switchedFirst } from './switch-place.ts';
+import { fusedInLine, overSwitchesMm, switchedFirst } from './switch-place.ts';
 import { pushedInto } from './pushed.ts';
 
 /** A meter's supply is fused no larger. @source electrical reference 12, meter-unfused */
@@ -44,7 +44,9 @@ export function draftBranches(sources: Sources, runs: ReadonlyMap<string, RunMm>
   const feedIds = sources.box.feeds.map((f) => f.id);
   const circuitIds = sources.box.circuits.map((c) => c.id);
   return order.map((b) => {
-    const block = wayBlock(sources.box, x.tree, b);
+    const { circuit, switches } = loads.get(b.id)!.load;
+    const inLine = fusedInLine(sources.box, { circuit, switches, fuseOrigin: circuit.fuse.is });
+    const block = inLine ? undefined : wayBlock(sources.box, x.tree, b);
     const holder = b.feed && partOf(sources.box, 'fuse-holder', b.feed.holderPartId);
     // only what sits in the block is of its family; a fuse in a wire sits in the usual in-line holder
     const family: FuseFamily = valueOf(b.circuit.fuseFamily, block?.family ?? holder?.family) ?? IN_LINE_FAMILY;

@@ -1,3 +1,4 @@
+import { inBlockWay } from './block-way.ts';
 import { CHEMISTRY, usedKind } from '../battery/chemistry.ts';
 import { partOf } from '../box/lookup.ts';
 import type { Box, Feed } from '../box/schema.ts';
@@ -108,12 +109,8 @@ export function jointAt(box: Box, net: Netlist, end: Terminal, side: 'from' | 't
   switch (part.kind) {
     case 'battery':
       return atBattery(box);
-    case 'fuse': {
-      const inBlock = net.conductors.some(
-        (c) => c.to.part === part.id && net.parts.some((p) => p.id === c.from.part && p.kind === 'fuse-block')
-      );
-      return inBlock ? SPADE : AT_FUSE[part.family ?? 'blade'];
-    }
+    case 'fuse':
+      return inBlockWay(net, part.id) ? SPADE : AT_FUSE[part.family ?? 'blade'];
     case 'fuse-block':
     case 'inlet':
       return ring('m5');

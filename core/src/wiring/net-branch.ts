@@ -14,7 +14,7 @@ import { converterPart, feedEnd, sensePair } from './net-ends.ts';
 import type { WireSize } from '../quantity/wire-size.ts';
 import { areaMm2, knownSize } from './conductor.ts';
 import { hasOwnReturn, switchedInMinus } from './poles.ts';
-import { aheadOfFuseMm, overSwitchesMm, setOut, switchedFirst } from './switch-place.ts';
+import { aheadOfFuseMm, fusedInLine, overSwitchesMm, setOut, switchedFirst } from './switch-place.ts';
 import { wayTo, type Tree } from './tree.ts';
 import type { CircuitPlan, ReturnFuse } from './types.ts';
 
@@ -147,9 +147,7 @@ class BranchWay {
     if (c.fuseOrigin === 'none') return;
     // one that sits out along the wire is in no way of a block, whatever the wire hangs on
     const inBlock =
-      !setOut(c) &&
-      !this.#switchedFirst &&
-      this.#n.parts.some((p) => p.kind === 'fuse-block' && p.id === this.#now.part);
+      !fusedInLine(this.#net.box, c) && this.#n.parts.some((p) => p.kind === 'fuse-block' && p.id === this.#now.part);
     this.#fusePart({ tag: c.fuseTag, family: c.fuseFamily, ratingA: c.fuseA });
     const stubMm = c.fuseDistanceMm ?? STUB_MM;
     const to = at(c.fuseTag, 'in');

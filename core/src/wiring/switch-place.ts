@@ -32,6 +32,12 @@ export function wayTags(
 export const setOut = ({ circuit: { fuseFromStartMm: at } }: Pick<CircuitPlan, 'circuit'>): boolean =>
   at.is === 'set' && at.value > 0;
 
+/** Its fuse sits in its wire, measured out or behind its switches, and so in no way of a block. */
+export const fusedInLine = (
+  box: Pick<Box, 'relays'>,
+  c: Pick<CircuitPlan, 'circuit' | 'fuseOrigin' | 'switches'>
+): boolean => setOut(c) || switchedFirst(box, c);
+
 /** The two stretches of a wire whose switches sit ahead of its fuse, mm: over the switches, and from there to the fuse. */
 export function aheadOfFuseMm(c: CircuitPlan): { overSwitchesMm: number; toFuseMm: number } {
   if (!setOut(c)) return { overSwitchesMm: overSwitchesMm(c), toFuseMm: STUB_MM };

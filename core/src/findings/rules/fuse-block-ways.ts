@@ -1,5 +1,6 @@
 import { ofKind } from '../../catalogue/of-kind.ts';
 import { say } from '../words/say.ts';
+import { fusedInLine } from '../../wiring/switch-place.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import { BOX_PLACE, mainPath, rule, usePart } from '../rule.ts';
 
@@ -8,7 +9,7 @@ export const fuseBlockWays = rule('fuse-block-ways', 'safe', 'wiring', (x) => {
   // a chain has no block; a circuit fed from another one's port needs no way of its own
   if (mainFeed(x.box).ends !== 'fuse-block') return [];
   const wanted = x.wiring.circuits.filter(
-    (c) => c.live === 'master' && c.upId === undefined && c.fuseOrigin !== 'none'
+    (c) => c.live === 'master' && c.upId === undefined && c.fuseOrigin !== 'none' && !fusedInLine(x.box, c)
   ).length;
   const block = x.wiring.block;
   if (wanted === 0 || (block && block.wayCount >= wanted)) return [];

@@ -1,5 +1,6 @@
 import { say } from '../words/say.ts';
 import { AUTO } from '../../box/attr.ts';
+import type { Edit } from '../../box/edits.ts';
 import { mainFeed } from '../../box/feeds.ts';
 import { switchedBy } from '../../wiring/tree.ts';
 import { masterSwitch } from '../master-switch.ts';
@@ -26,17 +27,24 @@ function nothingSwitches({ box, wiring }: Facts): boolean {
   );
 }
 
-/** A master of which nothing hangs switches nothing: what is fed goes behind it as well. */
-const withLoads = ({ wiring }: Facts, r: Remedy): Remedy => ({
-  ...r,
-  label: `${r.label}, and all that is fed behind it`,
-  edits: [
-    ...r.edits,
-    ...wiring.circuits
-      .filter((c) => c.circuit.purpose === 'load' && c.upId === undefined)
-      .flatMap((c) => (['from', 'fuse', 'fuseFromStartMm'] as const).map((key) => set(`${branchPath(c)}/${key}`, AUTO)))
-  ]
-});
+/** What is fed goes behind the main path. */
+const loadsBehind = ({ wiring }: Facts): Edit[] =>
+  wiring.circuits
+    .filter((c) => c.circuit.purpose === 'load' && c.upId === undefined)
+    .flatMap((c) => (['from', 'fuse', 'fuseFromStartMm'] as const).map((key) => set(`${branchPath(c)}/${key}`, AUTO)));
+
+/** A master switch; where nothing would hang behind it, what is fed goes there as well. */
+function remediesOf(x: Facts): Remedy[] {
+  if (mainIsBare(x)) return masterSwitch(x);
+  const edits = loadsBehind(x);
+  if (x.wiring.main.canSwitchOff)
+    return [{ label: 'All that is fed behind the master', effect: 'one thing switches it off', edits }];
+  return masterSwitch(x).map((r) => ({
+    ...r,
+    label: `${r.label}, and all that is fed behind it`,
+    edits: [...r.edits, ...edits]
+  }));
+}
 
 /** Nothing switches the whole box off. */
 export const noMaster = rule('no-master', 'safe', 'wiring', (x) =>
@@ -45,9 +53,9 @@ export const noMaster = rule('no-master', 'safe', 'wiring', (x) =>
         {
           at: BOX_PLACE,
           severity: 'note',
-          say: say('no-master', 'told', {}),
+          say: x.wiring.main.canSwitchOff ? say('no-master', 'bypassed', {}) : say('no-master', 'told', {}),
           figures: { standingA: x.demand.box.currentA },
-          remedies: () => (mainIsBare(x) ? masterSwitch(x) : masterSwitch(x).map((r) => withLoads(x, r)))
+          remedies: () => remediesOf(x)
         }
       ]
     : []

@@ -57,6 +57,11 @@ export const controlWords = {
       short: 'No master switch',
       title: 'No master switch',
       why: 'Meters and idle converters draw all the time, and there is no one thing to throw when something smells.'
+    }),
+    bypassed: () => ({
+      short: 'The master switches nothing',
+      title: 'The master switches nothing that is fed',
+      why: 'All that is fed goes straight off the battery, round it: there is no one thing to throw when something smells.'
     })
   },
   'path-changed': {
