@@ -11,7 +11,7 @@ import { TrialCircuit } from '../src/trials/circuit.ts';
 import { liveView } from '../src/trials/live.ts';
 import { ALL_ON, usualSource } from '../src/trials/setting.ts';
 import { netlistFaults } from '../src/wiring/netlist.ts';
-import { startsUnfused } from '../src/wiring/poles.ts';
+import { startsUnfused } from '../src/wiring/before-fuse.ts';
 import { wayTags } from '../src/wiring/switch-place.ts';
 import { DEMO_BOXES } from './boxes.ts';
 import { evaluate } from './evaluated.ts';

@@ -1,7 +1,7 @@
 import { AUTO } from '../box/attr.ts';
 import { set } from '../box/edit.ts';
 import type { Circuit } from '../box/schema.ts';
-import { switchedAheadOfFuse } from '../wiring/poles.ts';
+import { switchedAheadOfFuse } from '../wiring/before-fuse.ts';
 import type { Remedy } from './rule.ts';
 
 /** A fuse behind its switch changes places with it. @param path of the stretch: a feed's or a circuit's */

@@ -3,7 +3,7 @@ import { set } from '../box/edit.ts';
 import { mainFeed } from '../box/feeds.ts';
 import type { Origin } from '../box/schema.ts';
 import { sourceLeads } from '../box/source-leads.ts';
-import { switchedAheadOfFuse } from '../wiring/poles.ts';
+import { switchedAheadOfFuse } from '../wiring/before-fuse.ts';
 import { move, type Bench, type Move } from './move.ts';
 
 /** Ways to protect the leads of chargers and controllers in the box: a fuse of their own, or the main fuse before it as well. */

@@ -2,7 +2,7 @@ import { valueOf } from '../box/lookup.ts';
 import type { Box, BuiltInCharger } from '../box/schema.ts';
 import type { FuseFamily } from '../catalogue/part.ts';
 import { LOAD_SHARE } from './fuse.ts';
-import { startsUnfused } from './poles.ts';
+import { startsUnfused } from './before-fuse.ts';
 
 /** Sizes in the lead of a charge source or a module, A: none is smaller, which is what their contacts bear. @source blade fuses as sold */
 const SIZES_A = [5, 7.5, 10, 15, 20, 25, 30];

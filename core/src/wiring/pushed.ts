@@ -2,7 +2,7 @@ import type { Attr } from '../box/attr.ts';
 import type { Bank } from '../battery/bank.ts';
 import { mainFeed } from '../box/feeds.ts';
 import type { Box, Origin } from '../box/schema.ts';
-import { startsUnfused } from './poles.ts';
+import { startsUnfused } from './before-fuse.ts';
 import { chargeSources } from '../judge/charge-sources.ts';
 
 /** What controllers and chargers that hang on a feed or circuit push into it: on the main one also those of which nobody said where. */

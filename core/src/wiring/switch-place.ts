@@ -1,6 +1,6 @@
 import type { Box } from '../box/schema.ts';
 import { STUB_MM } from './net-coil.ts';
-import { switchedAheadOfFuse } from './poles.ts';
+import { switchedAheadOfFuse } from './before-fuse.ts';
 import type { CircuitPlan } from './types.ts';
 
 /** Share of a branch's run up to its switch while the layout does not tell; the rest goes on to the port. @source rule of thumb */

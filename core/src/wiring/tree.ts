@@ -1,4 +1,4 @@
-import { switchedAheadOfFuse } from './poles.ts';
+import { switchedAheadOfFuse } from './before-fuse.ts';
 import { usualOrigin, mainFeed, switchesOf } from '../box/feeds.ts';
 import { AUTO } from '../box/attr.ts';
 import type { Box, Circuit, Feed, Origin } from '../box/schema.ts';

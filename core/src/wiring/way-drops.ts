@@ -5,7 +5,7 @@ import type { DropPiece } from './drop.ts';
 import { controllerFuseA } from './charge-fuse.ts';
 import { leadOf, type FinishContext, type Lead } from './lead-ohms.ts';
 import { converterTag, type SharedRail } from './rails.ts';
-import { startsUnfused } from './poles.ts';
+import { startsUnfused } from './before-fuse.ts';
 import { startOf, wayTo } from './tree.ts';
 import type { CircuitPlan } from './types.ts';
 

@@ -1,23 +1,16 @@
 <script lang="ts">
-  import { AUTO, setTo, UNKNOWN, type Attr } from '@haversack/core/box/attr';
+  import type { Attr } from '@haversack/core/box/attr';
   import type { POLES } from '@haversack/core/box/feed-names';
-  import SelectRow from '$lib/ui/SelectRow.svelte';
+  import UsualRow from './UsualRow.svelte';
 
   /** Which of its two leads a fuse or a switch sits in. */
   type Pole = (typeof POLES)[number];
   type Props = { word: string; attr: Attr<Pole>; onattr: (attr: Attr<Pole>, text: string) => void };
-  let { word, attr, onattr }: Props = $props();
+  let props: Props = $props();
   const CHOICES = [
     ['plus', 'the + lead'],
-    ['minus', 'the − lead'],
-    ['unknown', 'unknown']
+    ['minus', 'the − lead']
   ] as const;
-  const value = $derived(attr.is === 'set' ? attr.value : attr.is === 'unknown' ? 'unknown' : 'plus');
 </script>
 
-<SelectRow
-  {word}
-  {value}
-  choices={CHOICES}
-  onchoose={(v, text) => onattr(v === 'unknown' ? UNKNOWN : v === 'minus' ? setTo('minus') : AUTO, text)}
-/>
+<UsualRow {...props} choices={CHOICES} />
